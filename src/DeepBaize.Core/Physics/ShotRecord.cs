@@ -1,0 +1,42 @@
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Physics;
+
+public enum ShotEventKind { Strike, Ball, Cushion, Jaw, Roll, Stop, Pot }
+
+/// <summary>Something that happened in a shot.</summary>
+/// <param name="Time">Seconds after the strike.</param>
+/// <param name="Ball">Slot of the ball it happened to; of two balls, the one that ran into the other.</param>
+/// <param name="Other">Slot of the ball that was met, or −1.</param>
+/// <param name="X">Of the ball's centre, m.</param>
+/// <param name="Y">Of the ball's centre, m.</param>
+/// <param name="Pocket">Of a pot or a jaw, else null.</param>
+/// <param name="Speed">Of the approach for a contact, of the ball otherwise; m/s.</param>
+public readonly record struct ShotEvent(
+    double Time, ShotEventKind Kind, int Ball, int Other, double X, double Y, Pocket? Pocket, double Speed);
+
+/// <summary>A piece of a ball's path with constant acceleration: a parabola. Position at τ after Start is p + v·τ + a·τ²/2.</summary>
+public readonly record struct PathPiece(
+    int Ball, double Start, double End, double X, double Y, double Vx, double Vy, double Ax, double Ay)
+{
+    public (double X, double Y) At(double time)
+    {
+        var t = time - Start;
+        return (X + t * (Vx + 0.5 * Ax * t), Y + t * (Vy + 0.5 * Ay * t));
+    }
+}
+
+/// <summary>What a simulation writes down when asked to. Reused from shot to shot, it allocates nothing once grown.</summary>
+public sealed class ShotRecord
+{
+    public List<ShotEvent> Events { get; } = new(64);
+
+    /// <summary>In order of their end; those of one ball follow on one another.</summary>
+    public List<PathPiece> Pieces { get; } = new(64);
+
+    public void Clear()
+    {
+        Events.Clear();
+        Pieces.Clear();
+    }
+}

@@ -1,0 +1,77 @@
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Physics;
+
+/// <summary>
+/// A stroke of the cue. Built by <see cref="Create"/> only, so an impossible one does not exist.
+/// </summary>
+public readonly record struct Strike
+{
+    public const double MaxCueSpeed = 8;
+    public const double MaxElevationDegrees = 60;
+
+    /// <summary>Farthest from the centre, as a fraction of the ball's radius, that the tip holds. Common practice, no source.</summary>
+    public const double MiscueLimit = 0.5;
+
+    private Strike(double aimDegrees, double cueSpeed, double side, double height, double elevationDegrees) =>
+        (AimDegrees, CueSpeed, Side, Height, ElevationDegrees) = (aimDegrees, cueSpeed, side, height, elevationDegrees);
+
+    /// <summary>Direction of the cue in plan, degrees counter-clockwise from +x.</summary>
+    public double AimDegrees { get; }
+    /// <summary>m/s, 0–8.</summary>
+    public double CueSpeed { get; }
+    /// <summary>Where the tip touches, as a fraction of the radius: + is right-hand side.</summary>
+    public double Side { get; }
+    /// <summary>Where the tip touches, as a fraction of the radius: + is above centre.</summary>
+    public double Height { get; }
+    /// <summary>Of the butt above level, 0–60°.</summary>
+    public double ElevationDegrees { get; }
+
+    /// <summary>A strike, or every reason why it cannot be one.</summary>
+    /// <exception cref="InputException">A figure out of range, not a number, or a miscue.</exception>
+    public static Strike Create(double aimDegrees, double cueSpeed, double side, double height, double elevationDegrees, string path = "strike")
+    {
+        var errors = new List<InputError>();
+        void Check(string field, double value, double min, double max, string unit)
+        {
+            if (!(value >= min && value <= max))
+                errors.Add(new($"{path}.{field}", $"{value} is out of range.", $"{min} to {max}{unit}"));
+        }
+        Check("aim", aimDegrees, -3600, 3600, "°");
+        Check("cueSpeed", cueSpeed, 0, MaxCueSpeed, " m/s");
+        Check("side", side, -MiscueLimit, MiscueLimit, " of the radius");
+        Check("height", height, -MiscueLimit, MiscueLimit, " of the radius");
+        Check("elevation", elevationDegrees, 0, MaxElevationDegrees, "°");
+        if (errors.Count == 0 && side * side + height * height > MiscueLimit * MiscueLimit + 1e-12)
+            errors.Add(new($"{path}.side", "The tip would slip off so far from the centre: a miscue.", "side² + height² at most 0.25, half the radius from the centre"));
+        InputException.ThrowIfAny(errors);
+        return new(aimDegrees, cueSpeed, side, height, elevationDegrees);
+    }
+
+    /// <summary>Angle by which side pushes the ball off the aim, radians, counter-clockwise for right-hand side. Alciatore TP A.31.</summary>
+    public static double Squirt(double side, Conditions c) =>
+        Math.Atan(2.5 * side * Math.Sqrt(1 - side * side) / (1 + c.EndMassRatio + 2.5 * (1 - side * side)));
+
+    /// <summary>The cue ball's velocity (m/s) and spin (rad/s) as it leaves the tip.</summary>
+    public BallMotion Launch(Conditions c)
+    {
+        var (a, b) = (Side, Height);
+        var theta = ElevationDegrees * Math.PI / 180;
+        var (sinTheta, cosTheta) = Math.SinCos(theta);
+        var j = (1 + c.TipRestitution) * CueSpeed / (1 + BallMass / c.CueMass + 2.5 * (a * a + b * b));
+        var (dy, dx) = Math.SinCos(AimDegrees * Math.PI / 180 + Squirt(a, c));
+        var (lx, ly) = (-dy, dx);
+        var spin = 5 * j / (2 * BallRadius);
+        return new(
+            j * cosTheta * dx, j * cosTheta * dy,
+            spin * (a * sinTheta * dx + b * lx), spin * (a * sinTheta * dy + b * ly), spin * a * cosTheta);
+    }
+}
+
+/// <summary>How a ball moves: velocity in the plane (m/s) and spin about the three axes (rad/s).</summary>
+public readonly record struct BallMotion(double Vx, double Vy, double Wx, double Wy, double Wz)
+{
+    /// <summary>Kinetic energy per unit mass, J/kg: a solid sphere.</summary>
+    public double Energy => 0.5 * (Vx * Vx + Vy * Vy) + 0.2 * BallRadius * BallRadius * (Wx * Wx + Wy * Wy + Wz * Wz);
+}

@@ -1,0 +1,67 @@
+namespace DeepBaize.Core.Table;
+
+/// <summary>
+/// One of the 22 balls: 0 white, 1 yellow … 6 black, 7–21 the reds. The id (<c>white</c>, <c>red-1</c> …)
+/// is how the API and the files name it.
+/// </summary>
+public readonly record struct Ball
+{
+    public const int Count = 22;
+    public const int RedCount = 15;
+    private const int FirstRed = 7;
+
+    private static readonly string[] Ids =
+    [
+        "white", "yellow", "green", "brown", "blue", "pink", "black",
+        .. Enumerable.Range(1, RedCount).Select(n => $"red-{n}"),
+    ];
+
+    private static readonly Dictionary<string, int> IndexById =
+        Ids.Select((id, index) => (id, index)).ToDictionary(p => p.id, p => p.index, StringComparer.Ordinal);
+
+    private Ball(int index) => Index = index;
+
+    /// <summary>0 white, 1–6 the colours in the order of their value less one, 7–21 the reds.</summary>
+    public int Index { get; }
+
+    public static readonly Ball White = new(0);
+    public static readonly Ball Yellow = new(1);
+    public static readonly Ball Green = new(2);
+    public static readonly Ball Brown = new(3);
+    public static readonly Ball Blue = new(4);
+    public static readonly Ball Pink = new(5);
+    public static readonly Ball Black = new(6);
+
+    /// <summary>Yellow, green, brown, blue, pink, black.</summary>
+    public static IReadOnlyList<Ball> Colours { get; } = [Yellow, Green, Brown, Blue, Pink, Black];
+
+    /// <summary>What an unknown id is answered with.</summary>
+    public const string AllowedIds = "white, yellow, green, brown, blue, pink, black, red-1 to red-15";
+
+    public string Id => Ids[Index];
+    public bool IsRed => Index >= FirstRed;
+    public bool IsColour => Index is > 0 and < FirstRed;
+
+    /// <summary>The red of this number, 1–15.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">The number is not 1–15.</exception>
+    public static Ball Red(int number) =>
+        number is >= 1 and <= RedCount
+            ? new(FirstRed + number - 1)
+            : throw new ArgumentOutOfRangeException(nameof(number), number, "A red is numbered 1 to 15.");
+
+    /// <summary>The ball of this index, 0–21.</summary>
+    public static Ball FromIndex(int index) =>
+        (uint)index < Count ? new(index) : throw new ArgumentOutOfRangeException(nameof(index));
+
+    public static bool TryParse(string? id, out Ball ball)
+    {
+        var known = IndexById.TryGetValue(id ?? "", out var index);
+        ball = new(index);
+        return known;
+    }
+
+    public override string ToString() => Id;
+}
+
+/// <summary>A ball and where its centre is: metres, x up the table from the baulk cushion, y from the yellow's side.</summary>
+public readonly record struct PlacedBall(Ball Ball, double X, double Y);
