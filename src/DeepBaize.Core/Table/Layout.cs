@@ -56,7 +56,9 @@ public sealed class Layout
             if (!onTable) continue;
             if (!shape.CanRest(x, y))
             {
-                var field = x < Dimensions.BallRadius || x > Dimensions.Length - Dimensions.BallRadius ? "x" : "y";
+                // Name the coordinate that is farther off the bed.
+                var (offX, offY) = (Math.Min(x, Dimensions.Length - x), Math.Min(y, Dimensions.Width - y));
+                var field = offX <= offY ? "x" : "y";
                 errors.Add(new($"{path}[{i}].{field}", $"The {id} cannot rest at ({x}, {y}): it is in a cushion, a jaw or a pocket.",
                     $"x {Dimensions.BallRadius} to {Dimensions.Length - Dimensions.BallRadius} m, y {Dimensions.BallRadius} to {Dimensions.Width - Dimensions.BallRadius} m, or a pocket's mouth clear of its jaws and drop"));
                 continue;

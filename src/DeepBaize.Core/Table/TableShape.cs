@@ -26,13 +26,43 @@ public static class Pockets
     }
 }
 
-public readonly record struct Circle(double X, double Y, double Radius);
+public readonly record struct Circle(double X, double Y, double Radius)
+{
+    public bool Contains(double x, double y) => (x - X) * (x - X) + (y - Y) * (y - Y) < Radius * Radius;
+
+    /// <summary>The two points that two circles share, or none.</summary>
+    public static (double X, double Y)[] Crossings(in Circle a, in Circle b)
+    {
+        var (dx, dy) = (b.X - a.X, b.Y - a.Y);
+        var square = dx * dx + dy * dy;
+        if (square == 0) return [];
+        var along = (square + a.Radius * a.Radius - b.Radius * b.Radius) / (2 * square);
+        var half = a.Radius * a.Radius / square - along * along;
+        if (half < 0) return [];
+        half = Math.Sqrt(half);
+        var (mx, my) = (a.X + along * dx, a.Y + along * dy);
+        return [(mx - half * dy, my + half * dx), (mx + half * dy, my - half * dx)];
+    }
+}
 
 /// <summary>
 /// A pocket's two jaw arcs and its drop.
 /// </summary>
 /// <param name="Mouth">The axis-aligned box outside which no ball's centre can meet this pocket's jaws or drop.</param>
-public sealed record PocketShape(Pocket Pocket, Circle JawA, Circle JawB, Circle Drop, Box Mouth);
+public sealed record PocketShape(Pocket Pocket, Circle JawA, Circle JawB, Circle Drop, Box Mouth)
+{
+    /// <summary>Where a ball's centre touches jaw A at the very edge of the drop; beyond it the jaw cannot keep a ball out.</summary>
+    public (double X, double Y) LipA { get; } = Lip(Pocket, JawA, Drop);
+
+    /// <summary>The same at jaw B.</summary>
+    public (double X, double Y) LipB { get; } = Lip(Pocket, JawB, Drop);
+
+    private static (double X, double Y) Lip(Pocket pocket, in Circle jaw, in Circle drop)
+    {
+        var (ix, iy) = TableShape.Inward(pocket);
+        return Circle.Crossings(jaw with { Radius = jaw.Radius + BallRadius }, drop).MaxBy(p => p.X * ix + p.Y * iy);
+    }
+}
 
 public readonly record struct Box(double MinX, double MinY, double MaxX, double MaxY);
 

@@ -1,0 +1,189 @@
+using CsCheck;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Tests.Physics;
+
+public class SimulatorPropertyTests
+{
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    internal sealed record Shot(Layout Layout, Strike Strike)
+    {
+        public override string ToString() => $"{string.Join(" ", Layout.Balls)} {Strike}";
+    }
+
+    /// <summary>Any legal shot: balls anywhere, some of them against a cushion, in a mouth or touching, every kind of strike.</summary>
+    internal static Gen<Shot> AnyShot(int maxBalls) =>
+        Gen.Select(Gen.Double[-0.02, Length + 0.02].Array[maxBalls], Gen.Double[-0.02, Width + 0.02].Array[maxBalls], Gen.Int[1, maxBalls],
+            Gen.Double[0, 360], Gen.Double[0.05, 8], Gen.Double[0, 0.5], Gen.Double[0, 2 * Math.PI],
+            Gen.Frequency((3, Gen.Const(0.0)), (1, Gen.Double[0, 60])))
+        .Select((xs, ys, count, aim, speed, offset, clock, elevation) =>
+        {
+            var placed = new List<PlacedBall>();
+            for (var i = 0; i < count; i++)
+            {
+                // Placement puts what would overlap in contact, and what lies off the bed against a cushion or in a mouth.
+                var (x, y) = Placement.Nearest(xs[i], ys[i], placed, Shape)!.Value;
+                placed.Add(new(Ball.FromIndex(i == 0 ? 0 : 6 + i), x, y));
+            }
+            return new Shot(Layout.Create([.. placed.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
+                Strike.Create(aim, speed, offset * Math.Cos(clock), offset * Math.Sin(clock), elevation));
+        });
+
+    private static readonly Gen<Shot> BreakOff =
+        Gen.Select(Gen.Double[-0.28, 0.28], Gen.Double[-0.28, 0], Gen.Double[-0.1, 0.1], Gen.Double[3, 8], Gen.Double[-0.35, 0.35], Gen.Double[-0.35, 0.35])
+        .Select((across, back, off, speed, side, height) =>
+        {
+            var scale = Math.Min(1, 0.28 / Math.Max(0.001, Math.Sqrt(across * across + back * back)));
+            var (x, y) = (BaulkLineX + back * scale, Width / 2 + across * scale);
+            IReadOnlyList<PlacedBall> others = [.. Rack.Colours(), .. Rack.Pack()];
+            (x, y) = Placement.Nearest(x, y, others, Shape, inD: true)!.Value;
+            var layout = Layout.Create([("white", x, y), .. others.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape);
+            // Past blue and pink into the pack.
+            var aim = Math.Atan2(Width / 2 + off - y, 2.85 - x) * 180 / Math.PI;
+            return new Shot(layout, Strike.Create(aim, speed, side, height, 0));
+        });
+
+    private static void CheckInvariants(Shot shot)
+    {
+        var simulator = new Simulator(Shape);
+        simulator.Place(shot.Layout.AsSpan());
+        var energy = double.PositiveInfinity;
+        var last = 0.0;
+        simulator.AfterEvent = time =>
+        {
+            Assert.True(time >= last - 1e-12, "time runs backwards");
+            Assert.True(simulator.Energy <= energy * (1 + 1e-6) + 1e-12, "energy gained");
+            (last, energy) = (time, simulator.Energy);
+        };
+        var record = new ShotRecord();
+        simulator.Play(shot.Strike, record);
+        Assert.True(simulator.EventCount < Simulator.MaxEvents / 4, "hardly ends");
+        Assert.All(record.Pieces.GroupBy(p => p.Ball), p => Assert.Contains(record.Events,
+            e => e.Ball == p.Key && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot && e.Time >= p.Max(piece => piece.End) - 1e-9));
+        CheckNoOverlap(record, shot.Layout);
+        for (var i = 0; i < simulator.Count; i++)
+            if (simulator.PocketOf(i) is null)
+                Assert.True(Shape.CanRest(simulator.X(i), simulator.Y(i)), $"{simulator.BallIn(i)} rests at ({simulator.X(i)}, {simulator.Y(i)})");
+    }
+
+    /// <summary>No two balls within 1 µm of overlapping, at the ends of all pieces of motion and at moments between.</summary>
+    private static void CheckNoOverlap(ShotRecord record, Layout layout)
+    {
+        var potted = record.Events.Where(e => e.Kind == ShotEventKind.Pot).ToDictionary(e => e.Ball, e => e.Time);
+        var pieces = Enumerable.Range(0, layout.Balls.Count).Select(i => record.Pieces.Where(p => p.Ball == i).ToArray()).ToArray();
+        var moments = record.Events.Select(e => e.Time).ToList();
+        for (var i = moments.Count - 1; i > 0; i--) moments.Add((moments[i] + moments[i - 1]) / 2);
+        foreach (var time in moments)
+        {
+            var at = new List<(double X, double Y)>();
+            for (var i = 0; i < pieces.Length; i++)
+            {
+                if (potted.TryGetValue(i, out var gone) && gone <= time) continue;
+                var piece = pieces[i].LastOrDefault(p => p.Start <= time);
+                at.Add(piece == default ? (layout.Balls[i].X, layout.Balls[i].Y) : piece.At(Math.Min(time, piece.End)));
+            }
+            for (var i = 0; i < at.Count; i++)
+                for (var j = 0; j < i; j++)
+                {
+                    var distance = Math.Sqrt(Math.Pow(at[i].X - at[j].X, 2) + Math.Pow(at[i].Y - at[j].Y, 2));
+                    Assert.True(distance > 2 * BallRadius - 1e-6, $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}");
+                }
+        }
+    }
+
+    [Fact]
+    public void Any_shot_ends_without_overlap_or_energy_gained() => AnyShot(8).Sample(CheckInvariants, iter: 1500, threads: 2);
+
+    [Fact]
+    public void Any_shot_on_a_crowded_table_too() => AnyShot(16).Sample(CheckInvariants, iter: 300, threads: 2);
+
+    [Fact]
+    public void A_break_off_into_the_pack_too() => BreakOff.Sample(CheckInvariants, iter: 200, threads: 2);
+
+    [Fact]
+    public void The_same_shot_twice_is_the_same_to_the_last_bit() => AnyShot(10).Sample(shot =>
+    {
+        var simulator = new Simulator(Shape);
+        List<(double, double)> Once()
+        {
+            simulator.Place(shot.Layout.AsSpan());
+            simulator.Play(shot.Strike);
+            return [.. Enumerable.Range(0, simulator.Count).Select(i => (simulator.X(i), simulator.Y(i)))];
+        }
+        Assert.Equal(Once(), Once());
+    }, iter: 300);
+
+    /// <summary>Null where rounding puts a ball that just fits a hair into a drop.</summary>
+    private static Layout? Map(Layout layout, Func<PlacedBall, (double X, double Y)> to)
+    {
+        try { return Layout.Create([.. layout.Balls.Select(b => ((string?)b.Ball.Id, to(b).X, to(b).Y))], Shape); }
+        catch (InputException) { return null; }
+    }
+
+    /// <summary>Rounding grows with every contact, so mirrored shots are compared up to a few contacts from the start.</summary>
+    private static void CheckMirror(Shot shot, Layout? mirroredLayout, Strike strike, Func<double, double, (double X, double Y)> back)
+    {
+        if (mirroredLayout is null) return;
+        var mirrored = new Shot(mirroredLayout, strike);
+        static List<ShotEvent> Events(Shot s)
+        {
+            var simulator = new Simulator(Shape);
+            simulator.Place(s.Layout.AsSpan());
+            var record = new ShotRecord();
+            simulator.Play(s.Strike, record);
+            return [.. record.Events.Where(e => e.Kind is ShotEventKind.Ball or ShotEventKind.Cushion or ShotEventKind.Jaw && e.Speed > 0.01).Take(4)];
+        }
+        var (a, b) = (Events(shot), Events(mirrored));
+        Assert.Equal(a.Count, b.Count);
+        foreach (var (e, f) in a.Zip(b))
+        {
+            var (x, y) = back(f.X, f.Y);
+            Assert.Equal(e.Kind, f.Kind);
+            Assert.Equal(e.Time, f.Time, 1e-5);
+            Assert.Equal(e.X, x, 1e-5);
+            Assert.Equal(e.Y, y, 1e-5);
+        }
+    }
+
+    [Fact]
+    public void A_table_mirrored_across_plays_mirrored() => AnyShot(4).Sample(shot =>
+    {
+        var s = shot.Strike;
+        CheckMirror(shot, Map(shot.Layout, b => (b.X, Width - b.Y)), Strike.Create(-s.AimDegrees, s.CueSpeed, -s.Side, s.Height, s.ElevationDegrees), (x, y) => (x, Width - y));
+    }, iter: 400);
+
+    [Fact]
+    public void A_table_mirrored_end_to_end_plays_mirrored() => AnyShot(4).Sample(shot =>
+    {
+        var s = shot.Strike;
+        CheckMirror(shot, Map(shot.Layout, b => (Length - b.X, b.Y)), Strike.Create(180 - s.AimDegrees, s.CueSpeed, -s.Side, s.Height, s.ElevationDegrees), (x, y) => (Length - x, y));
+    }, iter: 400);
+
+    [Fact]
+    public void Shots_of_up_to_eight_contacts_agree_with_a_fine_step_integrator_within_two_millimetres()
+    {
+        var compared = 0;
+        AnyShot(5).Where(s => s.Strike.CueSpeed < 5).Sample(shot =>
+        {
+            var simulator = new Simulator(Shape);
+            simulator.Place(shot.Layout.AsSpan());
+            simulator.Play(shot.Strike);
+            if (simulator.EventCount > 24) return; // cheap filter: too many contacts for sure
+            var reference = new FineStep(Shape);
+            var bodies = reference.Play(shot.Layout, shot.Strike);
+            if (reference.Contacts > 8) return;
+            Interlocked.Increment(ref compared);
+            for (var i = 0; i < simulator.Count; i++)
+            {
+                Assert.Equal(bodies[i].Pocket, simulator.PocketOf(i));
+                if (simulator.PocketOf(i) is not null) continue;
+                var off = Math.Sqrt(Math.Pow(bodies[i].X - simulator.X(i), 2) + Math.Pow(bodies[i].Y - simulator.Y(i), 2));
+                Assert.True(off < 0.002, $"{simulator.BallIn(i)} off by {off * 1000:0.##} mm");
+            }
+        }, iter: 150, threads: 2);
+        Assert.True(compared > 40, $"only {compared} shots were short enough");
+    }
+}
