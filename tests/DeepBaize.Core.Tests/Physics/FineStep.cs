@@ -139,6 +139,18 @@ public sealed class FineStep(TableShape shape)
 
     private void MeetTable(Body b)
     {
+        // Noses first: a step that goes a little into one near its end would else be taken for a touch of the jaw beyond.
+        foreach (var nose in shape.Noses)
+        {
+            var upright = nose.X1 == nose.X2;
+            var (at, along) = upright ? (nose.X1, b.Y) : (nose.Y1, b.X);
+            var (from, to) = upright ? (nose.Y1, nose.Y2) : (nose.X1, nose.X2);
+            if (along < from || along > to) continue;
+            var sign = at == 0 ? -1 : 1;
+            var gap = sign * (at - (upright ? b.X : b.Y)) - BallRadius;
+            var past = sign * (at - (upright ? b.PastX : b.PastY)) - BallRadius;
+            if (gap < 0 && gap > -0.01) MeetCushion(b, gap, past, () => upright ? (sign, 0) : (0, sign));
+        }
         foreach (var pocket in shape.PocketShapes)
         {
             if (Distance(b.X - pocket.Drop.X, b.Y - pocket.Drop.Y) < pocket.Drop.Radius)
@@ -153,17 +165,6 @@ public sealed class FineStep(TableShape shape)
                 var past = Distance(b.PastX - jaw.X, b.PastY - jaw.Y) - jaw.Radius - BallRadius;
                 if (gap < 0) MeetCushion(b, gap, past, () => (jaw.X - b.X, jaw.Y - b.Y));
             }
-        }
-        foreach (var nose in shape.Noses)
-        {
-            var upright = nose.X1 == nose.X2;
-            var (at, along) = upright ? (nose.X1, b.Y) : (nose.Y1, b.X);
-            var (from, to) = upright ? (nose.Y1, nose.Y2) : (nose.X1, nose.X2);
-            if (along < from || along > to) continue;
-            var sign = at == 0 ? -1 : 1;
-            var gap = sign * (at - (upright ? b.X : b.Y)) - BallRadius;
-            var past = sign * (at - (upright ? b.PastX : b.PastY)) - BallRadius;
-            if (gap < 0 && gap > -0.01) MeetCushion(b, gap, past, () => upright ? (sign, 0) : (0, sign));
         }
     }
 

@@ -166,12 +166,11 @@ public class SimulatorPropertyTests
     public void Shots_of_up_to_eight_contacts_agree_with_a_fine_step_integrator_within_two_millimetres()
     {
         var compared = 0;
-        AnyShot(5).Where(s => s.Strike.CueSpeed < 5).Sample(shot =>
+        // Balls apart and off the cushions: where two things are touched at once, the model leaves open which comes first.
+        Gen.Int[0, 1_000_000].Select(seed => Scattered(new Random(seed))).Sample(shot =>
         {
-            var simulator = new Simulator(Shape);
-            simulator.Place(shot.Layout.AsSpan());
-            simulator.Play(shot.Strike);
-            if (simulator.EventCount > 24) return; // cheap filter: too many contacts for sure
+            var simulator = Play(shot, 0);
+            if (simulator.EventCount > 24 || IsIllConditioned(shot, simulator)) return;
             var reference = new FineStep(Shape);
             var bodies = reference.Play(shot.Layout, shot.Strike);
             if (reference.Contacts > 8) return;
@@ -183,7 +182,41 @@ public class SimulatorPropertyTests
                 var off = Math.Sqrt(Math.Pow(bodies[i].X - simulator.X(i), 2) + Math.Pow(bodies[i].Y - simulator.Y(i), 2));
                 Assert.True(off < 0.002, $"{simulator.BallIn(i)} off by {off * 1000:0.##} mm");
             }
-        }, iter: 150, threads: 2);
-        Assert.True(compared > 40, $"only {compared} shots were short enough");
+        }, iter: 100, threads: 2);
+        Assert.True(compared > 25, $"only {compared} shots were short enough");
     }
+
+    private static Shot Scattered(Random random)
+    {
+        double Between(double min, double max) => min + random.NextDouble() * (max - min);
+        var balls = new List<PlacedBall>();
+        for (var i = 0; i < 5; i++)
+        {
+            double x, y;
+            do (x, y) = (Between(0.05, Length - 0.05), Between(0.05, Width - 0.05));
+            while (!Shape.CanRest(x, y) || balls.Any(b => Layout.Gap(x, y, b) < 0.005));
+            balls.Add(new(Ball.FromIndex(i == 0 ? 0 : 6 + i), x, y));
+        }
+        var (offset, clock) = (Between(0, 0.5), Between(0, 2 * Math.PI));
+        // Half of the shots at a ball, the others anywhere.
+        var aim = random.Next(2) == 0 ? Between(0, 360)
+            : Math.Atan2(balls[1].Y - balls[0].Y, balls[1].X - balls[0].X) * 180 / Math.PI + Between(-2, 2);
+        return new(Layout.Create([.. balls.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
+            Strike.Create(aim, Between(0.3, 5), offset * Math.Cos(clock), offset * Math.Sin(clock), Math.Max(0, Between(-30, 30))));
+    }
+
+    private static Simulator Play(Shot shot, double turnDegrees)
+    {
+        var s = shot.Strike;
+        var simulator = new Simulator(Shape);
+        simulator.Place(shot.Layout.AsSpan());
+        simulator.Play(Strike.Create(s.AimDegrees + turnDegrees, s.CueSpeed, s.Side, s.Height, s.ElevationDegrees));
+        return simulator;
+    }
+
+    /// <summary>Whether an aim turned by a hundred-thousandth of a degree, a tenth of the reference's own error, already shows.</summary>
+    private static bool IsIllConditioned(Shot shot, Simulator simulator) =>
+        new[] { -1e-5, 1e-5 }.Select(turn => Play(shot, turn)).Any(other => Enumerable.Range(0, other.Count).Any(i =>
+            other.PocketOf(i) != simulator.PocketOf(i)
+            || Math.Abs(other.X(i) - simulator.X(i)) + Math.Abs(other.Y(i) - simulator.Y(i)) > 4e-5));
 }
