@@ -25,8 +25,18 @@ public sealed class Layout
     /// <exception cref="InputException">Unknown or repeated ids, no white, a coordinate that is no number or no place to rest, an overlap above 1 µm.</exception>
     public static Layout Create(IReadOnlyList<(string? Id, double X, double Y)> balls, TableShape shape, string path = "balls")
     {
+        var placed = Check(balls, shape, path);
+        if (placed.All(p => p.Ball != Ball.White))
+            throw new InputException(path, "There is no white.", "one ball with the id white");
+        return new([.. placed.OrderBy(b => b.Ball.Index)]);
+    }
+
+    /// <summary>The same checks for balls that need not include the white, in the order given.</summary>
+    /// <exception cref="InputException">As <see cref="Create"/>.</exception>
+    public static IReadOnlyList<PlacedBall> Check(IReadOnlyList<(string? Id, double X, double Y)> balls, TableShape shape, string path = "balls")
+    {
         var errors = new List<InputError>();
-        var placed = new List<(PlacedBall Ball, int Index)>();
+        var placed = new List<PlacedBall>();
         if (balls.Count > Ball.Count)
             throw new InputException(path, $"There are {balls.Count} balls.", $"at most {Ball.Count}: white, six colours, fifteen reds");
         for (var i = 0; i < balls.Count; i++)
@@ -37,7 +47,7 @@ public sealed class Layout
                 errors.Add(new($"{path}[{i}].id", $"There is no ball called '{Shorten(id)}'.", Ball.AllowedIds));
                 continue;
             }
-            if (placed.Any(p => p.Ball.Ball == ball))
+            if (placed.Any(p => p.Ball == ball))
             {
                 errors.Add(new($"{path}[{i}].id", $"The {id} is there twice.", "each ball once"));
                 continue;
@@ -63,18 +73,16 @@ public sealed class Layout
                     $"x {Dimensions.BallRadius} to {Dimensions.Length - Dimensions.BallRadius} m, y {Dimensions.BallRadius} to {Dimensions.Width - Dimensions.BallRadius} m, or a pocket's mouth clear of its jaws and drop"));
                 continue;
             }
-            foreach (var (other, j) in placed)
+            foreach (var other in placed)
             {
                 var gap = Gap(x, y, other);
                 if (gap < -TableShape.InputTolerance)
                     errors.Add(new($"{path}[{i}]", $"The {id} overlaps the {other.Ball} by {-gap * 1000:0.###} mm.", $"centres at least {2 * Dimensions.BallRadius} m apart"));
             }
-            placed.Add((new(ball, x, y), i));
+            placed.Add(new(ball, x, y));
         }
-        if (errors.Count == 0 && placed.All(p => p.Ball.Ball != Ball.White))
-            errors.Add(new(path, "There is no white.", "one ball with the id white"));
         InputException.ThrowIfAny(errors);
-        return new([.. placed.Select(p => p.Ball).OrderBy(b => b.Ball.Index)]);
+        return placed;
     }
 
     /// <summary>Clear distance between a ball centred at (x, y) and another, m; negative if they overlap.</summary>

@@ -1,0 +1,79 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Shots;
+
+/// <summary>The aim that sends the object ball along the potting line, with squirt, swerve and throw allowed for: found by playing the stroke.</summary>
+public static class PotAim
+{
+    private const double Accuracy = 1e-4;
+    private const int MaxTries = 25;
+
+    /// <summary>The direction of the cue, degrees. Other balls are taken as out of the way.</summary>
+    /// <param name="stroke">Everything but the aim.</param>
+    /// <returns>Null if no aim near the ghost ball's does it with this stroke, as when the cue ball stops short.</returns>
+    public static double? Find(in PlacedBall cueBall, in PlacedBall objectBall, in Cut cut, Stroke stroke, TableShape shape)
+    {
+        var simulator = new Simulator(shape);
+        var record = new ShotRecord();
+        PlacedBall[] balls = [cueBall, objectBall];
+        var wanted = cut;
+
+        // How far the object ball's way lies to the left of the potting line, degrees; null if it is not hit, or does not get anywhere.
+        double? Miss(double aim)
+        {
+            simulator.Place(balls);
+            simulator.Play((stroke with { AimDegrees = aim }).ToStrike(), record);
+            if (WayOf(record, wanted.PotDistance) is not { } way) return null;
+            return Math.IEEERemainder(Math.Atan2(way.Y - balls[1].Y, way.X - balls[1].X) * 180 / Math.PI - wanted.PotDegrees, 360);
+        }
+
+        // The object ball turns to the left as the aim goes to the right. Widen until two aims stand on either side, then close in.
+        var (right, left) = (cut.AimDegrees, cut.AimDegrees);
+        var (missRight, missLeft) = (Miss(right), Miss(left));
+        for (var step = 0.05; step < 8 && !(missRight > 0 && missLeft < 0); step *= 1.5)
+        {
+            if (!(missRight > 0) && Miss(cut.AimDegrees - step) is { } r) (right, missRight) = (cut.AimDegrees - step, r);
+            if (!(missLeft < 0) && Miss(cut.AimDegrees + step) is { } l) (left, missLeft) = (cut.AimDegrees + step, l);
+        }
+        if (!(missRight > 0 && missLeft < 0)) return null;
+        for (var i = 0; i < MaxTries; i++)
+        {
+            // Regula falsi, but halving every third time so that a curved function cannot stall it.
+            var share = i % 3 == 2 ? 0.5 : missRight.Value / (missRight.Value - missLeft.Value);
+            var aim = right + share * (left - right);
+            if (Miss(aim) is not { } miss) return null;
+            if (Math.Abs(miss) < Accuracy) return aim;
+            if (miss > 0) (right, missRight) = (aim, miss);
+            else (left, missLeft) = (aim, miss);
+        }
+        return (right + left) / 2;
+    }
+
+    /// <summary>Where the object ball is when it has come this far, or met something, or stopped.</summary>
+    private static (double X, double Y)? WayOf(ShotRecord record, double distance)
+    {
+        var (x0, y0, started) = (0.0, 0.0, false);
+        (double X, double Y)? last = null;
+        foreach (var e in record.Events)
+        {
+            if (!started)
+            {
+                if (e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot) return null;
+                started = e.Kind == ShotEventKind.Ball;
+                continue;
+            }
+            if (e.Ball == 1 && e.Kind is not ShotEventKind.Roll) { last = (e.X, e.Y); break; }
+        }
+        if (!started || last is null) return null;
+        foreach (var piece in record.Pieces)
+        {
+            if (piece.Ball != 1) continue;
+            if (x0 == 0) (x0, y0) = (piece.X, piece.Y);
+            var (x, y) = piece.At(piece.End);
+            if ((x - x0) * (x - x0) + (y - y0) * (y - y0) >= distance * distance) return (x, y);
+            if ((x, y) == last) break;
+        }
+        return last;
+    }
+}

@@ -1,0 +1,77 @@
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using Microsoft.EntityFrameworkCore;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Data.Demo;
+
+/// <summary>What a new database starts with: an invented club's table and the positions its players talk about.</summary>
+public static class DemoPositions
+{
+    public const string UserName = "Tilda Brackwater, Copperbeck Snooker Club";
+
+    public static IReadOnlyList<(string Name, string About, PositionContent Content)> All { get; } =
+    [
+        ("Opening break", "Tilda's break-off at Copperbeck: thin off the end red, off three cushions and back to baulk.",
+            Content(Rack.Opening(), new() { Aim = 4.14, Side = -1, Height = 0.1, Pace = 6.6 })),
+        ("High on the black, full pack", "Black to the yellow's side. Follow hard and the white runs past the pack; follow softer and it bends into it.",
+            Content([At("white", 3.03, 1.12), .. Rack.Colours(), .. Rack.Pack().Take(14)],
+                new() { Height = 0.8, Pace = 6, Pot = Pot("black", "yellow-top") })),
+        ("Mid-break, open reds", "Six reds in the open and every colour on its spot: which red leaves the black, and which the blue?",
+            Content([At("white", 2.63, 0.62), .. Rack.Colours(), At("red-1", 2.98, 0.47), At("red-2", 3.05, 1.25), At("red-3", 2.55, 1.20),
+                    At("red-4", 2.91, 0.88), At("red-5", 3.36, 0.66), At("red-6", 2.2, 1.35)],
+                new() { Height = -0.3, Pace = 5.5, Pot = Pot("red-1", "yellow-top") })),
+        ("Last red to the colours", "The last red decides the colours: pot it and come for a colour that leads to the yellow.",
+            Content([At("white", 2.35, 1.22), .. Rack.Colours(), At("red-1", 2.92, 1.33)],
+                new() { Height = -0.6, Pace = 5.5, Pot = Pot("red-1", "green-top") })),
+        ("Colours on their spots", "Yellow to start. Leave the white on the baulk side for the green, and do not run past the brown's line later.",
+            Content([At("white", 1.02, 0.74), .. Rack.Colours()],
+                new() { Height = -0.4, Pace = 4.5, Pot = Pot("yellow", "yellow") })),
+        ("A thin cut on the blue", "Finer than quarter ball. The white keeps nearly all its pace: decide where it goes before you play.",
+            Content([At("white", 1.42, 1.30), At("blue", Spot(Ball.Blue).X, Spot(Ball.Blue).Y), At("pink", Spot(Ball.Pink).X, Spot(Ball.Pink).Y),
+                    At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+                new() { Height = 0.3, Pace = 5.5, Pot = Pot("blue", "green-middle") })),
+        ("Snookered behind the brown", "The only red is hidden. Off the top cushion, or off the side? Find the line, then the pace.",
+            Content([At("white", 0.672, 0.889), At("yellow", 0.737, 0.597), At("green", 0.737, 1.181), At("brown", 0.737, 0.889),
+                    At("blue", Spot(Ball.Blue).X, Spot(Ball.Blue).Y), At("pink", Spot(Ball.Pink).X, Spot(Ball.Pink).Y),
+                    At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y), At("red-1", 2.95, 0.93)],
+                new() { Aim = 37, Pace = 6 })),
+        ("Re-spotted black", "Sudden death at Copperbeck: white from the D, black on its spot. Leave nothing.",
+            Content([At("white", 0.70, 1.00), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+                new() { Aim = -3.5, Pace = 6.5 })),
+        ("Stun across for the pink", "Half-ball on the red. Change only the height, a quarter of a tip at a time, and watch the finish move by feet.",
+            Content([At("white", 2.55, 0.95), At("red-1", 2.95, 0.50), At("pink", Spot(Ball.Pink).X, 1.2), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+                new() { Height = -0.5, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
+        ("Frozen to the side cushion", "A red tight on the cushion: meet ball and cushion together, with a touch of running side.",
+            Content([At("white", 2.20, 0.42), At("red-1", 2.95, BallRadius), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+                new() { Side = 0.3, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
+    ];
+
+    /// <summary>Creates the local user with the demo positions, if the database has no such user yet.</summary>
+    public static async Task SeedAsync(DeepBaizeContext db, DateTimeOffset now, CancellationToken cancel = default)
+    {
+        if (await db.Users.AnyAsync(u => u.Id == User.LocalId, cancel)) return;
+        db.Users.Add(new() { Id = User.LocalId, Name = UserName, CreatedAt = now });
+        for (var i = 0; i < All.Count; i++)
+        {
+            // A second apart, so that they list in this order, the latest first.
+            var time = now.AddSeconds(-i);
+            db.Positions.Add(new()
+            {
+                OwnerId = User.LocalId, Name = All[i].Name, About = All[i].About, Content = All[i].Content, CreatedAt = time, UpdatedAt = time,
+            });
+        }
+        await db.SaveChangesAsync(cancel);
+    }
+
+    private static PositionContent Content(IReadOnlyList<PlacedBall> balls, StrokeEntry stroke) => new()
+    {
+        Balls = [.. balls.Select(b => new BallEntry { Id = b.Ball.Id, X = b.X, Y = b.Y })],
+        Stroke = stroke,
+    };
+
+    private static PlacedBall At(string id, double x, double y) =>
+        Ball.TryParse(id, out var ball) ? new(ball, x, y) : throw new ArgumentException($"No ball {id}.", nameof(id));
+
+    private static PotEntry Pot(string ball, string pocket) => new() { Ball = ball, Pocket = pocket };
+}

@@ -1,0 +1,45 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+
+namespace DeepBaize.Data.Positions;
+
+/// <summary>A saved position.</summary>
+public sealed class Position
+{
+    public const int MaxName = 120;
+    public const int MaxAbout = 2000;
+
+    public Guid Id { get; init; } = Guid.CreateVersion7();
+    public required Guid OwnerId { get; init; }
+    public required string Name { get; set; }
+    /// <summary>What the position is about, in a line or two.</summary>
+    public required string About { get; set; }
+    public required PositionContent Content { get; set; }
+    public required DateTimeOffset CreatedAt { get; init; }
+    public required DateTimeOffset UpdatedAt { get; set; }
+    /// <summary>Set while the position lies in the bin.</summary>
+    public DateTimeOffset? DeletedAt { get; set; }
+    /// <summary>PostgreSQL's xmin: changes with every write, so a save over another's save is noticed.</summary>
+    public uint Version { get; init; }
+}
+
+internal sealed class PositionConfiguration : IEntityTypeConfiguration<Position>
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+
+    public void Configure(EntityTypeBuilder<Position> position)
+    {
+        position.Property(p => p.Name).HasMaxLength(Position.MaxName);
+        position.Property(p => p.About).HasMaxLength(Position.MaxAbout);
+        position.Property(p => p.Content).HasColumnType("jsonb").HasConversion(
+            c => JsonSerializer.Serialize(c, Json),
+            text => JsonSerializer.Deserialize<PositionContent>(text, Json)!,
+            // Records that are replaced as a whole: the reference tells.
+            new ValueComparer<PositionContent>((a, b) => ReferenceEquals(a, b), c => c.GetHashCode(), c => c));
+        position.Property(p => p.Version).IsRowVersion();
+        position.HasIndex(p => new { p.OwnerId, p.UpdatedAt });
+        position.HasOne<User>().WithMany().HasForeignKey(p => p.OwnerId).OnDelete(DeleteBehavior.Cascade);
+    }
+}

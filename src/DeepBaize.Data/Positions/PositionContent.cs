@@ -1,0 +1,50 @@
+using System.ComponentModel.DataAnnotations;
+using DeepBaize.Core;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Data.Positions;
+
+/// <summary>A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side.</summary>
+public sealed record BallEntry
+{
+    [Required] public required string Id { get; init; }
+    [Required] public required double X { get; init; }
+    [Required] public required double Y { get; init; }
+}
+
+/// <summary>The pot that is tried: which ball into which pocket.</summary>
+public sealed record PotEntry
+{
+    [Required] public required string Ball { get; init; }
+    [Required] public required string Pocket { get; init; }
+}
+
+/// <summary>A stroke in the player's units.</summary>
+public sealed record StrokeEntry
+{
+    /// <summary>Degrees counter-clockwise from straight up the table. Used if there is no pot, or the aim is free.</summary>
+    public double Aim { get; init; }
+    /// <summary>Tips, + is right-hand side.</summary>
+    public double Side { get; init; }
+    /// <summary>Tips above centre.</summary>
+    public double Height { get; init; }
+    /// <summary>1 to 10.</summary>
+    public double Pace { get; init; } = 4;
+    /// <summary>Degrees of the butt above level, 0–60.</summary>
+    public double Elevation { get; init; }
+    public PotEntry? Pot { get; init; }
+    /// <summary>Aim by <see cref="Aim"/> although there is a pot.</summary>
+    public bool Free { get; init; }
+
+    public Stroke ToStroke() => new(Aim, Side, Height, Pace, Elevation);
+}
+
+/// <summary>What a position holds beside its name: stored as it is sent and as it stands in a file.</summary>
+public sealed record PositionContent
+{
+    [Required] public required IReadOnlyList<BallEntry> Balls { get; init; }
+    public StrokeEntry Stroke { get; init; } = new();
+    /// <summary>What differs from the default conditions, by name; SI units.</summary>
+    public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
+}

@@ -1,0 +1,12 @@
+namespace DeepBaize.Data;
+
+/// <summary>Who owns rows. Until there are accounts, the application runs as one local user.</summary>
+public sealed class User
+{
+    /// <summary>The local user's.</summary>
+    public static readonly Guid LocalId = new("0196b0a0-0000-7000-8000-000000000001");
+
+    public required Guid Id { get; init; }
+    public required string Name { get; set; }
+    public required DateTimeOffset CreatedAt { get; init; }
+}

@@ -1,0 +1,59 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Tests.Shots;
+
+public class PotAimTests
+{
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    [Theory]
+    [InlineData(2.6, 0.55, 0, 0, 6)]
+    [InlineData(2.6, 0.55, 0.8, -0.9, 6)]
+    [InlineData(2.6, 0.55, -0.8, 0.9, 7)]
+    [InlineData(2.9, 0.70, 0, -1.2, 6)]
+    [InlineData(1.2, 0.40, 0.5, 0, 7)]
+    public void The_aim_found_pots_the_ball(double x, double y, double side, double height, double pace)
+    {
+        var white = new PlacedBall(Ball.White, x, y);
+        var black = new PlacedBall(Ball.Black, Dimensions.Spot(Ball.Black).X, Dimensions.Spot(Ball.Black).Y);
+        var cut = Cut.Of(white, black, Pocket.GreenTop, Shape);
+        var stroke = new Stroke(0, side, height, pace, 0);
+        var aim = PotAim.Find(white, black, cut, stroke, Shape);
+        Assert.NotNull(aim);
+        var simulator = new Simulator(Shape);
+        simulator.Place([white, black]);
+        simulator.Play((stroke with { AimDegrees = aim.Value }).ToStrike());
+        Assert.Equal(Pocket.GreenTop, simulator.PocketOf(1));
+    }
+
+    [Fact]
+    public void Without_friction_between_the_balls_or_side_the_ghost_ball_is_the_aim()
+    {
+        var shape = new TableShape(Conditions.Default with { BallFrictionFloor = 0, BallFrictionRange = 0 });
+        var white = new PlacedBall(Ball.White, 2.7, 0.5);
+        var red = new PlacedBall(Ball.Red(1), 3.2, 1.0);
+        var cut = Cut.Of(white, red, Pocket.GreenTop, shape);
+        Assert.Equal(cut.AimDegrees, PotAim.Find(white, red, cut, new(0, 0, 0, 4, 0), shape)!.Value, 1e-3);
+    }
+
+    [Fact]
+    public void A_plain_cut_is_dragged_thick_so_the_aim_is_thinner()
+    {
+        // Common practice, no source: throw makes an angled pot go thick.
+        var white = new PlacedBall(Ball.White, 2.6, 0.55);
+        var red = new PlacedBall(Ball.Red(1), 3.2, 0.9);
+        var cut = Cut.Of(white, red, Pocket.GreenTop, Shape);
+        Assert.True(cut.CutDegrees > 0); // to the left, so a thinner aim lies to the right
+        Assert.True(PotAim.Find(white, red, cut, new(0, 0, 0, 4, 0), Shape) < cut.AimDegrees - 0.05);
+    }
+
+    [Fact]
+    public void A_stroke_too_soft_to_arrive_has_no_aim()
+    {
+        var white = new PlacedBall(Ball.White, 0.4, 0.5);
+        var red = new PlacedBall(Ball.Red(1), 3.2, 0.9);
+        Assert.Null(PotAim.Find(white, red, Cut.Of(white, red, Pocket.GreenTop, Shape), new(0, 0, 0, 1, 0), Shape));
+    }
+}
