@@ -3,14 +3,14 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Shots;
 
-/// <summary>Why a pot cannot be aimed at, if it cannot.</summary>
+/// <summary>What is wrong with a pot, if anything.</summary>
 public enum CutFault
 {
     None,
     /// <summary>The cut would be 90° or more: the cue ball cannot reach that side of the object ball.</summary>
     TooThin,
-    /// <summary>From there the pocket shows no opening between its jaws.</summary>
-    Closed,
+    /// <summary>There is no clear way between the jaws: it can only go in off the far one. The aim is past the near one.</summary>
+    OffJaw,
     /// <summary>The place where the cue ball would have to be at contact is in a cushion.</summary>
     NoRoom,
 }
@@ -51,6 +51,9 @@ public readonly record struct Cut(
         _ => Fullness.Fine,
     };
 
+    /// <summary>Whether there is an aim at all.</summary>
+    public bool CanBeAimed => Fault is CutFault.None or CutFault.OffJaw;
+
     /// <summary>How far the line of aim passes from the object ball's centre, m: 2R·sin φ. Half-ball is one radius, the ball's edge.</summary>
     public double AimOffset => 2 * BallRadius * SinPhi;
 
@@ -66,9 +69,9 @@ public readonly record struct Cut(
         var aim = distance < 1e-9 ? direction : Math.Atan2(towardsY, towardsX);
         var phi = Math.IEEERemainder(direction - aim, 2 * Math.PI);
         var potDistance = DistanceToDrop(objectBall, dx, dy, shape.PocketShapes[(int)pocket].Drop);
-        var fault = opening <= 0 ? CutFault.Closed
-            : Math.Abs(phi) >= Math.PI / 2 - 1e-9 ? CutFault.TooThin
+        var fault = Math.Abs(phi) >= Math.PI / 2 - 1e-9 ? CutFault.TooThin
             : !shape.CanRest(ghostX, ghostY) ? CutFault.NoRoom
+            : opening <= 0 ? CutFault.OffJaw
             : CutFault.None;
         const double degrees = 180 / Math.PI;
         return new(objectBall.Ball, pocket, fault, ghostX, ghostY,
@@ -79,7 +82,7 @@ public readonly record struct Cut(
     /// <summary>
     /// The middle (radians) and the width (radians, not positive if closed) of the directions in which a ball's centre comes to
     /// the drop without touching a jaw: between the tangents to the jaws' arcs grown by a ball's radius, or, where a tangent
-    /// touches only beyond the drop's edge, the line to that edge.
+    /// touches only beyond the drop's edge, the line to that edge. With no such direction, the one that just clears the nearer jaw.
     /// </summary>
     public static (double Direction, double Opening) Opening(double x, double y, PocketShape pocket)
     {
@@ -89,7 +92,10 @@ public readonly record struct Cut(
         var a = Edge(x, y, toA, turn, pocket.JawA, pocket.LipA, pocket.Drop);
         var b = Edge(x, y, toB, -turn, pocket.JawB, pocket.LipB, pocket.Drop);
         var opening = turn * Math.IEEERemainder(b - a, 2 * Math.PI);
-        return (a + turn * opening / 2, opening);
+        if (opening > 0) return (a + turn * opening / 2, opening);
+        // No clear way: past the nearer jaw on to the other.
+        var nearA = Math.Pow(pocket.JawA.X - x, 2) + Math.Pow(pocket.JawA.Y - y, 2) < Math.Pow(pocket.JawB.X - x, 2) + Math.Pow(pocket.JawB.Y - y, 2);
+        return (nearA ? a : b, opening);
     }
 
     private static double Edge(double x, double y, double toJaw, int turn, in Circle jaw, (double X, double Y) lip, in Circle drop)

@@ -13,7 +13,7 @@ public static class DemoPositions
     public static IReadOnlyList<(string Name, string About, PositionContent Content)> All { get; } =
     [
         ("Opening break", "Tilda's break-off at Copperbeck: thin off the end red, off three cushions and back to baulk.",
-            Content(Rack.Opening(), new() { Aim = 4.14, Side = -1, Height = 0.1, Pace = 6.6 })),
+            Content(Rack.Opening(), new() { Aim = 0.05, Height = 0.1, Pace = 7.2 })),
         ("High on the black, full pack", "Black to the yellow's side. Follow hard and the white runs past the pack; follow softer and it bends into it.",
             Content([At("white", 3.03, 1.12), .. Rack.Colours(), .. Rack.Pack().Take(14)],
                 new() { Height = 0.8, Pace = 6, Pot = Pot("black", "yellow-top") })),
@@ -28,11 +28,11 @@ public static class DemoPositions
             Content([At("white", 1.02, 0.74), .. Rack.Colours()],
                 new() { Height = -0.4, Pace = 4.5, Pot = Pot("yellow", "yellow") })),
         ("A thin cut on the blue", "Finer than quarter ball. The white keeps nearly all its pace: decide where it goes before you play.",
-            Content([At("white", 1.42, 1.30), At("blue", Spot(Ball.Blue).X, Spot(Ball.Blue).Y), At("pink", Spot(Ball.Pink).X, Spot(Ball.Pink).Y),
+            Content([At("white", 0.88, 0.41), At("blue", Spot(Ball.Blue).X, Spot(Ball.Blue).Y), At("pink", Spot(Ball.Pink).X, Spot(Ball.Pink).Y),
                     At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Height = 0.3, Pace = 5.5, Pot = Pot("blue", "green-middle") })),
         ("Snookered behind the brown", "The only red is hidden. Off the top cushion, or off the side? Find the line, then the pace.",
-            Content([At("white", 0.672, 0.889), At("yellow", 0.737, 0.597), At("green", 0.737, 1.181), At("brown", 0.737, 0.889),
+            Content([At("white", 0.55, 0.889), At("yellow", 0.737, 0.597), At("green", 0.737, 1.181), At("brown", 0.737, 0.889),
                     At("blue", Spot(Ball.Blue).X, Spot(Ball.Blue).Y), At("pink", Spot(Ball.Pink).X, Spot(Ball.Pink).Y),
                     At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y), At("red-1", 2.95, 0.93)],
                 new() { Aim = 37, Pace = 6 })),
@@ -44,7 +44,7 @@ public static class DemoPositions
                 new() { Height = -0.5, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
         ("Frozen to the side cushion", "A red tight on the cushion: meet ball and cushion together, with a touch of running side.",
             Content([At("white", 2.20, 0.42), At("red-1", 2.95, BallRadius), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
-                new() { Side = 0.3, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
+                new() { Aim = -30.34, Side = 0.6, Height = 0.3, Pace = 5, Pot = Pot("red-1", "yellow-top"), Free = true })),
     ];
 
     /// <summary>Creates the local user with the demo positions, if the database has no such user yet.</summary>

@@ -52,14 +52,22 @@ public class CutTests
     }
 
     [Fact]
-    public void A_middle_pocket_closes_to_a_ball_along_its_cushion()
+    public void A_middle_pocket_closes_to_a_ball_along_its_cushion_and_is_left_to_the_far_jaw()
     {
         var white = new PlacedBall(Ball.White, 0.4, 0.3);
         var open = Cut.Of(white, new(Ball.Red(1), Length / 2 - 0.3, 0.5), Pocket.YellowMiddle, Shape);
         var thin = Cut.Of(white, new(Ball.Red(1), Length / 2 - 0.6, 0.3), Pocket.YellowMiddle, Shape);
         var closed = Cut.Of(white, new(Ball.Red(1), Length / 2 - 0.6, 0.05), Pocket.YellowMiddle, Shape);
         Assert.True(open.OpeningDegrees > thin.OpeningDegrees);
-        Assert.Equal(CutFault.Closed, closed.Fault);
+        Assert.Equal(CutFault.OffJaw, closed.Fault);
+        Assert.True(closed.CanBeAimed);
+    }
+
+    [Fact]
+    public void A_ball_frozen_to_the_side_cushion_runs_along_it_to_the_corner()
+    {
+        var cut = Cut.Of(new(Ball.White, 2.2, 0.42), new(Ball.Red(1), 2.95, BallRadius), Pocket.YellowTop, Shape);
+        Assert.Equal(0, cut.PotDegrees, 1e-6);
     }
 
     [Fact]

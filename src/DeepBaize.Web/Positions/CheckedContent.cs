@@ -1,0 +1,27 @@
+using DeepBaize.Core;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using DeepBaize.Web.Simulation;
+
+namespace DeepBaize.Web.Positions;
+
+/// <summary>A position's content after every check the core makes of it.</summary>
+/// <param name="Pot">Slot of the object ball and the pocket, if a pot is chosen.</param>
+public sealed record CheckedContent(Layout Layout, TableShape Shape, (int Slot, Pocket Pocket)? Pot)
+{
+    /// <exception cref="InputException">Anything in it that cannot be.</exception>
+    public static CheckedContent Of(PositionContent content)
+    {
+        var shape = new TableShape(Conditions.With(content.Conditions));
+        var layout = Layout.Create(SimulationEndpoint.Entries(content.Balls), shape);
+        content.Stroke.ToStroke().ToStrike();
+        if (content.Stroke.Pot is not { } pot) return new(layout, shape, null);
+        var errors = new List<InputError>();
+        if (!Pockets.TryParse(pot.Pocket, out var pocket))
+            errors.Add(new("stroke.pot.pocket", "There is no such pocket.", Pockets.AllowedNames));
+        var slot = Ball.TryParse(pot.Ball, out var ball) ? layout.SlotOf(ball) : -1;
+        if (slot < 1) errors.Add(new("stroke.pot.ball", "There is no such object ball on the table.", "an object ball that is on the table"));
+        InputException.ThrowIfAny(errors);
+        return new(layout, shape, (slot, pocket));
+    }
+}

@@ -1,0 +1,45 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using DeepBaize.Core;
+using DeepBaize.Data.Positions;
+
+namespace DeepBaize.Web.Positions;
+
+/// <summary>A position as a file: docs/formats.md and docs/position.schema.json.</summary>
+public sealed record PositionFile
+{
+    public const string FormatName = "deep-baize-position";
+    public const int CurrentVersion = 1;
+
+    /// <summary>A field that is not known is an error here: better than to lose it silently.</summary>
+    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        NumberHandling = JsonNumberHandling.Strict,
+        RespectNullableAnnotations = true,
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        WriteIndented = true,
+    };
+
+    public required string Format { get; init; }
+    public required int Version { get; init; }
+    public required string Name { get; init; }
+    public string About { get; init; } = "";
+    public required IReadOnlyList<BallEntry> Balls { get; init; }
+    public StrokeEntry Stroke { get; init; } = new();
+    public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
+
+    public static PositionFile Of(PositionDraft draft) => new()
+    {
+        Format = FormatName, Version = CurrentVersion, Name = draft.Name, About = draft.About,
+        Balls = draft.Content.Balls, Stroke = draft.Content.Stroke, Conditions = draft.Content.Conditions,
+    };
+
+    /// <exception cref="InputException">Another kind of file, or of a later version.</exception>
+    public PositionDraft ToDraft()
+    {
+        if (Format != FormatName) throw new InputException("format", "This is not a position file.", FormatName);
+        if (Version != CurrentVersion) throw new InputException("version", $"Version {Version} is not known.", $"{CurrentVersion}");
+        return new() { Name = Name, About = About, Content = new() { Balls = Balls, Stroke = Stroke, Conditions = Conditions } };
+    }
+}

@@ -1,0 +1,67 @@
+using System.Text.Json.Serialization;
+using DeepBaize.Data;
+using DeepBaize.Data.Demo;
+using DeepBaize.Web;
+using DeepBaize.Web.Positions;
+using DeepBaize.Web.Problems;
+using DeepBaize.Web.Shots;
+using DeepBaize.Web.Simulation;
+using DeepBaize.Web.Tables;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Diagnostics.HealthChecks;
+
+var builder = WebApplication.CreateBuilder(args);
+var connection = builder.Configuration.GetConnectionString("DeepBaize")
+    ?? throw new InvalidOperationException("Set ConnectionStrings__DeepBaize to the PostgreSQL database; ./start does.");
+
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxRequestBodySize = Limits.BodyBytes;
+});
+builder.Services.AddDbContext<DeepBaizeContext>(options => DeepBaizeContext.Configure(options, connection));
+builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddResponseCompression();
+builder.Services.AddOpenApi(OpenApiDescription.Configure);
+builder.Services.AddProblems();
+builder.Services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    json.SerializerOptions.RespectNullableAnnotations = true;
+    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase));
+});
+
+var app = builder.Build();
+app.UseResponseCompression();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseDefaultFiles();
+app.UseStaticFiles();
+app.MapHealthChecks("/health");
+app.MapOpenApi("/openapi/{documentName}.json");
+app.MapSimulation();
+app.MapShots();
+app.MapTables();
+app.MapPositions();
+app.MapFallbackToFile("index.html").Add(e => ((RouteEndpointBuilder)e).Order = int.MaxValue);
+app.Map("/api/{**rest}", () => Results.Problem(statusCode: StatusCodes.Status404NotFound, title: "There is nothing at this address."))
+    .ExcludeFromDescription();
+
+await using (var scope = app.Services.CreateAsyncScope())
+{
+    var db = scope.ServiceProvider.GetRequiredService<DeepBaizeContext>();
+    await db.Database.MigrateAsync();
+    await DemoPositions.SeedAsync(db, app.Services.GetRequiredService<TimeProvider>().GetUtcNow());
+}
+app.Run();
+
+/// <summary>Whether the database answers.</summary>
+internal sealed class DatabaseHealth(DeepBaizeContext db) : IHealthCheck
+{
+    public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default) =>
+        await db.Database.CanConnectAsync(cancellationToken) ? HealthCheckResult.Healthy() : HealthCheckResult.Unhealthy("The database does not answer.");
+}
+
+/// <summary>The application's entry point, public so that tests can host it.</summary>
+public partial class Program;

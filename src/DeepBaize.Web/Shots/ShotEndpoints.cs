@@ -1,0 +1,88 @@
+using System.ComponentModel;
+using DeepBaize.Core;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using DeepBaize.Web.Positions;
+using DeepBaize.Web.Simulation;
+
+namespace DeepBaize.Web.Shots;
+
+/// <summary>The pot's geometry; see DeepBaize.Core.Shots.Cut.</summary>
+public sealed record CutResult(
+    string Ball, string Pocket, CutFault Fault, double GhostX, double GhostY, double TargetX, double TargetY,
+    double PotDegrees, double AimDegrees, double CutDegrees, double Fullness, Fullness FullnessWord, double AimOffset,
+    double OpeningDegrees, double CueBallDistance, double PotDistance,
+    [property: Description("By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.")]
+    double? AllowanceDegrees);
+
+public sealed record StrikeResult(double Aim, double CueSpeed, double Side, double Height, double Elevation);
+
+/// <summary>A stroke played from a position, with what the desk shows beside it.</summary>
+/// <param name="Strike">The same stroke in the model's units, as /api/simulate takes it.</param>
+/// <param name="TableLengths">How far a plain ball at this pace would run.</param>
+/// <param name="TipMargin">Tips left before a miscue.</param>
+public sealed record ShotResult(
+    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, SimulationResult Simulation);
+
+public sealed record PlaceRequest
+{
+    public required IReadOnlyList<BallEntry> Balls { get; init; }
+    public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+    [Description("The ball to place; it may be new.")]
+    public required string Ball { get; init; }
+    public required double X { get; init; }
+    public required double Y { get; init; }
+    [Description("Whether it must lie in the D.")]
+    public bool InD { get; init; }
+}
+
+public sealed record PlaceResult(double X, double Y);
+
+public static class ShotEndpoints
+{
+    public static void MapShots(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api").WithTags("Shots").ProducesProblem(400);
+        group.MapPost("/shot", Shot).WithName("shot").WithSummary("Aims and plays a stroke in the player's units");
+        group.MapPost("/place", Place).WithName("place").WithSummary("The nearest place where a ball can rest");
+    }
+
+    private static ShotResult Shot(PositionContent content)
+    {
+        var checkedContent = CheckedContent.Of(content);
+        var (layout, shape) = (checkedContent.Layout, checkedContent.Shape);
+        var stroke = content.Stroke.ToStroke();
+        stroke.ToStrike();
+        CutResult? cut = null;
+        if (checkedContent.Pot is var (slot, pocket))
+        {
+            var geometry = Cut.Of(layout.White, layout.Balls[slot], pocket, shape);
+            var aim = geometry.CanBeAimed ? PotAim.Find(layout.White, layout.Balls[slot], geometry, stroke, shape) : null;
+            if (!content.Stroke.Free && geometry.CanBeAimed) stroke = stroke with { AimDegrees = aim ?? geometry.AimDegrees };
+            cut = new(geometry.ObjectBall.Id, pocket.Name(), geometry.Fault, geometry.GhostX, geometry.GhostY, geometry.TargetX, geometry.TargetY,
+                geometry.PotDegrees, geometry.AimDegrees, geometry.CutDegrees, geometry.FullnessFraction, geometry.Fullness, geometry.AimOffset,
+                geometry.OpeningDegrees, geometry.CueBallDistance, geometry.PotDistance, aim - geometry.AimDegrees);
+        }
+        var strike = stroke.ToStrike();
+        return new(
+            new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
+            Pace.TableLengths(strike.CueSpeed, shape), Tip.Margin(stroke.SideTips, stroke.HeightTips),
+            cut, SimulationEndpoint.Play(layout, strike, shape));
+    }
+
+    private static PlaceResult Place(PlaceRequest request)
+    {
+        var errors = new List<InputError>();
+        if (!Ball.TryParse(request.Ball, out var ball)) errors.Add(new("ball", "There is no such ball.", Ball.AllowedIds));
+        if (!(Math.Abs(request.X) <= 10)) errors.Add(new("x", $"{request.X} is out of range.", "-10 to 10 m"));
+        if (!(Math.Abs(request.Y) <= 10)) errors.Add(new("y", $"{request.Y} is out of range.", "-10 to 10 m"));
+        InputException.ThrowIfAny(errors);
+        var shape = new TableShape(Conditions.With(request.Conditions));
+        var others = Layout.Check(SimulationEndpoint.Entries([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);
+        var place = Placement.Nearest(request.X, request.Y, others, shape, request.InD)
+            ?? throw new InputException("ball", $"There is no room for the {ball.Id} in the D.", "clear a place in the D first");
+        return new(place.X, place.Y);
+    }
+}

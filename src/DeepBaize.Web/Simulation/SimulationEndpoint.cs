@@ -1,0 +1,75 @@
+using System.ComponentModel;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+
+namespace DeepBaize.Web.Simulation;
+
+/// <summary>A stroke in the model's own units.</summary>
+public sealed record StrikeRequest
+{
+    [Description("Direction of the cue in plan, degrees counter-clockwise from +x.")]
+    public required double Aim { get; init; }
+    [Description("m/s, 0 to 8.")]
+    public required double CueSpeed { get; init; }
+    [Description("Where the tip touches, as a fraction of the ball's radius; + is right-hand side.")]
+    public double Side { get; init; }
+    [Description("Where the tip touches, as a fraction of the ball's radius; + is above centre.")]
+    public double Height { get; init; }
+    [Description("Degrees of the butt above level, 0 to 60.")]
+    public double Elevation { get; init; }
+
+    public Strike ToStrike() => Strike.Create(Aim, CueSpeed, Side, Height, Elevation);
+}
+
+public sealed record SimulationRequest
+{
+    public required IReadOnlyList<BallEntry> Balls { get; init; }
+    public required StrikeRequest Strike { get; init; }
+    [Description("Figures that differ from the defaults, by name.")]
+    public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+}
+
+public sealed record FinalBall(string Id, double X, double Y, [property: Description("Where it was potted, or null.")] string? Pocket);
+
+public sealed record EventEntry(double Time, ShotEventKind Kind, string Ball, string? Other, double X, double Y, string? Pocket);
+
+public sealed record PointEntry(double Time, double X, double Y);
+
+public sealed record PathEntry(string Id, IReadOnlyList<PointEntry> Points);
+
+/// <summary>All that a shot does. Paths are of the balls that moved.</summary>
+public sealed record SimulationResult(
+    IReadOnlyList<FinalBall> Finals, IReadOnlyList<EventEntry> Events, IReadOnlyList<PathEntry> Paths, double Duration);
+
+public static class SimulationEndpoint
+{
+    public static void MapSimulation(this IEndpointRouteBuilder app) =>
+        app.MapPost("/api/simulate", (SimulationRequest request) =>
+            {
+                var shape = new TableShape(Conditions.With(request.Conditions));
+                return Play(Layout.Create(Entries(request.Balls), shape), request.Strike.ToStrike(), shape);
+            })
+            .WithName("simulate").WithTags("Simulation").WithSummary("Plays a stroke out")
+            .ProducesProblem(400).ProducesProblem(413);
+
+    public static IReadOnlyList<(string?, double, double)> Entries(IReadOnlyList<BallEntry> balls) =>
+        [.. balls.Select(b => b is null ? (null, double.NaN, double.NaN) : ((string?)b.Id, b.X, b.Y))];
+
+    public static SimulationResult Play(Layout layout, in Strike strike, TableShape shape)
+    {
+        var simulator = new Simulator(shape);
+        var record = new ShotRecord();
+        simulator.Place(layout.AsSpan());
+        simulator.Play(strike, record);
+        string Id(int slot) => layout.Balls[slot].Ball.Id;
+        var paths = ShotPath.Points(record, simulator.Count);
+        return new(
+            [.. Enumerable.Range(0, simulator.Count).Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), simulator.PocketOf(i)?.Name()))],
+            [.. record.Events.Select(e => new EventEntry(e.Time, e.Kind, Id(e.Ball), e.Other < 0 ? null : Id(e.Other), e.X, e.Y, e.Pocket?.Name()))],
+            [.. Enumerable.Range(0, simulator.Count).Where(i => paths[i].Count > 0)
+                .Select(i => new PathEntry(Id(i), [.. paths[i].Select(p => new PointEntry(p.Time, p.X, p.Y))]))],
+            simulator.Duration);
+    }
+}

@@ -1,0 +1,55 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Web.Tables;
+
+public sealed record TableRequest
+{
+    public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+}
+
+public sealed record PocketResult(string Name, Circle JawA, Circle JawB, Circle Drop);
+
+/// <summary>Cushions, jaws and drops to draw.</summary>
+public sealed record TableResult(IReadOnlyList<Nose> Noses, IReadOnlyList<PocketResult> Pockets);
+
+public sealed record SpotResult(string Ball, double X, double Y);
+
+public sealed record ConditionResult(string Name, string Group, string Unit, double Min, double Max, double Default);
+
+public sealed record PresetResult(string Name, IReadOnlyDictionary<string, double> Changes);
+
+public sealed record RackBall(string Id, double X, double Y);
+
+/// <summary>What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are.</summary>
+public sealed record ReferenceResult(
+    double Length, double Width, double BallRadius, double BaulkLineX, double DRadius,
+    IReadOnlyList<SpotResult> Spots, IReadOnlyList<string> BallIds, IReadOnlyList<string> Pockets, IReadOnlyList<RackBall> OpeningRack,
+    double PaceMin, double PaceMax, double TipLimit, double MillimetresPerTip, double ElevationMax,
+    IReadOnlyList<ConditionResult> Conditions, IReadOnlyList<PresetResult> Presets);
+
+public static class TableEndpoints
+{
+    public static void MapTables(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api").WithTags("Table");
+        group.MapGet("/reference", () => Reference).WithName("reference").WithSummary("Dimensions, spots, scales, limits and conditions");
+        group.MapPost("/table", (TableRequest request) =>
+            {
+                var shape = new TableShape(Conditions.With(request.Conditions));
+                return new TableResult(shape.Noses, [.. shape.PocketShapes.Select(p => new PocketResult(p.Pocket.Name(), p.JawA, p.JawB, p.Drop))]);
+            })
+            .WithName("table").WithSummary("Cushions, jaws and drops under given conditions").ProducesProblem(400);
+    }
+
+    private static ReferenceResult Reference { get; } = new(
+        Dimensions.Length, Dimensions.Width, Dimensions.BallRadius, Dimensions.BaulkLineX, Dimensions.DRadius,
+        [.. Ball.Colours.Select(c => new SpotResult(c.Id, Dimensions.Spot(c).X, Dimensions.Spot(c).Y))],
+        [.. Enumerable.Range(0, Ball.Count).Select(i => Ball.FromIndex(i).Id)],
+        [.. Pockets.All.Select(p => p.Name())],
+        [.. Rack.Opening().Select(b => new RackBall(b.Ball.Id, b.X, b.Y))],
+        Pace.Slowest, Pace.Hardest, Tip.Limit, Tip.MillimetresPerTip, Strike.MaxElevationDegrees,
+        [.. Conditions.Fields.Select(f => new ConditionResult(f.Name, f.Group, f.Unit, f.Min, f.Max, f.Get(Conditions.Default)))],
+        [.. Conditions.Presets.Select(p => new PresetResult(p.Name, p.Changes))]);
+}
