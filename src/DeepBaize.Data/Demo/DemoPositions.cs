@@ -66,7 +66,7 @@ public static class DemoPositions
 
     private static PositionContent Content(IReadOnlyList<PlacedBall> balls, StrokeEntry stroke) => new()
     {
-        Balls = [.. balls.Select(b => new BallEntry { Id = b.Ball.Id, X = b.X, Y = b.Y })],
+        Balls = [.. balls.Select(BallEntry.Of)],
         Stroke = stroke,
     };
 

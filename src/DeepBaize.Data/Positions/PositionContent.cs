@@ -1,5 +1,3 @@
-using System.ComponentModel.DataAnnotations;
-using DeepBaize.Core;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
 
@@ -8,16 +6,18 @@ namespace DeepBaize.Data.Positions;
 /// <summary>A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side.</summary>
 public sealed record BallEntry
 {
-    [Required] public required string Id { get; init; }
-    [Required] public required double X { get; init; }
-    [Required] public required double Y { get; init; }
+    public required string Id { get; init; }
+    public required double X { get; init; }
+    public required double Y { get; init; }
+
+    public static BallEntry Of(PlacedBall ball) => new() { Id = ball.Ball.Id, X = ball.X, Y = ball.Y };
 }
 
 /// <summary>The pot that is tried: which ball into which pocket.</summary>
 public sealed record PotEntry
 {
-    [Required] public required string Ball { get; init; }
-    [Required] public required string Pocket { get; init; }
+    public required string Ball { get; init; }
+    public required string Pocket { get; init; }
 }
 
 /// <summary>A stroke in the player's units.</summary>
@@ -43,7 +43,7 @@ public sealed record StrokeEntry
 /// <summary>What a position holds beside its name: stored as it is sent and as it stands in a file.</summary>
 public sealed record PositionContent
 {
-    [Required] public required IReadOnlyList<BallEntry> Balls { get; init; }
+    public required IReadOnlyList<BallEntry> Balls { get; init; }
     public StrokeEntry Stroke { get; init; } = new();
     /// <summary>What differs from the default conditions, by name; SI units.</summary>
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();

@@ -1,6 +1,7 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
 
 namespace DeepBaize.Web.Tables;
 
@@ -20,12 +21,10 @@ public sealed record ConditionResult(string Name, string Group, string Unit, dou
 
 public sealed record PresetResult(string Name, IReadOnlyDictionary<string, double> Changes);
 
-public sealed record RackBall(string Id, double X, double Y);
-
 /// <summary>What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are.</summary>
 public sealed record ReferenceResult(
     double Length, double Width, double BallRadius, double BaulkLineX, double DRadius,
-    IReadOnlyList<SpotResult> Spots, IReadOnlyList<string> BallIds, IReadOnlyList<string> Pockets, IReadOnlyList<RackBall> OpeningRack,
+    IReadOnlyList<SpotResult> Spots, IReadOnlyList<string> BallIds, IReadOnlyList<string> Pockets, IReadOnlyList<BallEntry> OpeningRack,
     double PaceMin, double PaceMax, double TipLimit, double MillimetresPerTip, double ElevationMax,
     IReadOnlyList<ConditionResult> Conditions, IReadOnlyList<PresetResult> Presets);
 
@@ -48,7 +47,7 @@ public static class TableEndpoints
         [.. Ball.Colours.Select(c => new SpotResult(c.Id, Dimensions.Spot(c).X, Dimensions.Spot(c).Y))],
         [.. Enumerable.Range(0, Ball.Count).Select(i => Ball.FromIndex(i).Id)],
         [.. Pockets.All.Select(p => p.Name())],
-        [.. Rack.Opening().Select(b => new RackBall(b.Ball.Id, b.X, b.Y))],
+        [.. Rack.Opening().Select(BallEntry.Of)],
         Pace.Slowest, Pace.Hardest, Tip.Limit, Tip.MillimetresPerTip, Strike.MaxElevationDegrees,
         [.. Conditions.Fields.Select(f => new ConditionResult(f.Name, f.Group, f.Unit, f.Min, f.Max, f.Get(Conditions.Default)))],
         [.. Conditions.Presets.Select(p => new PresetResult(p.Name, p.Changes))]);

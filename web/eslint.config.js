@@ -1,0 +1,10 @@
+import pluginVue from 'eslint-plugin-vue'
+import tseslint from 'typescript-eslint'
+
+export default tseslint.config(
+  { ignores: ['dist', 'src/api/schema.ts'] },
+  ...tseslint.configs.recommended,
+  ...pluginVue.configs['flat/essential'],
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  { rules: { 'vue/multi-word-component-names': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
+)

@@ -1,0 +1,9 @@
+import '@fontsource-variable/source-sans-3'
+import 'element-plus/dist/index.css'
+import 'element-plus/theme-chalk/dark/css-vars.css'
+import './style.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+
+createApp(App).use(createPinia()).mount('#app')

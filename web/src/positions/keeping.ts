@@ -1,0 +1,200 @@
+import { ref } from 'vue'
+import { defineStore } from 'pinia'
+import { ElMessageBox } from 'element-plus'
+import { ask, client, Problem, type SavedPosition } from '../api/client'
+import { useNotices } from '../workspace/notices'
+import { draftOf, useWorkspace } from '../workspace/workspace'
+
+/** Saving, opening, renaming, deleting, files: everything that leaves the page, with what to do when it fails. */
+export const useKeeping = defineStore('keeping', () => {
+  const workspace = useWorkspace()
+  const notices = useNotices()
+  const libraryOpen = ref(false)
+  /** The newer one, when somebody else has saved it since. */
+  const conflict = ref<SavedPosition | null>(null)
+  const busy = ref(false)
+
+  /** Runs something that may fail; says so with a way to try again. */
+  async function attempt(what: () => Promise<void>, failed: string) {
+    if (busy.value) return
+    busy.value = true
+    try {
+      await what()
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      if (e.status === 409 && e.current) conflict.value = e.current
+      else
+        notices.show({
+          kind: 'error',
+          text: `${failed}: ${e.message}`,
+          detail: e.detail,
+          action: e.isAway ? { label: 'Try again', run: () => void attempt(what, failed) } : undefined,
+        })
+    } finally {
+      busy.value = false
+    }
+  }
+
+  const said = (text: string) => notices.show({ kind: 'info', text })
+
+  function save() {
+    if (!workspace.origin) return saveAs()
+    return attempt(async () => {
+      await workspace.save()
+      said(`Saved “${workspace.draft.name}”.`)
+    }, 'Not saved')
+  }
+
+  async function askName(title: string, name: string): Promise<string | null> {
+    try {
+      const { value } = await ElMessageBox.prompt('', title, {
+        inputValue: name,
+        inputPlaceholder: 'What the position is called',
+        inputValidator: (text: string) => (text?.trim() ? (text.trim().length <= 120 ? true : 'At most 120 characters.') : 'A name is needed.'),
+        confirmButtonText: title,
+        cancelButtonText: 'Cancel',
+      })
+      return value.trim()
+    } catch {
+      return null
+    }
+  }
+
+  async function saveAs() {
+    const name = await askName('Save as', workspace.origin ? `${workspace.draft.name} (2)` : workspace.draft.name)
+    if (!name) return
+    await attempt(async () => {
+      await workspace.saveAs(name)
+      said(`Saved as “${name}”.`)
+    }, 'Not saved')
+  }
+
+  async function rename(position: { id: string; name: string; version: number }, after: () => void) {
+    const name = await askName('Rename', position.name)
+    if (!name) return
+    await attempt(async () => {
+      const isOpen = workspace.origin?.id === position.id
+      const version = isOpen ? workspace.origin!.version : position.version
+      const renamed = await ask(client.PATCH('/api/positions/{id}', { params: { path: { id: position.id } }, body: { name, version } }))
+      if (isOpen) {
+        workspace.draft.name = name
+        workspace.origin = { ...workspace.origin!, version: renamed.version, draft: { ...workspace.origin!.draft, name } }
+      }
+      said(`Renamed to “${name}”.`)
+      after()
+    }, 'Not renamed')
+  }
+
+  function remove(position: { id: string; name: string }, after: () => void) {
+    return attempt(async () => {
+      await ask(client.DELETE('/api/positions/{id}', { params: { path: { id: position.id } } }))
+      // What is on the table stays there, as something not yet saved.
+      if (workspace.origin?.id === position.id) workspace.origin = null
+      after()
+      notices.show({ kind: 'info', text: `“${position.name}” is in the bin.`, action: { label: 'Undo', run: () => void restore(position.id, after) } })
+    }, 'Not deleted')
+  }
+
+  function restore(id: string, after: () => void) {
+    return attempt(async () => {
+      const back = await ask(client.POST('/api/positions/{id}/restore', { params: { path: { id } } }))
+      if (!workspace.origin && JSON.stringify(draftOf(back)) === JSON.stringify(workspace.draft)) workspace.open(back)
+      said(`“${back.name}” is back.`)
+      after()
+    }, 'Not restored')
+  }
+
+  /** Whether the table may be cleared for something else. */
+  async function mayLeave(): Promise<boolean> {
+    if (!workspace.isDirty) return true
+    try {
+      await ElMessageBox.confirm(`“${workspace.draft.name}” has changes that are not saved.`, 'Leave it?', {
+        confirmButtonText: 'Save first',
+        cancelButtonText: 'Leave the changes',
+        distinguishCancelAndClose: true,
+      })
+      await save()
+      return !workspace.isDirty
+    } catch (action) {
+      return action === 'cancel'
+    }
+  }
+
+  async function open(position: SavedPosition) {
+    if (!(await mayLeave())) return
+    workspace.open(position)
+    libraryOpen.value = false
+  }
+
+  async function startNew() {
+    if (!(await mayLeave())) return
+    workspace.startNew()
+    libraryOpen.value = false
+  }
+
+  // ---- Two saves of the same position ---------------------------------------------------------------------------
+
+  function keepBoth() {
+    conflict.value = null
+    return saveAs()
+  }
+
+  function takeNewer() {
+    if (conflict.value) workspace.open(conflict.value)
+    conflict.value = null
+  }
+
+  function saveOver() {
+    const version = conflict.value?.version
+    conflict.value = null
+    return attempt(async () => {
+      await workspace.save(version)
+      said(`Saved “${workspace.draft.name}”.`)
+    }, 'Not saved')
+  }
+
+  // ---- Files ----------------------------------------------------------------------------------------------------
+
+  function download(data: string, type: string, ending: string) {
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(new Blob([data], { type }))
+    link.download = `${workspace.draft.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'position'}.${ending}`
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+  }
+
+  const exportJson = () =>
+    attempt(async () => {
+      const text = await ask(client.POST('/api/positions/export/json', { body: workspace.draft, parseAs: 'text' }) as Promise<{ data?: string; response: Response }>)
+      download(text, 'application/json', 'json')
+    }, 'Not exported')
+
+  const exportSvg = () =>
+    attempt(async () => {
+      const text = await ask(client.POST('/api/positions/export/svg', { body: workspace.draft, parseAs: 'text' }) as Promise<{ data?: string; response: Response }>)
+      download(text, 'image/svg+xml', 'svg')
+    }, 'Not exported')
+
+  async function importFile(file: File, after: () => void) {
+    if (!(await mayLeave())) return
+    const text = await file.text()
+    await attempt(async () => {
+      const body = text as unknown as Parameters<typeof client.POST<'/api/positions/import', never>>[1] extends { body: infer B } ? B : never
+      const saved = await ask(
+        client.POST('/api/positions/import', { body, bodySerializer: (b: unknown) => b as string, headers: { 'Content-Type': 'application/json' } } as never) as unknown as Promise<{
+          data?: SavedPosition
+          response: Response
+        }>,
+      )
+      workspace.open(saved)
+      libraryOpen.value = false
+      said(`Imported “${saved.name}”.`)
+      after()
+    }, `“${file.name}” is not imported`)
+  }
+
+  return {
+    libraryOpen, conflict, busy, save, saveAs, rename, remove, restore, open, startNew,
+    keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile,
+  }
+})

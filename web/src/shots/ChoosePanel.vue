@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { nameOf, pocketName } from '../table/balls'
+import { useWorkspace } from '../workspace/workspace'
+import CutPicture from './CutPicture.vue'
+import FigureInput from './FigureInput.vue'
+import { allowanceWords, faultWords, fullnessWords } from './words'
+
+/** Which ball into which pocket, or a free aim. */
+const workspace = useWorkspace()
+const pot = computed(() => workspace.stroke.pot)
+const cut = computed(() => workspace.shot?.cut ?? null)
+const objectBalls = computed(() => workspace.content.balls.filter((b) => b.id !== 'white').map((b) => b.id))
+
+function chooseBall(id: string) {
+  if (!id) workspace.setStroke({ pot: null, free: false, aim: workspace.aim })
+  else {
+    workspace.setStroke({ pot: { ball: id, pocket: pot.value?.pocket ?? nearestPocket(id) }, free: false })
+    workspace.selected = id
+  }
+  workspace.commit()
+}
+
+function nearestPocket(id: string) {
+  const ball = workspace.ball(id)!
+  const by = (p: { drop: { x: number; y: number } }) => Math.hypot(p.drop.x - ball.x, p.drop.y - ball.y)
+  return [...(workspace.table?.pockets ?? [])].sort((a, b) => by(a) - by(b))[0]?.name ?? 'green-top'
+}
+
+function choosePocket(pocket: string) {
+  workspace.setStroke({ pot: { ball: pot.value!.ball, pocket }, free: false })
+  workspace.commit()
+}
+
+function setFree(free: boolean) {
+  workspace.setStroke({ free, aim: Math.round(workspace.aim * 1000) / 1000 })
+  workspace.commit()
+}
+</script>
+
+<template>
+  <section class="panel" aria-labelledby="choose-title">
+    <h2 id="choose-title">Choose</h2>
+    <div class="row">
+      <select class="choice" aria-label="Object ball" data-testid="object-ball" :value="pot?.ball ?? ''" @change="chooseBall(($event.target as HTMLSelectElement).value)">
+        <option value="">no pot</option>
+        <option v-for="id in objectBalls" :key="id" :value="id">{{ nameOf(id) }}</option>
+      </select>
+      <template v-if="pot">
+        <span class="soft">into</span>
+        <select class="choice grow" aria-label="Pocket" data-testid="pocket" :value="pot.pocket" @change="choosePocket(($event.target as HTMLSelectElement).value)">
+          <option v-for="p in workspace.reference!.pockets" :key="p" :value="p">{{ pocketName(p) }}</option>
+        </select>
+      </template>
+      <span v-else class="soft">Pick a ball to pot, here or on the plan, then a pocket.</span>
+    </div>
+    <div v-if="pot && cut" class="cut">
+      <CutPicture :offset="Math.sign(cut.cutDegrees) * cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="cut.ball" />
+      <dl class="figure">
+        <dt>Cut</dt>
+        <dd data-testid="cut">{{ Math.abs(cut.cutDegrees).toFixed(1) }}°{{ Math.abs(cut.cutDegrees) < 0.5 ? ' straight' : cut.cutDegrees > 0 ? ' to the left' : ' to the right' }}</dd>
+        <dt>Fullness</dt>
+        <dd>{{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ (cut.fullness * 100).toFixed(0) }} %</span></dd>
+        <dt>Pocket open</dt>
+        <dd>{{ cut.openingDegrees > 0 ? `${cut.openingDegrees.toFixed(2)}°` : 'not clear' }}</dd>
+        <dt>Distances</dt>
+        <dd>{{ (cut.cueBallDistance * 1000).toFixed(0) }} <span class="soft">+</span> {{ (cut.potDistance * 1000).toFixed(0) }} mm</dd>
+        <dt>Allowance</dt>
+        <dd>{{ allowanceWords(cut) }}</dd>
+      </dl>
+    </div>
+    <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
+    <div class="row">
+      <label>Aim <FigureInput :model-value="workspace.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" @update:model-value="workspace.aimFreely($event)" @commit="workspace.commit()" /></label>
+      <button v-if="pot" class="key" :aria-pressed="!workspace.stroke.free" @click="setFree(!workspace.stroke.free)">{{ workspace.stroke.free ? 'Aim at the pot' : 'Aimed at the pot' }}</button>
+      <span v-else class="soft">or drag the brass diamond</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+}
+.grow {
+  flex: 1;
+  min-width: 0;
+}
+label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.cut {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 1px 10px;
+  margin: 0;
+  font-size: 0.94rem;
+}
+dt {
+  color: var(--text-soft);
+}
+dd {
+  margin: 0;
+  font-weight: 600;
+}
+dd .soft {
+  font-weight: 400;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { Problem } from '../api/client'
+import { isRed, lookOf, nameOf } from '../table/balls'
+import { useNotices } from '../workspace/notices'
+import { useWorkspace } from '../workspace/workspace'
+import FigureInput from './FigureInput.vue'
+
+/** The ball in hand: where it is, where it goes; and which balls are on the table at all. */
+const workspace = useWorkspace()
+const notices = useNotices()
+const ball = computed(() => workspace.ball(workspace.selected))
+const spot = computed(() => workspace.reference!.spots.find((s) => s.ball === workspace.selected))
+const reds = computed(() => workspace.content.balls.filter((b) => isRed(b.id)).length)
+const missing = computed(() => workspace.reference!.ballIds.filter((id) => !isRed(id) && !workspace.ball(id)))
+const r = computed(() => workspace.reference!.ballRadius * 1000)
+
+async function put(id: string, x: number, y: number, inD = false) {
+  try {
+    const at = await workspace.place(id, x, y, inD)
+    workspace.selected = id
+    workspace.commit()
+    if (!inD && Math.hypot(at.x - x, at.y - y) > 0.0005) notices.show({ kind: 'info', text: `Something is in the way: the ${nameOf(id)} is at the nearest free place.` })
+  } catch (e) {
+    if (e instanceof Problem) notices.show({ kind: 'error', text: e.message, detail: e.detail })
+    else throw e
+  }
+}
+
+function addRed() {
+  const id = workspace.reference!.ballIds.find((i) => isRed(i) && !workspace.ball(i))
+  if (id) void put(id, 2.2, 0.6)
+}
+defineExpose({ addRed, put })
+</script>
+
+<template>
+  <section class="panel" aria-labelledby="read-title">
+    <h2 id="read-title">Read</h2>
+    <div v-if="ball" class="row">
+      <span class="chip" :style="{ background: lookOf(ball.id).fill, color: lookOf(ball.id).ink }" data-testid="selected">{{ nameOf(ball.id) }}</span>
+      <label>up <FigureInput :model-value="ball.x * 1000" :min="-20" :max="3600" :digits="1" label="Distance up the table" unit="mm" :allowed="`${r} to ${(workspace.reference!.length * 1000 - r).toFixed(1)} mm`" @update:model-value="put(ball.id, $event / 1000, ball.y)" /></label>
+      <label>across <FigureInput :model-value="ball.y * 1000" :min="-20" :max="1800" :digits="1" label="Distance across from the yellow's side" unit="mm" :allowed="`${r} to ${(workspace.reference!.width * 1000 - r).toFixed(1)} mm`" @update:model-value="put(ball.id, ball.x, $event / 1000)" /></label>
+    </div>
+    <div class="row">
+      <button v-if="workspace.selected === 'white'" class="key" @click="put('white', 0.707, 0.749, true)">Place in the D</button>
+      <button v-if="spot" class="key" data-testid="spot" @click="put(workspace.selected, spot.x, spot.y)">On its spot</button>
+      <button v-if="workspace.selected !== 'white'" class="key" @click="workspace.remove(workspace.selected)">Remove</button>
+      <button class="key" :disabled="reds >= 15" data-testid="add-red" @click="addRed">Add a red <span class="soft">({{ reds }} of 15)</span></button>
+      <button v-for="id in missing" :key="id" class="key small" :title="`Put the ${id} on its spot`" @click="put(id, workspace.reference!.spots.find((s) => s.ball === id)!.x, workspace.reference!.spots.find((s) => s.ball === id)!.y)">+ {{ id }}</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: center;
+}
+.chip {
+  padding: 4px 10px;
+  border-radius: 999px;
+  font-weight: 650;
+  min-width: 70px;
+  text-align: center;
+  border: 1px solid var(--edge);
+}
+label {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+  font-size: 0.92rem;
+}
+.small {
+  padding: 0 8px;
+}
+</style>

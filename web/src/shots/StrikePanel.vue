@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Stroke } from '../api/client'
+import { useWorkspace } from '../workspace/workspace'
+import FigureInput from './FigureInput.vue'
+import TipFace from './TipFace.vue'
+import { tipWords } from './words'
+
+/** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
+const workspace = useWorkspace()
+const stroke = computed(() => workspace.stroke)
+const reference = computed(() => workspace.reference!)
+const limit = computed(() => reference.value.tipLimit)
+const strokeErrors = computed(() => workspace.problem?.errors.filter((e) => e.field.startsWith('stroke')) ?? [])
+
+/** How far one way the tip may go when it is this far the other way. */
+const room = (other: number) => Math.sqrt(Math.max(0, limit.value ** 2 - other ** 2)) - 1e-6
+const set = (change: Partial<Stroke>) => workspace.setStroke(change)
+const plain = () => {
+  set({ side: 0, height: 0 })
+  workspace.commit()
+}
+</script>
+
+<template>
+  <section class="panel" aria-labelledby="strike-title">
+    <h2 id="strike-title">Strike <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span></h2>
+    <div class="tip">
+      <TipFace :side="stroke.side" :height="stroke.height" :limit="limit" @change="(side, height) => set({ side, height })" @commit="workspace.commit()" />
+      <div class="figures">
+        <label><span>Height</span><FigureInput :model-value="stroke.height" :min="-room(stroke.side)" :max="room(stroke.side)" :digits="2" :step="0.05" label="Height of the tip" unit="tips" @update:model-value="set({ height: $event })" @commit="workspace.commit()" /></label>
+        <span class="soft figure mm">{{ (stroke.height * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.height < 0 ? 'below' : 'above' }}</span>
+        <label><span>Side</span><FigureInput :model-value="stroke.side" :min="-room(stroke.height)" :max="room(stroke.height)" :digits="2" :step="0.05" label="Side, right is positive" unit="tips" @update:model-value="set({ side: $event })" @commit="workspace.commit()" /></label>
+        <span class="soft figure mm">{{ (stroke.side * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.side < 0 ? 'left' : 'right' }}</span>
+        <span class="figure mm" :class="(workspace.shot?.tipMargin ?? 1) < 0.2 ? 'danger' : 'soft'">{{ Math.max(0, (workspace.shot?.tipMargin ?? 0) * reference.millimetresPerTip).toFixed(1) }} mm to a miscue</span>
+        <button class="key" :disabled="!stroke.side && !stroke.height" @click="plain">Centre ball</button>
+      </div>
+    </div>
+    <div class="knob">
+      <label for="pace">Pace</label>
+      <input id="pace" type="range" :min="reference.paceMin" :max="reference.paceMax" step="0.1" :value="stroke.pace" data-testid="pace" @input="set({ pace: Number(($event.target as HTMLInputElement).value) })" @change="workspace.commit()" />
+      <FigureInput :model-value="stroke.pace" :min="reference.paceMin" :max="reference.paceMax" :digits="1" label="Pace" @update:model-value="set({ pace: $event })" @commit="workspace.commit()" />
+    </div>
+    <div class="scale soft figure" aria-hidden="true"><span v-for="n in 10" :key="n">{{ n }}</span></div>
+    <p class="soft figure note" data-testid="pace-figures">{{ workspace.shot?.strike.cueSpeed.toFixed(2) }} m/s at the cue; plain ball, {{ workspace.shot?.tableLengths.toFixed(2) }} table lengths</p>
+    <div class="knob">
+      <label for="elevation">Butt</label>
+      <input id="elevation" type="range" min="0" :max="reference.elevationMax" step="1" :value="stroke.elevation" @input="set({ elevation: Number(($event.target as HTMLInputElement).value) })" @change="workspace.commit()" />
+      <FigureInput :model-value="stroke.elevation" :min="0" :max="reference.elevationMax" :digits="0" label="Elevation of the butt" unit="°" @update:model-value="set({ elevation: $event })" @commit="workspace.commit()" />
+    </div>
+    <p v-for="e in strokeErrors" :key="e.field" class="field-error" role="alert">{{ e.message }} Allowed: {{ e.allowed }}.</p>
+  </section>
+</template>
+
+<style scoped>
+.words {
+  font-weight: 400;
+  color: var(--accent);
+  margin-left: 8px;
+}
+.tip {
+  display: grid;
+  grid-template-columns: minmax(120px, 172px) 1fr;
+  gap: 12px;
+  align-items: start;
+}
+.figures {
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+  align-items: flex-start;
+}
+.figures label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.figures label > span:first-child {
+  width: 3.2em;
+}
+.mm {
+  font-size: 0.88rem;
+  padding-left: 3.9em;
+}
+.figures .key {
+  margin-top: 4px;
+}
+.knob {
+  display: grid;
+  grid-template-columns: 2.6em 1fr auto;
+  gap: 8px;
+  align-items: center;
+}
+.knob :deep(.figure-input) {
+  width: 58px;
+}
+.scale {
+  display: flex;
+  justify-content: space-between;
+  padding: 0 5px;
+  margin: -6px calc(58px + 8px) 0 calc(2.6em + 8px);
+  font-size: 0.8rem;
+}
+.note {
+  margin: 0;
+  font-size: 0.88rem;
+}
+</style>

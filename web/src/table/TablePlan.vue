@@ -1,0 +1,386 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { usePlayback } from '../picture/playback'
+import { useWorkspace } from '../workspace/workspace'
+import { numberedEvents } from '../picture/events'
+import { isRed, lookOf, nameOf, pocketName } from './balls'
+import Ruler from './TableRuler.vue'
+
+/** The table to scale, in millimetres, baulk at the left and the yellow's side below. */
+const workspace = useWorkspace()
+const playback = usePlayback()
+const reference = computed(() => workspace.reference!)
+
+const rail = 62
+const ruler = 64
+const cushionDepth = 46
+const length = computed(() => reference.value.length * 1000)
+const width = computed(() => reference.value.width * 1000)
+const radius = computed(() => reference.value.ballRadius * 1000)
+const viewBox = computed(() => `${-rail - cushionDepth - ruler} ${-rail - cushionDepth} ${length.value + 2 * (rail + cushionDepth) + ruler} ${width.value + 2 * (rail + cushionDepth) + ruler}`)
+
+// The screen's y runs down, the table's up.
+const sx = (x: number) => x * 1000
+const sy = (y: number) => width.value - y * 1000
+const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
+
+// ---- Cushions: from nose to nose round the jaws, as one outline each, so that they look like cloth over rubber ----
+const noses = computed(() => workspace.table?.noses ?? [])
+const pockets = computed(() => workspace.table?.pockets ?? [])
+
+const simulation = computed(() => workspace.shot?.simulation ?? null)
+const cut = computed(() => workspace.shot?.cut ?? null)
+const white = computed(() => workspace.ball('white'))
+const stroke = computed(() => workspace.stroke)
+
+const whitePath = computed(() => {
+  const all = simulation.value?.paths.find((p) => p.id === 'white')?.points ?? []
+  const hit = simulation.value?.events.find((e) => e.kind === 'ball' && e.ball === 'white') ?? simulation.value?.events.find((e) => e.kind === 'ball' && e.other === 'white')
+  const split = hit ? all.findIndex((p) => p.time >= hit.time - 1e-9) : -1
+  return split < 0 ? { before: all, after: [] } : { before: all.slice(0, split + 1), after: all.slice(split) }
+})
+const otherPaths = computed(() => (simulation.value?.paths ?? []).filter((p) => p.id !== 'white' && travelled(p.points) > 0.01))
+const labelled = computed(() => (otherPaths.value.length <= 4 ? otherPaths.value : []))
+
+function travelled(list: { x: number; y: number }[]) {
+  let sum = 0
+  for (let i = 1; i < list.length; i++) sum += Math.hypot(list[i].x - list[i - 1].x, list[i].y - list[i - 1].y)
+  return sum
+}
+
+const finals = computed(() => (simulation.value?.finals ?? []).filter((f) => !f.pocket && (simulation.value!.paths.some((p) => p.id === f.id))))
+const finalWhite = computed(() => simulation.value?.finals.find((f) => f.id === 'white') ?? null)
+const events = computed(() => (simulation.value ? numberedEvents(simulation.value).slice(0, 14) : []))
+
+/** Keeps a label on the bed, and beside what it names. */
+function labelAt(x: number, y: number, dx = 38, dy = -30) {
+  const right = sx(x) > length.value - 420
+  const top = sy(y) < 90
+  return { x: sx(x) + (right ? -dx : dx), y: sy(y) + (top ? 70 : dy), anchor: right ? 'end' : 'start' }
+}
+const whiteLabel = computed(() => (finalWhite.value && !finalWhite.value.pocket && simulation.value!.paths.some((p) => p.id === 'white') ? labelAt(finalWhite.value.x, finalWhite.value.y) : null))
+const potLabel = computed(() => {
+  if (!cut.value) return null
+  const object = workspace.ball(cut.value.ball)
+  if (!object) return null
+  return labelAt(object.x + (cut.value.targetX - object.x) * 0.5, object.y + (cut.value.targetY - object.y) * 0.5, 26, -16)
+})
+
+// ---- The aim: a line ahead of the white with a handle to drag ----
+const aimHandle = computed(() => {
+  if (!white.value) return null
+  const a = (workspace.aim * Math.PI) / 180
+  const [dx, dy] = [Math.cos(a), Math.sin(a)]
+  // As far as 0.45 m, less if the cushion comes first.
+  const room = (p: number, d: number, max: number) => (d > 0 ? (max - p) / d : d < 0 ? -p / d : Infinity)
+  const far = Math.max(0.09, Math.min(0.45, room(white.value.x, dx, reference.value.length), room(white.value.y, dy, reference.value.width)))
+  return { x: white.value.x + far * dx, y: white.value.y + far * dy }
+})
+
+// ---- Hands ----
+const svg = ref<SVGSVGElement>()
+let gesture: { kind: 'ball' | 'aim'; id: string; moved: boolean; dx: number; dy: number } | null = null
+
+function toTable(e: PointerEvent) {
+  const matrix = svg.value!.getScreenCTM()!
+  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse())
+  return { x: p.x / 1000, y: (width.value - p.y) / 1000, perPixel: 1 / matrix.a / 1000 }
+}
+
+function down(e: PointerEvent) {
+  if (e.button !== 0) return
+  const at = toTable(e)
+  const reach = (e.pointerType === 'touch' ? 24 : 14) * at.perPixel
+  const near = <T extends { x: number; y: number }>(list: T[]) =>
+    list.map((t) => ({ t, d: Math.hypot(t.x - at.x, t.y - at.y) })).sort((a, b) => a.d - b.d)[0]
+  const ball = near(workspace.content.balls)
+  const handle = aimHandle.value && Math.hypot(aimHandle.value.x - at.x, aimHandle.value.y - at.y)
+  if (ball && ball.d < Math.max(reach, reference.value.ballRadius) && !(handle !== null && handle < ball.d)) {
+    playback.rewind()
+    workspace.selected = ball.t.id
+    gesture = { kind: 'ball', id: ball.t.id, moved: false, dx: ball.t.x - at.x, dy: ball.t.y - at.y }
+  } else if (handle !== null && handle < reach * 1.4) {
+    gesture = { kind: 'aim', id: '', moved: false, dx: 0, dy: 0 }
+  } else {
+    const pocket = near(pockets.value.map((p) => ({ ...p.drop, name: p.name })))
+    if (pocket && pocket.d < 0.13) choosePocket(pocket.t.name)
+    return
+  }
+  svg.value!.setPointerCapture(e.pointerId)
+  svg.value!.focus({ preventScroll: true })
+  e.preventDefault()
+}
+
+function move(e: PointerEvent) {
+  if (!gesture) return
+  const at = toTable(e)
+  if (gesture.kind === 'aim') {
+    gesture.moved = true
+    workspace.aimFreely((Math.atan2(at.y - white.value!.y, at.x - white.value!.x) * 180) / Math.PI)
+    return
+  }
+  const ball = workspace.ball(gesture.id)
+  const to = { x: at.x + gesture.dx, y: at.y + gesture.dy }
+  if (!ball || (!gesture.moved && Math.hypot(to.x - ball.x, to.y - ball.y) < 3 * at.perPixel)) return
+  gesture.moved = true
+  void workspace.drag(gesture.id, to.x, to.y)
+}
+
+async function up(e: PointerEvent) {
+  if (!gesture) return
+  const { kind, id, moved, dx, dy } = gesture
+  gesture = null
+  if (kind === 'ball' && moved) {
+    const at = toTable(e)
+    await workspace.drag(id, at.x + dx, at.y + dy)
+  }
+  if (moved) workspace.commit()
+}
+
+function choosePocket(name: string) {
+  const ball = workspace.selected !== 'white' ? workspace.selected : workspace.stroke.pot?.ball
+  if (!ball) return
+  workspace.setStroke({ pot: { ball, pocket: name }, free: false })
+  workspace.commit()
+}
+
+const shownBalls = computed(() => [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })))
+const description = computed(() => `Table plan with ${workspace.content.balls.length} balls. Arrow keys move the ${nameOf(workspace.selected)}, comma and full stop choose another ball.`)
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    class="plan"
+    :viewBox="viewBox"
+    role="application"
+    tabindex="0"
+    :aria-label="description"
+    data-testid="plan"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="up"
+  >
+    <rect :x="-rail - cushionDepth" :y="-rail - cushionDepth" :width="length + 2 * (rail + cushionDepth)" :height="width + 2 * (rail + cushionDepth)" rx="70" class="wood" />
+    <rect :x="-cushionDepth" :y="-cushionDepth" :width="length + 2 * cushionDepth" :height="width + 2 * cushionDepth" class="cloth" />
+    <Ruler :length="length" :width="width" :offset="rail + cushionDepth" />
+
+    <g v-for="p in pockets" :key="p.name" class="pocket" :class="{ wanted: stroke.pot?.pocket === p.name }">
+      <circle :cx="sx(p.drop.x)" :cy="sy(p.drop.y)" :r="p.drop.radius * 1000 + radius * 0.35" class="hole" />
+      <title>{{ pocketName(p.name) }} pocket</title>
+    </g>
+    <g class="cushions">
+      <template v-for="p in pockets" :key="p.name">
+        <circle v-for="(jaw, i) in [p.jawA, p.jawB]" :key="i" :cx="sx(jaw.x)" :cy="sy(jaw.y)" :r="jaw.radius * 1000" class="jaw" :clip-path="`url(#rim)`" />
+      </template>
+      <template v-for="(n, i) in noses" :key="i">
+        <rect v-if="n.x1 === n.x2" :x="n.x1 === 0 ? -cushionDepth : length" :y="sy(Math.max(n.y1, n.y2))" :width="cushionDepth" :height="Math.abs(n.y2 - n.y1) * 1000" class="rubber" />
+        <rect v-else :x="sx(Math.min(n.x1, n.x2))" :y="n.y1 === 0 ? width : -cushionDepth" :width="Math.abs(n.x2 - n.x1) * 1000" :height="cushionDepth" class="rubber" />
+        <line :x1="sx(n.x1)" :y1="sy(n.y1)" :x2="sx(n.x2)" :y2="sy(n.y2)" class="nose" />
+      </template>
+    </g>
+    <clipPath id="rim">
+      <rect :x="-cushionDepth" :y="-cushionDepth" :width="length + 2 * cushionDepth" :height="width + 2 * cushionDepth" />
+    </clipPath>
+
+    <g class="markings">
+      <line :x1="sx(reference.baulkLineX)" :y1="0" :x2="sx(reference.baulkLineX)" :y2="width" />
+      <path :d="`M ${sx(reference.baulkLineX)} ${sy(reference.width / 2 - reference.dRadius)} A ${reference.dRadius * 1000} ${reference.dRadius * 1000} 0 0 1 ${sx(reference.baulkLineX)} ${sy(reference.width / 2 + reference.dRadius)}`" />
+      <circle v-for="s in reference.spots" :key="s.ball" :cx="sx(s.x)" :cy="sy(s.y)" r="6" class="spot" />
+    </g>
+
+    <!-- What the shot does -->
+    <g class="lines" :class="{ refused: !!workspace.problem }">
+      <polyline v-for="p in otherPaths" :key="p.id" :points="points(p.points)" class="path other" :style="{ stroke: p.id === 'black' ? '#9aa3a0' : lookOf(p.id).fill }" />
+      <template v-if="cut && workspace.ball(cut.ball)">
+        <line :x1="sx(workspace.ball(cut.ball)!.x)" :y1="sy(workspace.ball(cut.ball)!.y)" :x2="sx(cut.targetX)" :y2="sy(cut.targetY)" class="potting" />
+        <circle :cx="sx(cut.ghostX)" :cy="sy(cut.ghostY)" :r="radius" class="ghost" />
+      </template>
+      <polyline :points="points(whitePath.before)" class="path before" data-testid="white-before" />
+      <polyline :points="points(whitePath.after)" class="path after" data-testid="white-after" />
+      <circle v-for="f in finals" :key="f.id" :cx="sx(f.x)" :cy="sy(f.y)" :r="radius" class="rest" :class="{ 'rest-white': f.id === 'white' }" />
+    </g>
+    <g v-if="aimHandle && white && !playback.isPlaying" class="aim">
+      <line :x1="sx(white.x)" :y1="sy(white.y)" :x2="sx(aimHandle.x)" :y2="sy(aimHandle.y)" />
+      <rect :x="sx(aimHandle.x) - 17" :y="sy(aimHandle.y) - 17" width="34" height="34" :transform="`rotate(45 ${sx(aimHandle.x)} ${sy(aimHandle.y)})`" data-testid="aim-handle" />
+    </g>
+    <g class="balls">
+      <g v-for="b in shownBalls" :key="b.id" :transform="`translate(${sx(b.x).toFixed(2)} ${sy(b.y).toFixed(2)})`" :data-ball="b.id">
+        <circle v-if="b.id === workspace.selected" :r="radius + 14" class="selected" />
+        <circle :r="radius" :fill="lookOf(b.id).fill" class="ball" />
+        <text v-if="!isRed(b.id)" :fill="lookOf(b.id).ink">{{ lookOf(b.id).mark }}</text>
+        <circle v-else r="6" fill="#fff" />
+        <title>{{ nameOf(b.id) }}</title>
+      </g>
+    </g>
+    <g class="marks">
+      <g v-for="e in events" :key="e.number" :transform="`translate(${sx(e.event.x)} ${sy(e.event.y)})`">
+        <circle r="9" class="mark" />
+        <text :x="e.event.y > 0.9 ? 30 : 30" :y="e.event.y > 0.9 ? 44 : -22">{{ e.number }}</text>
+      </g>
+    </g>
+    <g class="labels">
+      <text v-if="potLabel" :x="potLabel.x" :y="potLabel.y" :text-anchor="potLabel.anchor" class="brass">potting line</text>
+      <text v-if="whiteLabel" :x="whiteLabel.x" :y="whiteLabel.y" :text-anchor="whiteLabel.anchor" class="strong">white stops</text>
+      <template v-for="p in labelled" :key="p.id">
+        <text
+          v-for="f in finals.filter((f) => f.id === p.id)"
+          :key="f.id"
+          :x="labelAt(f.x, f.y, 38, 56).x"
+          :y="labelAt(f.x, f.y, 38, 56).y"
+          :text-anchor="labelAt(f.x, f.y).anchor"
+        >
+          {{ nameOf(p.id) }} stops
+        </text>
+      </template>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.plan {
+  display: block;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  user-select: none;
+  font-family: var(--font);
+}
+.plan:focus-visible {
+  outline-offset: -2px;
+}
+.wood {
+  fill: var(--wood);
+}
+.cloth {
+  fill: var(--cloth);
+}
+.hole {
+  fill: #071012;
+}
+.pocket {
+  cursor: pointer;
+}
+.pocket:hover .hole,
+.pocket.wanted .hole {
+  stroke: var(--brass);
+  stroke-width: 9;
+}
+.rubber,
+.jaw {
+  fill: var(--cushion);
+}
+.nose {
+  stroke: #3f7f7c;
+  stroke-width: 5;
+}
+.markings line,
+.markings path {
+  fill: none;
+  stroke: var(--chalk-soft);
+  stroke-width: 4;
+  opacity: 0.75;
+}
+.spot {
+  fill: var(--chalk-soft);
+}
+.path {
+  fill: none;
+  stroke-linejoin: round;
+}
+.path.before {
+  stroke: var(--chalk);
+  stroke-width: 7;
+}
+.path.after {
+  stroke: var(--chalk);
+  stroke-width: 11;
+  stroke-dasharray: 38 12;
+}
+.path.other {
+  stroke-width: 6;
+  stroke-dasharray: 5 13;
+  stroke-linecap: round;
+}
+.refused {
+  opacity: 0.25;
+}
+.potting {
+  stroke: var(--brass);
+  stroke-width: 6;
+  stroke-dasharray: 26 14;
+}
+.ghost {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 6;
+}
+.rest {
+  fill: none;
+  stroke: var(--chalk-soft);
+  stroke-width: 5;
+  stroke-dasharray: 9 9;
+}
+.rest-white {
+  stroke: var(--chalk);
+  stroke-width: 9;
+  stroke-dasharray: none;
+}
+.aim line {
+  stroke: var(--brass);
+  stroke-width: 5;
+}
+.aim rect {
+  fill: var(--brass);
+  stroke: #231a05;
+  stroke-width: 4;
+  cursor: grab;
+}
+.ball {
+  stroke: #06181a;
+  stroke-width: 3;
+  cursor: grab;
+}
+.balls text {
+  font-size: 38px;
+  font-weight: 700;
+  text-anchor: middle;
+  dominant-baseline: central;
+  pointer-events: none;
+}
+.selected {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 7;
+}
+.marks {
+  pointer-events: none;
+}
+.mark {
+  fill: var(--cloth-deep);
+  stroke: var(--chalk);
+  stroke-width: 5;
+}
+.marks text,
+.labels text {
+  font-size: 44px;
+  fill: var(--chalk);
+  paint-order: stroke;
+  stroke: var(--cloth-deep);
+  stroke-width: 11px;
+  stroke-linejoin: round;
+  pointer-events: none;
+}
+.marks text {
+  font-size: 40px;
+  font-weight: 650;
+  text-anchor: middle;
+}
+.labels text.brass {
+  fill: var(--brass);
+}
+.labels text.strong {
+  font-weight: 650;
+}
+</style>

@@ -1,0 +1,24 @@
+/** How balls are drawn and called. The colours are the rules' own; the marks say the same without colour. */
+const looks: Record<string, { fill: string; ink: string; mark: string; name: string }> = {
+  white: { fill: '#f8f4e6', ink: '#3a3527', mark: '+', name: 'white' },
+  yellow: { fill: '#e6c229', ink: '#26210a', mark: '2', name: 'yellow' },
+  green: { fill: '#1d8f4e', ink: '#ffffff', mark: '3', name: 'green' },
+  brown: { fill: '#7d4b2a', ink: '#ffffff', mark: '4', name: 'brown' },
+  blue: { fill: '#2f66c4', ink: '#ffffff', mark: '5', name: 'blue' },
+  pink: { fill: '#ee9ab9', ink: '#3b1022', mark: '6', name: 'pink' },
+  black: { fill: '#17171a', ink: '#ffffff', mark: '7', name: 'black' },
+}
+const red = { fill: '#c22b33', ink: '#ffffff', mark: '·', name: 'red' }
+
+export const lookOf = (id: string) => looks[id] ?? red
+
+export const isRed = (id: string) => id.startsWith('red-')
+
+/** "red 3", "black". */
+export const nameOf = (id: string) => (isRed(id) ? `red ${id.slice(4)}` : id)
+
+/** "the yellow's top pocket": by the side that the yellow or the green stands on. */
+export function pocketName(pocket: string): string {
+  const [side, place] = pocket.split('-')
+  return place === 'top' ? `top ${side}-side` : place === 'middle' ? `middle ${side}-side` : `baulk ${side}-side`
+}

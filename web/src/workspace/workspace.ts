@@ -1,0 +1,231 @@
+import { useLocalStorage, useManualRefHistory, useSessionStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import {
+  ask,
+  client,
+  Problem,
+  type Content,
+  type Draft,
+  type Reference,
+  type SavedPosition,
+  type Shot,
+  type Stroke,
+  type Table,
+} from '../api/client'
+import { useLatest } from './useLatest'
+
+export const plainStroke: Stroke = { aim: 0, side: 0, height: 0, pace: 4, elevation: 0, pot: null, free: false }
+
+export function copy<T>(value: T): T {
+  return JSON.parse(JSON.stringify(value)) as T
+}
+
+export function draftOf(p: { name: string; about: string; content: SavedPosition['content'] }): Draft {
+  return {
+    name: p.name,
+    about: p.about,
+    content: {
+      balls: copy(p.content.balls),
+      stroke: { ...plainStroke, ...copy(p.content.stroke ?? {}), pot: copy(p.content.stroke?.pot ?? null) },
+      conditions: copy(p.content.conditions ?? {}),
+    },
+  }
+}
+
+/** Which saved position the draft came from, as it was read. */
+type Origin = { id: string; version: number; draft: Draft } | null
+
+/** The position on the table, what is done to it, and what the core says of it. */
+export const useWorkspace = defineStore('workspace', () => {
+  const reference = shallowRef<Reference | null>(null)
+  const table = shallowRef<Table | null>(null)
+  const shot = shallowRef<Shot | null>(null)
+  /** What the core refuses about the present draft. */
+  const problem = shallowRef<Problem | null>(null)
+  const selected = ref<string>('white')
+
+  // Kept for this tab, so that a reload loses nothing that was not saved.
+  const kept = useSessionStorage<{ draft: Draft; origin: Origin } | null>('deep-baize-draft', null, {
+    serializer: { read: (text) => (text ? JSON.parse(text) : null), write: (value) => JSON.stringify(value) },
+  })
+  const lastOpened = useLocalStorage<string>('deep-baize-last', '')
+
+  const draft = ref<Draft>({ name: '', about: '', content: { balls: [], stroke: { ...plainStroke }, conditions: {} } })
+  const origin = ref<Origin>(null)
+  const history = useManualRefHistory(draft, { clone: copy, capacity: 200 })
+  const isDirty = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
+
+  const content = computed(() => draft.value.content)
+  const stroke = computed(() => draft.value.content.stroke)
+  const ball = (id: string) => content.value.balls.find((b) => b.id === id)
+
+  // ---- Loading -------------------------------------------------------------------------------------------------
+
+  async function start() {
+    reference.value = await ask(client.GET('/api/reference'))
+    if (kept.value?.draft?.content?.balls.length) {
+      reset(kept.value.draft, kept.value.origin)
+      return
+    }
+    const positions = await ask(client.GET('/api/positions'))
+    const first = positions.find((p) => p.id === lastOpened.value) ?? positions[0]
+    if (first) open(first)
+    else startNew()
+  }
+
+  function reset(to: Draft, from: Origin) {
+    draft.value = copy(to)
+    origin.value = copy(from)
+    selected.value = 'white'
+    history.clear()
+    history.commit()
+    history.clear()
+  }
+
+  function open(position: SavedPosition) {
+    const opened = draftOf(position)
+    reset(opened, { id: position.id, version: position.version, draft: opened })
+    lastOpened.value = position.id
+  }
+
+  /** The balls as at the start of a frame, not yet saved. */
+  function startNew() {
+    reset(
+      {
+        name: 'New position',
+        about: '',
+        content: { balls: copy(reference.value!.openingRack), stroke: copy(plainStroke), conditions: {} },
+      },
+      null,
+    )
+  }
+
+  // ---- What the core says --------------------------------------------------------------------------------------
+
+  const refresh = useLatest(async () => {
+    try {
+      const body: Content = copy(content.value)
+      shot.value = await ask(client.POST('/api/shot', { body }))
+      problem.value = null
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      problem.value = e
+    }
+  })
+
+  const refreshTable = useLatest(async () => {
+    try {
+      table.value = (await ask(client.POST('/api/table', { body: { conditions: content.value.conditions } }))) as Table
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      problem.value = e
+    }
+  })
+
+  watch(
+    content,
+    () => {
+      if (content.value.balls.length) void refresh()
+    },
+    { deep: true },
+  )
+  watch(
+    () => JSON.stringify(content.value.conditions),
+    () => void refreshTable(),
+    { immediate: true },
+  )
+  watch(
+    [draft, origin],
+    () => {
+      if (content.value.balls.length) kept.value = { draft: copy(draft.value), origin: copy(origin.value) }
+    },
+    { deep: true },
+  )
+
+  // ---- Editing -------------------------------------------------------------------------------------------------
+
+  /** Ends a gesture: from here one step of undo goes back. */
+  function commit() {
+    const last = history.last.value.snapshot
+    if (JSON.stringify(last) !== JSON.stringify(draft.value)) history.commit()
+  }
+
+  /** Moves a ball, or brings a new one on, to the nearest place where it can rest. Says where that was, or what is in the way. */
+  async function place(id: string, x: number, y: number, inD = false): Promise<{ x: number; y: number }> {
+    const at = await ask(
+      client.POST('/api/place', {
+        body: { balls: content.value.balls, conditions: content.value.conditions, ball: id, x, y, inD },
+      }),
+    )
+    const there = ball(id)
+    if (there) Object.assign(there, at)
+    else content.value.balls.push({ id, ...at })
+    return at
+  }
+
+  const drag = useLatest(async (id: string, x: number, y: number) => {
+    try {
+      await place(id, x, y)
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      problem.value = e
+    }
+  })
+
+  function remove(id: string) {
+    if (id === 'white') return
+    content.value.balls = content.value.balls.filter((b) => b.id !== id)
+    if (stroke.value.pot?.ball === id) stroke.value.pot = null
+    if (selected.value === id) selected.value = 'white'
+    commit()
+  }
+
+  function setStroke(change: Partial<Stroke>) {
+    Object.assign(stroke.value, change)
+  }
+
+  /** Aims by hand from here on. */
+  function aimFreely(degrees: number) {
+    setStroke({ aim: Math.round(((((degrees % 360) + 540) % 360) - 180) * 1000) / 1000, free: true })
+  }
+
+  const aim = computed(() => (stroke.value.pot && !stroke.value.free ? (shot.value?.strike.aim ?? stroke.value.aim) : stroke.value.aim))
+
+  function undo() {
+    commit()
+    history.undo()
+    if (!ball(selected.value)) selected.value = 'white'
+  }
+
+  function redo() {
+    history.redo()
+    if (!ball(selected.value)) selected.value = 'white'
+  }
+
+  // ---- Keeping -------------------------------------------------------------------------------------------------
+
+  function adopt(saved: SavedPosition) {
+    origin.value = { id: saved.id, version: saved.version, draft: copy(draft.value) }
+    lastOpened.value = saved.id
+  }
+
+  async function saveAs(name: string) {
+    draft.value.name = name
+    commit()
+    adopt(await ask(client.POST('/api/positions', { body: draft.value })))
+  }
+
+  /** Saves over what was opened; a Problem with status 409 if somebody else has saved it since. */
+  async function save(version = origin.value?.version) {
+    if (!origin.value || version === undefined) return saveAs(draft.value.name)
+    const id = origin.value.id
+    adopt(await ask(client.PUT('/api/positions/{id}', { params: { path: { id } }, body: { ...draft.value, version } })))
+  }
+
+  return {
+    reference, table, shot, problem, selected, draft, origin, isDirty, content, stroke, aim,
+    canUndo: history.canUndo, canRedo: history.canRedo,
+    ball, start, open, startNew, reset, refresh, commit, place, drag, remove, setStroke, aimFreely, undo, redo, save, saveAs,
+  }
+})
