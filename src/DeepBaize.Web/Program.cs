@@ -44,9 +44,6 @@ app.MapSimulation();
 app.MapShots();
 app.MapTables();
 app.MapPositions();
-app.MapFallbackToFile("index.html").Add(e => ((RouteEndpointBuilder)e).Order = int.MaxValue);
-app.Map("/api/{**rest}", () => Results.Problem(statusCode: StatusCodes.Status404NotFound, title: "There is nothing at this address."))
-    .ExcludeFromDescription();
 
 await using (var scope = app.Services.CreateAsyncScope())
 {

@@ -112,7 +112,7 @@ main {
   min-width: 0;
 }
 .plan-frame {
-  aspect-ratio: 3849 / 2058;
+  aspect-ratio: 3877 / 2086;
   width: 100%;
   max-height: 72%;
   flex: none;
@@ -125,17 +125,17 @@ main {
   flex-direction: column;
 }
 .desk :deep(.panel) {
-  padding: 9px 14px;
+  padding: 7px 14px;
   border-bottom: 1px solid var(--edge);
   display: flex;
   flex-direction: column;
-  gap: 7px;
+  gap: 5px;
 }
 .desk :deep(p) {
   margin: 0;
 }
 .outcome p {
-  line-height: 1.4;
+  line-height: 1.3;
 }
 .choices {
   display: flex;

@@ -402,13 +402,6 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
-        RackBall: {
-            id: string;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
         ReferenceResult: {
             /** Format: double */
             length: number;
@@ -423,7 +416,7 @@ export interface components {
             spots: components["schemas"]["SpotResult"][];
             ballIds: string[];
             pockets: string[];
-            openingRack: components["schemas"]["RackBall"][];
+            openingRack: components["schemas"]["BallEntry"][];
             /** Format: double */
             paceMin: number;
             /** Format: double */

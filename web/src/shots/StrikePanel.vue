@@ -24,16 +24,15 @@ const plain = () => {
 
 <template>
   <section class="panel" aria-labelledby="strike-title">
-    <h2 id="strike-title">Strike <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span></h2>
+    <h2 id="strike-title">Strike <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span><button v-if="stroke.side || stroke.height" class="key plain" @click="plain">Centre ball</button></h2>
     <div class="tip">
       <TipFace :side="stroke.side" :height="stroke.height" :limit="limit" @change="(side, height) => set({ side, height })" @commit="workspace.commit()" />
       <div class="figures">
-        <label><span>Height</span><FigureInput :model-value="stroke.height" :min="-room(stroke.side)" :max="room(stroke.side)" :digits="2" :step="0.05" label="Height of the tip" unit="tips" @update:model-value="set({ height: $event })" @commit="workspace.commit()" /></label>
+        <label title="One tip is 10 mm of tip movement across the ball's face"><span>Height</span><FigureInput :model-value="stroke.height" :min="-room(stroke.side)" :max="room(stroke.side)" :digits="2" :step="0.05" label="Height of the tip" unit="tips" @update:model-value="set({ height: $event })" @commit="workspace.commit()" /></label>
         <span class="soft figure mm">{{ (stroke.height * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.height < 0 ? 'below' : 'above' }}</span>
         <label><span>Side</span><FigureInput :model-value="stroke.side" :min="-room(stroke.height)" :max="room(stroke.height)" :digits="2" :step="0.05" label="Side, right is positive" unit="tips" @update:model-value="set({ side: $event })" @commit="workspace.commit()" /></label>
         <span class="soft figure mm">{{ (stroke.side * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.side < 0 ? 'left' : 'right' }}</span>
         <span class="figure mm" :class="(workspace.shot?.tipMargin ?? 1) < 0.2 ? 'danger' : 'soft'">{{ Math.max(0, (workspace.shot?.tipMargin ?? 0) * reference.millimetresPerTip).toFixed(1) }} mm to a miscue</span>
-        <button class="key" :disabled="!stroke.side && !stroke.height" @click="plain">Centre ball</button>
       </div>
     </div>
     <div class="knob">
@@ -60,7 +59,7 @@ const plain = () => {
 }
 .tip {
   display: grid;
-  grid-template-columns: minmax(120px, 172px) 1fr;
+  grid-template-columns: minmax(120px, 150px) 1fr;
   gap: 12px;
   align-items: start;
 }
@@ -82,8 +81,13 @@ const plain = () => {
   font-size: 0.88rem;
   padding-left: 3.9em;
 }
-.figures .key {
-  margin-top: 4px;
+h2 {
+  display: flex;
+  align-items: center;
+  min-height: 31px;
+}
+.plain {
+  margin-left: auto;
 }
 .knob {
   display: grid;

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { usePlayback } from '../picture/playback'
 import { useWorkspace } from '../workspace/workspace'
 import { numberedEvents } from '../picture/events'
+import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
 import Ruler from './TableRuler.vue'
 
@@ -12,7 +13,7 @@ const playback = usePlayback()
 const reference = computed(() => workspace.reference!)
 
 const rail = 62
-const ruler = 64
+const ruler = 92
 const cushionDepth = 46
 const length = computed(() => reference.value.length * 1000)
 const width = computed(() => reference.value.width * 1000)
@@ -50,21 +51,43 @@ function travelled(list: { x: number; y: number }[]) {
 
 const finals = computed(() => (simulation.value?.finals ?? []).filter((f) => !f.pocket && (simulation.value!.paths.some((p) => p.id === f.id))))
 const finalWhite = computed(() => simulation.value?.finals.find((f) => f.id === 'white') ?? null)
-const events = computed(() => (simulation.value ? numberedEvents(simulation.value).slice(0, 14) : []))
-
-/** Keeps a label on the bed, and beside what it names. */
-function labelAt(x: number, y: number, dx = 38, dy = -30) {
-  const right = sx(x) > length.value - 420
-  const top = sy(y) < 90
-  return { x: sx(x) + (right ? -dx : dx), y: sy(y) + (top ? 70 : dy), anchor: right ? 'end' : 'start' }
-}
-const whiteLabel = computed(() => (finalWhite.value && !finalWhite.value.pocket && simulation.value!.paths.some((p) => p.id === 'white') ? labelAt(finalWhite.value.x, finalWhite.value.y) : null))
-const potLabel = computed(() => {
-  if (!cut.value) return null
-  const object = workspace.ball(cut.value.ball)
-  if (!object) return null
-  return labelAt(object.x + (cut.value.targetX - object.x) * 0.5, object.y + (cut.value.targetY - object.y) * 0.5, 26, -16)
+/** On the plan only what the white does, and the pots, and of several close together the first: the rest is in the list. */
+const events = computed(() => {
+  const shown: ReturnType<typeof numberedEvents> = []
+  for (const e of simulation.value ? numberedEvents(simulation.value) : []) {
+    if (e.event.ball !== 'white' && e.event.other !== 'white' && e.event.kind !== 'pot') continue
+    if (e.event.kind !== 'pot' && shown.some((s) => Math.hypot(s.event.x - e.event.x, s.event.y - e.event.y) < 0.06)) continue
+    shown.push(e)
+  }
+  return shown.slice(0, 12)
 })
+
+/** What the drawing calls its lines and marks, each put where it covers least. */
+const labels = computed(() => {
+  const list: Label[] = []
+  const add = (key: string, kind: string, text: string, at: { x: number; y: number }, size = 56) => list.push({ key, kind, text, x: sx(at.x), y: sy(at.y), size })
+  const moved = (id: string) => simulation.value?.paths.some((p) => p.id === id)
+  if (finalWhite.value && !finalWhite.value.pocket && moved('white')) add('white', 'strong', 'white stops', finalWhite.value)
+  const object = cut.value && workspace.ball(cut.value.ball)
+  if (object) add('pot', 'brass', 'potting line', { x: (object.x + cut.value!.targetX) / 2, y: (object.y + cut.value!.targetY) / 2 })
+  for (const p of labelled.value) {
+    const final = finals.value.find((f) => f.id === p.id)
+    if (final) add(p.id, '', `${nameOf(p.id)} stops`, final)
+  }
+  for (const e of events.value) add(`event${e.number}`, 'number', String(e.number), e.event, 46)
+  const obstacles = [
+    ...workspace.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
+    ...[...whitePath.value.before, ...whitePath.value.after].flatMap((p, i, all) => between(p, all[i + 1])),
+    ...(object ? between(object, { x: cut.value!.targetX, y: cut.value!.targetY }) : []),
+  ]
+  return placeLabels(list, obstacles, { left: 0, top: 0, right: length.value, bottom: width.value })
+})
+
+/** Points along a line, close enough that no label slips between them. */
+function between(a: { x: number; y: number }, b?: { x: number; y: number }) {
+  const steps = b ? Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / 0.04) : 1
+  return Array.from({ length: steps }, (_, i) => ({ x: sx(a.x + (i / steps) * ((b ?? a).x - a.x)), y: sy(a.y + (i / steps) * ((b ?? a).y - a.y)) }))
+}
 
 // ---- The aim: a line ahead of the white with a handle to drag ----
 const aimHandle = computed(() => {
@@ -208,32 +231,15 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     <g class="balls">
       <g v-for="b in shownBalls" :key="b.id" :transform="`translate(${sx(b.x).toFixed(2)} ${sy(b.y).toFixed(2)})`" :data-ball="b.id">
         <circle v-if="b.id === workspace.selected" :r="radius + 14" class="selected" />
-        <circle :r="radius" :fill="lookOf(b.id).fill" class="ball" />
+        <circle :r="radius" :fill="lookOf(b.id).fill" class="ball" :class="{ dark: b.id === 'black' }" />
         <text v-if="!isRed(b.id)" :fill="lookOf(b.id).ink">{{ lookOf(b.id).mark }}</text>
         <circle v-else r="6" fill="#fff" />
         <title>{{ nameOf(b.id) }}</title>
       </g>
     </g>
-    <g class="marks">
-      <g v-for="e in events" :key="e.number" :transform="`translate(${sx(e.event.x)} ${sy(e.event.y)})`">
-        <circle r="9" class="mark" />
-        <text :x="e.event.y > 0.9 ? 30 : 30" :y="e.event.y > 0.9 ? 44 : -22">{{ e.number }}</text>
-      </g>
-    </g>
     <g class="labels">
-      <text v-if="potLabel" :x="potLabel.x" :y="potLabel.y" :text-anchor="potLabel.anchor" class="brass">potting line</text>
-      <text v-if="whiteLabel" :x="whiteLabel.x" :y="whiteLabel.y" :text-anchor="whiteLabel.anchor" class="strong">white stops</text>
-      <template v-for="p in labelled" :key="p.id">
-        <text
-          v-for="f in finals.filter((f) => f.id === p.id)"
-          :key="f.id"
-          :x="labelAt(f.x, f.y, 38, 56).x"
-          :y="labelAt(f.x, f.y, 38, 56).y"
-          :text-anchor="labelAt(f.x, f.y).anchor"
-        >
-          {{ nameOf(p.id) }} stops
-        </text>
-      </template>
+      <circle v-for="e in events" :key="e.number" :cx="sx(e.event.x)" :cy="sy(e.event.y)" r="9" class="mark" />
+      <text v-for="l in labels" :key="l.key" :x="l.left" :y="l.baseline" :class="l.kind" :font-size="l.size">{{ l.text }}</text>
     </g>
   </svg>
 </template>
@@ -342,6 +348,9 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
   stroke-width: 3;
   cursor: grab;
 }
+.ball.dark {
+  stroke: #b9c2ba;
+}
 .balls text {
   font-size: 38px;
   font-weight: 700;
@@ -354,7 +363,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
   stroke: var(--brass);
   stroke-width: 7;
 }
-.marks {
+.labels {
   pointer-events: none;
 }
 .mark {
@@ -362,25 +371,18 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
   stroke: var(--chalk);
   stroke-width: 5;
 }
-.marks text,
 .labels text {
-  font-size: 44px;
   fill: var(--chalk);
   paint-order: stroke;
   stroke: var(--cloth-deep);
   stroke-width: 11px;
   stroke-linejoin: round;
-  pointer-events: none;
-}
-.marks text {
-  font-size: 40px;
-  font-weight: 650;
-  text-anchor: middle;
 }
 .labels text.brass {
   fill: var(--brass);
 }
-.labels text.strong {
+.labels text.strong,
+.labels text.number {
   font-weight: 650;
 }
 </style>

@@ -22,7 +22,7 @@ const across = computed(() => marks(props.width))
       </g>
       <g v-for="n in along.inches" :key="`in${n}`">
         <line :x1="n * inch" :x2="n * inch" y1="2" :y2="n % 20 ? 12 : 18" class="out" />
-        <text v-if="n % 20 === 0" :x="n * inch" y="50">{{ n }}″</text>
+        <text v-if="n % 20 === 0" :x="n * inch" y="60">{{ n }}″</text>
       </g>
       <text :x="length + 62" y="-8" class="on-wood unit">mm</text>
     </g>
@@ -51,7 +51,7 @@ line.out {
   stroke: var(--text-soft);
 }
 text {
-  font-size: 36px;
+  font-size: 44px;
   fill: var(--text-soft);
   text-anchor: middle;
   font-variant-numeric: tabular-nums;
@@ -59,10 +59,10 @@ text {
 text.left {
   text-anchor: end;
   dominant-baseline: central;
-  font-size: 30px;
+  font-size: 42px;
 }
 text.on-wood {
   fill: #e6d9bd;
-  font-size: 33px;
+  font-size: 40px;
 }
 </style>

@@ -1,0 +1,87 @@
+using System.Text.Json.Nodes;
+using DeepBaize.Data.Demo;
+
+namespace DeepBaize.Web.Tests;
+
+[Collection("application")]
+public class ShotTests(Application app)
+{
+    [Fact]
+    public async Task A_pot_is_aimed_and_goes_in_and_the_same_strike_simulated_alone_does_the_same()
+    {
+        var (status, shot) = await app.Post("/api/shot", Sample.Content());
+        Assert.Equal(200, status);
+        Assert.Equal("green-top", shot["simulation"]!["finals"]![1]!["pocket"]!.GetValue<string>());
+        Assert.Equal("none", shot["cut"]!["fault"]!.GetValue<string>());
+        var content = Sample.Content();
+        var (_, alone) = await app.Post("/api/simulate", new JsonObject
+        {
+            ["balls"] = content["balls"]!.DeepClone(), ["strike"] = shot["strike"]!.DeepClone(), ["conditions"] = content["conditions"]!.DeepClone(),
+        });
+        Assert.True(JsonNode.DeepEquals(shot["simulation"], alone));
+    }
+
+    [Fact]
+    public async Task A_free_aim_is_kept_and_the_pot_only_drawn()
+    {
+        var content = Sample.Content();
+        content["stroke"]!["free"] = true;
+        content["stroke"]!["aim"] = 90;
+        var (_, shot) = await app.Post("/api/shot", content);
+        Assert.Equal(90, shot["strike"]!["aim"]!.GetValue<double>());
+        Assert.NotNull(shot["cut"]);
+    }
+
+    [Fact]
+    public async Task Tips_and_pace_become_the_models_units()
+    {
+        var (_, shot) = await app.Post("/api/shot", Sample.Content());
+        // 4 mm of tip on a ball of 26.25 mm with a 5 mm dome; pace 5.5 on the model's scale.
+        Assert.Equal(-4.0 / 31.25, shot["strike"]!["height"]!.GetValue<double>(), 1e-12);
+        Assert.Equal(0.40 * Math.Pow(1.375, 4.5), shot["strike"]!["cueSpeed"]!.GetValue<double>(), 1e-12);
+    }
+
+    [Theory]
+    [InlineData("ball", "blue", "stroke.pot.ball")]
+    [InlineData("ball", "white", "stroke.pot.ball")]
+    [InlineData("pocket", "left", "stroke.pot.pocket")]
+    public async Task A_pot_of_nothing_is_refused(string what, string value, string field)
+    {
+        var content = Sample.Content();
+        content["stroke"]!["pot"]![what] = value;
+        var (status, problem) = await app.Post("/api/shot", content);
+        Assert.Equal(400, status);
+        Assert.Contains(field, problem.Fields());
+    }
+
+    [Fact]
+    public async Task A_ball_set_down_on_another_slides_off_it()
+    {
+        var content = Sample.Content();
+        var (status, place) = await app.Post("/api/place", new JsonObject { ["balls"] = content["balls"]!.DeepClone(), ["ball"] = "red-2", ["x"] = 2.9, ["y"] = 1.12 });
+        Assert.Equal(200, status);
+        var (x, y) = (place["x"]!.GetValue<double>(), place["y"]!.GetValue<double>());
+        Assert.Equal(0.0525, Math.Sqrt(Math.Pow(x - 2.9, 2) + Math.Pow(y - 1.1, 2)), 1e-6);
+        Assert.Equal(2.9, x, 1e-6);
+    }
+
+    [Fact]
+    public async Task The_cue_ball_from_hand_is_kept_in_the_D()
+    {
+        var (_, place) = await app.Post("/api/place", new JsonObject { ["balls"] = Sample.Content()["balls"]!.DeepClone(), ["ball"] = "white", ["x"] = 3.0, ["y"] = 0.889, ["inD"] = true });
+        Assert.Equal(0.737, place["x"]!.GetValue<double>(), 1e-6);
+    }
+
+    public static TheoryData<string> Demos() => [.. DemoPositions.All.Select(d => d.Name)];
+
+    [Theory]
+    [MemberData(nameof(Demos))]
+    public async Task Every_demo_position_plays_and_what_it_means_to_pot_goes_in(string name)
+    {
+        var content = DemoPositions.All.Single(d => d.Name == name).Content;
+        var (status, shot) = await app.Post("/api/shot", content);
+        Assert.Equal(200, status);
+        if (content.Stroke.Pot is { } pot)
+            Assert.Equal(pot.Pocket, shot["simulation"]!["finals"]!.AsArray().Single(f => f!["id"]!.GetValue<string>() == pot.Ball)!["pocket"]?.GetValue<string>());
+    }
+}

@@ -1,0 +1,37 @@
+/** Places labels on the plan so that they cover as little as can be. All in mm of the drawing, y down. */
+export type Label = { key: string; text: string; x: number; y: number; size: number; kind: string }
+export type PlacedLabel = Label & { left: number; baseline: number }
+type Box = { left: number; top: number; right: number; bottom: number }
+type Point = { x: number; y: number }
+
+const around = Array.from({ length: 16 }, (_, i) => (i * Math.PI) / 8)
+
+function overlap(a: Box, b: Box) {
+  return Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) * Math.max(0, Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top))
+}
+
+/**
+ * Takes the labels in order. Each goes beside its point, in the direction and at the distance where its box covers the fewest
+ * obstacles and none of the labels before it, and stays within the frame.
+ */
+export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): PlacedLabel[] {
+  const taken: Box[] = []
+  return labels.map((label) => {
+    const [w, h] = [label.text.length * label.size * 0.5 + 10, label.size]
+    let best: Box | null = null
+    let bestCost = Infinity
+    for (const [ring, gap] of [30, 70, 120].entries())
+      for (const angle of around) {
+        const [c, s] = [Math.cos(angle), Math.sin(angle)]
+        const cx = label.x + c * (w / 2 + gap)
+        const cy = label.y - s * (h / 2 + gap)
+        const box = { left: cx - w / 2, right: cx + w / 2, top: cy - h / 2, bottom: cy + h / 2 }
+        const outside = box.left < frame.left || box.right > frame.right || box.top < frame.top || box.bottom > frame.bottom
+        const covered = obstacles.filter((o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14).length
+        const cost = (outside ? 1000 : 0) + taken.reduce((sum, t) => sum + overlap(box, t), 0) + covered * 10 + ring * 4 + (c < 0 ? 1 : 0)
+        if (cost < bestCost) [best, bestCost] = [box, cost]
+      }
+    taken.push(best!)
+    return { ...label, left: best!.left, baseline: best!.bottom - h * 0.2 }
+  })
+}
