@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElConfigProvider, ElDialog } from 'element-plus'
-import { computed, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { Problem } from './api/client'
 import ConditionsDrawer from './conditions/ConditionsDrawer.vue'
 import { useShortcuts } from './help/shortcuts'
@@ -11,7 +11,6 @@ import LibraryDrawer from './positions/LibraryDrawer.vue'
 import ChoosePanel from './shots/ChoosePanel.vue'
 import ReadPanel from './shots/ReadPanel.vue'
 import StrikePanel from './shots/StrikePanel.vue'
-import { outcomeWords, strokeWords } from './shots/words'
 import TablePlan from './table/TablePlan.vue'
 import HeaderBar from './workspace/HeaderBar.vue'
 import NoticeBar from './workspace/NoticeBar.vue'
@@ -35,14 +34,6 @@ async function start() {
   }
 }
 onMounted(start)
-
-// What no control of the desk shows by itself.
-const otherErrors = computed(() => {
-  const p = workspace.problem
-  if (!p) return []
-  if (!p.errors.length) return [`${p.message} ${p.detail}`]
-  return p.errors.filter((e) => !e.field.startsWith('stroke')).map((e) => `${e.message} Allowed: ${e.allowed}.`)
-})
 </script>
 
 <template>
@@ -58,13 +49,6 @@ const otherErrors = computed(() => {
           <ReadPanel />
           <ChoosePanel />
           <StrikePanel />
-          <section class="panel outcome" aria-labelledby="picture-title">
-            <h2 id="picture-title">Picture</h2>
-            <template v-if="workspace.problem && otherErrors.length">
-              <p v-for="e in otherErrors" :key="e" class="field-error" role="alert">{{ e }}</p>
-            </template>
-            <p v-else-if="workspace.shot" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}</p>
-          </section>
         </div>
       </main>
       <LibraryDrawer />
@@ -133,9 +117,6 @@ main {
 }
 .desk :deep(p) {
   margin: 0;
-}
-.outcome p {
-  line-height: 1.3;
 }
 .choices {
   display: flex;

@@ -40,7 +40,7 @@ public static class DemoPositions
             Content([At("white", 0.70, 1.00), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Aim = -3.5, Pace = 6.5 })),
         ("Stun across for the pink", "Half-ball on the red. Change only the height, a quarter of a tip at a time, and watch the finish move by feet.",
-            Content([At("white", 2.55, 0.95), At("red-1", 2.95, 0.50), At("pink", Spot(Ball.Pink).X, 1.2), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+            Content([At("white", 2.72, 1.05), At("red-1", 2.95, 0.50), At("pink", Spot(Ball.Pink).X, 1.2), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Height = -0.5, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
         ("Frozen to the side cushion", "A red tight on the cushion: meet ball and cushion together, with a touch of running side.",
             Content([At("white", 2.20, 0.42), At("red-1", 2.95, BallRadius), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],

@@ -15,10 +15,18 @@ public static partial class ProblemsSetup
     public static void AddProblems(this IServiceCollection services)
     {
         services.AddProblemDetails(options => options.CustomizeProblemDetails = context =>
-            context.ProblemDetails.Extensions.Remove("traceId"));
+        {
+            var details = context.ProblemDetails;
+            details.Extensions.Remove("traceId");
+            // The framework answers this one itself, without an exception that reaches us.
+            if (details.Status == StatusCodes.Status413PayloadTooLarge)
+                (details.Title, details.Detail, details.Extensions["errors"]) = (TooLarge.Message, $"Allowed: {TooLarge.Allowed}.", new[] { TooLarge });
+        });
         services.AddExceptionHandler<ExceptionToProblem>();
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
     }
+
+    private static readonly InputError TooLarge = new("body", "The request is too large.", $"at most {Limits.BodyBytes / 1024} kB");
 
     private sealed class ExceptionToProblem(IProblemDetailsService problems, ILogger<ExceptionToProblem> log) : IExceptionHandler
     {
@@ -41,7 +49,7 @@ public static partial class ProblemsSetup
     private static ProblemDetails? Describe(Exception exception) => exception switch
     {
         InputException e => Input(400, e.Errors),
-        BadHttpRequestException { StatusCode: 413 } => Input(413, [new("body", "The request is too large.", $"at most {Limits.BodyBytes / 1024} kB")]),
+        BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge]),
         BadHttpRequestException { StatusCode: 415 } => Input(415, [new("Content-Type", "The request is not JSON.", "application/json")]),
         BadHttpRequestException { InnerException: JsonException json } => Json(json),
         JsonException json => Json(json),

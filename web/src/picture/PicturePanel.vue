@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { eventWords } from '../shots/words'
+import { eventWords, outcomeWords, strokeWords } from '../shots/words'
 import { useWorkspace } from '../workspace/workspace'
 import { listedEvents } from './events'
 import { usePlayback } from './playback'
@@ -9,10 +9,22 @@ const workspace = useWorkspace()
 const playback = usePlayback()
 const events = computed(() => (workspace.shot ? listedEvents(workspace.shot.simulation) : []))
 const now = computed(() => events.value.findLastIndex((e) => e.event.time <= playback.time + 1e-6))
+
+// What no control of the desk shows by itself.
+const refused = computed(() => {
+  const p = workspace.problem
+  if (!p) return []
+  if (!p.errors.length) return [`${p.message} ${p.detail}`]
+  return p.errors.filter((e) => !e.field.startsWith('stroke')).map((e) => `${e.message} Allowed: ${e.allowed}.`)
+})
 </script>
 
 <template>
   <section class="picture" aria-label="Picture: the shot played back">
+    <template v-if="refused.length">
+      <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
+    </template>
+    <p v-else-if="workspace.shot" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}</p>
     <div class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">
         {{ playback.isPlaying && playback.speed === 1 ? 'Pause' : 'Play' }}
@@ -53,6 +65,13 @@ const now = computed(() => events.value.findLastIndex((e) => e.event.time <= pla
   gap: 8px;
   min-height: 0;
   flex: 1;
+}
+.outcome {
+  margin: 0 4px;
+  min-height: 1.3em;
+}
+.outcome strong::first-letter {
+  text-transform: uppercase;
 }
 .controls {
   display: flex;

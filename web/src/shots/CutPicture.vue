@@ -10,7 +10,7 @@ const dx = computed(() => (props.offset / props.radius) * r)
 </script>
 
 <template>
-  <svg viewBox="-80 -32 160 64" width="140" height="56" role="img" aria-label="How much of the object ball the cue ball covers">
+  <svg viewBox="-60 -32 120 64" width="105" height="56" role="img" aria-label="How much of the object ball the cue ball covers">
     <circle :cx="-dx / 2" cy="0" :r="r" :fill="lookOf(ball).fill" stroke="currentColor" stroke-opacity="0.6" />
     <circle :cx="dx / 2" cy="0" :r="r" fill="rgb(248 244 230 / 0.42)" stroke="currentColor" stroke-width="2" />
     <line :x1="dx / 2" :x2="dx / 2" y1="-31" y2="31" stroke="currentColor" stroke-dasharray="3 3" />

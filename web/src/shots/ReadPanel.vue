@@ -39,7 +39,7 @@ defineExpose({ addRed, put })
     <h2 id="read-title">Read</h2>
     <div v-if="ball" class="row">
       <span class="chip" :style="{ background: lookOf(ball.id).fill, color: lookOf(ball.id).ink }" data-testid="selected">{{ nameOf(ball.id) }}</span>
-      <label>up <FigureInput :model-value="ball.x * 1000" :min="-20" :max="3600" :digits="1" label="Distance up the table" unit="mm" :allowed="`${r} to ${(workspace.reference!.length * 1000 - r).toFixed(1)} mm`" @update:model-value="put(ball.id, $event / 1000, ball.y)" /></label>
+      <label>up <FigureInput :model-value="ball.x * 1000" :min="-20" :max="3600" :digits="1" label="Distance up the table, mm" :allowed="`${r} to ${(workspace.reference!.length * 1000 - r).toFixed(1)} mm`" @update:model-value="put(ball.id, $event / 1000, ball.y)" /></label>
       <label>across <FigureInput :model-value="ball.y * 1000" :min="-20" :max="1800" :digits="1" label="Distance across from the yellow's side" unit="mm" :allowed="`${r} to ${(workspace.reference!.width * 1000 - r).toFixed(1)} mm`" @update:model-value="put(ball.id, ball.x, $event / 1000)" /></label>
     </div>
     <div class="row">
@@ -47,7 +47,7 @@ defineExpose({ addRed, put })
       <button v-if="spot" class="key" data-testid="spot" @click="put(workspace.selected, spot.x, spot.y)">On its spot</button>
       <button v-if="workspace.selected !== 'white'" class="key" @click="workspace.remove(workspace.selected)">Remove</button>
       <button class="key" :disabled="reds >= 15" data-testid="add-red" @click="addRed">Add a red <span class="soft">({{ reds }} of 15)</span></button>
-      <button v-for="id in missing" :key="id" class="key small" :title="`Put the ${id} on its spot`" @click="put(id, workspace.reference!.spots.find((s) => s.ball === id)!.x, workspace.reference!.spots.find((s) => s.ball === id)!.y)">+ {{ id }}</button>
+      <button v-for="id in missing" :key="id" class="key small" :style="{ background: lookOf(id).fill, color: lookOf(id).ink }" :title="`Put the ${id} on its spot`" :aria-label="`Put the ${id} on its spot`" @click="put(id, workspace.reference!.spots.find((s) => s.ball === id)!.x, workspace.reference!.spots.find((s) => s.ball === id)!.y)">+{{ lookOf(id).mark }}</button>
     </div>
   </section>
 </template>
@@ -56,14 +56,14 @@ defineExpose({ addRed, put })
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 10px;
+  gap: 6px 8px;
   align-items: center;
 }
 .chip {
   padding: 4px 10px;
   border-radius: 999px;
   font-weight: 650;
-  min-width: 70px;
+  min-width: 58px;
   text-align: center;
   border: 1px solid var(--edge);
 }
@@ -74,6 +74,9 @@ label {
   font-size: 0.92rem;
 }
 .small {
-  padding: 0 8px;
+  padding: 0 7px;
+}
+.row :deep(.figure-input) {
+  width: 70px;
 }
 </style>

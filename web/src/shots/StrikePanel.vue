@@ -29,9 +29,9 @@ const plain = () => {
       <TipFace :side="stroke.side" :height="stroke.height" :limit="limit" @change="(side, height) => set({ side, height })" @commit="workspace.commit()" />
       <div class="figures">
         <label title="One tip is 10 mm of tip movement across the ball's face"><span>Height</span><FigureInput :model-value="stroke.height" :min="-room(stroke.side)" :max="room(stroke.side)" :digits="2" :step="0.05" label="Height of the tip" unit="tips" @update:model-value="set({ height: $event })" @commit="workspace.commit()" /></label>
-        <span class="soft figure mm">{{ (stroke.height * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.height < 0 ? 'below' : 'above' }}</span>
+        <span class="soft figure mm">{{ Math.abs(stroke.height * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.height < 0 ? 'below' : 'above' }}</span>
         <label><span>Side</span><FigureInput :model-value="stroke.side" :min="-room(stroke.height)" :max="room(stroke.height)" :digits="2" :step="0.05" label="Side, right is positive" unit="tips" @update:model-value="set({ side: $event })" @commit="workspace.commit()" /></label>
-        <span class="soft figure mm">{{ (stroke.side * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.side < 0 ? 'left' : 'right' }}</span>
+        <span class="soft figure mm">{{ Math.abs(stroke.side * reference.millimetresPerTip).toFixed(1) }} mm {{ stroke.side < 0 ? 'left' : 'right' }}</span>
         <span class="figure mm" :class="(workspace.shot?.tipMargin ?? 1) < 0.2 ? 'danger' : 'soft'">{{ Math.max(0, (workspace.shot?.tipMargin ?? 0) * reference.millimetresPerTip).toFixed(1) }} mm to a miscue</span>
       </div>
     </div>

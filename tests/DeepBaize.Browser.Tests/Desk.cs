@@ -1,0 +1,180 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Sockets;
+using Npgsql;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+using OpenQA.Selenium.Support.UI;
+
+namespace DeepBaize.Browser.Tests;
+
+/// <summary>The application as ./start runs it, over a fresh database, and headless Chromium in front of it.</summary>
+public sealed class Desk : IAsyncLifetime
+{
+    private readonly string _server = Environment.GetEnvironmentVariable("DEEPBAIZE_TEST_DATABASE")
+        ?? throw new InvalidOperationException("Set DEEPBAIZE_TEST_DATABASE to a PostgreSQL server's connection string, without a database; ./test does.");
+
+    private readonly string _database = $"browser_{Guid.NewGuid():N}";
+    private readonly List<(ChromeDriver Driver, string Profile)> _drivers = [];
+    private Process _application = null!;
+
+    public string Address { get; private set; } = "";
+
+    public static string Root
+    {
+        get
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder.FullName, "DeepBaize.slnx"))) folder = folder.Parent!;
+            return folder.FullName;
+        }
+    }
+
+    public async Task InitializeAsync()
+    {
+        using (var listener = new TcpListener(IPAddress.Loopback, 0))
+        {
+            listener.Start();
+            Address = $"http://127.0.0.1:{((IPEndPoint)listener.LocalEndpoint).Port}";
+        }
+        var web = Path.Combine(Root, "src", "DeepBaize.Web");
+        Assert.True(File.Exists(Path.Combine(web, "wwwroot", "index.html")), "The page is not built: npm run build in web/, or ./test");
+        var start = new ProcessStartInfo("dotnet") { UseShellExecute = false };
+        foreach (var argument in (string[])[typeof(Program).Assembly.Location, "--urls", Address, "--contentRoot", web]) start.ArgumentList.Add(argument);
+        start.Environment["ConnectionStrings__DeepBaize"] = $"{_server};Database={_database}";
+        start.Environment["ASPNETCORE_ENVIRONMENT"] = "Production";
+        _application = Process.Start(start)!;
+        using var client = new HttpClient();
+        for (var i = 0; ; i++)
+        {
+            Assert.False(_application.HasExited, "the application ended at once");
+            try
+            {
+                if ((await client.GetAsync($"{Address}/health")).IsSuccessStatusCode) break;
+            }
+            catch (HttpRequestException) when (i < 120)
+            {
+            }
+            await Task.Delay(250);
+        }
+    }
+
+    public async Task DisposeAsync()
+    {
+        foreach (var (driver, profile) in _drivers)
+        {
+            driver.Quit();
+            try { Directory.Delete(profile, true); }
+            catch (IOException) { } // Chromium may still be letting go of it
+        }
+        _application.Kill(entireProcessTree: true);
+        await _application.WaitForExitAsync();
+        await ExecuteAsync($"DROP DATABASE IF EXISTS {_database} WITH (FORCE)");
+    }
+
+    public async Task SetDatabaseAway(bool away)
+    {
+        await ExecuteAsync($"ALTER DATABASE {_database} ALLOW_CONNECTIONS {(away ? "false" : "true")}");
+        if (away) await ExecuteAsync($"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{_database}'");
+    }
+
+    private async Task ExecuteAsync(string sql)
+    {
+        await using var connection = new NpgsqlConnection($"{_server};Database=postgres;Pooling=false");
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+
+    /// <summary>A browser of its own, with nothing kept from another.</summary>
+    public Page Open(int width = 1280, int height = 800)
+    {
+        var profile = Directory.CreateTempSubdirectory("deep-baize-browser-").FullName;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}", $"--window-size={width},{height}");
+        var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromSeconds(60));
+        _drivers.Add((driver, profile));
+        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        var page = new Page(driver, Address);
+        page.Reload();
+        return page;
+    }
+}
+
+[CollectionDefinition("desk")]
+public sealed class DeskCollection : ICollectionFixture<Desk>;
+
+/// <summary>The page as a user handles it.</summary>
+public sealed class Page(ChromeDriver driver, string address)
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
+
+    public ChromeDriver Driver { get; } = driver;
+
+    public void Reload()
+    {
+        Driver.Navigate().GoToUrl(address);
+        Find("plan");
+        Until(() => Driver.FindElements(By.CssSelector("[data-ball=white]")).Count == 1);
+    }
+
+    public IWebElement Find(string testId) => Css($"[data-testid='{testId}']");
+
+    public IWebElement Css(string selector)
+    {
+        var wait = new WebDriverWait(Driver, Patience);
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
+        return wait.Until(d => d.FindElement(By.CssSelector(selector)) is { Displayed: true } e ? e : null!);
+    }
+
+    public void Until(Func<bool> condition)
+    {
+        var wait = new WebDriverWait(Driver, Patience);
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
+        wait.Until(_ => condition());
+    }
+
+    public string Text(string testId) => Find(testId).Text;
+
+    /// <summary>The white's path, before and after contact, as drawn.</summary>
+    public string WhitePath => Css("[data-testid=plan]").FindElements(By.CssSelector("[data-testid^=white-]")).Aggregate("", (all, e) => all + e.GetAttribute("points") + "|");
+
+    /// <summary>Where a ball is drawn: mm of the drawing.</summary>
+    public (double X, double Y) Ball(string id)
+    {
+        var text = Css($"[data-ball='{id}']").GetAttribute("transform")!;
+        var parts = text[(text.IndexOf('(') + 1)..text.IndexOf(')')].Split(' ', ',');
+        return (double.Parse(parts[0], CultureInfo.InvariantCulture), double.Parse(parts[1], CultureInfo.InvariantCulture));
+    }
+
+    public void Drag(IWebElement from, int dx, int dy) =>
+        new Actions(Driver).MoveToElement(from).ClickAndHold().MoveByOffset(dx / 2, dy / 2).MoveByOffset(dx - dx / 2, dy - dy / 2).Release().Perform();
+
+    public void Keys(string keys) => new Actions(Driver).SendKeys(keys).Perform();
+
+    public void Choose(string testId, string value) => new SelectElement(Find(testId)).SelectByValue(value);
+
+    public void OpenPosition(string name)
+    {
+        Find("positions").Click();
+        var search = Find("search");
+        search.Clear();
+        search.SendKeys(name);
+        Until(() => Driver.FindElements(By.CssSelector("[data-testid=library] li")) is { Count: > 0 } list && list.All(li => li.Text.Contains(name)));
+        // The drawer slides in; a click during that may miss.
+        Until(() => { try { Css("[data-testid=library] button.open").Click(); return true; } catch (WebDriverException) { return false; } });
+        Until(() => Text("position-name") == name);
+    }
+
+    public void TypeName(string name)
+    {
+        var input = Css(".el-message-box input");
+        input.SendKeys(OpenQA.Selenium.Keys.Control + "a");
+        input.SendKeys(name);
+        Css(".el-message-box .el-button--primary").Click();
+        Until(() => Driver.FindElements(By.CssSelector(".el-message-box")).All(e => !e.Displayed));
+    }
+}

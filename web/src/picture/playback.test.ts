@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest'
+import type { Simulation } from '../api/client'
+import { listedEvents, numberedEvents } from './events'
+import { ballsAt } from './playback'
+
+const simulation: Simulation = {
+  finals: [{ id: 'white', x: 2, y: 1, pocket: null }, { id: 'red-1', x: 3.57, y: 0, pocket: 'yellow-top' }],
+  events: [
+    { time: 0, kind: 'strike', ball: 'white', other: null, x: 1, y: 1, pocket: null },
+    { time: 1, kind: 'ball', ball: 'white', other: 'red-1', x: 2, y: 1, pocket: null },
+    { time: 1, kind: 'stop', ball: 'white', other: null, x: 2, y: 1, pocket: null },
+    { time: 1.2, kind: 'roll', ball: 'red-1', other: null, x: 2.5, y: 0.8, pocket: null },
+    { time: 3, kind: 'pot', ball: 'red-1', other: null, x: 3.57, y: 0, pocket: 'yellow-top' },
+  ],
+  paths: [
+    { id: 'white', points: [{ time: 0, x: 1, y: 1 }, { time: 0.4, x: 1.6, y: 1 }, { time: 1, x: 2, y: 1 }] },
+    { id: 'red-1', points: [{ time: 1, x: 2.05, y: 1 }, { time: 3, x: 3.57, y: 0 }] },
+  ],
+  duration: 3,
+}
+const start = new Map([['white', { x: 1, y: 1 }], ['red-1', { x: 2.05, y: 1 }], ['black', { x: 3.2, y: 0.9 }]])
+
+describe('playback', () => {
+  it('finds every ball between two points of its path', () => {
+    const at = ballsAt(simulation, 0.2, start)
+    expect(at.get('white')!.x).toBeCloseTo(1.3)
+    expect(at.get('red-1')).toEqual({ x: 2.05, y: 1 })
+    expect(at.get('black')).toEqual({ x: 3.2, y: 0.9 })
+  })
+
+  it('takes a potted ball off and leaves a stopped one where it is', () => {
+    const at = ballsAt(simulation, 3, start)
+    expect(at.get('red-1')).toBeNull()
+    expect(at.get('white')).toMatchObject({ x: 2, y: 1 })
+  })
+
+  it('numbers contacts and pots only, and lists the white’s own moments beside them', () => {
+    expect(numberedEvents(simulation).map((e) => [e.number, e.event.kind])).toEqual([[1, 'ball'], [2, 'pot']])
+    expect(listedEvents(simulation).map((e) => e.event.kind)).toEqual(['strike', 'ball', 'stop', 'pot'])
+  })
+})
