@@ -1,0 +1,4 @@
+using BenchmarkDotNet.Running;
+using DeepBaize.Benchmarks;
+
+BenchmarkSwitcher.FromAssembly(typeof(SimulatorBenchmarks).Assembly).Run(args);
