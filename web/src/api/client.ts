@@ -39,21 +39,46 @@ export class Problem extends Error {
 
 export const client = createClient<paths>({ baseUrl: '' })
 
+const away = () => new Problem(0, 'Deep Baize does not answer.', 'Is it still running? What you were editing is still here.')
+
+function problemOf(status: number, error: unknown): Problem {
+  const e = (error ?? {}) as Record<string, unknown>
+  return new Problem(
+    status,
+    typeof e.title === 'string' ? e.title : `The server answered ${status}.`,
+    typeof e.detail === 'string' ? e.detail : '',
+    Array.isArray(e.errors) ? (e.errors as FieldError[]) : [],
+    (e.current as SavedPosition | undefined) ?? null,
+  )
+}
+
 /** The data of a call, or a Problem thrown. */
 export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let answer
   try {
     answer = await call
   } catch {
-    throw new Problem(0, 'Deep Baize does not answer.', 'Is it still running? What you were editing is still here.')
+    throw away()
   }
   if (answer.response.ok) return answer.data as T
-  const e = (answer.error ?? {}) as Record<string, unknown>
-  throw new Problem(
-    answer.response.status,
-    typeof e.title === 'string' ? e.title : `The server answered ${answer.response.status}.`,
-    typeof e.detail === 'string' ? e.detail : '',
-    Array.isArray(e.errors) ? (e.errors as FieldError[]) : [],
-    (e.current as SavedPosition | undefined) ?? null,
-  )
+  throw problemOf(answer.response.status, answer.error)
+}
+
+/** Posts a text of JSON as it is and returns the text of the answer: for files, in and out. */
+export async function exchange(path: keyof paths, json: string): Promise<string> {
+  let response
+  try {
+    response = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: json })
+  } catch {
+    throw away()
+  }
+  const text = await response.text()
+  if (response.ok) return text
+  let error: unknown = null
+  try {
+    error = JSON.parse(text)
+  } catch {
+    // No problem details: the status says enough.
+  }
+  throw problemOf(response.status, error)
 }

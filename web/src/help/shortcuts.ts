@@ -1,7 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { usePlayback } from '../picture/playback'
 import { useKeeping } from '../positions/keeping'
-import { isRed } from '../table/balls'
 import { useWorkspace } from '../workspace/workspace'
 
 export const shortcuts = [
@@ -52,14 +51,6 @@ export function useShortcuts(show: () => void) {
     workspace.selected = ids[(ids.indexOf(workspace.selected) + step + ids.length) % ids.length]
   }
 
-  async function addRed() {
-    const id = workspace.reference!.ballIds.find((i) => isRed(i) && !workspace.ball(i))
-    if (!id) return
-    await workspace.drag(id, 2.2, 0.6)
-    workspace.selected = id
-    workspace.commit()
-  }
-
   function pace(by: number) {
     const { paceMin, paceMax } = workspace.reference!
     workspace.setStroke({ pace: Math.min(paceMax, Math.max(paceMin, Math.round((workspace.stroke.pace + by) * 10) / 10)) })
@@ -99,7 +90,7 @@ export function useShortcuts(show: () => void) {
       '-': () => pace(-0.1),
       ',': () => take(-1),
       '.': () => take(1),
-      r: addRed,
+      r: () => workspace.addRed(),
       o: () => (keeping.libraryOpen = true),
       '?': show,
       delete: () => workspace.remove(workspace.selected),
@@ -113,10 +104,7 @@ export function useShortcuts(show: () => void) {
       })
     if (on.tagName !== 'BUTTON') deeds[' '] = () => (playback.isPlaying ? playback.pause() : playback.play(playback.speed))
     pocketKeys.forEach((pocket, i) => {
-      deeds[String(i + 1)] = () => {
-        const ball = workspace.selected !== 'white' ? workspace.selected : workspace.stroke.pot?.ball
-        if (ball) workspace.setStroke({ pot: { ball, pocket }, free: false })
-      }
+      deeds[String(i + 1)] = () => workspace.potInto(pocket)
     })
     const deed = deeds[key.toLowerCase()]
     if (!deed) return

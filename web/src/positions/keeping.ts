@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
 import { ElMessageBox } from 'element-plus'
-import { ask, client, Problem, type SavedPosition } from '../api/client'
+import { ask, client, exchange, Problem, type SavedPosition } from '../api/client'
 import { useNotices } from '../workspace/notices'
 import { draftOf, useWorkspace } from '../workspace/workspace'
 
@@ -164,28 +164,16 @@ export const useKeeping = defineStore('keeping', () => {
   }
 
   const exportJson = () =>
-    attempt(async () => {
-      const text = await ask(client.POST('/api/positions/export/json', { body: workspace.draft, parseAs: 'text' }) as Promise<{ data?: string; response: Response }>)
-      download(text, 'application/json', 'json')
-    }, 'Not exported')
+    attempt(async () => download(await exchange('/api/positions/export/json', JSON.stringify(workspace.draft)), 'application/json', 'json'), 'Not exported')
 
   const exportSvg = () =>
-    attempt(async () => {
-      const text = await ask(client.POST('/api/positions/export/svg', { body: workspace.draft, parseAs: 'text' }) as Promise<{ data?: string; response: Response }>)
-      download(text, 'image/svg+xml', 'svg')
-    }, 'Not exported')
+    attempt(async () => download(await exchange('/api/positions/export/svg', JSON.stringify(workspace.draft)), 'image/svg+xml', 'svg'), 'Not exported')
 
   async function importFile(file: File, after: () => void) {
     if (!(await mayLeave())) return
     const text = await file.text()
     await attempt(async () => {
-      const body = text as unknown as Parameters<typeof client.POST<'/api/positions/import', never>>[1] extends { body: infer B } ? B : never
-      const saved = await ask(
-        client.POST('/api/positions/import', { body, bodySerializer: (b: unknown) => b as string, headers: { 'Content-Type': 'application/json' } } as never) as unknown as Promise<{
-          data?: SavedPosition
-          response: Response
-        }>,
-      )
+      const saved = JSON.parse(await exchange('/api/positions/import', text)) as SavedPosition
       workspace.open(saved)
       libraryOpen.value = false
       said(`Imported “${saved.name}”.`)

@@ -15,23 +15,21 @@ const reds = computed(() => workspace.content.balls.filter((b) => isRed(b.id)).l
 const missing = computed(() => workspace.reference!.ballIds.filter((id) => !isRed(id) && !workspace.ball(id)))
 const r = computed(() => workspace.reference!.ballRadius * 1000)
 
-async function put(id: string, x: number, y: number, inD = false) {
+/** Runs an edit that the core may refuse, or may do a little differently. */
+async function tell(edit: Promise<boolean | void>, name = '') {
   try {
-    const at = await workspace.place(id, x, y, inD)
-    workspace.selected = id
-    workspace.commit()
-    if (!inD && Math.hypot(at.x - x, at.y - y) > 0.0005) notices.show({ kind: 'info', text: `Something is in the way: the ${nameOf(id)} is at the nearest free place.` })
+    if (await edit) notices.show({ kind: 'info', text: `Something is in the way: the ${name} is at the nearest free place.` })
   } catch (e) {
     if (e instanceof Problem) notices.show({ kind: 'error', text: e.message, detail: e.detail })
     else throw e
   }
 }
 
-function addRed() {
-  const id = workspace.reference!.ballIds.find((i) => isRed(i) && !workspace.ball(i))
-  if (id) void put(id, 2.2, 0.6)
+const put = (id: string, x: number, y: number) => tell(workspace.put(id, x, y), nameOf(id))
+const onSpot = (id: string) => {
+  const spot = workspace.reference!.spots.find((s) => s.ball === id)!
+  void put(id, spot.x, spot.y)
 }
-defineExpose({ addRed, put })
 </script>
 
 <template>
@@ -43,11 +41,11 @@ defineExpose({ addRed, put })
       <label>across <FigureInput :model-value="ball.y * 1000" :min="-20" :max="1800" :digits="1" label="Distance across from the yellow's side" unit="mm" :allowed="`${r} to ${(workspace.reference!.width * 1000 - r).toFixed(1)} mm`" @update:model-value="put(ball.id, ball.x, $event / 1000)" /></label>
     </div>
     <div class="row">
-      <button v-if="workspace.selected === 'white'" class="key" @click="put('white', 0.707, 0.749, true)">Place in the D</button>
-      <button v-if="spot" class="key" data-testid="spot" @click="put(workspace.selected, spot.x, spot.y)">On its spot</button>
+      <button v-if="workspace.selected === 'white'" class="key" @click="tell(workspace.put('white', 0.707, 0.749, true).then(() => {}))">Place in the D</button>
+      <button v-if="spot" class="key" data-testid="spot" @click="onSpot(workspace.selected)">On its spot</button>
       <button v-if="workspace.selected !== 'white'" class="key" @click="workspace.remove(workspace.selected)">Remove</button>
-      <button class="key" :disabled="reds >= 15" data-testid="add-red" @click="addRed">Add a red <span class="soft">({{ reds }} of 15)</span></button>
-      <button v-for="id in missing" :key="id" class="key small" :style="{ background: lookOf(id).fill, color: lookOf(id).ink }" :title="`Put the ${id} on its spot`" :aria-label="`Put the ${id} on its spot`" @click="put(id, workspace.reference!.spots.find((s) => s.ball === id)!.x, workspace.reference!.spots.find((s) => s.ball === id)!.y)">+{{ lookOf(id).mark }}</button>
+      <button class="key" :disabled="reds >= 15" data-testid="add-red" @click="tell(workspace.addRed())">Add a red <span class="soft">({{ reds }} of 15)</span></button>
+      <button v-for="id in missing" :key="id" class="key small" :style="{ background: lookOf(id).fill, color: lookOf(id).ink }" :title="`Put the ${id} on its spot`" :aria-label="`Put the ${id} on its spot`" @click="onSpot(id)">+{{ lookOf(id).mark }}</button>
     </div>
   </section>
 </template>

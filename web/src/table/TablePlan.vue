@@ -126,7 +126,7 @@ function down(e: PointerEvent) {
     gesture = { kind: 'aim', id: '', moved: false, dx: 0, dy: 0 }
   } else {
     const pocket = near(pockets.value.map((p) => ({ ...p.drop, name: p.name })))
-    if (pocket && pocket.d < 0.13) choosePocket(pocket.t.name)
+    if (pocket && pocket.d < 0.13) workspace.potInto(pocket.t.name)
     return
   }
   svg.value!.setPointerCapture(e.pointerId)
@@ -158,13 +158,6 @@ async function up(e: PointerEvent) {
     await workspace.drag(id, at.x + dx, at.y + dy)
   }
   if (moved) workspace.commit()
-}
-
-function choosePocket(name: string) {
-  const ball = workspace.selected !== 'white' ? workspace.selected : workspace.stroke.pot?.ball
-  if (!ball) return
-  workspace.setStroke({ pot: { ball, pocket: name }, free: false })
-  workspace.commit()
 }
 
 const shownBalls = computed(() => [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })))

@@ -173,6 +173,28 @@ export const useWorkspace = defineStore('workspace', () => {
     }
   })
 
+  /** Puts a ball somewhere at once; says whether something was in the way. */
+  async function put(id: string, x: number, y: number, inD = false): Promise<boolean> {
+    const at = await place(id, x, y, inD)
+    selected.value = id
+    commit()
+    return Math.hypot(at.x - x, at.y - y) > 0.0005
+  }
+
+  /** Brings the next red on, where there is usually room. */
+  async function addRed() {
+    const id = reference.value!.ballIds.find((i) => i.startsWith('red-') && !ball(i))
+    if (id) await put(id, 2.2, 0.6)
+  }
+
+  /** Pots the ball in hand, or the one that was to be potted, into this pocket. */
+  function potInto(pocket: string) {
+    const id = selected.value !== 'white' ? selected.value : stroke.value.pot?.ball
+    if (!id) return
+    setStroke({ pot: { ball: id, pocket }, free: false })
+    commit()
+  }
+
   function remove(id: string) {
     if (id === 'white') return
     content.value.balls = content.value.balls.filter((b) => b.id !== id)
@@ -226,6 +248,6 @@ export const useWorkspace = defineStore('workspace', () => {
   return {
     reference, table, shot, problem, selected, draft, origin, isDirty, content, stroke, aim,
     canUndo: history.canUndo, canRedo: history.canRedo,
-    ball, start, open, startNew, reset, refresh, commit, place, drag, remove, setStroke, aimFreely, undo, redo, save, saveAs,
+    ball, start, open, startNew, reset, refresh, commit, put, addRed, drag, remove, potInto, setStroke, aimFreely, undo, redo, save, saveAs,
   }
 })
