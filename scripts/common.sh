@@ -19,7 +19,7 @@ install_missing() {
   # The server that Debian would start by itself is not wanted.
   mkdir -p /etc/postgresql-common
   [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf
-  { apt-get update -qq && apt-get install -y -qq --no-install-recommends "$@"; } </dev/null >&2 || fail "could not install $*"
+  { apt-get update -qq && apt-get install -y -qq --no-install-recommends -o Dpkg::Options::=--force-confold "$@"; } </dev/null >&2 || fail "could not install $*"
 }
 
 need_tools() {

@@ -137,6 +137,23 @@ public sealed class Page(ChromeDriver driver, string address)
         wait.Until(_ => condition());
     }
 
+    /// <summary>Clicks once it can be: what slides or fades in may be missed or covered at first.</summary>
+    public void Click(Func<IWebElement> element)
+    {
+        var wait = new WebDriverWait(Driver, Patience);
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(InvalidOperationException), typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
+        wait.Until(_ => { element().Click(); return true; });
+    }
+
+    /// <summary>Something from the menu "More".</summary>
+    public void More(string item)
+    {
+        Find("more").Click();
+        Click(() => Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).First(i => i.Displayed && i.Text.StartsWith(item, StringComparison.Ordinal)));
+    }
+
+    public bool HasNotice(string text) => Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains(text));
+
     public string Text(string testId) => Find(testId).Text;
 
     /// <summary>The white's path, before and after contact, as drawn.</summary>
@@ -164,8 +181,7 @@ public sealed class Page(ChromeDriver driver, string address)
         search.Clear();
         search.SendKeys(name);
         Until(() => Driver.FindElements(By.CssSelector("[data-testid=library] li")) is { Count: > 0 } list && list.All(li => li.Text.Contains(name)));
-        // The drawer slides in; a click during that may miss.
-        Until(() => { try { Css("[data-testid=library] button.open").Click(); return true; } catch (WebDriverException) { return false; } });
+        Click(() => Driver.FindElement(By.CssSelector("[data-testid=library] button.open")));
         Until(() => Text("position-name") == name);
     }
 
@@ -174,7 +190,7 @@ public sealed class Page(ChromeDriver driver, string address)
         var input = Css(".el-message-box input");
         input.SendKeys(OpenQA.Selenium.Keys.Control + "a");
         input.SendKeys(name);
-        Css(".el-message-box .el-button--primary").Click();
+        Click(() => Driver.FindElement(By.CssSelector(".el-message-box .el-button--primary")));
         Until(() => Driver.FindElements(By.CssSelector(".el-message-box")).All(e => !e.Displayed));
     }
 }

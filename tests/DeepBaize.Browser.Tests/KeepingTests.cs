@@ -9,8 +9,7 @@ public class KeepingTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition(from);
-        page.Find("more").Click();
-        page.Css(".el-dropdown-menu__item").Click();
+        page.More("Save as");
         page.TypeName(name);
         page.Until(() => page.Text("position-name") == name && page.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0);
         return page;
@@ -32,7 +31,7 @@ public class KeepingTests(Desk desk)
         try
         {
             page.Find("save").Click();
-            page.Until(() => page.Text("notice").Contains("database does not answer") || page.Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains("database does not answer")));
+            page.Until(() => page.HasNotice("database does not answer"));
             Assert.Equal(white, page.Ball("white"));
             Assert.True(page.Find("unsaved").Displayed);
         }
@@ -56,7 +55,7 @@ public class KeepingTests(Desk desk)
         Nudge(second);
         second.Find("save").Click();
         second.Until(() => second.Driver.FindElements(By.CssSelector(".choices button")).Count == 3);
-        second.Css(".choices button:nth-child(1)").Click();
+        second.Click(() => second.Driver.FindElement(By.CssSelector(".choices button:nth-child(1)")));
         second.TypeName("Two hands, the other one");
         second.Until(() => second.Text("position-name") == "Two hands, the other one");
         first.OpenPosition("Two hands, the other one");
@@ -67,11 +66,10 @@ public class KeepingTests(Desk desk)
     public void A_deleted_position_comes_back_with_undo()
     {
         var page = Saved(desk, "Re-spotted black", "Soon gone");
-        page.Find("more").Click();
-        page.Css(".el-dropdown-menu__item:nth-child(3)").Click();
-        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains("in the bin")));
-        page.Driver.FindElements(By.CssSelector("[data-testid=notice] button")).First(b => b.Text == "Undo").Click();
-        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains("is back")));
+        page.More("Delete");
+        page.Until(() => page.HasNotice("in the bin"));
+        page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=notice] button")).First(b => b.Text == "Undo"));
+        page.Until(() => page.HasNotice("is back"));
         page.OpenPosition("Soon gone");
     }
 
@@ -85,7 +83,7 @@ public class KeepingTests(Desk desk)
         var file = Path.Combine(folder.FullName, "one.json");
         File.WriteAllText(file, """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":99}]}""");
         page.Driver.FindElement(By.CssSelector("[data-testid=import-file]")).SendKeys(file);
-        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains("balls[0].y")));
+        page.Until(() => page.HasNotice("balls[0].y"));
         Assert.Equal("Re-spotted black", page.Text("position-name"));
 
         File.WriteAllText(file, """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":1}]}""");

@@ -33,8 +33,7 @@ public class WholeSliceTests(Desk desk)
         Assert.Contains("table lengths", page.Text("pace-figures"));
 
         // Save as, reload, find it again.
-        page.Find("more").Click();
-        page.Css(".el-dropdown-menu__item").Click();
+        page.More("Save as");
         page.TypeName("Blue with a nudge");
         page.Until(() => page.Text("position-name") == "Blue with a nudge" && page.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0);
         var white = page.Ball("white");
@@ -113,9 +112,9 @@ public class WholeSliceTests(Desk desk)
         page.Until(() => page.WhitePath.Length > 20);
         var drawn = page.WhitePath;
         page.Find("conditions").Click();
-        page.Css(".presets button:nth-child(3)").Click();
+        page.Click(() => page.Driver.FindElement(By.CssSelector(".presets button:nth-child(3)")));
         page.Until(() => page.WhitePath != drawn);
-        page.Css(".presets button:nth-child(1)").Click();
+        page.Click(() => page.Driver.FindElement(By.CssSelector(".presets button:nth-child(1)")));
         page.Until(() => page.WhitePath == drawn);
     }
 }

@@ -85,7 +85,7 @@ main {
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 410px;
+  grid-template-columns: minmax(0, 1fr) var(--desk);
 }
 .left {
   display: flex;
@@ -96,7 +96,7 @@ main {
   min-width: 0;
 }
 .plan-frame {
-  aspect-ratio: 3877 / 2086;
+  aspect-ratio: 3881 / 2120;
   width: 100%;
   max-height: 72%;
   flex: none;
@@ -130,11 +130,6 @@ main {
   height: 100dvh;
   padding: 20px;
   text-align: center;
-}
-@media (max-width: 1100px) {
-  main {
-    grid-template-columns: minmax(0, 1fr) 372px;
-  }
 }
 @media (max-width: 860px) {
   .app {

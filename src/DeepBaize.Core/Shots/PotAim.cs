@@ -24,7 +24,7 @@ public static class PotAim
         {
             simulator.Place(balls);
             simulator.Play((stroke with { AimDegrees = aim }).ToStrike(), record);
-            if (WayOf(record, wanted.PotDistance) is not { } way) return null;
+            if (WayOf(record) is not { } way) return null;
             return Math.IEEERemainder(Math.Atan2(way.Y - balls[1].Y, way.X - balls[1].X) * 180 / Math.PI - wanted.PotDegrees, 360);
         }
 
@@ -50,30 +50,19 @@ public static class PotAim
         return (right + left) / 2;
     }
 
-    /// <summary>Where the object ball is when it has come this far, or met something, or stopped.</summary>
-    private static (double X, double Y)? WayOf(ShotRecord record, double distance)
+    /// <summary>Where the object ball first meets anything, is potted or stops; null if the cue ball does not come to it directly.</summary>
+    private static (double X, double Y)? WayOf(ShotRecord record)
     {
-        var (x0, y0, started) = (0.0, 0.0, false);
-        (double X, double Y)? last = null;
+        var struck = false;
         foreach (var e in record.Events)
         {
-            if (!started)
+            if (struck)
             {
-                if (e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot) return null;
-                started = e.Kind == ShotEventKind.Ball;
-                continue;
+                if (e.Ball == 1 && e.Kind != ShotEventKind.Roll) return (e.X, e.Y);
             }
-            if (e.Ball == 1 && e.Kind is not ShotEventKind.Roll) { last = (e.X, e.Y); break; }
+            else if (e.Kind == ShotEventKind.Ball) struck = true;
+            else if (e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot) return null;
         }
-        if (!started || last is null) return null;
-        foreach (var piece in record.Pieces)
-        {
-            if (piece.Ball != 1) continue;
-            if (x0 == 0) (x0, y0) = (piece.X, piece.Y);
-            var (x, y) = piece.At(piece.End);
-            if ((x - x0) * (x - x0) + (y - y0) * (y - y0) >= distance * distance) return (x, y);
-            if ((x, y) == last) break;
-        }
-        return last;
+        return null;
     }
 }

@@ -24,8 +24,13 @@ public class PotAimTests
         Assert.NotNull(aim);
         var simulator = new Simulator(Shape);
         simulator.Place([white, black]);
-        simulator.Play((stroke with { AimDegrees = aim.Value }).ToStrike());
+        var record = new ShotRecord();
+        simulator.Play((stroke with { AimDegrees = aim.Value }).ToStrike(), record);
         Assert.Equal(Pocket.GreenTop, simulator.PocketOf(1));
+        // In the middle of the opening, not off a jaw.
+        Assert.DoesNotContain(record.Events, e => e.Kind == ShotEventKind.Jaw && e.Ball == 1);
+        var pot = record.Events.Single(e => e.Kind == ShotEventKind.Pot && e.Ball == 1);
+        Assert.Equal(cut.PotDegrees, Math.Atan2(pot.Y - black.Y, pot.X - black.X) * 180 / Math.PI, 1e-3);
     }
 
     [Fact]

@@ -37,7 +37,7 @@ function choose(presetChanges: Record<string, number>) {
 </script>
 
 <template>
-  <ElDrawer v-model="open" direction="rtl" size="min(440px, 94vw)" title="Conditions" :modal="false" :append-to-body="true" :lock-scroll="false">
+  <ElDrawer v-model="open" direction="rtl" size="min(var(--desk), 100vw)" title="Conditions" :modal="false" :append-to-body="true" :lock-scroll="false">
     <p class="soft">How this table, these balls and this cue behave. The plan follows at once.</p>
     <div class="presets" role="group" aria-label="Named conditions">
       <button v-for="p in reference.presets" :key="p.name" class="key" :aria-pressed="p.name === preset" @click="choose(p.changes)">{{ presetNames[p.name] ?? p.name }}</button>
@@ -81,7 +81,7 @@ legend {
 }
 label {
   display: grid;
-  grid-template-columns: 1fr 150px;
+  grid-template-columns: 1fr 148px;
   gap: 8px;
   align-items: center;
   margin: 3px 0;

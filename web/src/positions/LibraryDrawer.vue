@@ -129,6 +129,6 @@ function pick(e: Event) {
   display: flex;
   gap: 6px;
   justify-content: flex-end;
-  margin-top: 4px;
+  margin-top: -14px;
 }
 </style>

@@ -18,7 +18,10 @@ const cushionDepth = 46
 const length = computed(() => reference.value.length * 1000)
 const width = computed(() => reference.value.width * 1000)
 const radius = computed(() => reference.value.ballRadius * 1000)
-const viewBox = computed(() => `${-rail - cushionDepth - ruler} ${-rail - cushionDepth} ${length.value + 2 * (rail + cushionDepth) + ruler} ${width.value + 2 * (rail + cushionDepth) + ruler}`)
+/** The middle pockets stand out a little beyond the rail. */
+const margin = 34
+const edge = rail + cushionDepth
+const viewBox = computed(() => `${-edge - ruler} ${-edge - margin} ${length.value + 2 * edge + ruler + 4} ${width.value + 2 * edge + margin + ruler}`)
 
 // The screen's y runs down, the table's up.
 const sx = (x: number) => x * 1000
