@@ -2,7 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net;
 using System.Net.Sockets;
-using Npgsql;
+using DeepBaize.Tests.Shared;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
@@ -13,10 +13,7 @@ namespace DeepBaize.Browser.Tests;
 /// <summary>The application as ./start runs it, over a fresh database, and headless Chromium in front of it.</summary>
 public sealed class Desk : IAsyncLifetime
 {
-    private readonly string _server = Environment.GetEnvironmentVariable("DEEPBAIZE_TEST_DATABASE")
-        ?? throw new InvalidOperationException("Set DEEPBAIZE_TEST_DATABASE to a PostgreSQL server's connection string, without a database; ./test does.");
-
-    private readonly string _database = $"browser_{Guid.NewGuid():N}";
+    private readonly TestDatabase _database = new();
     private readonly List<(ChromeDriver Driver, string Profile)> _drivers = [];
     private Process _application = null!;
 
@@ -43,7 +40,7 @@ public sealed class Desk : IAsyncLifetime
         Assert.True(File.Exists(Path.Combine(web, "wwwroot", "index.html")), "The page is not built: npm run build in web/, or ./test");
         var start = new ProcessStartInfo("dotnet") { UseShellExecute = false };
         foreach (var argument in (string[])[typeof(Program).Assembly.Location, "--urls", Address, "--contentRoot", web]) start.ArgumentList.Add(argument);
-        start.Environment["ConnectionStrings__DeepBaize"] = $"{_server};Database={_database}";
+        start.Environment["ConnectionStrings__DeepBaize"] = _database.Connection;
         start.Environment["ASPNETCORE_ENVIRONMENT"] = "Production";
         _application = Process.Start(start)!;
         using var client = new HttpClient();
@@ -71,22 +68,10 @@ public sealed class Desk : IAsyncLifetime
         }
         _application.Kill(entireProcessTree: true);
         await _application.WaitForExitAsync();
-        await ExecuteAsync($"DROP DATABASE IF EXISTS {_database} WITH (FORCE)");
+        await _database.DropAsync();
     }
 
-    public async Task SetDatabaseAway(bool away)
-    {
-        await ExecuteAsync($"ALTER DATABASE {_database} ALLOW_CONNECTIONS {(away ? "false" : "true")}");
-        if (away) await ExecuteAsync($"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{_database}'");
-    }
-
-    private async Task ExecuteAsync(string sql)
-    {
-        await using var connection = new NpgsqlConnection($"{_server};Database=postgres;Pooling=false");
-        await connection.OpenAsync();
-        await using var command = new NpgsqlCommand(sql, connection);
-        await command.ExecuteNonQueryAsync();
-    }
+    public Task SetDatabaseAway(bool away) => _database.SetAway(away);
 
     /// <summary>A browser of its own, with nothing kept from another.</summary>
     public Page Open(int width = 1280, int height = 800)

@@ -1,24 +1,21 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using DeepBaize.Tests.Shared;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
-using Npgsql;
 
 namespace DeepBaize.Web.Tests;
 
 /// <summary>The application over a fresh database of a real PostgreSQL. ./test sets DEEPBAIZE_TEST_DATABASE.</summary>
 public sealed class Application : IAsyncLifetime
 {
-    private readonly string _server = Environment.GetEnvironmentVariable("DEEPBAIZE_TEST_DATABASE")
-        ?? throw new InvalidOperationException("Set DEEPBAIZE_TEST_DATABASE to a PostgreSQL server's connection string, without a database; ./test does.");
-
-    private readonly string _database = $"test_{Guid.NewGuid():N}";
+    private readonly TestDatabase _database = new();
     private WebApplicationFactory<Program> _factory = null!;
 
     public HttpClient Client { get; private set; } = null!;
 
-    public string Connection => $"{_server};Database={_database}";
+    public string Connection => _database.Connection;
 
     public Task InitializeAsync()
     {
@@ -30,23 +27,10 @@ public sealed class Application : IAsyncLifetime
     public async Task DisposeAsync()
     {
         await _factory.DisposeAsync();
-        await ExecuteAsync($"DROP DATABASE IF EXISTS {_database} WITH (FORCE)");
+        await _database.DropAsync();
     }
 
-    /// <summary>Shuts the database to new connections and ends those there are, or opens it again.</summary>
-    public async Task SetDatabaseAway(bool away)
-    {
-        await ExecuteAsync($"ALTER DATABASE {_database} ALLOW_CONNECTIONS {(away ? "false" : "true")}");
-        if (away) await ExecuteAsync($"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{_database}'");
-    }
-
-    private async Task ExecuteAsync(string sql)
-    {
-        await using var connection = new NpgsqlConnection($"{_server};Database=postgres;Pooling=false");
-        await connection.OpenAsync();
-        await using var command = new NpgsqlCommand(sql, connection);
-        await command.ExecuteNonQueryAsync();
-    }
+    public Task SetDatabaseAway(bool away) => _database.SetAway(away);
 
     public async Task<(int Status, JsonNode Body)> Send(HttpMethod method, string path, object? body = null)
     {

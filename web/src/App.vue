@@ -115,6 +115,12 @@ main {
   flex-direction: column;
   gap: 5px;
 }
+.desk :deep(.row) {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+}
 .desk :deep(p) {
   margin: 0;
 }

@@ -79,12 +79,6 @@ function setFree(free: boolean) {
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
 .grow {
   flex: 1;
   min-width: 0;

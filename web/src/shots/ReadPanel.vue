@@ -51,12 +51,6 @@ const onSpot = (id: string) => {
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
 .chip {
   padding: 4px 10px;
   border-radius: 999px;
