@@ -54,7 +54,10 @@ public readonly record struct Strike
         Math.Atan(2.5 * side * Math.Sqrt(1 - side * side) / (1 + c.EndMassRatio + 2.5 * (1 - side * side)));
 
     /// <summary>The cue ball's velocity (m/s) and spin (rad/s) as it leaves the tip.</summary>
-    public BallMotion Launch(Conditions c)
+    /// <param name="sideError">How far the contact is beside the one meant, as a fraction of the radius: it changes the spin only
+    /// (docs/model.md, "Skill").</param>
+    /// <param name="heightError">The same for the height.</param>
+    public BallMotion Launch(Conditions c, double sideError = 0, double heightError = 0)
     {
         var (a, b) = (Side, Height);
         var theta = ElevationDegrees * Math.PI / 180;
@@ -63,6 +66,7 @@ public readonly record struct Strike
         var (dy, dx) = Math.SinCos(AimDegrees * Math.PI / 180 + Squirt(a, c));
         var (lx, ly) = (-dy, dx);
         var spin = 5 * j / (2 * BallRadius);
+        (a, b) = (a + sideError, b + heightError);
         return new(
             j * cosTheta * dx, j * cosTheta * dy,
             spin * (a * sinTheta * dx + b * lx), spin * (a * sinTheta * dy + b * ly), spin * a * cosTheta);

@@ -13,6 +13,9 @@ public static class Pace
     /// <summary>m/s.</summary>
     public static double CueSpeed(double pace) => SlowestCueSpeed * Math.Pow(Step, pace - 1);
 
+    /// <summary>The pace of a cue's speed, m/s: the inverse of <see cref="CueSpeed"/>.</summary>
+    public static double OfCueSpeed(double cueSpeed) => 1 + Math.Log(cueSpeed / SlowestCueSpeed) / Math.Log(Step);
+
     /// <summary>How far a plain ball struck from the baulk cushion straight up an empty table would run, in table lengths.</summary>
     public static double TableLengths(double cueSpeed, TableShape shape)
     {

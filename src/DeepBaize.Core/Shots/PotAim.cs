@@ -1,4 +1,3 @@
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Shots;
@@ -12,21 +11,13 @@ public static class PotAim
     /// <summary>The direction of the cue, degrees. Other balls are taken as out of the way.</summary>
     /// <param name="stroke">Everything but the aim.</param>
     /// <returns>Null if no aim near the ghost ball's does it with this stroke, as when the cue ball stops short.</returns>
-    public static double? Find(in PlacedBall cueBall, in PlacedBall objectBall, in Cut cut, Stroke stroke, TableShape shape)
-    {
-        var simulator = new Simulator(shape);
-        var record = new ShotRecord();
-        PlacedBall[] balls = [cueBall, objectBall];
-        var wanted = cut;
+    public static double? Find(in PlacedBall cueBall, in PlacedBall objectBall, in Cut cut, Stroke stroke, TableShape shape) =>
+        Find(new PotTrial(cueBall, objectBall, cut, shape), cut, stroke);
 
-        // How far the object ball's way lies to the left of the potting line, degrees; null if it is not hit, or does not get anywhere.
-        double? Miss(double aim)
-        {
-            simulator.Place(balls);
-            simulator.Play((stroke with { AimDegrees = aim }).ToStrike(), record);
-            if (WayOf(record) is not { } way) return null;
-            return Math.IEEERemainder(Math.Atan2(way.Y - balls[1].Y, way.X - balls[1].X) * 180 / Math.PI - wanted.PotDegrees, 360);
-        }
+    /// <summary>The same with a trial that is at hand.</summary>
+    public static double? Find(PotTrial trial, in Cut cut, Stroke stroke)
+    {
+        double? Miss(double aim) => trial.Miss(stroke with { AimDegrees = aim });
 
         // The object ball turns to the left as the aim goes to the right. Widen until two aims stand on either side, then close in.
         var (right, left) = (cut.AimDegrees, cut.AimDegrees);
@@ -48,21 +39,5 @@ public static class PotAim
             else (left, missLeft) = (aim, miss);
         }
         return (right + left) / 2;
-    }
-
-    /// <summary>Where the object ball first meets anything, is potted or stops; null if the cue ball does not come to it directly.</summary>
-    private static (double X, double Y)? WayOf(ShotRecord record)
-    {
-        var struck = false;
-        foreach (var e in record.Events)
-        {
-            if (struck)
-            {
-                if (e.Ball == 1 && e.Kind != ShotEventKind.Roll) return (e.X, e.Y);
-            }
-            else if (e.Kind == ShotEventKind.Ball) struck = true;
-            else if (e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot) return null;
-        }
-        return null;
     }
 }

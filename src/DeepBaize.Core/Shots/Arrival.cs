@@ -1,0 +1,57 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Shots;
+
+/// <summary>
+/// How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played.
+/// </summary>
+/// <param name="Speed">m/s at contact.</param>
+/// <param name="Follow">Spin about the axis across its way, over that of a rolling ball: 1 rolls, 0 stun, negative screw. It, not the tip, makes the angle.</param>
+/// <param name="SideSpin">Rω_z over the speed; + as right-hand side.</param>
+/// <param name="SquirtDegrees">From the aim to the direction in which the ball left, + to the left.</param>
+/// <param name="SwerveDegrees">From there to the line on which it came to the contact.</param>
+/// <param name="ThrowDegrees">From the line of centres to the object ball's way.</param>
+public readonly record struct Arrival(double Speed, double Follow, double SideSpin, double SquirtDegrees, double SwerveDegrees, double ThrowDegrees)
+{
+    /// <summary>Of a shot just recorded, from slot 0 on to this ball; null if the cue ball did not come to it first and directly.</summary>
+    public static Arrival? Of(ShotRecord record, in Strike strike, int slot, TableShape shape)
+    {
+        ShotEvent? contact = null;
+        foreach (var e in record.Events)
+        {
+            if (e.Kind is not (ShotEventKind.Ball or ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot)) continue;
+            if (e.Kind == ShotEventKind.Ball && e.Ball == 0 && e.Other == slot) contact = e;
+            break;
+        }
+        if (contact is not { } hit) return null;
+        var last = record.Pieces.Last(p => p.Ball == 0 && p.End <= hit.Time + 1e-12);
+        var first = record.Pieces.First(p => p.Ball == 0);
+        var objectPiece = record.Pieces.First(p => p.Ball == slot && p.Start >= hit.Time - 1e-12);
+        var t = last.End - last.Start;
+        var (vx, vy) = (last.Vx + last.Ax * t, last.Vy + last.Ay * t);
+        var speed = Math.Sqrt(vx * vx + vy * vy);
+
+        // Spin is not recorded, but follows: sliding changes v by a·t and Rω by 5/2 of that across; while it rolls, Rω is v.
+        var launch = strike.Launch(shape.Conditions);
+        var (wx, wy) = (launch.Wx, launch.Wy);
+        var slides = shape.Conditions.SlidingFriction * shape.Conditions.Gravity;
+        if (Math.Abs(Math.Sqrt(last.Ax * last.Ax + last.Ay * last.Ay) - slides) > 1e-9) (wx, wy) = (-vy / BallRadius, vx / BallRadius);
+        else
+        {
+            wx += 2.5 / BallRadius * last.Ay * t;
+            wy -= 2.5 / BallRadius * last.Ax * t;
+        }
+        var follow = BallRadius * (wy * vx - wx * vy) / (speed * speed);
+        var side = Math.Sign(launch.Wz) * Math.Max(0, Math.Abs(launch.Wz) - shape.Conditions.SpinDeceleration * hit.Time);
+
+        static double Degrees(double y, double x) => Math.Atan2(y, x) * 180 / Math.PI;
+        static double Turn(double from, double to) => Math.IEEERemainder(to - from, 360);
+        var left = Degrees(launch.Vy, launch.Vx);
+        var came = Degrees(hit.Y - first.Y, hit.X - first.X);
+        var centres = Degrees(objectPiece.Y - hit.Y, objectPiece.X - hit.X);
+        return new(speed, follow, side * BallRadius / speed,
+            Turn(strike.AimDegrees, left), Turn(left, came), Turn(centres, Degrees(objectPiece.Vy, objectPiece.Vx)));
+    }
+}

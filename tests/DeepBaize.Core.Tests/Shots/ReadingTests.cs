@@ -1,0 +1,149 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Tests.Shots;
+
+public class ReadingTests
+{
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    private static Layout Table(params (string?, double, double)[] balls) => Layout.Create(balls, Shape);
+
+    /// <summary>A straight pot into the yellow pocket: 1.8 m to the red, 1.8 m on to the pocket.</summary>
+    private static (Layout Layout, (int, Cut) Pot, Stroke Stroke) LongStraightPot()
+    {
+        const double degrees = 18; // so far, a table has little choice of angle
+        var (s, c) = Math.SinCos(degrees * Math.PI / 180);
+        var red = new PlacedBall(Ball.Red(1), 1.8 * c, 1.8 * s);
+        var (direction, _) = Cut.Opening(red.X, red.Y, Shape.PocketShapes[0]);
+        var (far, up) = (-Math.Cos(direction), -Math.Sin(direction));
+        var layout = Table(("white", red.X + 1.8 * far, red.Y + 1.8 * up), ("red-1", red.X, red.Y));
+        var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.Yellow, Shape);
+        Assert.Equal(0, cut.CutDegrees, 1e-6);
+        return (layout, (1, cut), new Stroke(cut.AimDegrees, 0, 0, 6, 0));
+    }
+
+    [Theory]
+    [InlineData("tour", 0.7)]
+    [InlineData("club", 0.2)]
+    public void A_long_straight_pot_goes_in_as_often_as_players_of_that_skill_say(string skill, double chance)
+    {
+        // Common practice, no source; model.md's sanity figures, "about".
+        var (layout, pot, stroke) = LongStraightPot();
+        Assert.Equal(chance, Spread.Sample(layout, stroke, pot, Skill.Named(skill), Shape, 4000).Pot, 0.1);
+    }
+
+    [Theory]
+    [InlineData("tour")]
+    [InlineData("club")]
+    public void The_chance_read_agrees_with_sampling(string skill)
+    {
+        // Two ways to the same number: error propagation with erf, and playing it four thousand times.
+        var (layout, pot, stroke) = LongStraightPot();
+        var read = TableReading.Read(layout, stroke, Skill.Named(skill), Shape).Single(o => o.Cut.Pocket == Pocket.Yellow);
+        var sampled = Spread.Sample(layout, stroke, pot, Skill.Named(skill), Shape, 4000).Pot;
+        Assert.Equal(sampled, read.Chance, 0.06);
+    }
+
+    [Theory]
+    [InlineData(0.5, 0.382925)]
+    [InlineData(1, 0.682689)]
+    [InlineData(2, 0.954500)]
+    [InlineData(0, 0)]
+    public void The_normal_distribution_is_the_tabulated_one(double z, double within) => // any statistical table
+        Assert.Equal(within, Normal.Within(z), 1e-6);
+
+    [Fact]
+    public void A_ball_in_the_way_is_named_and_the_room_beside_the_line_is_measured()
+    {
+        var open = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2));
+        var option = TableReading.Read(open, new(0, 0, 0, 5, 0), Skill.Named("county"), Shape).Single(o => o.Cut.Pocket == Pocket.GreenTop);
+        Assert.True(option.Chance > 0.5);
+        // A ball centred on the cue ball's way, and one so beside the potting line that 10 mm are left.
+        var (g, t) = ((option.Cut.GhostX, option.Cut.GhostY), (option.Cut.TargetX, option.Cut.TargetY));
+        var blocked = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (2.6 + g.GhostX) / 2, (0.9 + g.GhostY) / 2));
+        var refused = TableReading.Read(blocked, new(0, 0, 0, 5, 0), Skill.Named("county"), Shape).Single(o => o.Cut.Pocket == Pocket.GreenTop && o.Cut.ObjectBall == Ball.Red(1));
+        Assert.Equal((0, new Obstacle(Ball.Blue, true)), (refused.Chance, Assert.Single(refused.Obstacles)));
+
+        var (dx, dy) = (Math.Cos(option.Cut.PotDegrees * Math.PI / 180), Math.Sin(option.Cut.PotDegrees * Math.PI / 180));
+        var off = 2 * BallRadius + 0.010;
+        var beside = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (3.0 + t.TargetX) / 2 + dy * off, (1.2 + t.TargetY) / 2 - dx * off));
+        var narrow = TableReading.Read(beside, new(0, 0, 0, 5, 0), Skill.Named("county"), Shape).Single(o => o.Cut.Pocket == Pocket.GreenTop && o.Cut.ObjectBall == Ball.Red(1));
+        Assert.Equal(0.010, narrow.PotClearance, 1e-6);
+        Assert.Empty(narrow.Obstacles);
+    }
+
+    [Fact]
+    public void Every_option_says_an_aim_that_pots_with_the_other_balls_away()
+    {
+        var layout = Layout.Create([("white", 1.3, 0.6), .. Rack.Colours().Select(b => ((string?)b.Ball.Id, b.X, b.Y)), ("red-1", 2.9, 0.5), ("red-2", 2.2, 1.4)], Shape);
+        var options = TableReading.Read(layout, new(0, 0.3, -0.3, 4, 0), Skill.Named("club"), Shape);
+        Assert.Equal(options.OrderByDescending(o => o.Chance).Select(o => o.Chance), options.Select(o => o.Chance));
+        Assert.Contains(options, o => o.Chance > 0.3);
+        foreach (var o in options.Where(o => o.AimDegrees is not null))
+        {
+            Assert.InRange(o.Chance, 0, 1);
+            Assert.True(o.ToleranceDegrees > 0 && o.Pace >= 4);
+            var simulator = new Simulator(Shape);
+            simulator.Place([layout.White, layout.Balls[layout.SlotOf(o.Cut.ObjectBall)]]);
+            simulator.Play(new Stroke(o.AimDegrees!.Value, 0.3, -0.3, o.Pace, 0).ToStrike());
+            Assert.Equal(o.Cut.Pocket, simulator.PocketOf(1));
+        }
+    }
+
+    [Fact]
+    public void A_better_player_pots_more_and_spreads_less()
+    {
+        var layout = Table(("white", 2.0, 0.6), ("red-1", 2.9, 1.2));
+        var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.GreenTop, Shape);
+        var stroke = new Stroke(0, 0, 0, 5.5, 0);
+        stroke = stroke with { AimDegrees = PotAim.Find(layout.White, layout.Balls[1], cut, stroke, Shape)!.Value };
+        var spreads = Skill.Presets.Select(s => Spread.Sample(layout, stroke, (1, cut), s, Shape, 1500)).ToList();
+        Assert.Equal(spreads.OrderByDescending(s => s.Pot), spreads);
+        static double Area(IReadOnlyList<IReadOnlyList<PathPoint>> outlines) => outlines.Sum(o =>
+            o.Select((p, i) => p.X * o[(i + 1) % o.Count].Y - o[(i + 1) % o.Count].X * p.Y).Sum() / 2);
+        Assert.True(Area(spreads[0].Likely) < Area(spreads[2].Likely));
+        Assert.All(spreads, s => Assert.True(Area(s.Likely) < Area(s.Nearly)));
+        Assert.All(spreads, s => Assert.Equal(1, s.Pot + s.MissThick + s.MissThin, 1e-9));
+        Assert.All(spreads, s => Assert.Equal(s.Samples, s.Rests.Count + (int)Math.Round(s.InOff * s.Samples)));
+    }
+
+    [Fact]
+    public void The_same_seed_gives_the_same_samples_and_cancelling_stops_them()
+    {
+        var (layout, pot, stroke) = LongStraightPot();
+        Assert.Equal(Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200).Rests, Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200).Rests);
+        Assert.Throws<OperationCanceledException>(() => Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200, 1, new(true)));
+    }
+
+    [Fact]
+    public void Outlines_hold_the_share_they_say_and_keep_split_outcomes_apart()
+    {
+        // Two normal clouds (standard deviation 40 mm) half a metre apart.
+        var random = new Random(3);
+        var points = Enumerable.Range(0, 8000).Select(i =>
+        {
+            var (a, b) = Normal.Pair(random);
+            return new PathPoint(0, (i % 2 == 0 ? 1.0 : 1.5) + 0.04 * a, 0.9 + 0.04 * b);
+        }).ToList();
+        var density = new Density(points);
+        foreach (var share in (double[])[0.68, 0.95])
+        {
+            var outlines = density.Outline(share);
+            Assert.True(outlines.Count(o => o.Count > 12) == 2, $"{outlines.Count} outlines");
+            Assert.Equal(share, points.Count(p => outlines.Any(o => Inside(o, p))) / 8000.0, 0.03);
+        }
+        Assert.Empty(new Density([]).Outline(0.68));
+    }
+
+    private static bool Inside(IReadOnlyList<PathPoint> outline, PathPoint p)
+    {
+        var inside = false;
+        for (int i = 0, j = outline.Count - 1; i < outline.Count; j = i++)
+            if (outline[i].Y > p.Y != outline[j].Y > p.Y && p.X < (outline[j].X - outline[i].X) * (p.Y - outline[i].Y) / (outline[j].Y - outline[i].Y) + outline[i].X)
+                inside = !inside;
+        return inside;
+    }
+}
