@@ -42,6 +42,7 @@ app.MapHealthChecks("/health");
 app.MapOpenApi("/openapi/{documentName}.json");
 app.MapSimulation();
 app.MapShots();
+app.MapJudgements();
 app.MapTables();
 app.MapPositions();
 

@@ -15,20 +15,22 @@ namespace DeepBaize.Core.Shots;
 /// <param name="ThrowDegrees">From the line of centres to the object ball's way.</param>
 public readonly record struct Arrival(double Speed, double Follow, double SideSpin, double SquirtDegrees, double SwerveDegrees, double ThrowDegrees)
 {
-    /// <summary>Of a shot just recorded, from slot 0 on to this ball; null if the cue ball did not come to it first and directly.</summary>
-    public static Arrival? Of(ShotRecord record, in Strike strike, int slot, TableShape shape)
+    /// <summary>Of a shot just recorded: at the ball that the cue ball, in slot 0, meets first; null if it meets something else before, or none.</summary>
+    public static Arrival? Of(ShotRecord record, in Strike strike, TableShape shape)
     {
         ShotEvent? contact = null;
         foreach (var e in record.Events)
         {
             if (e.Kind is not (ShotEventKind.Ball or ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot)) continue;
-            if (e.Kind == ShotEventKind.Ball && e.Ball == 0 && e.Other == slot) contact = e;
+            if (e.Kind == ShotEventKind.Ball && e.Ball == 0) contact = e;
             break;
         }
         if (contact is not { } hit) return null;
-        var last = record.Pieces.Last(p => p.Ball == 0 && p.End <= hit.Time + 1e-12);
+        // Struck while in contact: nothing comes between tip and ball.
+        var last = record.Pieces.LastOrDefault(p => p.Ball == 0 && p.End <= hit.Time + 1e-12);
+        if (last == default) return null;
         var first = record.Pieces.First(p => p.Ball == 0);
-        var objectPiece = record.Pieces.First(p => p.Ball == slot && p.Start >= hit.Time - 1e-12);
+        var objectPiece = record.Pieces.First(p => p.Ball == hit.Other && p.Start >= hit.Time - 1e-12);
         var t = last.End - last.Start;
         var (vx, vy) = (last.Vx + last.Ax * t, last.Vy + last.Ay * t);
         var speed = Math.Sqrt(vx * vx + vy * vy);

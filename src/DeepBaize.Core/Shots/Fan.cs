@@ -65,7 +65,7 @@ public static class Fan
         {
             var played = stroke with { AimDegrees = c.AimDegrees, HeightTips = height };
             trial.Miss(played);
-            return Arrival.Of(trial.Record, played.ToStrike(), 1, shape)?.Follow;
+            return Arrival.Of(trial.Record, played.ToStrike(), shape)?.Follow;
         }
         var (low, high) = (-most, most);
         if (!(Follow(low, cut) < 0) || !(Follow(high, cut) > 0)) return null;

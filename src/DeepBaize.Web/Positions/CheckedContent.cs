@@ -1,4 +1,5 @@
 using DeepBaize.Core;
+using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Simulation;
@@ -7,21 +8,35 @@ namespace DeepBaize.Web.Positions;
 
 /// <summary>A position's content after every check the core makes of it.</summary>
 /// <param name="Pot">Slot of the object ball and the pocket, if a pot is chosen.</param>
-public sealed record CheckedContent(Layout Layout, TableShape Shape, (int Slot, Pocket Pocket)? Pot)
+public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, (int Slot, Pocket Pocket)? Pot)
 {
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
     public static CheckedContent Of(PositionContent content)
     {
         var shape = new TableShape(Conditions.With(content.Conditions));
         var layout = Layout.Create(SimulationEndpoint.Entries(content.Balls), shape);
-        content.Stroke.ToStroke().ToStrike();
-        if (content.Stroke.Pot is not { } pot) return new(layout, shape, null);
+        var stroke = content.Stroke.ToStroke();
+        stroke.ToStrike();
+        var isFree = content.Stroke.Free;
+        if (content.Stroke.Pot is not { } pot) return new(layout, shape, stroke, isFree, null);
         var errors = new List<InputError>();
         if (!Pockets.TryParse(pot.Pocket, out var pocket))
             errors.Add(new("stroke.pot.pocket", "There is no such pocket.", Pockets.AllowedNames));
         var slot = Ball.TryParse(pot.Ball, out var ball) ? layout.SlotOf(ball) : -1;
         if (slot < 1) errors.Add(new("stroke.pot.ball", "There is no such object ball on the table.", "an object ball that is on the table"));
         InputException.ThrowIfAny(errors);
-        return new(layout, shape, (slot, pocket));
+        return new(layout, shape, stroke, isFree, (slot, pocket));
+    }
+
+    /// <summary>
+    /// The pot's geometry, the aim that does it if there is one, and the stroke aimed: by that aim, by the ghost ball for want of it, or freely.
+    /// Null if no pot is chosen.
+    /// </summary>
+    public (Cut Cut, double? Found, Stroke Stroke)? Aimed()
+    {
+        if (Pot is not var (slot, pocket)) return null;
+        var cut = Cut.Of(Layout.White, Layout.Balls[slot], pocket, Shape);
+        var found = cut.CanBeAimed ? PotAim.Find(Layout.White, Layout.Balls[slot], cut, Stroke, Shape) : null;
+        return (cut, found, IsFree || !cut.CanBeAimed ? Stroke : Stroke with { AimDegrees = found ?? cut.AimDegrees });
     }
 }

@@ -20,8 +20,8 @@ public static class PositionSvg
     /// <exception cref="DeepBaize.Core.InputException">The position cannot be.</exception>
     public static string Draw(PositionDraft draft)
     {
-        var (layout, shape, pot) = CheckedContent.Of(draft.Content);
-        var stroke = draft.Content.Stroke.ToStroke();
+        var content = CheckedContent.Of(draft.Content);
+        var (layout, shape, stroke) = (content.Layout, content.Shape, content.Stroke);
         var (width, height) = (Length * 1000, Width * 1000);
         var plan = new XElement(Svg + "g", new XAttribute("fill", "none"), new XAttribute("stroke-width", 3));
         plan.Add(Rectangle(-Border, -Border, width + 2 * Border, height + 2 * Border, "#5b3a24"), Rectangle(-50, -50, width + 100, height + 100, "#0f4d4d"));
@@ -35,13 +35,12 @@ public static class PositionSvg
             new XAttribute("d", $"M {N(BaulkLineX * 1000)} {N((Width / 2 - DRadius) * 1000)} A {N(DRadius * 1000)} {N(DRadius * 1000)} 0 0 0 {N(BaulkLineX * 1000)} {N((Width / 2 + DRadius) * 1000)}")));
         foreach (var colour in Ball.Colours) plan.Add(Disc(Spot(colour).X, Spot(colour).Y, 0.004, "#f2ead2"));
 
-        if (pot is var (slot, pocketOfPot))
+        if (content.Aimed() is { } aimed)
         {
-            var cut = Cut.Of(layout.White, layout.Balls[slot], pocketOfPot, shape);
-            plan.Add(Line([(layout.Balls[slot].X, layout.Balls[slot].Y), (cut.TargetX, cut.TargetY)], "#d9b45b", "16 10"));
+            var (cut, objectBall) = (aimed.Cut, layout.Balls[content.Pot!.Value.Slot]);
+            plan.Add(Line([(objectBall.X, objectBall.Y), (cut.TargetX, cut.TargetY)], "#d9b45b", "16 10"));
             plan.Add(Disc(cut.GhostX, cut.GhostY, BallRadius, "none", new XAttribute("stroke", "#d9b45b")));
-            if (!draft.Content.Stroke.Free && cut.CanBeAimed)
-                stroke = stroke with { AimDegrees = PotAim.Find(layout.White, layout.Balls[slot], cut, stroke, shape) ?? cut.AimDegrees };
+            stroke = aimed.Stroke;
         }
         foreach (var path in SimulationEndpoint.Play(layout, stroke.ToStrike(), shape).Paths)
             plan.Add(Line([.. path.Points.Select(p => (p.X, p.Y))], path.Id == "white" ? "#fffaf0" : "#c9b891", path.Id == "white" ? null : "6 8"));

@@ -15,7 +15,11 @@ public sealed record CutResult(
     double PotDegrees, double AimDegrees, double CutDegrees, double Fullness, Fullness FullnessWord, double AimOffset,
     double OpeningDegrees, double CueBallDistance, double PotDistance,
     [property: Description("By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.")]
-    double? AllowanceDegrees);
+    double? AllowanceDegrees)
+{
+    public static CutResult Of(in Cut c, double? allowance) => new(c.ObjectBall.Id, c.Pocket.Name(), c.Fault, c.GhostX, c.GhostY, c.TargetX, c.TargetY,
+        c.PotDegrees, c.AimDegrees, c.CutDegrees, c.FullnessFraction, c.Fullness, c.AimOffset, c.OpeningDegrees, c.CueBallDistance, c.PotDistance, allowance);
+}
 
 public sealed record StrikeResult(double Aim, double CueSpeed, double Side, double Height, double Elevation);
 
@@ -23,8 +27,9 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="Strike">The same stroke in the model's units, as /api/simulate takes it.</param>
 /// <param name="TableLengths">How far a plain ball at this pace would run.</param>
 /// <param name="TipMargin">Tips left before a miscue.</param>
+/// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
 public sealed record ShotResult(
-    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, SimulationResult Simulation);
+    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, Arrival? Arrival, SimulationResult Simulation);
 
 public sealed record PlaceRequest
 {
@@ -52,24 +57,27 @@ public static class ShotEndpoints
     private static ShotResult Shot(PositionContent content)
     {
         var checkedContent = CheckedContent.Of(content);
-        var (layout, shape) = (checkedContent.Layout, checkedContent.Shape);
-        var stroke = content.Stroke.ToStroke();
-        stroke.ToStrike();
+        var (layout, shape, stroke) = (checkedContent.Layout, checkedContent.Shape, checkedContent.Stroke);
         CutResult? cut = null;
-        if (checkedContent.Pot is var (slot, pocket))
+        if (checkedContent.Aimed() is { } aimed)
         {
-            var geometry = Cut.Of(layout.White, layout.Balls[slot], pocket, shape);
-            var aim = geometry.CanBeAimed ? PotAim.Find(layout.White, layout.Balls[slot], geometry, stroke, shape) : null;
-            if (!content.Stroke.Free && geometry.CanBeAimed) stroke = stroke with { AimDegrees = aim ?? geometry.AimDegrees };
-            cut = new(geometry.ObjectBall.Id, pocket.Name(), geometry.Fault, geometry.GhostX, geometry.GhostY, geometry.TargetX, geometry.TargetY,
-                geometry.PotDegrees, geometry.AimDegrees, geometry.CutDegrees, geometry.FullnessFraction, geometry.Fullness, geometry.AimOffset,
-                geometry.OpeningDegrees, geometry.CueBallDistance, geometry.PotDistance, aim - geometry.AimDegrees);
+            stroke = aimed.Stroke;
+            cut = CutResult.Of(aimed.Cut, aimed.Found - aimed.Cut.AimDegrees);
         }
         var strike = stroke.ToStrike();
         return new(
             new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
             Pace.TableLengths(strike.CueSpeed, shape), Tip.Margin(stroke.SideTips, stroke.HeightTips),
-            cut, SimulationEndpoint.Play(layout, strike, shape));
+            cut, Arrives(layout, strike, shape), SimulationEndpoint.Play(layout, strike, shape));
+    }
+
+    private static Arrival? Arrives(Layout layout, in Strike strike, TableShape shape)
+    {
+        var simulator = new Simulator(shape);
+        var record = new ShotRecord();
+        simulator.Place(layout.AsSpan());
+        simulator.Play(strike, record);
+        return Arrival.Of(record, strike, shape);
     }
 
     private static PlaceResult Place(PlaceRequest request)

@@ -26,7 +26,7 @@ public sealed record ReferenceResult(
     double Length, double Width, double BallRadius, double BaulkLineX, double DRadius,
     IReadOnlyList<SpotResult> Spots, IReadOnlyList<string> BallIds, IReadOnlyList<string> Pockets, IReadOnlyList<BallEntry> OpeningRack,
     double PaceMin, double PaceMax, double TipLimit, double MillimetresPerTip, double ElevationMax,
-    IReadOnlyList<ConditionResult> Conditions, IReadOnlyList<PresetResult> Presets);
+    IReadOnlyList<ConditionResult> Conditions, IReadOnlyList<PresetResult> Presets, IReadOnlyList<Skill> Skills);
 
 public static class TableEndpoints
 {
@@ -50,5 +50,5 @@ public static class TableEndpoints
         [.. Rack.Opening().Select(BallEntry.Of)],
         Pace.Slowest, Pace.Hardest, Tip.Limit, Tip.MillimetresPerTip, Strike.MaxElevationDegrees,
         [.. Conditions.Fields.Select(f => new ConditionResult(f.Name, f.Group, f.Unit, f.Min, f.Max, f.Get(Conditions.Default)))],
-        [.. Conditions.Presets.Select(p => new PresetResult(p.Name, p.Changes))]);
+        [.. Conditions.Presets.Select(p => new PresetResult(p.Name, p.Changes))], Skill.Presets);
 }

@@ -19,7 +19,7 @@ public class FanTests
         var record = new ShotRecord();
         simulator.Place(Table.AsSpan());
         simulator.Play(stroke.ToStrike(), record);
-        return Arrival.Of(record, stroke.ToStrike(), 1, Shape)!.Value;
+        return Arrival.Of(record, stroke.ToStrike(), Shape)!.Value;
     }
 
     [Fact]

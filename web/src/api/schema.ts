@@ -55,6 +55,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every ball into every pocket, judged at a skill, the likeliest first */
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the white may stop and how often the pot goes in, from 2,000 strokes with a player's errors */
+        post: operations["spread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same pot with one knob turned: routes, paces, heights or sides */
+        post: operations["fan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -195,6 +246,20 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Arrival: {
+            /** Format: double */
+            speed?: number;
+            /** Format: double */
+            follow?: number;
+            /** Format: double */
+            sideSpin?: number;
+            /** Format: double */
+            squirtDegrees?: number;
+            /** Format: double */
+            swerveDegrees?: number;
+            /** Format: double */
+            throwDegrees?: number;
+        };
         BallEntry: {
             id: string;
             /** Format: double */
@@ -270,6 +335,26 @@ export interface components {
             y: number;
             pocket: null | string;
         };
+        /** @enum {unknown} */
+        FanKind: "routes" | "paces" | "heights" | "sides";
+        FanLineResult: {
+            key: string;
+            /** Format: double */
+            aim: number;
+            /** Format: double */
+            side: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            pace: number;
+            potted: boolean;
+            whitePocket: null | string;
+            points: components["schemas"]["PointEntry"][];
+        };
+        FanRequest: {
+            content: components["schemas"]["PositionContent"];
+            kind: components["schemas"]["FanKind"];
+        };
         FinalBall: {
             id: string;
             /** Format: double */
@@ -281,6 +366,11 @@ export interface components {
         };
         /** @enum {unknown} */
         Fullness: "full" | "threeQuarter" | "half" | "quarter" | "fine";
+        JudgementRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description tour, county, club or learner. */
+            skill?: string;
+        };
         Nose: {
             /** Format: double */
             x1?: number;
@@ -290,6 +380,11 @@ export interface components {
             x2?: number;
             /** Format: double */
             y2?: number;
+        };
+        ObstacleResult: {
+            ball: string;
+            /** @description In the cue ball's way, else in the object ball's. */
+            ofCueBall: boolean;
         };
         PathEntry: {
             id: string;
@@ -388,6 +483,24 @@ export interface components {
             ball: string;
             pocket: string;
         };
+        PotOptionResult: {
+            cut: components["schemas"]["CutResult"];
+            /** Format: double */
+            pace: number;
+            /** Format: double */
+            aimDegrees: null | number;
+            /** Format: double */
+            toleranceDegrees: number;
+            /** Format: double */
+            toleranceMillimetres: number;
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            cueBallClearance: null | number;
+            /** Format: double */
+            potClearance: null | number;
+            obstacles: components["schemas"]["ObstacleResult"][];
+        };
         PresetResult: {
             name: string;
             changes: {
@@ -429,6 +542,7 @@ export interface components {
             elevationMax: number;
             conditions: components["schemas"]["ConditionResult"][];
             presets: components["schemas"]["PresetResult"][];
+            skills: components["schemas"]["Skill"][];
         };
         /** @enum {unknown} */
         ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot";
@@ -439,6 +553,7 @@ export interface components {
             /** Format: double */
             tipMargin: number;
             cut: null | components["schemas"]["CutResult"];
+            arrival: null | components["schemas"]["Arrival"];
             simulation: components["schemas"]["SimulationResult"];
         };
         SimulationRequest: {
@@ -456,12 +571,41 @@ export interface components {
             /** Format: double */
             duration: number;
         };
+        Skill: {
+            name: string;
+            /** Format: double */
+            directionDegrees: number;
+            /** Format: double */
+            tipMillimetres: number;
+            /** Format: double */
+            pacePercent: number;
+            /** Format: double */
+            tipError?: number;
+        };
         SpotResult: {
             ball: string;
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
+        };
+        SpreadAnswer: {
+            /** Format: int32 */
+            samples: number;
+            /** Format: double */
+            pot: null | number;
+            /** Format: double */
+            inOff: number;
+            /** Format: double */
+            kiss: number;
+            /** Format: double */
+            missThick: null | number;
+            /** Format: double */
+            missThin: null | number;
+            /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
+            likely: components["schemas"]["PlaceResult"][][];
+            /** @description The same for 95 of 100. */
+            nearly: components["schemas"]["PlaceResult"][][];
         };
         StrikeRequest: {
             /**
@@ -629,6 +773,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotOptionResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    spread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpreadAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    fan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FanLineResult"][];
                 };
             };
             /** @description Bad Request */

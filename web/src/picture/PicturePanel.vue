@@ -4,9 +4,19 @@ import { eventWords, outcomeWords, strokeWords } from '../shots/words'
 import { useWorkspace } from '../workspace/workspace'
 import { listedEvents } from './events'
 import { usePlayback } from './playback'
+import ReadList from '../shots/ReadList.vue'
+import { useJudgements, type FanKind } from '../shots/judgements'
 
 const workspace = useWorkspace()
 const playback = usePlayback()
+const judgements = useJudgements()
+const fans: { kind: FanKind; label: string }[] = [
+  { kind: 'routes', label: 'Routes' },
+  { kind: 'paces', label: 'Paces' },
+  { kind: 'heights', label: 'Heights' },
+  { kind: 'sides', label: 'Sides' },
+]
+const percent = (share: number) => `${(share * 100).toFixed(0)} %`
 const events = computed(() => (workspace.shot ? listedEvents(workspace.shot.simulation) : []))
 const now = computed(() => events.value.findLastIndex((e) => e.event.time <= playback.time + 1e-6))
 
@@ -45,7 +55,27 @@ const refused = computed(() => {
       <output class="figure">{{ playback.time.toFixed(2) }} of {{ playback.duration.toFixed(2) }} s</output>
       <button class="key" :disabled="playback.time === 0" @click="playback.rewind()">Set up again</button>
     </div>
-    <ol v-if="events.length > 1" class="events" aria-label="What happens" data-testid="events">
+    <div class="controls also">
+      <span class="tabs" role="group" aria-label="Below">
+        <button class="key" :aria-pressed="!judgements.listOpen" @click="judgements.listOpen = false">What happens</button>
+        <button class="key" :aria-pressed="judgements.listOpen" data-testid="what-is-on" @click="judgements.listOpen = true">What is on</button>
+      </span>
+      <span class="tabs" role="group" aria-label="Also on the plan">
+        <button v-for="f in fans" :key="f.kind" class="key" :disabled="!workspace.stroke.pot" :aria-pressed="judgements.fanKind === f.kind" :data-testid="`fan-${f.kind}`" @click="judgements.fanKind = judgements.fanKind === f.kind ? null : f.kind">{{ f.label }}</button>
+        <button class="key" :aria-pressed="judgements.spreadOpen" data-testid="spread" @click="judgements.spreadOpen = !judgements.spreadOpen">Spread</button>
+      </span>
+      <select v-model="judgements.skill" class="choice" aria-label="Skill" title="How exactly you strike: for the chances and the spread">
+        <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
+      </select>
+    </div>
+    <p v-if="judgements.spread" class="outcome" data-testid="chances">
+      <template v-if="judgements.spread.pot !== null"
+        ><strong>Goes in {{ percent(judgements.spread.pot) }}</strong>; missed thick {{ percent(judgements.spread.missThick ?? 0) }}, thin {{ percent(judgements.spread.missThin ?? 0) }};
+      </template>
+      in-off {{ percent(judgements.spread.inOff) }}, kiss {{ percent(judgements.spread.kiss) }}.
+    </p>
+    <ReadList v-if="judgements.listOpen" />
+    <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events">
       <li v-for="(e, i) in events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.event.kind === 'pot' && e.event.ball === 'white' }">
         <button @click="playback.pause(), (playback.time = e.event.time)">
           <span class="figure soft">{{ e.event.time.toFixed(2) }}</span>
@@ -77,6 +107,23 @@ const refused = computed(() => {
   display: flex;
   gap: 8px;
   align-items: center;
+}
+.tabs {
+  display: inline-flex;
+}
+.tabs .key {
+  border-radius: 0;
+  margin-left: -1px;
+  padding: 0 9px;
+}
+.tabs .key:first-child {
+  border-radius: 7px 0 0 7px;
+}
+.tabs .key:last-child {
+  border-radius: 0 7px 7px 0;
+}
+.also {
+  flex-wrap: wrap;
 }
 .controls output {
   white-space: nowrap;

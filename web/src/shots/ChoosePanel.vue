@@ -4,12 +4,14 @@ import { nameOf, pocketName } from '../table/balls'
 import { useWorkspace } from '../workspace/workspace'
 import CutPicture from './CutPicture.vue'
 import FigureInput from './FigureInput.vue'
-import { allowanceWords, faultWords, fullnessWords } from './words'
+import { allowanceWords, arrivalWords, faultWords, fullnessWords } from './words'
 
 /** Which ball into which pocket, or a free aim. */
 const workspace = useWorkspace()
 const pot = computed(() => workspace.stroke.pot)
 const cut = computed(() => workspace.shot?.cut ?? null)
+const arrival = computed(() => workspace.shot?.arrival ?? null)
+const degrees = (value: number | undefined) => `${(value ?? 0).toFixed(2).replace('-0.00', '0.00').replace('-', '−')}°`
 const objectBalls = computed(() => workspace.content.balls.filter((b) => b.id !== 'white').map((b) => b.id))
 
 function chooseBall(id: string) {
@@ -66,9 +68,14 @@ function setFree(free: boolean) {
         <dt>Distances</dt>
         <dd>{{ (cut.cueBallDistance * 1000).toFixed(0) }} <span class="soft">+</span> {{ (cut.potDistance * 1000).toFixed(0) }} mm</dd>
         <dt>Allowance</dt>
-        <dd>{{ allowanceWords(cut) }}</dd>
+        <dd :title="arrival ? `Squirt ${degrees(arrival.squirtDegrees)}, swerve ${degrees(arrival.swerveDegrees)} of the white; throw ${degrees(arrival.throwDegrees)} of the ball; + is to the left` : ''">{{ allowanceWords(cut) }}</dd>
+        <template v-if="arrival">
+          <dt>White arrives</dt>
+          <dd data-testid="arrival">{{ arrivalWords(arrival) }}</dd>
+        </template>
       </dl>
     </div>
+    <p v-if="pot && cut && arrival" class="soft figure turns">squirt {{ degrees(arrival.squirtDegrees) }}, swerve {{ degrees(arrival.swerveDegrees) }}, throw {{ degrees(arrival.throwDegrees) }}</p>
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">
       <label>Aim <FigureInput :model-value="workspace.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" @update:model-value="workspace.aimFreely($event)" @commit="workspace.commit()" /></label>
@@ -92,6 +99,9 @@ label {
   display: flex;
   gap: 12px;
   align-items: center;
+}
+.turns {
+  font-size: 0.88rem;
 }
 dl {
   display: grid;

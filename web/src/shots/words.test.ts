@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Cut, ShotEvent, Simulation } from '../api/client'
-import { allowanceWords, cushionName, eventWords, faultWords, outcomeWords, strokeWords, tipWords } from './words'
+import { allowanceWords, arrivalWords, cushionName, eventWords, faultWords, outcomeWords, strokeWords, tipWords, whyNotWords } from './words'
 
 const cut = (change: Partial<Cut>): Cut => ({
   ball: 'red-1', pocket: 'green-top', fault: 'none', ghostX: 0, ghostY: 0, targetX: 0, targetY: 0, potDegrees: 0, aimDegrees: 0,
@@ -39,6 +39,21 @@ describe('the words of the trade', () => {
     expect(eventWords(event({ kind: 'pot', ball: 'white', other: null, pocket: 'yellow-middle' }))).toBe('in-off: white in the middle yellow-side pocket')
     expect(eventWords(event({ kind: 'cushion', other: null, x: 3.54 }))).toBe('white off the top cushion')
     expect([cushionName(0.02, 1), cushionName(2, 0.02), cushionName(2, 1.75)]).toEqual(['baulk', "yellow's side", "green's side"])
+  })
+
+  it('say how the white arrives', () => {
+    const arrival = { speed: 1.5, follow: 0.4, sideSpin: 0, squirtDegrees: 0, swerveDegrees: 0, throwDegrees: 0 }
+    expect(arrivalWords(arrival)).toBe('follow, 40 %, at 1.50 m/s')
+    expect(arrivalWords({ ...arrival, follow: 0.01 })).toContain('stun')
+    expect(arrivalWords({ ...arrival, follow: -0.8 })).toContain('screw, 80 %')
+    expect(arrivalWords({ ...arrival, follow: 1 })).toContain('rolling')
+  })
+
+  it('say what blocks a ball', () => {
+    const option = { cut: cut({}), pace: 5, aimDegrees: null, toleranceDegrees: 0, toleranceMillimetres: 0, chance: 0, cueBallClearance: 0, potClearance: 0, obstacles: [{ ball: 'brown', ofCueBall: true }] }
+    expect(whyNotWords(option)).toBe('not on: brown in the way of the white (top green-side pocket)')
+    expect(whyNotWords({ ...option, obstacles: [], cut: cut({ fault: 'offJaw' }) })).toContain('far jaw')
+    expect(whyNotWords({ ...option, obstacles: [] })).toContain('does not get there')
   })
 
   it('say what comes of a shot', () => {

@@ -1,4 +1,4 @@
-import type { Cut, ShotEvent, Simulation, Stroke } from '../api/client'
+import type { Cut, Schemas, ShotEvent, Simulation, Stroke } from '../api/client'
 import { nameOf, pocketName } from '../table/balls'
 
 /** The trade's words for what the core answers in figures. */
@@ -104,4 +104,24 @@ export function outcomeWords(simulation: Simulation): string {
 
 export function strokeWords(stroke: Stroke): string {
   return `${tipWords(stroke.side, stroke.height)}, pace ${stroke.pace.toFixed(1).replace(/\.0$/, '')}` + (stroke.elevation >= 1 ? `, butt raised ${stroke.elevation.toFixed(0)}°` : '')
+}
+
+/** "follow, 40 % of rolling": the spin that the white arrives with, which makes the angle. */
+export function arrivalWords(arrival: Schemas['Arrival']): string {
+  const follow = arrival.follow ?? 0
+  const share = `${Math.abs(follow * 100).toFixed(0)} %`
+  const spin = Math.abs(follow) < 0.05 ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow, ${share}` : `screw, ${share}`
+  return `${spin}, at ${(arrival.speed ?? 0).toFixed(2)} m/s`
+}
+
+/** Why a ball is not on, by the pocket that comes nearest. */
+export function whyNotWords(option: Schemas['PotOptionResult']): string {
+  const pocket = `${pocketName(option.cut.pocket)} pocket`
+  const { obstacles, cut } = option
+  if (obstacles.length) {
+    const names = [...new Set(obstacles.map((o) => nameOf(o.ball)))].slice(0, 3).join(', ')
+    return `not on: ${names} in the way of ${obstacles.every((o) => o.ofCueBall) ? 'the white' : obstacles.some((o) => o.ofCueBall) ? 'both' : 'the ball'} (${pocket})`
+  }
+  if (cut.fault === 'offJaw') return `only off the far jaw (${pocket})`
+  return `does not get there with this stroke (${pocket})`
 }

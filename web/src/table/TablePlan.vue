@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { usePlayback } from '../picture/playback'
 import { useWorkspace } from '../workspace/workspace'
 import { numberedEvents } from '../picture/events'
+import { useJudgements } from '../shots/judgements'
 import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
 import Ruler from './TableRuler.vue'
@@ -10,6 +11,7 @@ import Ruler from './TableRuler.vue'
 /** The table to scale, in millimetres, baulk at the left and the yellow's side below. */
 const workspace = useWorkspace()
 const playback = usePlayback()
+const judgements = useJudgements()
 const reference = computed(() => workspace.reference!)
 
 const rail = 62
@@ -77,6 +79,7 @@ const labels = computed(() => {
     const final = finals.value.find((f) => f.id === p.id)
     if (final) add(p.id, '', `${nameOf(p.id)} stops`, final)
   }
+  for (const f of judgements.fan) add(`fan${f.key}`, 'fan', fanWords(f.key) + (f.potted ? '' : ' (missed)'), f.points[f.points.length - 1], 50)
   for (const e of events.value) add(`event${e.number}`, 'number', String(e.number), e.event, 46)
   const obstacles = [
     ...workspace.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
@@ -85,6 +88,14 @@ const labels = computed(() => {
   ]
   return placeLabels(list, obstacles, { left: 0, top: 0, right: length.value, bottom: width.value })
 })
+
+/** What a line of the fan is called: a route by its name, else what is changed. */
+function fanWords(key: string) {
+  const what = { routes: '', paces: 'pace ', heights: 'height ', sides: 'side ' }[judgements.fanKind ?? 'routes']
+  return what + key.replace('-', '−')
+}
+const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
+const outlinePath = (outlines: { x: number; y: number }[][]) => outlines.map((o) => `M ${points(o)} Z`).join(' ')
 
 /** Points along a line, close enough that no label slips between them. */
 function between(a: { x: number; y: number }, b?: { x: number; y: number }) {
@@ -209,6 +220,25 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
       <circle v-for="s in reference.spots" :key="s.ball" :cx="sx(s.x)" :cy="sy(s.y)" r="6" class="spot" />
     </g>
 
+    <!-- Where the white may stop, and the same pot played otherwise -->
+    <g v-if="judgements.spread" class="spread" data-testid="spread-outline">
+      <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>The white stops in here 95 times of 100</title></path>
+      <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
+    </g>
+    <g v-if="judgements.pointed" class="pointed" data-testid="pointed">
+      <template v-for="c in [judgements.pointed.cut]" :key="c.ball + c.pocket">
+        <line v-if="white" :x1="sx(white.x)" :y1="sy(white.y)" :x2="sx(c.ghostX)" :y2="sy(c.ghostY)" />
+        <line v-if="workspace.ball(c.ball)" :x1="sx(workspace.ball(c.ball)!.x)" :y1="sy(workspace.ball(c.ball)!.y)" :x2="sx(c.targetX)" :y2="sy(c.targetY)" />
+        <circle :cx="sx(c.ghostX)" :cy="sy(c.ghostY)" :r="radius" />
+      </template>
+    </g>
+    <g class="fan">
+      <g v-for="(f, i) in judgements.fan" :key="f.key" :data-fan="f.key">
+        <polyline :points="points(f.points)" :stroke-dasharray="fanDashes[i % fanDashes.length]" />
+        <circle :cx="sx(f.points[f.points.length - 1].x)" :cy="sy(f.points[f.points.length - 1].y)" r="14" />
+      </g>
+    </g>
+
     <!-- What the shot does -->
     <g class="lines" :class="{ refused: !!workspace.problem }">
       <polyline v-for="p in otherPaths" :key="p.id" :points="points(p.points)" class="path other" :style="{ stroke: p.id === 'black' ? '#9aa3a0' : lookOf(p.id).fill }" />
@@ -308,6 +338,33 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 .refused {
   opacity: 0.25;
 }
+.spread path {
+  stroke: var(--chalk);
+}
+.nearly {
+  fill: rgb(245 239 220 / 0.1);
+  stroke-width: 4;
+  stroke-dasharray: 10 10;
+}
+.likely {
+  fill: rgb(245 239 220 / 0.2);
+  stroke-width: 5;
+}
+.fan polyline {
+  fill: none;
+  stroke: #9fd8d0;
+  stroke-width: 6;
+}
+.fan circle {
+  fill: #9fd8d0;
+}
+.pointed line,
+.pointed circle {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 9;
+  opacity: 0.75;
+}
 .potting {
   stroke: var(--brass);
   stroke-width: 6;
@@ -376,6 +433,9 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 }
 .labels text.brass {
   fill: var(--brass);
+}
+.labels text.fan {
+  fill: #b8ebe4;
 }
 .labels text.strong,
 .labels text.number {

@@ -1,0 +1,74 @@
+using System.Text.Json.Nodes;
+
+namespace DeepBaize.Web.Tests;
+
+[Collection("application")]
+public class JudgementTests(Application app)
+{
+    private static JsonObject Ask(JsonNode? content = null, string skill = "county") => new() { ["content"] = content ?? Sample.Content(), ["skill"] = skill };
+
+    [Fact]
+    public async Task What_is_on_is_listed_the_likeliest_first()
+    {
+        var (status, list) = await app.Post("/api/read", Ask());
+        Assert.Equal(200, status);
+        var chances = list.AsArray().Select(o => o!["chance"]!.GetValue<double>()).ToList();
+        Assert.NotEmpty(chances);
+        Assert.Equal(chances.OrderDescending(), chances);
+        Assert.Equal("red-1", list[0]!["cut"]!["ball"]!.GetValue<string>());
+        Assert.True(list[0]!["toleranceMillimetres"]!.GetValue<double>() > 0);
+    }
+
+    [Fact]
+    public async Task The_spread_of_a_pot_adds_up_and_has_outlines()
+    {
+        var (status, spread) = await app.Post("/api/spread", Ask());
+        Assert.Equal(200, status);
+        Assert.Equal(1, spread["pot"]!.GetValue<double>() + spread["missThick"]!.GetValue<double>() + spread["missThin"]!.GetValue<double>(), 1e-9);
+        Assert.NotEmpty(spread["likely"]!.AsArray());
+        Assert.NotEmpty(spread["nearly"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_free_shot_without_a_pot_has_a_spread_but_no_chance()
+    {
+        var content = Sample.Content();
+        content["stroke"]!["pot"] = null;
+        var (status, spread) = await app.Post("/api/spread", Ask(content));
+        Assert.Equal(200, status);
+        Assert.Null(spread["pot"]);
+        Assert.NotEmpty(spread["likely"]!.AsArray());
+    }
+
+    [Theory]
+    [InlineData("routes", 2)]
+    [InlineData("paces", 4)]
+    [InlineData("heights", 3)]
+    [InlineData("sides", 2)]
+    public async Task A_fan_has_its_lines(string kind, int least)
+    {
+        var (status, lines) = await app.Post("/api/fan", new JsonObject { ["content"] = Sample.Content(), ["kind"] = kind });
+        Assert.Equal(200, status);
+        Assert.True(lines.AsArray().Count >= least);
+        Assert.All(lines.AsArray(), l => Assert.True(l!["points"]!.AsArray().Count > 2));
+    }
+
+    [Fact]
+    public async Task Unknown_skills_and_kinds_and_missing_pots_are_refused_by_field()
+    {
+        Assert.Equal(["skill"], (await app.Post("/api/read", Ask(skill: "wizard"))).Body.Fields());
+        Assert.Equal(["kind"], (await app.Post("/api/fan", new JsonObject { ["content"] = Sample.Content(), ["kind"] = "all" })).Body.Fields());
+        var content = Sample.Content();
+        content["stroke"]!["pot"] = null;
+        var (status, problem) = await app.Post("/api/fan", new JsonObject { ["content"] = content, ["kind"] = "routes" });
+        Assert.Equal((400, "content.stroke.pot"), (status, problem.Fields()[0]));
+    }
+
+    [Fact]
+    public async Task The_shot_tells_how_the_white_arrives()
+    {
+        var (_, shot) = await app.Post("/api/shot", Sample.Content());
+        Assert.True(shot["arrival"]!["squirtDegrees"]!.GetValue<double>() > 0); // right-hand side
+        Assert.True(shot["arrival"]!["speed"]!.GetValue<double>() > 0);
+    }
+}
