@@ -21,21 +21,44 @@ public sealed record SpreadResult(
 /// <summary>Samples a stroke with a player's errors, on the table as it stands.</summary>
 public static class Spread
 {
+    /// <summary>Played one after the other by one worker, with random numbers of their own: so the result does not depend on the number of cores.</summary>
+    private const int Batch = 250;
+
     /// <param name="pot">The ball (slot) and the pocket that are meant, with their geometry, if any.</param>
     /// <param name="seed">The same seed gives the same samples.</param>
+    /// <param name="workers">How many at once; −1 for all cores.</param>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public static SpreadResult Sample(
-        Layout layout, Stroke stroke, (int Slot, Cut Cut)? pot, Skill skill, TableShape shape, int samples = 2000, int seed = 1, CancellationToken cancel = default)
+        Layout layout, Stroke stroke, (int Slot, Cut Cut)? pot, Skill skill, TableShape shape,
+        int samples = 2000, int seed = 1, int workers = -1, CancellationToken cancel = default)
+    {
+        var tallies = new Tally[(samples + Batch - 1) / Batch];
+        Parallel.For(0, tallies.Length, new() { MaxDegreeOfParallelism = workers, CancellationToken = cancel }, i =>
+            tallies[i] = Play(layout, stroke, pot, skill, shape, Math.Min(Batch, samples - i * Batch), unchecked(seed * 7919 + i), cancel));
+        List<PathPoint> rests = [.. tallies.SelectMany(t => t.Rests)];
+        double Share(Func<Tally, int> count) => (double)tallies.Sum(count) / samples;
+        var density = new Density(rests);
+        return new(samples, Share(t => t.Pots), Share(t => t.InOffs), Share(t => t.Kisses), Share(t => t.Thick), Share(t => t.Thin),
+            rests, density.Outline(0.68), density.Outline(0.95));
+    }
+
+    private sealed class Tally
+    {
+        public int Pots, InOffs, Kisses, Thick, Thin;
+        public readonly List<PathPoint> Rests = [];
+    }
+
+    private static Tally Play(
+        Layout layout, Stroke stroke, (int Slot, Cut Cut)? pot, Skill skill, TableShape shape, int samples, int seed, CancellationToken cancel)
     {
         var simulator = new Simulator(shape);
         var record = new ShotRecord();
         var random = new Random(seed);
-        var rests = new List<PathPoint>(samples);
-        int pots = 0, inOffs = 0, kisses = 0, thick = 0, thin = 0;
+        var tally = new Tally();
         var target = pot?.Slot ?? -1;
         for (var i = 0; i < samples; i++)
         {
-            if (i % 50 == 0) cancel.ThrowIfCancellationRequested();
+            cancel.ThrowIfCancellationRequested();
             var (turn, pace) = Normal.Pair(random);
             var (side, height) = Normal.Pair(random);
             var speed = Pace.CueSpeed(stroke.Pace) * Math.Max(0.02, 1 + pace * skill.PacePercent / 100);
@@ -44,17 +67,15 @@ public static class Spread
             simulator.Place(layout.AsSpan());
             simulator.Release([(0, strike.Launch(shape.Conditions, side * skill.TipError, height * skill.TipError))], record);
 
-            if (simulator.PocketOf(0) is null) rests.Add(new(0, simulator.X(0), simulator.Y(0)));
-            else inOffs++;
-            if (Kisses(record, target)) kisses++;
+            if (simulator.PocketOf(0) is null) tally.Rests.Add(new(0, simulator.X(0), simulator.Y(0)));
+            else tally.InOffs++;
+            if (Kisses(record, target)) tally.Kisses++;
             if (pot is not { } meant) continue;
-            if (simulator.PocketOf(target) == meant.Cut.Pocket) pots++;
-            else if (MissedThick(record, meant.Slot, meant.Cut, layout)) thick++;
-            else thin++;
+            if (simulator.PocketOf(target) == meant.Cut.Pocket) tally.Pots++;
+            else if (MissedThick(record, meant.Slot, meant.Cut)) tally.Thick++;
+            else tally.Thin++;
         }
-        var density = new Density(rests);
-        return new(samples, (double)pots / samples, (double)inOffs / samples, (double)kisses / samples, (double)thick / samples, (double)thin / samples,
-            rests, density.Outline(0.68), density.Outline(0.95));
+        return tally;
     }
 
     private static bool Kisses(ShotRecord record, int target)
@@ -71,7 +92,7 @@ public static class Spread
     }
 
     /// <summary>Whether the object ball set off on the thick side of the potting line: turned less than the cut asks.</summary>
-    private static bool MissedThick(ShotRecord record, int slot, in Cut cut, Layout layout)
+    private static bool MissedThick(ShotRecord record, int slot, in Cut cut)
     {
         foreach (var piece in record.Pieces)
         {

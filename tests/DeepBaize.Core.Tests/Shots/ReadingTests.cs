@@ -114,8 +114,10 @@ public class ReadingTests
     public void The_same_seed_gives_the_same_samples_and_cancelling_stops_them()
     {
         var (layout, pot, stroke) = LongStraightPot();
-        Assert.Equal(Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200).Rests, Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200).Rests);
-        Assert.Throws<OperationCanceledException>(() => Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200, 1, new(true)));
+        IReadOnlyList<PathPoint> Rests(int seed, int workers) => Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 700, seed, workers).Rests;
+        Assert.Equal(Rests(1, 1), Rests(1, 2));
+        Assert.NotEqual(Rests(1, 1), Rests(2, 1));
+        Assert.Throws<OperationCanceledException>(() => Spread.Sample(layout, stroke, pot, Skill.Named("club"), Shape, 200, cancel: new(true)));
     }
 
     [Fact]

@@ -68,7 +68,8 @@ const refused = computed(() => {
         <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
       </select>
     </div>
-    <p v-if="judgements.spread" class="outcome" data-testid="chances">
+    <p v-if="judgements.spreadOpen && !judgements.spread" class="outcome soft" role="status">Playing it 2,000 times …</p>
+    <p v-else-if="judgements.spread" class="outcome" :class="{ soft: judgements.isSampling }" data-testid="chances">
       <template v-if="judgements.spread.pot !== null"
         ><strong>Goes in {{ percent(judgements.spread.pot) }}</strong>; missed thick {{ percent(judgements.spread.missThick ?? 0) }}, thin {{ percent(judgements.spread.missThin ?? 0) }};
       </template>

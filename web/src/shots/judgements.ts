@@ -20,6 +20,7 @@ export const useJudgements = defineStore('judgements', () => {
   const options = shallowRef<PotOption[] | null>(null)
   const fan = shallowRef<FanLine[]>([])
   const spread = shallowRef<Spread | null>(null)
+  const isSampling = ref(false)
   /** The pot that is pointed at in the list. */
   const pointed = shallowRef<PotOption | null>(null)
 
@@ -39,10 +40,22 @@ export const useJudgements = defineStore('judgements', () => {
     () => ask(client.POST('/api/read', { body: body() })),
     (list) => (options.value = list),
   )
-  const readSpread = kept(
-    () => ask(client.POST('/api/spread', { body: body() })),
-    (value) => (spread.value = value),
+  // Two thousand strokes may take a second with a full pack: dropped as soon as they are no longer wanted.
+  let sampling = new AbortController()
+  const sampleSpread = kept(
+    () => ask(client.POST('/api/spread', { body: body(), signal: sampling.signal })),
+    (value) => {
+      spread.value = value
+      isSampling.value = false
+    },
   )
+  function readSpread() {
+    sampling.abort()
+    sampling = new AbortController()
+    isSampling.value = spreadOpen.value
+    if (spreadOpen.value) void sampleSpread()
+    else spread.value = null
+  }
   const readFan = kept(
     () => (workspace.stroke.pot && fanKind.value ? ask(client.POST('/api/fan', { body: { content: copy(workspace.content), kind: fanKind.value } })) : Promise.resolve([])),
     (lines) => (fan.value = lines),
@@ -50,7 +63,7 @@ export const useJudgements = defineStore('judgements', () => {
 
   // After the shot itself has been answered, so that the path under the finger always comes first.
   watch([() => workspace.shot, skill, listOpen], () => listOpen.value && void readOn())
-  watch([() => workspace.shot, skill, spreadOpen], () => (spreadOpen.value ? void readSpread() : (spread.value = null)))
+  watch([() => workspace.shot, skill, spreadOpen], readSpread)
   watch([() => workspace.shot, fanKind], () => (fanKind.value ? void readFan() : (fan.value = [])))
 
   function choose(option: PotOption) {
@@ -60,5 +73,5 @@ export const useJudgements = defineStore('judgements', () => {
     pointed.value = null
   }
 
-  return { skill, listOpen, fanKind, spreadOpen, options, fan, spread, pointed, choose }
+  return { skill, listOpen, fanKind, spreadOpen, options, fan, spread, isSampling, pointed, choose }
 })

@@ -1,0 +1,39 @@
+using OpenQA.Selenium;
+
+namespace DeepBaize.Browser.Tests;
+
+[Collection("desk")]
+public class JudgementTests(Desk desk)
+{
+    [Fact]
+    public void What_is_on_is_listed_shown_and_chosen()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Mid-break, open reds");
+        page.Find("what-is-on").Click();
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]")).Count > 3);
+        var rows = page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]"));
+        var blue = rows.First(r => r.Text.StartsWith("blue", StringComparison.Ordinal));
+        Assert.Contains("%", blue.Text);
+        new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(blue).Perform();
+        page.Find("pointed");
+        page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]")).First(r => r.Text.StartsWith("blue", StringComparison.Ordinal)));
+        page.Until(() => page.Find("object-ball").GetAttribute("value") == "blue" && page.Text("outcome").Contains("blue"));
+    }
+
+    [Fact]
+    public void Routes_and_spread_are_drawn_and_follow_the_stroke()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Last red to the colours");
+        page.Find("fan-routes").Click();
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-fan]")).Count == 3);
+        Assert.Contains("stun", page.Find("plan").Text);
+        page.Find("spread").Click();
+        page.Until(() => page.Text("chances").Contains("Goes in"));
+        var outline = page.Css("[data-testid=spread-outline] .likely").GetAttribute("d");
+        page.Find("pace").SendKeys(Keys.ArrowLeft + Keys.ArrowLeft + Keys.ArrowLeft);
+        page.Until(() => page.Css("[data-testid=spread-outline] .likely").GetAttribute("d") != outline);
+        Assert.Contains("arrives", page.Css(".cut").Text, StringComparison.OrdinalIgnoreCase);
+    }
+}
