@@ -1,5 +1,4 @@
 using DeepBaize.Core.Table;
-using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Shots;
 
@@ -49,8 +48,8 @@ public static class TableReading
         {
             if (i == slot) continue;
             var other = layout.Balls[i];
-            var ofCueBall = Room(other, layout.White.X, layout.White.Y, cut.GhostX, cut.GhostY);
-            var ofPot = Room(other, objectBall.X, objectBall.Y, cut.TargetX, cut.TargetY);
+            var ofCueBall = Layout.GapFrom(layout.White.X, layout.White.Y, cut.GhostX, cut.GhostY, other);
+            var ofPot = Layout.GapFrom(objectBall.X, objectBall.Y, cut.TargetX, cut.TargetY, other);
             if (ofCueBall < 0) obstacles.Add(new(other.Ball, true));
             if (ofPot < 0) obstacles.Add(new(other.Ball, false));
             (cueBallClearance, potClearance) = (Math.Min(cueBallClearance, ofCueBall), Math.Min(potClearance, ofPot));
@@ -117,14 +116,5 @@ public static class TableReading
             else outside = middle;
         }
         return (inside + outside) / 2;
-    }
-
-    /// <summary>Clear distance between a ball that lies still and another whose centre goes along a line, m.</summary>
-    private static double Room(in PlacedBall still, double x1, double y1, double x2, double y2)
-    {
-        var (dx, dy) = (x2 - x1, y2 - y1);
-        var square = dx * dx + dy * dy;
-        var along = square == 0 ? 0 : Math.Clamp(((still.X - x1) * dx + (still.Y - y1) * dy) / square, 0, 1);
-        return Layout.Gap(x1 + along * dx, y1 + along * dy, still);
     }
 }

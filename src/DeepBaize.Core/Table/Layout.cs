@@ -89,5 +89,14 @@ public sealed class Layout
     public static double Gap(double x, double y, in PlacedBall other) =>
         Math.Sqrt((x - other.X) * (x - other.X) + (y - other.Y) * (y - other.Y)) - 2 * Dimensions.BallRadius;
 
+    /// <summary>Clear distance between a ball whose centre goes along a line and another that lies still, m; negative if it is in the way.</summary>
+    public static double GapFrom(double x1, double y1, double x2, double y2, in PlacedBall still)
+    {
+        var (dx, dy) = (x2 - x1, y2 - y1);
+        var square = dx * dx + dy * dy;
+        var along = square == 0 ? 0 : Math.Clamp(((still.X - x1) * dx + (still.Y - y1) * dy) / square, 0, 1);
+        return Gap(x1 + along * dx, y1 + along * dy, still);
+    }
+
     private static string Shorten(string? text) => text is null ? "" : text.Length <= 40 ? text : text[..40] + "…";
 }

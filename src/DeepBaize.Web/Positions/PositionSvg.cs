@@ -42,7 +42,7 @@ public static class PositionSvg
             plan.Add(Disc(cut.GhostX, cut.GhostY, BallRadius, "none", new XAttribute("stroke", "#d9b45b")));
             stroke = aimed.Stroke;
         }
-        foreach (var path in SimulationEndpoint.Play(layout, stroke.ToStrike(), shape).Paths)
+        foreach (var path in SimulationEndpoint.Play(layout, stroke.ToStrike(), shape).Result.Paths)
             plan.Add(Line([.. path.Points.Select(p => (p.X, p.Y))], path.Id == "white" ? "#fffaf0" : "#c9b891", path.Id == "white" ? null : "6 8"));
         foreach (var ball in layout.Balls)
         {

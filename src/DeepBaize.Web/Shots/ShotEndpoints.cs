@@ -29,7 +29,10 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="TipMargin">Tips left before a miscue.</param>
 /// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
 public sealed record ShotResult(
-    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, Arrival? Arrival, SimulationResult Simulation);
+    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, Arrival? Arrival, IReadOnlyList<WarningResult> Warnings, SimulationResult Simulation);
+
+/// <summary>Something to know before playing it; see DeepBaize.Core.Shots.ShotWarning.</summary>
+public sealed record WarningResult(WarningKind Kind, string? Ball, [property: Description("How near, m; for a raised butt its degrees.")] double Amount);
 
 public sealed record PlaceRequest
 {
@@ -65,19 +68,12 @@ public static class ShotEndpoints
             cut = CutResult.Of(aimed.Cut, aimed.Found - aimed.Cut.AimDegrees);
         }
         var strike = stroke.ToStrike();
+        var (simulation, record, after) = SimulationEndpoint.Play(layout, strike, shape);
         return new(
             new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
             Pace.TableLengths(strike.CueSpeed, shape), Tip.Margin(stroke.SideTips, stroke.HeightTips),
-            cut, Arrives(layout, strike, shape), SimulationEndpoint.Play(layout, strike, shape));
-    }
-
-    private static Arrival? Arrives(Layout layout, in Strike strike, TableShape shape)
-    {
-        var simulator = new Simulator(shape);
-        var record = new ShotRecord();
-        simulator.Place(layout.AsSpan());
-        simulator.Play(strike, record);
-        return Arrival.Of(record, strike, shape);
+            cut, Arrival.Of(record, strike, shape),
+            [.. ShotWarnings.Of(record, layout, stroke, after).Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount))], simulation);
     }
 
     private static PlaceResult Place(PlaceRequest request)

@@ -49,7 +49,7 @@ public static class SimulationEndpoint
         app.MapPost("/api/simulate", (SimulationRequest request) =>
             {
                 var shape = new TableShape(Conditions.With(request.Conditions));
-                return Play(Layout.Create(Entries(request.Balls), shape), request.Strike.ToStrike(), shape);
+                return Play(Layout.Create(Entries(request.Balls), shape), request.Strike.ToStrike(), shape).Result;
             })
             .WithName("simulate").WithTags("Simulation").WithSummary("Plays a stroke out")
             .ProducesProblem(400).ProducesProblem(413);
@@ -57,7 +57,8 @@ public static class SimulationEndpoint
     public static IReadOnlyList<(string?, double, double)> Entries(IReadOnlyList<BallEntry> balls) =>
         [.. balls.Select(b => b is null ? (null, double.NaN, double.NaN) : ((string?)b.Id, b.X, b.Y))];
 
-    public static SimulationResult Play(Layout layout, in Strike strike, TableShape shape)
+    /// <summary>The answer, with what it was made from.</summary>
+    public static (SimulationResult Result, ShotRecord Record, Simulator After) Play(Layout layout, in Strike strike, TableShape shape)
     {
         var simulator = new Simulator(shape);
         var record = new ShotRecord();
@@ -65,11 +66,11 @@ public static class SimulationEndpoint
         simulator.Play(strike, record);
         string Id(int slot) => layout.Balls[slot].Ball.Id;
         var paths = ShotPath.Points(record, simulator.Count);
-        return new(
+        return (new(
             [.. Enumerable.Range(0, simulator.Count).Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), simulator.PocketOf(i)?.Name()))],
             [.. record.Events.Select(e => new EventEntry(e.Time, e.Kind, Id(e.Ball), e.Other < 0 ? null : Id(e.Other), e.X, e.Y, e.Pocket?.Name()))],
             [.. Enumerable.Range(0, simulator.Count).Where(i => paths[i].Count > 0)
                 .Select(i => new PathEntry(Id(i), [.. paths[i].Select(p => new PointEntry(p.Time, p.X, p.Y))]))],
-            simulator.Duration);
+            simulator.Duration), record, simulator);
     }
 }

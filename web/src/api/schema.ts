@@ -554,6 +554,7 @@ export interface components {
             tipMargin: number;
             cut: null | components["schemas"]["CutResult"];
             arrival: null | components["schemas"]["Arrival"];
+            warnings: components["schemas"]["WarningResult"][];
             simulation: components["schemas"]["SimulationResult"];
         };
         SimulationRequest: {
@@ -668,6 +669,17 @@ export interface components {
         TableResult: {
             noses: components["schemas"]["Nose"][];
             pockets: components["schemas"]["PocketResult"][];
+        };
+        /** @enum {unknown} */
+        WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt";
+        WarningResult: {
+            kind: components["schemas"]["WarningKind"];
+            ball: null | string;
+            /**
+             * Format: double
+             * @description How near, m; for a raised butt its degrees.
+             */
+            amount: number;
         };
     };
     responses: never;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { eventWords, outcomeWords, strokeWords } from '../shots/words'
+import { eventWords, outcomeWords, strokeWords, warningWords } from '../shots/words'
 import { useWorkspace } from '../workspace/workspace'
 import { listedEvents } from './events'
 import { usePlayback } from './playback'
@@ -34,7 +34,9 @@ const refused = computed(() => {
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="workspace.shot" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}</p>
+    <p v-else-if="workspace.shot" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
+      <span v-if="workspace.shot.warnings.length" class="danger" data-testid="warnings">Mind: {{ workspace.shot.warnings.map(warningWords).join('; ') }}.</span>
+    </p>
     <div class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">
         {{ playback.isPlaying && playback.speed === 1 ? 'Pause' : 'Play' }}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Cut, ShotEvent, Simulation } from '../api/client'
-import { allowanceWords, arrivalWords, cushionName, eventWords, faultWords, outcomeWords, strokeWords, tipWords, whyNotWords } from './words'
+import { allowanceWords, arrivalWords, cushionName, eventWords, faultWords, outcomeWords, strokeWords, tipWords, warningWords, whyNotWords } from './words'
 
 const cut = (change: Partial<Cut>): Cut => ({
   ball: 'red-1', pocket: 'green-top', fault: 'none', ghostX: 0, ghostY: 0, targetX: 0, targetY: 0, potDegrees: 0, aimDegrees: 0,
@@ -47,6 +47,12 @@ describe('the words of the trade', () => {
     expect(arrivalWords({ ...arrival, follow: 0.01 })).toContain('stun')
     expect(arrivalWords({ ...arrival, follow: -0.8 })).toContain('screw, 80 %')
     expect(arrivalWords({ ...arrival, follow: 1 })).toContain('rolling')
+  })
+
+  it('warn', () => {
+    expect(warningWords({ kind: 'closePass', ball: 'red-4', amount: 0.0034 })).toBe('passes the red 4 by 3.4 mm')
+    expect(warningWords({ kind: 'raisedButt', ball: null, amount: 12 })).toContain('12°')
+    expect(warningWords({ kind: 'kiss', ball: 'blue', amount: 0 })).toBe('kiss on the blue')
   })
 
   it('say what blocks a ball', () => {

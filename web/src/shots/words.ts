@@ -125,3 +125,23 @@ export function whyNotWords(option: Schemas['PotOptionResult']): string {
   if (cut.fault === 'offJaw') return `only off the far jaw (${pocket})`
   return `does not get there with this stroke (${pocket})`
 }
+
+export function warningWords(w: Schemas['WarningResult']): string {
+  const mm = `${(w.amount * 1000).toFixed(1)} mm`
+  switch (w.kind) {
+    case 'inOff':
+      return 'in-off'
+    case 'kiss':
+      return `kiss on the ${nameOf(w.ball!)}`
+    case 'doubleKiss':
+      return `double kiss with the ${nameOf(w.ball!)}`
+    case 'closePass':
+      return `passes the ${nameOf(w.ball!)} by ${mm}`
+    case 'onCushion':
+      return 'white stops tight on a cushion'
+    case 'nearMiscue':
+      return `${mm} from a miscue`
+    case 'raisedButt':
+      return `a butt raised ${w.amount.toFixed(0)}° kills the screw: lower the bridge hand instead`
+  }
+}
