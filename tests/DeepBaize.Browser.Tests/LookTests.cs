@@ -12,8 +12,9 @@ public class LookTests(Desk desk)
     public void Table_and_desk_are_seen_whole_without_scrolling(int width, int height, double share)
     {
         var page = desk.Open(width, height);
-        page.OpenPosition("High on the black, full pack");
-        page.Find("outcome");
+        // With the most on the desk: a pot, and colours that could be put back.
+        page.OpenPosition("Stun across for the pink");
+        page.Find("arrival");
         var overflow = page.Driver.ExecuteScript("const d = document.querySelector('.desk'); return [document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight, d.scrollHeight - d.clientHeight]");
         Assert.All((IReadOnlyCollection<object>)overflow!, o => Assert.InRange(Convert.ToInt32(o), -2000, 1));
         Assert.True(page.Find("plan").Size.Width >= share * width, $"the plan is {page.Find("plan").Size.Width} px wide");

@@ -57,10 +57,20 @@ public readonly record struct Cut(
     /// <summary>How far the line of aim passes from the object ball's centre, m: 2R·sin φ. Half-ball is one radius, the ball's edge.</summary>
     public double AimOffset => 2 * BallRadius * SinPhi;
 
+    /// <summary>Of the pocket's opening, how far from its middle the thick and the thin side are aimed at.</summary>
+    private const double SideOfPocket = 0.3;
+
     /// <summary>The geometry of potting a ball into a pocket.</summary>
-    public static Cut Of(in PlacedBall cueBall, in PlacedBall objectBall, Pocket pocket, TableShape shape)
+    /// <param name="part">Where in the opening: 0 the middle, −1 the thick side, +1 the thin side.</param>
+    public static Cut Of(in PlacedBall cueBall, in PlacedBall objectBall, Pocket pocket, TableShape shape, double part = 0)
     {
         var (direction, opening) = Opening(objectBall.X, objectBall.Y, shape.PocketShapes[(int)pocket]);
+        if (opening > 0 && part != 0)
+        {
+            // The thin side is the one towards which the cut turns the ball.
+            var middle = Of(cueBall, objectBall, pocket, shape);
+            direction += (middle.CutDegrees < 0 ? -1 : 1) * part * SideOfPocket * opening;
+        }
         var (dy, dx) = Math.SinCos(direction);
         var (ghostX, ghostY) = (objectBall.X - 2 * BallRadius * dx, objectBall.Y - 2 * BallRadius * dy);
         var (towardsX, towardsY) = (ghostX - cueBall.X, ghostY - cueBall.Y);

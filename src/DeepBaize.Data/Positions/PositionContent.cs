@@ -18,6 +18,8 @@ public sealed record PotEntry
 {
     public required string Ball { get; init; }
     public required string Pocket { get; init; }
+    /// <summary>Which part of the pocket: −1 the thick side, 0 the middle, +1 the thin side.</summary>
+    public double Part { get; init; }
 }
 
 /// <summary>A stroke in the player's units.</summary>

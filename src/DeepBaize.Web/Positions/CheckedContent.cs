@@ -8,7 +8,7 @@ namespace DeepBaize.Web.Positions;
 
 /// <summary>A position's content after every check the core makes of it.</summary>
 /// <param name="Pot">Slot of the object ball and the pocket, if a pot is chosen.</param>
-public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, (int Slot, Pocket Pocket)? Pot)
+public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, (int Slot, Pocket Pocket, double Part)? Pot)
 {
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
     public static CheckedContent Of(PositionContent content)
@@ -24,8 +24,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
             errors.Add(new("stroke.pot.pocket", "There is no such pocket.", Pockets.AllowedNames));
         var slot = Ball.TryParse(pot.Ball, out var ball) ? layout.SlotOf(ball) : -1;
         if (slot < 1) errors.Add(new("stroke.pot.ball", "There is no such object ball on the table.", "an object ball that is on the table"));
+        if (!(Math.Abs(pot.Part) <= 1)) errors.Add(new("stroke.pot.part", $"{pot.Part} is out of range.", "-1 (thick side) to 1 (thin side)"));
         InputException.ThrowIfAny(errors);
-        return new(layout, shape, stroke, isFree, (slot, pocket));
+        return new(layout, shape, stroke, isFree, (slot, pocket, pot.Part));
     }
 
     /// <summary>
@@ -34,8 +35,8 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
     /// </summary>
     public (Cut Cut, double? Found, Stroke Stroke)? Aimed()
     {
-        if (Pot is not var (slot, pocket)) return null;
-        var cut = Cut.Of(Layout.White, Layout.Balls[slot], pocket, Shape);
+        if (Pot is not var (slot, pocket, part)) return null;
+        var cut = Cut.Of(Layout.White, Layout.Balls[slot], pocket, Shape, part);
         var found = cut.CanBeAimed ? PotAim.Find(Layout.White, Layout.Balls[slot], cut, Stroke, Shape) : null;
         return (cut, found, IsFree || !cut.CanBeAimed ? Stroke : Stroke with { AimDegrees = found ?? cut.AimDegrees });
     }

@@ -55,6 +55,27 @@ public class PotAimTests
     }
 
     [Fact]
+    public void The_thick_and_the_thin_side_of_the_pocket_are_fuller_and_thinner_cuts_that_go_in()
+    {
+        var white = new PlacedBall(Ball.White, 2.6, 0.55);
+        var red = new PlacedBall(Ball.Red(1), 3.2, 0.9);
+        var cuts = new[] { -1.0, 0, 1 }.Select(part => Cut.Of(white, red, Pocket.GreenTop, Shape, part)).ToList();
+        Assert.True(cuts[0].CutDegrees < cuts[1].CutDegrees && cuts[1].CutDegrees < cuts[2].CutDegrees);
+        Assert.Equal(0.6 * cuts[1].OpeningDegrees, cuts[2].PotDegrees - cuts[0].PotDegrees, 1e-9);
+        var rests = cuts.Select(cut =>
+        {
+            var stroke = new Stroke(0, 0, -0.3, 6, 0);
+            var simulator = new Simulator(Shape);
+            simulator.Place([white, red]);
+            simulator.Play((stroke with { AimDegrees = PotAim.Find(white, red, cut, stroke, Shape)!.Value }).ToStrike());
+            Assert.Equal(Pocket.GreenTop, simulator.PocketOf(1));
+            return (simulator.X(0), simulator.Y(0));
+        }).ToList();
+        // It changes the cue ball's route: common practice, no source.
+        Assert.Equal(3, rests.Distinct().Count());
+    }
+
+    [Fact]
     public void A_stroke_too_soft_to_arrive_has_no_aim()
     {
         var white = new PlacedBall(Ball.White, 0.4, 0.5);

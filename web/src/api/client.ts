@@ -13,7 +13,8 @@ export type Simulation = Schemas['SimulationResult']
 export type ShotEvent = Schemas['EventEntry']
 export type Cut = Schemas['CutResult']
 export type SavedPosition = Schemas['PositionResult']
-export type Stroke = Required<Omit<Schemas['StrokeEntry'], 'pot'>> & { pot: Schemas['PotEntry'] | null }
+export type Pot = Required<Schemas['PotEntry']>
+export type Stroke = Required<Omit<Schemas['StrokeEntry'], 'pot'>> & { pot: Pot | null }
 export type Content = { balls: BallEntry[]; stroke: Stroke; conditions: Record<string, number> }
 export type Draft = { name: string; about: string; content: Content }
 

@@ -482,6 +482,8 @@ export interface components {
         PotEntry: {
             ball: string;
             pocket: string;
+            /** Format: double */
+            part?: number;
         };
         PotOptionResult: {
             cut: components["schemas"]["CutResult"];

@@ -17,7 +17,7 @@ const objectBalls = computed(() => workspace.content.balls.filter((b) => b.id !=
 function chooseBall(id: string) {
   if (!id) workspace.setStroke({ pot: null, free: false, aim: workspace.aim })
   else {
-    workspace.setStroke({ pot: { ball: id, pocket: pot.value?.pocket ?? nearestPocket(id) }, free: false })
+    workspace.setStroke({ pot: { ball: id, pocket: pot.value?.pocket ?? nearestPocket(id), part: 0 }, free: false })
     workspace.selected = id
   }
   workspace.commit()
@@ -30,12 +30,18 @@ function nearestPocket(id: string) {
 }
 
 function choosePocket(pocket: string) {
-  workspace.setStroke({ pot: { ball: pot.value!.ball, pocket }, free: false })
+  workspace.setStroke({ pot: { ball: pot.value!.ball, pocket, part: 0 }, free: false })
   workspace.commit()
 }
 
-function setFree(free: boolean) {
-  workspace.setStroke({ free, aim: Math.round(workspace.aim * 1000) / 1000 })
+const parts = [
+  { part: -1, label: 'thick side' },
+  { part: 0, label: 'middle' },
+  { part: 1, label: 'thin side' },
+]
+
+function aimAtPart(part: number) {
+  workspace.setStroke({ pot: { ...pot.value!, part }, free: false })
   workspace.commit()
 }
 </script>
@@ -79,7 +85,9 @@ function setFree(free: boolean) {
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">
       <label>Aim <FigureInput :model-value="workspace.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" @update:model-value="workspace.aimFreely($event)" @commit="workspace.commit()" /></label>
-      <button v-if="pot" class="key" :aria-pressed="!workspace.stroke.free" @click="setFree(!workspace.stroke.free)">{{ workspace.stroke.free ? 'Aim at the pot' : 'Aimed at the pot' }}</button>
+      <span v-if="pot" class="parts" role="group" aria-label="Part of the pocket">
+        <button v-for="p in parts" :key="p.part" class="key" :aria-pressed="!workspace.stroke.free && pot.part === p.part" :data-testid="`part-${p.part}`" @click="aimAtPart(p.part)">{{ p.label }}</button>
+      </span>
       <span v-else class="soft">or drag the brass diamond</span>
     </div>
   </section>
@@ -99,6 +107,20 @@ label {
   display: flex;
   gap: 12px;
   align-items: center;
+}
+.parts {
+  display: inline-flex;
+}
+.parts .key {
+  padding: 0 8px;
+  border-radius: 0;
+  margin-left: -1px;
+}
+.parts .key:first-child {
+  border-radius: 7px 0 0 7px;
+}
+.parts .key:last-child {
+  border-radius: 0 7px 7px 0;
 }
 .turns {
   font-size: 0.88rem;

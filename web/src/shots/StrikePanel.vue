@@ -63,6 +63,11 @@ const plain = () => {
   gap: 12px;
   align-items: start;
 }
+@media (max-width: 1100px) {
+  .tip {
+    grid-template-columns: 124px 1fr;
+  }
+}
 .figures {
   display: flex;
   flex-direction: column;

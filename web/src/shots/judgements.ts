@@ -68,7 +68,7 @@ export const useJudgements = defineStore('judgements', () => {
 
   function choose(option: PotOption) {
     workspace.selected = option.cut.ball
-    workspace.setStroke({ pot: { ball: option.cut.ball, pocket: option.cut.pocket }, free: false, ...(option.pace > workspace.stroke.pace ? { pace: option.pace } : {}) })
+    workspace.setStroke({ pot: { ball: option.cut.ball, pocket: option.cut.pocket, part: 0 }, free: false, ...(option.pace > workspace.stroke.pace ? { pace: option.pace } : {}) })
     workspace.commit()
     pointed.value = null
   }

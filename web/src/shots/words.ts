@@ -106,12 +106,12 @@ export function strokeWords(stroke: Stroke): string {
   return `${tipWords(stroke.side, stroke.height)}, pace ${stroke.pace.toFixed(1).replace(/\.0$/, '')}` + (stroke.elevation >= 1 ? `, butt raised ${stroke.elevation.toFixed(0)}°` : '')
 }
 
-/** "follow, 40 % of rolling": the spin that the white arrives with, which makes the angle. */
+/** "follow 40 %", of the spin of a rolling ball: the spin that the white arrives with, which makes the angle. */
 export function arrivalWords(arrival: Schemas['Arrival']): string {
   const follow = arrival.follow ?? 0
   const share = `${Math.abs(follow * 100).toFixed(0)} %`
-  const spin = Math.abs(follow) < 0.05 ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow, ${share}` : `screw, ${share}`
-  return `${spin}, at ${(arrival.speed ?? 0).toFixed(2)} m/s`
+  const spin = Math.abs(follow) < 0.05 ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow ${share}` : `screw ${share}`
+  return `${spin}, ${(arrival.speed ?? 0).toFixed(2)} m/s`
 }
 
 /** Why a ball is not on, by the pocket that comes nearest. */

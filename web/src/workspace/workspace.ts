@@ -27,7 +27,7 @@ export function draftOf(p: { name: string; about: string; content: SavedPosition
     about: p.about,
     content: {
       balls: copy(p.content.balls),
-      stroke: { ...plainStroke, ...copy(p.content.stroke ?? {}), pot: copy(p.content.stroke?.pot ?? null) },
+      stroke: { ...plainStroke, ...copy(p.content.stroke ?? {}), pot: p.content.stroke?.pot ? { part: 0, ...copy(p.content.stroke.pot) } : null },
       conditions: copy(p.content.conditions ?? {}),
     },
   }
@@ -191,7 +191,7 @@ export const useWorkspace = defineStore('workspace', () => {
   function potInto(pocket: string) {
     const id = selected.value !== 'white' ? selected.value : stroke.value.pot?.ball
     if (!id) return
-    setStroke({ pot: { ball: id, pocket }, free: false })
+    setStroke({ pot: { ball: id, pocket, part: 0 }, free: false })
     commit()
   }
 
