@@ -73,7 +73,8 @@ public static class ShotEndpoints
             new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
             Pace.TableLengths(strike.CueSpeed, shape), Tip.Margin(stroke.SideTips, stroke.HeightTips),
             cut, Arrival.Of(record, strike, shape),
-            [.. ShotWarnings.Of(record, layout, stroke, after).Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount))], simulation);
+            // Without a pot, running into a second ball may be just what is meant.
+            [.. ShotWarnings.Of(record, layout, stroke, after).Where(w => cut is not null || w.Kind != WarningKind.Kiss).Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount))], simulation);
     }
 
     private static PlaceResult Place(PlaceRequest request)
