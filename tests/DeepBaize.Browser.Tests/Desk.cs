@@ -161,13 +161,19 @@ public sealed class Page(ChromeDriver driver, string address)
 
     public void OpenPosition(string name)
     {
-        Find("positions").Click();
+        Click(() => Find("positions"));
         var search = Find("search");
-        search.Clear();
-        search.SendKeys(name);
-        Until(() => Driver.FindElements(By.CssSelector("[data-testid=library] li")) is { Count: > 0 } list && list.All(li => li.Text.Contains(name)));
-        Click(() => Driver.FindElement(By.CssSelector("[data-testid=library] button.open")));
-        Until(() => Text("position-name") == name);
+        Until(() => { search.Clear(); search.SendKeys(name); return search.GetAttribute("value") == name; });
+        // The drawer slides in and out: a click may land beside a row that is still moving, so it is made until the drawer has gone.
+        IWebElement? Row() => Driver.FindElements(By.CssSelector("[data-testid=library] button.open")).FirstOrDefault(b => b.Displayed && b.FindElement(By.TagName("strong")).Text == name);
+        Until(() => Row() is not null);
+        Until(() =>
+        {
+            try { Row()?.Click(); }
+            catch (ElementClickInterceptedException) { }
+            Thread.Sleep(400);
+            return Text("position-name") == name && Driver.FindElements(By.CssSelector("[data-testid=library]")).All(l => !l.Displayed);
+        });
     }
 
     public void TypeName(string name)
