@@ -58,11 +58,11 @@ const refused = computed(() => {
       <button class="key" :disabled="playback.time === 0" @click="playback.rewind()">Set up again</button>
     </div>
     <div class="controls also">
-      <span class="tabs" role="group" aria-label="Below">
+      <span class="joined" role="group" aria-label="Below">
         <button class="key" :aria-pressed="!judgements.listOpen" @click="judgements.listOpen = false">What happens</button>
         <button class="key" :aria-pressed="judgements.listOpen" data-testid="what-is-on" @click="judgements.listOpen = true">What is on</button>
       </span>
-      <span class="tabs" role="group" aria-label="Also on the plan">
+      <span class="joined" role="group" aria-label="Also on the plan">
         <button v-for="f in fans" :key="f.kind" class="key" :disabled="!workspace.stroke.pot" :aria-pressed="judgements.fanKind === f.kind" :data-testid="`fan-${f.kind}`" @click="judgements.fanKind = judgements.fanKind === f.kind ? null : f.kind">{{ f.label }}</button>
         <button class="key" :aria-pressed="judgements.spreadOpen" data-testid="spread" @click="judgements.spreadOpen = !judgements.spreadOpen">Spread</button>
       </span>
@@ -110,20 +110,6 @@ const refused = computed(() => {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-.tabs {
-  display: inline-flex;
-}
-.tabs .key {
-  border-radius: 0;
-  margin-left: -1px;
-  padding: 0 9px;
-}
-.tabs .key:first-child {
-  border-radius: 7px 0 0 7px;
-}
-.tabs .key:last-child {
-  border-radius: 0 7px 7px 0;
 }
 .also {
   flex-wrap: wrap;

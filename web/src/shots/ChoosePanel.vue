@@ -74,7 +74,7 @@ function aimAtPart(part: number) {
         <dt>Distances</dt>
         <dd>{{ (cut.cueBallDistance * 1000).toFixed(0) }} <span class="soft">+</span> {{ (cut.potDistance * 1000).toFixed(0) }} mm</dd>
         <dt>Allowance</dt>
-        <dd :title="arrival ? `Squirt ${degrees(arrival.squirtDegrees)}, swerve ${degrees(arrival.swerveDegrees)} of the white; throw ${degrees(arrival.throwDegrees)} of the ball; + is to the left` : ''">{{ allowanceWords(cut) }}</dd>
+        <dd>{{ allowanceWords(cut) }}</dd>
         <template v-if="arrival">
           <dt>White arrives</dt>
           <dd data-testid="arrival">{{ arrivalWords(arrival) }}</dd>
@@ -85,7 +85,7 @@ function aimAtPart(part: number) {
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">
       <label>Aim <FigureInput :model-value="workspace.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" @update:model-value="workspace.aimFreely($event)" @commit="workspace.commit()" /></label>
-      <span v-if="pot" class="parts" role="group" aria-label="Part of the pocket">
+      <span v-if="pot" class="joined" role="group" aria-label="Part of the pocket">
         <button v-for="p in parts" :key="p.part" class="key" :aria-pressed="!workspace.stroke.free && pot.part === p.part" :data-testid="`part-${p.part}`" @click="aimAtPart(p.part)">{{ p.label }}</button>
       </span>
       <span v-else class="soft">or drag the brass diamond</span>
@@ -107,20 +107,6 @@ label {
   display: flex;
   gap: 12px;
   align-items: center;
-}
-.parts {
-  display: inline-flex;
-}
-.parts .key {
-  padding: 0 8px;
-  border-radius: 0;
-  margin-left: -1px;
-}
-.parts .key:first-child {
-  border-radius: 7px 0 0 7px;
-}
-.parts .key:last-child {
-  border-radius: 0 7px 7px 0;
 }
 .turns {
   font-size: 0.88rem;

@@ -30,7 +30,6 @@ const sx = (x: number) => x * 1000
 const sy = (y: number) => width.value - y * 1000
 const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
 
-// ---- Cushions: from nose to nose round the jaws, as one outline each, so that they look like cloth over rubber ----
 const noses = computed(() => workspace.table?.noses ?? [])
 const pockets = computed(() => workspace.table?.pockets ?? [])
 
