@@ -16,7 +16,8 @@ public class JudgementBenchmarks
     private readonly TableShape _shape = new(Conditions.Default);
     private Layout _layout = null!;
     private Stroke _stroke;
-    private (int, Cut) _pot;
+    private Cut _cut;
+    private Goal _goal = null!;
 
     [GlobalSetup]
     public void Setup()
@@ -25,15 +26,45 @@ public class JudgementBenchmarks
         _layout = Layout.Create([.. content.Balls.Select(b => ((string?)b.Id, b.X, b.Y))], _shape);
         Ball.TryParse(content.Stroke.Pot!.Ball, out var ball);
         Pockets.TryParse(content.Stroke.Pot.Pocket, out var pocket);
-        var cut = Cut.Of(_layout.White, _layout.Balls[_layout.SlotOf(ball)], pocket, _shape);
-        _pot = (_layout.SlotOf(ball), cut);
+        _cut = Cut.Of(_layout, new(_layout.SlotOf(ball), pocket), _shape);
+        _goal = StopIn.Create(2.6, 0.6, 0.15);
         _stroke = content.Stroke.ToStroke();
-        _stroke = _stroke with { AimDegrees = PotAim.Find(_layout.White, _layout.Balls[_pot.Item1], cut, _stroke, _shape)!.Value };
+        _stroke = _stroke with { AimDegrees = PotAim.Find(_layout, _cut, _stroke, _shape)!.Value };
     }
 
     [Benchmark]
-    public int Read() => TableReading.Read(_layout, _stroke, Skill.Named("county"), _shape).Count;
+    public int Read() => TableReading.Read(_layout, _stroke, Skill.Named("county"), Player.Default, _shape).Count;
 
     [Benchmark]
-    public double TwoThousandSamplesOnOneCore() => Spread.Sample(_layout, _stroke, _pot, Skill.Named("county"), _shape, workers: 1).Pot;
+    public double TwoThousandSamplesOnOneCore() => Spread.Sample(_layout, _stroke, _cut, Skill.Named("county"), _shape, workers: 1).Pot;
+
+    [Benchmark]
+    public int PutItThere() => WaySearch.Solve(_layout, _cut.Pot, _goal, _stroke, Freedom.Full, Skill.Named("county"), Player.Default, _shape).Count;
+
+    /// <summary>Until the first ways are told, and no further.</summary>
+    [Benchmark]
+    public int FirstOfPutItThere()
+    {
+        using var stop = new CancellationTokenSource();
+        var first = new First(stop);
+        try
+        {
+            return WaySearch.Solve(_layout, _cut.Pot, _goal, _stroke, Freedom.Full, Skill.Named("county"), Player.Default, _shape, first, stop.Token).Count;
+        }
+        catch (OperationCanceledException)
+        {
+            return first.Ways;
+        }
+    }
+
+    private sealed class First(CancellationTokenSource stop) : IProgress<WaySearchProgress>
+    {
+        public int Ways { get; private set; }
+
+        public void Report(WaySearchProgress value)
+        {
+            Ways = value.Ways.Count;
+            stop.Cancel();
+        }
+    }
 }

@@ -77,6 +77,8 @@ public sealed class Simulator
         _middleNoseHigh = Length / 2 + shape.MiddleNoseEnd;
     }
 
+    public Conditions Conditions => _conditions;
+
     public int Count { get; private set; }
 
     /// <summary>Seconds from the strike until the last ball is still or potted.</summary>

@@ -53,6 +53,23 @@ public readonly record struct Strike
     public static double Squirt(double side, Conditions c) =>
         Math.Atan(2.5 * side * Math.Sqrt(1 - side * side) / (1 + c.EndMassRatio + 2.5 * (1 - side * side)));
 
+    /// <summary>Of the blow, per unit of the ball's mass, m/s.</summary>
+    private double Impulse(Conditions c) =>
+        (1 + c.TipRestitution) * CueSpeed / (1 + BallMass / c.CueMass + 2.5 * (Side * Side + Height * Height));
+
+    /// <summary>Restitution of a ball on the slate under the cloth: common practice, no source.</summary>
+    private const double BedRestitution = 0.5;
+
+    /// <summary>
+    /// How high the cue ball hops, m: a raised cue drives it into the bed, and what that gives back throws it up. An estimate beside the model,
+    /// in which the ball stays down.
+    /// </summary>
+    public double Hop(Conditions c)
+    {
+        var up = BedRestitution * Impulse(c) * Math.Sin(ElevationDegrees * Math.PI / 180);
+        return up * up / (2 * c.Gravity);
+    }
+
     /// <summary>The cue ball's velocity (m/s) and spin (rad/s) as it leaves the tip.</summary>
     /// <param name="sideError">How far the contact is beside the one meant, as a fraction of the radius: it changes the spin only
     /// (docs/model.md, "Skill").</param>
@@ -62,7 +79,7 @@ public readonly record struct Strike
         var (a, b) = (Side, Height);
         var theta = ElevationDegrees * Math.PI / 180;
         var (sinTheta, cosTheta) = Math.SinCos(theta);
-        var j = (1 + c.TipRestitution) * CueSpeed / (1 + BallMass / c.CueMass + 2.5 * (a * a + b * b));
+        var j = Impulse(c);
         var (dy, dx) = Math.SinCos(AimDegrees * Math.PI / 180 + Squirt(a, c));
         var (lx, ly) = (-dy, dx);
         var spin = 5 * j / (2 * BallRadius);

@@ -17,13 +17,12 @@ public static class Fan
 {
     private static readonly double[] PaceSteps = [-1, -0.5, 0.5, 1], HeightSteps = [-1, -0.5, 0.5, 1], SideSteps = [-0.5, 0.5];
 
-    /// <param name="pot">Slot of the ball to pot, the pocket, and the part of it (<see cref="Cut.Of"/>).</param>
     /// <returns>Lines for those changes that are within the limits and for which there is an aim.</returns>
-    public static IReadOnlyList<FanLine> Of(Layout layout, Stroke stroke, (int Slot, Pocket Pocket, double Part) pot, FanKind kind, TableShape shape)
+    public static IReadOnlyList<FanLine> Of(Layout layout, Stroke stroke, Pot pot, FanKind kind, TableShape shape)
     {
-        var cut = Cut.Of(layout.White, layout.Balls[pot.Slot], pot.Pocket, shape, pot.Part);
+        var cut = Cut.Of(layout, pot, shape);
         if (!cut.CanBeAimed) return [];
-        var trial = new PotTrial(layout.White, layout.Balls[pot.Slot], cut, shape);
+        var trial = new PotTrial(layout, cut, shape);
         var lines = new List<FanLine>();
         foreach (var (key, changed) in Changes(stroke, kind, trial, cut, shape))
             if (PotAim.Find(trial, cut, changed) is { } aim)
@@ -78,7 +77,7 @@ public static class Fan
         return (low + high) / 2;
     }
 
-    private static FanLine Play(Layout layout, Stroke stroke, (int Slot, Pocket Pocket, double Part) pot, string key, TableShape shape)
+    private static FanLine Play(Layout layout, Stroke stroke, Pot pot, string key, TableShape shape)
     {
         var simulator = new Simulator(shape);
         var record = new ShotRecord();

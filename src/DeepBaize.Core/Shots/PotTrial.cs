@@ -4,35 +4,73 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Shots;
 
 /// <summary>Plays strokes at one pot, other balls taken as out of the way, and tells where the object ball goes. One instance serves one thread.</summary>
-public sealed class PotTrial(PlacedBall cueBall, PlacedBall objectBall, Cut cut, TableShape shape)
+public sealed class PotTrial
 {
-    private readonly Simulator _simulator = new(shape);
-    private readonly PlacedBall[] _balls = [cueBall, objectBall];
+    private readonly Simulator _simulator;
+    private readonly PlacedBall[] _balls;
+    private readonly Cut _cut;
+    private readonly PocketShape _pocket;
+    private readonly int _target;
+
+    public PotTrial(Layout layout, in Cut cut, TableShape shape)
+        : this(cut, shape, cut.Pot.IsPlant ? [layout.White, layout.Balls[cut.Pot.Through], layout.Balls[cut.Pot.Slot]] : [layout.White, layout.Balls[cut.Pot.Slot]]) { }
+
+    /// <summary>Of a direct pot.</summary>
+    public PotTrial(PlacedBall cueBall, PlacedBall objectBall, in Cut cut, TableShape shape) : this(cut, shape, [cueBall, objectBall]) { }
+
+    private PotTrial(in Cut cut, TableShape shape, PlacedBall[] balls)
+    {
+        (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
+    }
 
     /// <summary>What the last stroke did.</summary>
     public ShotRecord Record { get; } = new();
 
-    /// <summary>How far the object ball's way lies to the left of the potting line, degrees; null if it is not hit directly.</summary>
+    /// <summary>Whether the last stroke potted the ball into the pocket.</summary>
+    public bool Potted => _simulator.PocketOf(_target) == _cut.Pocket;
+
+    /// <summary>
+    /// How far the object ball's way to the pocket lies to the left of the one that is meant, degrees, told at the ball that is struck:
+    /// after a second contact or a cushion the other way round. Null if it does not come that way.
+    /// </summary>
     public double? Miss(in Stroke stroke, double sideError = 0, double heightError = 0)
     {
         _simulator.Place(_balls);
-        _simulator.Release([(0, stroke.ToStrike().Launch(shape.Conditions, sideError, heightError))], Record);
+        _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record);
         if (Way() is not { } way) return null;
-        return Math.IEEERemainder(Math.Atan2(way.Y - objectBall.Y, way.X - objectBall.X) * 180 / Math.PI - cut.PotDegrees, 360);
+        var meant = _cut.Pot.Off is null ? _cut.FinalDegrees : Cut.Opening(way.FromX, way.FromY, _pocket).Direction * 180 / Math.PI;
+        return _cut.Turn * Math.IEEERemainder(way.Degrees - meant, 360);
     }
 
-    /// <summary>Where the object ball first meets anything, is potted or stops; null if the cue ball does not come to it directly.</summary>
-    private (double X, double Y)? Way()
+    /// <summary>From where the ball sets out to the pocket to where it first meets anything, is potted or stops.</summary>
+    private Leg? Way()
     {
-        var struck = false;
+        var (struck, sent) = (false, false);
+        var (x, y) = (_balls[_target].X, _balls[_target].Y);
         foreach (var e in Record.Events)
         {
-            if (struck)
+            if (e.Kind is ShotEventKind.Strike or ShotEventKind.Roll) continue;
+            if (!struck)
             {
-                if (e.Ball == 1 && e.Kind != ShotEventKind.Roll) return (e.X, e.Y);
+                if (e.Kind == ShotEventKind.Stop || e.Ball != 0 || e.Other != 1) return null;
+                struck = true;
+                sent = _target == 1 && _cut.Pot.Off is null;
             }
-            else if (e.Kind == ShotEventKind.Ball) struck = true;
-            else if (e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot) return null;
+            else if (sent)
+            {
+                if (e.Ball == _target) return new(x, y, e.X, e.Y);
+            }
+            else if (_target == 2)
+            {
+                // Of a plant: the ball between must come to the other by itself.
+                if (e.Kind == ShotEventKind.Ball && e.Ball + e.Other == 3) sent = true;
+                else if (e.Ball == 1) return null;
+            }
+            else if (e.Ball == 1)
+            {
+                if (e.Kind != ShotEventKind.Cushion || Cushions.At(e.X, e.Y) != _cut.Pot.Off) return null;
+                (sent, x, y) = (true, e.X, e.Y);
+            }
         }
         return null;
     }

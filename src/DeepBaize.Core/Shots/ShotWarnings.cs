@@ -20,37 +20,46 @@ public enum WarningKind
     NearMiscue,
     /// <summary>A raised butt takes the screw off the ball.</summary>
     RaisedButt,
+    /// <summary>A raised butt makes the white hop.</summary>
+    Hop,
+    /// <summary>The white passes a jaw closely.</summary>
+    CloseJaw,
+    /// <summary>The white stops where it is snookered on what comes next.</summary>
+    Snookered,
 }
 
 /// <summary>Something to know before going down on a shot.</summary>
-/// <param name="Ball">The other ball, if there is one.</param>
-/// <param name="Amount">How near, m; for a raised butt its degrees; else 0.</param>
-public readonly record struct ShotWarning(WarningKind Kind, Ball? Ball, double Amount);
+/// <param name="Ball">The other ball, if there is one; of a snooker the first of those that are on.</param>
+/// <param name="Amount">How near, or how high, m; for a raised butt its degrees; else 0.</param>
+/// <param name="Pocket">Of a jaw.</param>
+public readonly record struct ShotWarning(WarningKind Kind, Ball? Ball, double Amount, Pocket? Pocket = null);
 
 /// <summary>Reads a stroke that was played for what may go wrong with it. The limits are common practice, no source.</summary>
 public static class ShotWarnings
 {
-    private const double CloseToBall = 0.006, TightOnCushion = 0.004, NearLimitTips = 0.15, RaisedDegrees = 5;
+    private const double CloseToBall = 0.006, CloseToJaw = 0.005, TightOnCushion = 0.004, NearLimitTips = 0.15, RaisedDegrees = 5, WorthCallingHop = 0.001;
 
-    public static IReadOnlyList<ShotWarning> Of(ShotRecord record, Layout layout, in Stroke stroke, Simulator after)
+    /// <param name="pot">What is meant, if anything: without it, running into a second ball may be just what is wanted.</param>
+    public static IReadOnlyList<ShotWarning> Of(ShotRecord record, Layout layout, in Stroke stroke, Simulator after, TableShape shape, Pot? pot)
     {
         var warnings = new List<ShotWarning>();
         var margin = Tip.Margin(stroke.SideTips, stroke.HeightTips);
         if (margin < NearLimitTips) warnings.Add(new(WarningKind.NearMiscue, null, Math.Max(0, margin) * Tip.MillimetresPerTip / 1000));
-        if (stroke.ElevationDegrees >= RaisedDegrees && stroke.HeightTips < 0) warnings.Add(new(WarningKind.RaisedButt, null, stroke.ElevationDegrees));
-
-        var first = -1;
-        foreach (var e in record.Events)
+        if (stroke.ElevationDegrees >= RaisedDegrees)
         {
-            if (e.Kind == ShotEventKind.Pot && e.Ball == 0) warnings.Add(new(WarningKind.InOff, null, 0));
-            if (e.Kind != ShotEventKind.Ball) continue;
-            var (a, b) = (Math.Min(e.Ball, e.Other), Math.Max(e.Ball, e.Other));
-            if (first < 0)
-            {
-                if (a == 0) first = b;
-            }
-            else if (a == 0 && b == first) AddOnce(new(WarningKind.DoubleKiss, layout.Balls[first].Ball, 0));
-            else if (a == 0 || a == first || b == first) AddOnce(new(WarningKind.Kiss, layout.Balls[a == 0 || a == first ? b : a].Ball, 0));
+            if (stroke.HeightTips < 0) warnings.Add(new(WarningKind.RaisedButt, null, stroke.ElevationDegrees));
+            var hop = stroke.ToStrike().Hop(shape.Conditions);
+            if (hop >= WorthCallingHop) warnings.Add(new(WarningKind.Hop, null, hop));
+        }
+
+        if (after.PocketOf(0) is not null) warnings.Add(new(WarningKind.InOff, null, 0));
+        var first = Contacts.FirstSlot(record);
+        if (Contacts.Kiss(record, pot) is { } kiss)
+        {
+            var isDouble = kiss.Ball + kiss.Other == first;
+            var other = kiss.Ball == 0 || kiss.Ball == (pot?.Slot ?? first) ? kiss.Other : kiss.Ball;
+            if (isDouble) warnings.Add(new(WarningKind.DoubleKiss, layout.Balls[first].Ball, 0));
+            else if (pot is not null) warnings.Add(new(WarningKind.Kiss, layout.Balls[other].Ball, 0));
         }
 
         var moved = record.Pieces.Select(p => p.Ball).ToHashSet();
@@ -67,13 +76,31 @@ public static class ShotWarnings
             var gap = Math.Min(Math.Min(after.X(0), Length - after.X(0)), Math.Min(after.Y(0), Width - after.Y(0))) - BallRadius;
             if (gap < TightOnCushion) warnings.Add(new(WarningKind.OnCushion, null, Math.Max(0, gap)));
         }
-        return warnings;
-
-        // A pack is met many times over: once is enough to say.
-        void AddOnce(ShotWarning warning)
+        foreach (var pocket in shape.PocketShapes)
         {
-            if (!warnings.Any(w => w.Kind == warning.Kind)) warnings.Add(warning);
+            if (record.Events.Any(e => e.Ball == 0 && e.Pocket == pocket.Pocket)) continue;
+            var gap = Math.Min(FromJaw(paths[0], pocket.JawA), FromJaw(paths[0], pocket.JawB));
+            if (gap < CloseToJaw) warnings.Add(new(WarningKind.CloseJaw, null, Math.Max(0, gap), pocket.Pocket));
         }
+
+        if (pot is not null && after.PocketOf(pot.Slot) is not null && after.PocketOf(0) is null)
+        {
+            List<PlacedBall> left = [];
+            for (var i = 1; i < after.Count; i++)
+                if (after.PocketOf(i) is null) left.Add(new(after.BallIn(i), after.X(i), after.Y(i)));
+            var on = Rules.Snooker.OnAfter(layout.Balls[pot.Slot].Ball, left);
+            if (Rules.Snooker.IsSnookered(after.X(0), after.Y(0), left, on)) warnings.Add(new(WarningKind.Snookered, left[on[0]].Ball, 0));
+        }
+        return warnings;
+    }
+
+    /// <summary>Least clear distance between a ball on its path and a jaw, m.</summary>
+    private static double FromJaw(IReadOnlyList<PathPoint> path, in Circle jaw)
+    {
+        var nearest = double.PositiveInfinity;
+        for (var i = 1; i < path.Count; i++)
+            nearest = Math.Min(nearest, Layout.FromLine(path[i - 1].X, path[i - 1].Y, path[i].X, path[i].Y, jaw.X, jaw.Y));
+        return nearest - jaw.Radius - BallRadius;
     }
 
     /// <summary>Least clear distance between a ball on its path and one that lies still, m.</summary>

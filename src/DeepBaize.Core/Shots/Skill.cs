@@ -22,6 +22,9 @@ public sealed record Skill(string Name, double DirectionDegrees, double TipMilli
         Presets.FirstOrDefault(s => s.Name == name)
         ?? throw new InputException(path, "There is no such skill.", string.Join(", ", Presets.Select(s => s.Name)));
 
+    /// <summary>The same hand in an awkward place: direction and tip err by so many times as much.</summary>
+    public Skill Times(double factor) => this with { DirectionDegrees = factor * DirectionDegrees, TipMillimetres = factor * TipMillimetres };
+
     /// <summary>The error of the contact on the ball, as a fraction of its radius.</summary>
     public double TipError => Tip.Fraction(TipMillimetres / Tip.MillimetresPerTip);
 }

@@ -10,14 +10,14 @@ public readonly record struct Obstacle(Ball Ball, bool OfCueBall);
 /// <param name="AimDegrees">The aim that pots it; null if there is none.</param>
 /// <param name="ToleranceDegrees">Between the aims on either side at which it just still goes in, some of it off a jaw.</param>
 /// <param name="ToleranceMillimetres">The same, across the line of aim at the contact.</param>
-/// <param name="Chance">0–1; 0 if it is blocked or cannot be aimed.</param>
+/// <param name="Chance">0–1, with what the reach costs; 0 if it is blocked or cannot be aimed.</param>
 /// <param name="CueBallClearance">Least room between the cue ball on its way and any other ball, m; negative if one is in the way.</param>
-/// <param name="PotClearance">The same for the object ball.</param>
+/// <param name="PotClearance">The same for the object ball, and of a plant for the ball between.</param>
 public sealed record PotOption(
     Cut Cut, double Pace, double? AimDegrees, double ToleranceDegrees, double ToleranceMillimetres, double Chance,
-    double CueBallClearance, double PotClearance, IReadOnlyList<Obstacle> Obstacles);
+    double CueBallClearance, double PotClearance, IReadOnlyList<Obstacle> Obstacles, Reach Reach);
 
-/// <summary>What is on: every object ball into every pocket. Straight ways only; see docs/model.md, "Reading the table".</summary>
+/// <summary>What is on: every object ball into every pocket, straight, through another ball, or off one cushion. See docs/model.md, "Reading the table".</summary>
 public static class TableReading
 {
     private const double MaxPace = 9;
@@ -25,54 +25,164 @@ public static class TableReading
     /// <summary>Times the clear half of a pocket's window: nothing goes in from farther off.</summary>
     private const double FarthestOffJaw = 4;
 
-    /// <summary>All pots whose geometry is possible, the likeliest first; of those that are blocked, the freest first.</summary>
+    /// <summary>Where no way between the jaws is clear, what stands in for half of it, degrees.</summary>
+    private const double LeastWindowDegrees = 0.3;
+
+    // Plants and doubles beyond this are never worth a look: common practice, no source.
+    private const double FarthestPlant = 0.7, WidestPlantDegrees = 50, ThinnestDegrees = 65, LeastChance = 0.01;
+
+    /// <summary>Of the plants only so many that look easiest are played out.</summary>
+    private const int MostPlants = 24;
+
+    /// <summary>All pots whose geometry is possible, the likeliest first; of those that are blocked, the freest first. Plants and doubles only if they are on.</summary>
     /// <param name="stroke">Tip, elevation and pace to judge with; the aim is found.</param>
-    public static IReadOnlyList<PotOption> Read(Layout layout, Stroke stroke, Skill skill, TableShape shape)
+    public static IReadOnlyList<PotOption> Read(Layout layout, Stroke stroke, Skill skill, Player player, TableShape shape, CancellationToken cancel = default)
     {
-        var options = new List<PotOption>();
+        var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
             foreach (var pocket in Pockets.All)
-            {
-                var cut = Cut.Of(layout.White, layout.Balls[slot], pocket, shape);
-                if (cut.CanBeAimed) options.Add(Judge(layout, slot, cut, stroke, skill, shape));
-            }
-        return [.. options.OrderByDescending(o => o.Chance).ThenByDescending(o => Math.Min(o.CueBallClearance, o.PotClearance))];
+                Offer(cuts, Cut.Of(layout, new(slot, pocket), shape));
+        cuts.AddRange(Plants(layout, shape));
+        cuts.AddRange(Doubles(layout, shape));
+        var options = new PotOption?[cuts.Count];
+        Parallel.For(0, cuts.Count, new() { CancellationToken = cancel }, i => options[i] = Judge(layout, cuts[i], stroke, skill, player, shape));
+        return [.. options.OfType<PotOption>().Where(o => o.Cut.Kind == PotKind.Direct || o.Chance >= LeastChance)
+            .OrderByDescending(o => o.Chance).ThenByDescending(o => Math.Min(o.CueBallClearance, o.PotClearance))];
     }
 
-    private static PotOption Judge(Layout layout, int slot, in Cut cut, Stroke stroke, Skill skill, TableShape shape)
+    /// <summary>One pot, judged at this stroke's own pace or the softest above it that gets the ball there.</summary>
+    public static PotOption ReadOne(Layout layout, Pot pot, Stroke stroke, Skill skill, Player player, TableShape shape) =>
+        Judge(layout, Cut.Of(layout, pot, shape), stroke, skill, player, shape);
+
+    /// <summary>The likeliest of the direct pots; null if none is on. Only those that look easiest are judged.</summary>
+    public static PotOption? Likeliest(Layout layout, Stroke stroke, Skill skill, Player player, TableShape shape, CancellationToken cancel = default)
     {
-        var objectBall = layout.Balls[slot];
+        const int judged = 8;
+        var cuts = new List<Cut>();
+        for (var slot = 1; slot < layout.Balls.Count; slot++)
+            foreach (var pocket in Pockets.All)
+                if (Cut.Of(layout, new(slot, pocket), shape) is { Fault: CutFault.None } cut && IsClear(layout, cut)) cuts.Add(cut);
+        PotOption? best = null;
+        // By plain geometry, an error of aim is carried over the cue ball's way and across the contact.
+        foreach (var cut in cuts.OrderByDescending(c => c.OpeningDegrees * Math.Cos(c.CutDegrees * Math.PI / 180) / (c.CueBallDistance + 2 * Dimensions.BallRadius)).Take(judged))
+        {
+            cancel.ThrowIfCancellationRequested();
+            var option = Judge(layout, cut, stroke, skill, player, shape);
+            if (option.Chance > (best?.Chance ?? 0)) best = option;
+        }
+        return best;
+    }
+
+    private static void Offer(List<Cut> cuts, in Cut cut)
+    {
+        if (cut.CanBeAimed) cuts.Add(cut);
+    }
+
+    private static IEnumerable<Cut> Plants(Layout layout, TableShape shape)
+    {
+        var cuts = new List<Cut>();
+        for (var slot = 1; slot < layout.Balls.Count; slot++)
+            for (var through = 1; through < layout.Balls.Count; through++)
+            {
+                if (through == slot || Layout.Gap(layout.Balls[through].X, layout.Balls[through].Y, layout.Balls[slot]) > FarthestPlant) continue;
+                foreach (var pocket in Pockets.All)
+                {
+                    var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
+                    var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
+                    // Balls in contact go where they point, thrown by a few degrees at most.
+                    if (cut.Fault == CutFault.None && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees) && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut)) cuts.Add(cut);
+                }
+            }
+        // How far an error of the aim is carried: across each contact by its distance over the ball's width.
+        return cuts.OrderBy(c => c.CueBallDistance * Math.Max(c.First.Length, 2 * Dimensions.BallRadius) / c.OpeningDegrees / Math.Cos(c.CutDegrees * Math.PI / 180)).Take(MostPlants);
+    }
+
+    private static IEnumerable<Cut> Doubles(Layout layout, TableShape shape)
+    {
+        for (var slot = 1; slot < layout.Balls.Count; slot++)
+            foreach (var pocket in Pockets.All)
+                foreach (var cushion in Cushions.All)
+                {
+                    var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
+                    if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut)) yield return cut;
+                }
+    }
+
+    private static bool IsClear(Layout layout, in Cut cut)
+    {
         var obstacles = new List<Obstacle>();
-        var (cueBallClearance, potClearance) = (double.PositiveInfinity, double.PositiveInfinity);
+        Clearances(layout, cut, obstacles);
+        return obstacles.Count == 0;
+    }
+
+    /// <summary>Least room on the cue ball's way and on the object balls', and who is in the way.</summary>
+    private static (double CueBall, double Pot) Clearances(Layout layout, in Cut cut, List<Obstacle> obstacles)
+    {
+        var (cueBall, ways) = (double.PositiveInfinity, double.PositiveInfinity);
         for (var i = 1; i < layout.Balls.Count; i++)
         {
-            if (i == slot) continue;
             var other = layout.Balls[i];
-            var ofCueBall = Layout.GapFrom(layout.White.X, layout.White.Y, cut.GhostX, cut.GhostY, other);
-            var ofPot = Layout.GapFrom(objectBall.X, objectBall.Y, cut.TargetX, cut.TargetY, other);
+            var ofCueBall = i == cut.Pot.Struck ? double.PositiveInfinity : Layout.GapFrom(layout.White.X, layout.White.Y, cut.GhostX, cut.GhostY, other);
+            var ofPot = i == cut.Pot.Slot || i == cut.Pot.Struck ? double.PositiveInfinity : Along(cut.First, other);
+            if (cut.Last is { } last && i != cut.Pot.Slot && i != cut.Pot.Struck) ofPot = Math.Min(ofPot, Along(last, other));
             if (ofCueBall < 0) obstacles.Add(new(other.Ball, true));
             if (ofPot < 0) obstacles.Add(new(other.Ball, false));
-            (cueBallClearance, potClearance) = (Math.Min(cueBallClearance, ofCueBall), Math.Min(potClearance, ofPot));
+            (cueBall, ways) = (Math.Min(cueBall, ofCueBall), Math.Min(ways, ofPot));
         }
-        if (obstacles.Count > 0 || cut.Fault != CutFault.None)
-            return new(cut, stroke.Pace, null, 0, 0, 0, cueBallClearance, potClearance, obstacles);
+        return (cueBall, ways);
 
-        var trial = new PotTrial(layout.White, objectBall, cut, shape);
+        static double Along(in Leg leg, in PlacedBall other) => Layout.GapFrom(leg.FromX, leg.FromY, leg.ToX, leg.ToY, other);
+    }
+
+    private static PotOption Judge(Layout layout, in Cut cut, Stroke stroke, Skill skill, Player player, TableShape shape)
+    {
+        var obstacles = new List<Obstacle>();
+        var (cueBallClearance, potClearance) = Clearances(layout, cut, obstacles);
+        var reach = Reach.Of(layout, stroke with { AimDegrees = cut.AimDegrees }, player);
+        // The butt goes up as far as it must, and the ball is judged as struck so.
+        stroke = stroke with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.ElevationDegrees) };
+        var able = skill.Times(reach.ErrorFactor);
+        var off = new PotOption(cut, stroke.Pace, null, 0, 0, 0, cueBallClearance, potClearance, obstacles, reach);
+        if (obstacles.Count > 0) return off;
+
+        var trial = new PotTrial(layout, cut, shape);
+        double? near = null;
         for (var pace = stroke.Pace; ; pace = Math.Min(MaxPace, pace + 0.5))
         {
             var played = stroke with { Pace = pace };
-            if (PotAim.Find(trial, cut, played) is { } aim && Arrives(trial))
+            var aim = PotAim.Find(trial, cut, played, near);
+            near = aim ?? near;
+            if (aim is not null && Pots(trial, played with { AimDegrees = aim.Value }))
             {
-                played = played with { AimDegrees = aim };
-                var (tolerance, chance) = Chance(trial, cut, played, skill);
-                return new(cut, pace, aim, tolerance, tolerance * Math.PI / 180 * cut.CueBallDistance * 1000, chance, cueBallClearance, potClearance, obstacles);
+                played = played with { AimDegrees = aim.Value };
+                var (tolerance, chance) = Chance(trial, cut, played, able);
+                if (cut.Kind != PotKind.Direct) chance = Sampled(trial, played, able);
+                return off with { Pace = pace, AimDegrees = aim, ToleranceDegrees = tolerance, Chance = chance, ToleranceMillimetres = tolerance * Math.PI / 180 * cut.CueBallDistance * 1000 };
             }
-            if (pace >= MaxPace) return new(cut, stroke.Pace, null, 0, 0, 0, cueBallClearance, potClearance, obstacles);
+            if (pace >= MaxPace) return off;
         }
     }
 
-    private static bool Arrives(PotTrial trial) =>
-        trial.Record.Events.Any(e => e.Kind == Physics.ShotEventKind.Pot && e.Ball == 1);
+    /// <summary>Past a second contact or a cushion errors no longer add up in a line: there the stroke is played out.</summary>
+    private static double Sampled(PotTrial trial, Stroke stroke, Skill skill)
+    {
+        const int samples = 200;
+        var random = new Random(1);
+        var potted = 0;
+        for (var i = 0; i < samples; i++)
+        {
+            var error = StrokeError.Draw(random, skill);
+            trial.Miss(error.Applied(stroke), error.Side, error.Height);
+            if (trial.Potted) potted++;
+        }
+        return (double)potted / samples;
+    }
+
+    private static bool Pots(PotTrial trial, Stroke stroke)
+    {
+        trial.Miss(stroke);
+        return trial.Potted;
+    }
 
     /// <summary>
     /// The tolerance in aim (degrees, both sides together), and the chance: each error of the stroke moves the object ball's line by so much,
@@ -93,19 +203,15 @@ public static class TableReading
         if (byAim == 0) return (0, 0);
         // Half of the clear window, in aim; how many times as far the ball still goes in, off a jaw, is tried out on either side.
         var perAim = Math.Abs(byAim / turn);
-        var clear = cut.OpeningDegrees / 2 / perAim;
-        var (left, right) = (Reach(trial, stroke, clear), Reach(trial, stroke, -clear));
+        var clear = Math.Max(cut.OpeningDegrees / 2, LeastWindowDegrees) / perAim;
+        var (left, right) = (Window(trial, stroke, clear), Window(trial, stroke, -clear));
         return ((left + right) * clear, (Normal.Within(left * clear * perAim / sigma) + Normal.Within(right * clear * perAim / sigma)) / 2);
     }
 
     /// <summary>How many times this turn of the aim may be before the ball stays out: at least 0, at most <see cref="FarthestOffJaw"/>.</summary>
-    private static double Reach(PotTrial trial, Stroke stroke, double turn)
+    private static double Window(PotTrial trial, Stroke stroke, double turn)
     {
-        bool Pots(double times)
-        {
-            trial.Miss(stroke with { AimDegrees = stroke.AimDegrees + times * turn });
-            return Arrives(trial);
-        }
+        bool Pots(double times) => TableReading.Pots(trial, stroke with { AimDegrees = stroke.AimDegrees + times * turn });
         // The slice that is in doubt: from the clear edge outwards, or, should friction have bent the line, inwards.
         double inside = Pots(0.98) ? 0.98 : 0, outside = inside == 0 ? 0.98 : FarthestOffJaw;
         if (inside > 0 && Pots(outside)) return outside;

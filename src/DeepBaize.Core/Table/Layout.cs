@@ -90,12 +90,17 @@ public sealed class Layout
         Math.Sqrt((x - other.X) * (x - other.X) + (y - other.Y) * (y - other.Y)) - 2 * Dimensions.BallRadius;
 
     /// <summary>Clear distance between a ball whose centre goes along a line and another that lies still, m; negative if it is in the way.</summary>
-    public static double GapFrom(double x1, double y1, double x2, double y2, in PlacedBall still)
+    public static double GapFrom(double x1, double y1, double x2, double y2, in PlacedBall still) =>
+        FromLine(x1, y1, x2, y2, still.X, still.Y) - 2 * Dimensions.BallRadius;
+
+    /// <summary>Distance of a point from the straight line between two others, m.</summary>
+    public static double FromLine(double x1, double y1, double x2, double y2, double x, double y)
     {
         var (dx, dy) = (x2 - x1, y2 - y1);
         var square = dx * dx + dy * dy;
-        var along = square == 0 ? 0 : Math.Clamp(((still.X - x1) * dx + (still.Y - y1) * dy) / square, 0, 1);
-        return Gap(x1 + along * dx, y1 + along * dy, still);
+        var along = square == 0 ? 0 : Math.Clamp(((x - x1) * dx + (y - y1) * dy) / square, 0, 1);
+        var (px, py) = (x1 + along * dx - x, y1 + along * dy - y);
+        return Math.Sqrt(px * px + py * py);
     }
 
     private static string Shorten(string? text) => text is null ? "" : text.Length <= 40 ? text : text[..40] + "…";

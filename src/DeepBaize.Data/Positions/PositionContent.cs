@@ -13,13 +13,17 @@ public sealed record BallEntry
     public static BallEntry Of(PlacedBall ball) => new() { Id = ball.Ball.Id, X = ball.X, Y = ball.Y };
 }
 
-/// <summary>The pot that is tried: which ball into which pocket.</summary>
+/// <summary>The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion.</summary>
 public sealed record PotEntry
 {
     public required string Ball { get; init; }
     public required string Pocket { get; init; }
     /// <summary>Which part of the pocket: −1 the thick side, 0 the middle, +1 the thin side.</summary>
     public double Part { get; init; }
+    /// <summary>Of a plant, the ball that the white strikes; it then pots the other.</summary>
+    public string? Through { get; init; }
+    /// <summary>Of a double, the cushion: baulk, top, yellow-side, green-side.</summary>
+    public string? Off { get; init; }
 }
 
 /// <summary>A stroke in the player's units.</summary>

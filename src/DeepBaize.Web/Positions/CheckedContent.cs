@@ -7,8 +7,8 @@ using DeepBaize.Web.Simulation;
 namespace DeepBaize.Web.Positions;
 
 /// <summary>A position's content after every check the core makes of it.</summary>
-/// <param name="Pot">Slot of the object ball and the pocket, if a pot is chosen.</param>
-public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, (int Slot, Pocket Pocket, double Part)? Pot)
+/// <param name="Pot">The pot that is chosen, if any.</param>
+public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, Pot? Pot)
 {
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
     public static CheckedContent Of(PositionContent content)
@@ -25,8 +25,21 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         var slot = Ball.TryParse(pot.Ball, out var ball) ? layout.SlotOf(ball) : -1;
         if (slot < 1) errors.Add(new("stroke.pot.ball", "There is no such object ball on the table.", "an object ball that is on the table"));
         if (!(Math.Abs(pot.Part) <= 1)) errors.Add(new("stroke.pot.part", $"{pot.Part} is out of range.", "-1 (thick side) to 1 (thin side)"));
+        var through = -1;
+        if (pot.Through is not null)
+        {
+            through = Ball.TryParse(pot.Through, out var between) ? layout.SlotOf(between) : -1;
+            if (through < 1 || through == slot) errors.Add(new("stroke.pot.through", "There is no such ball between.", "another object ball that is on the table"));
+        }
+        Cushion? off = null;
+        if (pot.Off is not null)
+        {
+            if (Cushions.TryParse(pot.Off, out var cushion)) off = cushion;
+            else errors.Add(new("stroke.pot.off", "There is no such cushion.", Cushions.AllowedNames));
+            if (pot.Through is not null) errors.Add(new("stroke.pot.off", "A plant off a cushion is not judged.", "through or off, not both"));
+        }
         InputException.ThrowIfAny(errors);
-        return new(layout, shape, stroke, isFree, (slot, pocket, pot.Part));
+        return new(layout, shape, stroke, isFree, new(slot, pocket, pot.Part, through, off));
     }
 
     /// <summary>
@@ -35,9 +48,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
     /// </summary>
     public (Cut Cut, double? Found, Stroke Stroke)? Aimed()
     {
-        if (Pot is not var (slot, pocket, part)) return null;
-        var cut = Cut.Of(Layout.White, Layout.Balls[slot], pocket, Shape, part);
-        var found = cut.CanBeAimed ? PotAim.Find(Layout.White, Layout.Balls[slot], cut, Stroke, Shape) : null;
+        if (Pot is null) return null;
+        var cut = Cut.Of(Layout, Pot, Shape);
+        var found = cut.CanBeAimed ? PotAim.Find(Layout, cut, Stroke, Shape) : null;
         return (cut, found, IsFree || !cut.CanBeAimed ? Stroke : Stroke with { AimDegrees = found ?? cut.AimDegrees });
     }
 }

@@ -37,8 +37,8 @@ public static class PositionSvg
 
         if (content.Aimed() is { } aimed)
         {
-            var (cut, objectBall) = (aimed.Cut, layout.Balls[content.Pot!.Value.Slot]);
-            plan.Add(Line([(objectBall.X, objectBall.Y), (cut.TargetX, cut.TargetY)], "#d9b45b", "16 10"));
+            var cut = aimed.Cut;
+            foreach (var leg in cut.Legs) plan.Add(Line([(leg.FromX, leg.FromY), (leg.ToX, leg.ToY)], "#d9b45b", "16 10"));
             plan.Add(Disc(cut.GhostX, cut.GhostY, BallRadius, "none", new XAttribute("stroke", "#d9b45b")));
             stroke = aimed.Stroke;
         }

@@ -11,7 +11,7 @@ public class FanTests
 
     private static readonly Layout Table = Layout.Create([("white", 1.7, 0.75), ("red-1", 2.25, 1.05)], Shape);
 
-    private static readonly (int, Pocket, double) Pot = (1, Pocket.GreenTop, 0);
+    private static readonly Pot Pot = new(1, Pocket.GreenTop);
 
     private static Arrival Arrive(Stroke stroke)
     {

@@ -12,7 +12,7 @@ public class ReadingTests
     private static Layout Table(params (string?, double, double)[] balls) => Layout.Create(balls, Shape);
 
     /// <summary>A straight pot into the yellow pocket: 1.8 m to the red, 1.8 m on to the pocket.</summary>
-    private static (Layout Layout, (int, Cut) Pot, Stroke Stroke) LongStraightPot()
+    private static (Layout Layout, Cut Pot, Stroke Stroke) LongStraightPot()
     {
         const double degrees = 18; // so far, a table has little choice of angle
         var (s, c) = Math.SinCos(degrees * Math.PI / 180);
@@ -22,7 +22,7 @@ public class ReadingTests
         var layout = Table(("white", red.X + 1.8 * far, red.Y + 1.8 * up), ("red-1", red.X, red.Y));
         var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.Yellow, Shape);
         Assert.Equal(0, cut.CutDegrees, 1e-6);
-        return (layout, (1, cut), new Stroke(cut.AimDegrees, 0, 0, 6, 0));
+        return (layout, cut, new Stroke(cut.AimDegrees, 0, 0, 6, 0));
     }
 
     [Theory]
@@ -42,8 +42,10 @@ public class ReadingTests
     {
         // Two ways to the same number: error propagation with erf, and playing it four thousand times.
         var (layout, pot, stroke) = LongStraightPot();
-        var read = TableReading.Read(layout, stroke, Skill.Named(skill), Shape).Single(o => o.Cut.Pocket == Pocket.Yellow);
-        var sampled = Spread.Sample(layout, stroke, pot, Skill.Named(skill), Shape, 4000).Pot;
+        var read = TableReading.Read(layout, stroke, Skill.Named(skill), Player.Default, Shape).Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.Yellow });
+        // From there the cue must be raised over the top rail: both ways with that.
+        stroke = stroke with { ElevationDegrees = read.Reach.ElevationDegrees };
+        var sampled = Spread.Sample(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape, 4000).Pot;
         Assert.Equal(sampled, read.Chance, 0.06);
     }
 
@@ -59,18 +61,18 @@ public class ReadingTests
     public void A_ball_in_the_way_is_named_and_the_room_beside_the_line_is_measured()
     {
         var open = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2));
-        var option = TableReading.Read(open, new(0, 0, 0, 5, 0), Skill.Named("county"), Shape).Single(o => o.Cut.Pocket == Pocket.GreenTop);
+        var option = TableReading.Read(open, new(0, 0, 0, 5, 0), Skill.Named("county"), Player.Default, Shape).Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
         Assert.True(option.Chance > 0.5);
         // A ball centred on the cue ball's way, and one so beside the potting line that 10 mm are left.
         var (g, t) = ((option.Cut.GhostX, option.Cut.GhostY), (option.Cut.TargetX, option.Cut.TargetY));
         var blocked = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (2.6 + g.GhostX) / 2, (0.9 + g.GhostY) / 2));
-        var refused = TableReading.Read(blocked, new(0, 0, 0, 5, 0), Skill.Named("county"), Shape).Single(o => o.Cut.Pocket == Pocket.GreenTop && o.Cut.ObjectBall == Ball.Red(1));
+        var refused = TableReading.Read(blocked, new(0, 0, 0, 5, 0), Skill.Named("county"), Player.Default, Shape).Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop } && o.Cut.ObjectBall == Ball.Red(1));
         Assert.Equal((0, new Obstacle(Ball.Blue, true)), (refused.Chance, Assert.Single(refused.Obstacles)));
 
         var (dx, dy) = (Math.Cos(option.Cut.PotDegrees * Math.PI / 180), Math.Sin(option.Cut.PotDegrees * Math.PI / 180));
         var off = 2 * BallRadius + 0.010;
         var beside = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (3.0 + t.TargetX) / 2 + dy * off, (1.2 + t.TargetY) / 2 - dx * off));
-        var narrow = TableReading.Read(beside, new(0, 0, 0, 5, 0), Skill.Named("county"), Shape).Single(o => o.Cut.Pocket == Pocket.GreenTop && o.Cut.ObjectBall == Ball.Red(1));
+        var narrow = TableReading.Read(beside, new(0, 0, 0, 5, 0), Skill.Named("county"), Player.Default, Shape).Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop } && o.Cut.ObjectBall == Ball.Red(1));
         Assert.Equal(0.010, narrow.PotClearance, 1e-6);
         Assert.Empty(narrow.Obstacles);
     }
@@ -79,7 +81,7 @@ public class ReadingTests
     public void Every_option_says_an_aim_that_pots_with_the_other_balls_away()
     {
         var layout = Layout.Create([("white", 1.3, 0.6), .. Rack.Colours().Select(b => ((string?)b.Ball.Id, b.X, b.Y)), ("red-1", 2.9, 0.5), ("red-2", 2.2, 1.4)], Shape);
-        var options = TableReading.Read(layout, new(0, 0.3, -0.3, 4, 0), Skill.Named("club"), Shape);
+        var options = TableReading.Read(layout, new(0, 0.3, -0.3, 4, 0), Skill.Named("club"), Player.Default, Shape);
         Assert.Equal(options.OrderByDescending(o => o.Chance).Select(o => o.Chance), options.Select(o => o.Chance));
         Assert.Contains(options, o => o.Chance > 0.3);
         foreach (var o in options.Where(o => o.AimDegrees is not null))
@@ -87,9 +89,10 @@ public class ReadingTests
             Assert.InRange(o.Chance, 0, 1);
             Assert.True(o.ToleranceDegrees > 0 && o.Pace >= 4);
             var simulator = new Simulator(Shape);
-            simulator.Place([layout.White, layout.Balls[layout.SlotOf(o.Cut.ObjectBall)]]);
-            simulator.Play(new Stroke(o.AimDegrees!.Value, 0.3, -0.3, o.Pace, 0).ToStrike());
-            Assert.Equal(o.Cut.Pocket, simulator.PocketOf(1));
+            PlacedBall[] balls = o.Cut.Pot.IsPlant ? [layout.White, layout.Balls[o.Cut.Pot.Through], layout.Balls[o.Cut.Pot.Slot]] : [layout.White, layout.Balls[o.Cut.Pot.Slot]];
+            simulator.Place(balls);
+            simulator.Play(new Stroke(o.AimDegrees!.Value, 0.3, -0.3, o.Pace, o.Reach.ElevationDegrees).ToStrike());
+            Assert.Equal(o.Cut.Pocket, simulator.PocketOf(balls.Length - 1));
         }
     }
 
@@ -100,7 +103,7 @@ public class ReadingTests
         var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.GreenTop, Shape);
         var stroke = new Stroke(0, 0, 0, 5.5, 0);
         stroke = stroke with { AimDegrees = PotAim.Find(layout.White, layout.Balls[1], cut, stroke, Shape)!.Value };
-        var spreads = Skill.Presets.Select(s => Spread.Sample(layout, stroke, (1, cut), s, Shape, 1500)).ToList();
+        var spreads = Skill.Presets.Select(s => Spread.Sample(layout, stroke, cut, s, Shape, 1500)).ToList();
         Assert.Equal(spreads.OrderByDescending(s => s.Pot), spreads);
         static double Area(IReadOnlyList<IReadOnlyList<PathPoint>> outlines) => outlines.Sum(o =>
             o.Select((p, i) => p.X * o[(i + 1) % o.Count].Y - o[(i + 1) % o.Count].X * p.Y).Sum() / 2);

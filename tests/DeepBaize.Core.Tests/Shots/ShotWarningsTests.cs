@@ -8,14 +8,16 @@ public class ShotWarningsTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);
 
-    private static IReadOnlyList<ShotWarning> Warn(Stroke stroke, params (string?, double, double)[] balls)
+    private static IReadOnlyList<ShotWarning> Warn(Stroke stroke, params (string?, double, double)[] balls) => Warn(stroke, null, balls);
+
+    private static IReadOnlyList<ShotWarning> Warn(Stroke stroke, Pot? pot, params (string?, double, double)[] balls)
     {
         var layout = Layout.Create(balls, Shape);
         var simulator = new Simulator(Shape);
         var record = new ShotRecord();
         simulator.Place(layout.AsSpan());
         simulator.Play(stroke.ToStrike(), record);
-        return ShotWarnings.Of(record, layout, stroke, simulator);
+        return ShotWarnings.Of(record, layout, stroke, simulator, Shape, pot);
     }
 
     [Fact]
@@ -36,7 +38,7 @@ public class ShotWarningsTests
     public void A_kiss_and_a_double_kiss_are_told_apart()
     {
         // Full on a red with another behind it; and full on a ball tight on the top cushion, which sends the white back (common practice, no source).
-        Assert.Contains(Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9)), w => w.Kind == WarningKind.Kiss && w.Ball == Ball.Red(2));
+        Assert.Contains(Warn(new(0, 0, 0, 5, 0), new Pot(1, Pocket.GreenTop), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9)), w => w.Kind == WarningKind.Kiss && w.Ball == Ball.Red(2));
         Assert.Contains(Warn(new(0, 0, -0.6, 7, 0), ("white", 2.4, 0.9), ("black", Dimensions.Length - Dimensions.BallRadius, 0.9)), w => w.Kind == WarningKind.DoubleKiss && w.Ball == Ball.Black);
     }
 
