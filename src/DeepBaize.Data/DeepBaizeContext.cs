@@ -1,4 +1,5 @@
 using DeepBaize.Data.Positions;
+using DeepBaize.Data.Shots;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Data;
@@ -8,6 +9,7 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
 {
     public DbSet<User> Users => Set<User>();
     public DbSet<Position> Positions => Set<Position>();
+    public DbSet<SavedShot> Shots => Set<SavedShot>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
     public static void Configure(DbContextOptionsBuilder options, string connection) =>
@@ -15,7 +17,14 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
 
     protected override void OnModelCreating(ModelBuilder model)
     {
-        model.Entity<User>().Property(u => u.Name).HasMaxLength(200);
+        model.Entity<User>(user =>
+        {
+            user.Property(u => u.Name).HasMaxLength(200);
+            user.Property(u => u.Hand).HasMaxLength(10).HasDefaultValue("right");
+            user.Property(u => u.Height).HasDefaultValue(1.75);
+            user.Property(u => u.Skill).HasMaxLength(20).HasDefaultValue("county");
+            user.Property(u => u.SideHabit).HasMaxLength(10).HasDefaultValue("plain");
+        });
         model.ApplyConfigurationsFromAssembly(typeof(DeepBaizeContext).Assembly);
     }
 }

@@ -9,4 +9,16 @@ public sealed class User
     public required Guid Id { get; init; }
     public required string Name { get; set; }
     public required DateTimeOffset CreatedAt { get; init; }
+
+    /// <summary>right or left.</summary>
+    public string Hand { get; set; } = "right";
+
+    /// <summary>How tall, m.</summary>
+    public double Height { get; set; } = 1.75;
+
+    /// <summary>tour, county, club or learner.</summary>
+    public string Skill { get; set; } = "county";
+
+    /// <summary>On cuts: plain, or helping for a touch of helping side.</summary>
+    public string SideHabit { get; set; } = "plain";
 }

@@ -7,4 +7,6 @@ public static class Limits
     public const int BodyBytes = 256 * 1024;
 
     public const int PositionsListed = 200;
+
+    public const int ShotsOfPosition = 60;
 }

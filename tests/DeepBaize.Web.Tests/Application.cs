@@ -58,6 +58,8 @@ internal static class Sample
         }
         """)!.AsObject();
 
+    public static JsonObject Shot(JsonNode? content = null) => new() { ["content"] = content ?? Content() };
+
     public static JsonObject Draft(string name = "A pot", string about = "") => new() { ["name"] = name, ["about"] = about, ["content"] = Content() };
 
     public static string[] Fields(this JsonNode problem) => [.. problem["errors"]!.AsArray().Select(e => e!["field"]!.GetValue<string>())];

@@ -5,7 +5,7 @@ namespace DeepBaize.Web.Tests;
 [Collection("application")]
 public class JudgementTests(Application app)
 {
-    private static JsonObject Ask(JsonNode? content = null, string skill = "county") => new() { ["content"] = content ?? Sample.Content(), ["skill"] = skill };
+    private static JsonObject Ask(JsonNode? content = null, string skill = "county") => new() { ["content"] = content ?? Sample.Content(), ["player"] = new JsonObject { ["skill"] = skill } };
 
     [Fact]
     public async Task What_is_on_is_listed_the_likeliest_first()
@@ -56,7 +56,7 @@ public class JudgementTests(Application app)
     [Fact]
     public async Task Unknown_skills_and_kinds_and_missing_pots_are_refused_by_field()
     {
-        Assert.Equal(["skill"], (await app.Post("/api/read", Ask(skill: "wizard"))).Body.Fields());
+        Assert.Equal(["player.skill"], (await app.Post("/api/read", Ask(skill: "wizard"))).Body.Fields());
         Assert.Equal(["kind"], (await app.Post("/api/fan", new JsonObject { ["content"] = Sample.Content(), ["kind"] = "all" })).Body.Fields());
         var content = Sample.Content();
         content["stroke"]!["pot"] = null;
@@ -67,7 +67,7 @@ public class JudgementTests(Application app)
     [Fact]
     public async Task The_shot_tells_how_the_white_arrives()
     {
-        var (_, shot) = await app.Post("/api/shot", Sample.Content());
+        var (_, shot) = await app.Post("/api/shot", Sample.Shot());
         Assert.True(shot["arrival"]!["squirtDegrees"]!.GetValue<double>() > 0); // right-hand side
         Assert.True(shot["arrival"]!["speed"]!.GetValue<double>() > 0);
     }

@@ -166,7 +166,8 @@ public class PositionTests(Application app)
         var svg = XDocument.Parse(await response.Content.ReadAsStringAsync()).Root!;
         Assert.Equal("svg", svg.Name.LocalName);
         Assert.Contains(svg.Descendants(), e => e.Name.LocalName == "title" && e.Value == "<Black & \"white\">");
-        Assert.Contains(svg.Descendants(), e => e.Attribute("cx")?.Value == "2900" && e.Attribute("cy")?.Value == "1100" && e.Attribute("r")?.Value == "26.25");
+        // The border of 120 mm is left and above; y runs down.
+        Assert.Contains(svg.Descendants(), e => e.Attribute("cx")?.Value == "3020" && e.Attribute("cy")?.Value == "798" && e.Attribute("r")?.Value == "26.25");
     }
 
     [Fact]
@@ -181,7 +182,7 @@ public class PositionTests(Application app)
             Assert.Contains("database", problem["title"]!.GetValue<string>());
             Assert.Equal(503, (int)(await app.Client.GetAsync("/health")).StatusCode);
             // What needs no database goes on.
-            Assert.Equal(200, (await app.Post("/api/shot", Sample.Content())).Status);
+            Assert.Equal(200, (await app.Post("/api/shot", Sample.Shot())).Status);
         }
         finally
         {

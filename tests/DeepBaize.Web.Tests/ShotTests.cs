@@ -9,7 +9,7 @@ public class ShotTests(Application app)
     [Fact]
     public async Task A_pot_is_aimed_and_goes_in_and_the_same_strike_simulated_alone_does_the_same()
     {
-        var (status, shot) = await app.Post("/api/shot", Sample.Content());
+        var (status, shot) = await app.Post("/api/shot", Sample.Shot());
         Assert.Equal(200, status);
         Assert.Equal("green-top", shot["simulation"]!["finals"]![1]!["pocket"]!.GetValue<string>());
         Assert.Equal("none", shot["cut"]!["fault"]!.GetValue<string>());
@@ -27,7 +27,7 @@ public class ShotTests(Application app)
         var content = Sample.Content();
         content["stroke"]!["free"] = true;
         content["stroke"]!["aim"] = 90;
-        var (_, shot) = await app.Post("/api/shot", content);
+        var (_, shot) = await app.Post("/api/shot", Sample.Shot(content));
         Assert.Equal(90, shot["strike"]!["aim"]!.GetValue<double>());
         Assert.NotNull(shot["cut"]);
     }
@@ -35,7 +35,7 @@ public class ShotTests(Application app)
     [Fact]
     public async Task Tips_and_pace_become_the_models_units()
     {
-        var (_, shot) = await app.Post("/api/shot", Sample.Content());
+        var (_, shot) = await app.Post("/api/shot", Sample.Shot());
         // 4 mm of tip on a ball of 26.25 mm with a 5 mm dome; pace 5.5 on the model's scale.
         Assert.Equal(-4.0 / 31.25, shot["strike"]!["height"]!.GetValue<double>(), 1e-12);
         Assert.Equal(0.40 * Math.Pow(1.375, 4.5), shot["strike"]!["cueSpeed"]!.GetValue<double>(), 1e-12);
@@ -49,9 +49,49 @@ public class ShotTests(Application app)
     {
         var content = Sample.Content();
         content["stroke"]!["pot"]![what] = value;
-        var (status, problem) = await app.Post("/api/shot", content);
+        var (status, problem) = await app.Post("/api/shot", Sample.Shot(content));
         Assert.Equal(400, status);
         Assert.Contains(field, problem.Fields());
+    }
+
+    [Fact]
+    public async Task The_allowance_the_reach_and_the_hop_are_told()
+    {
+        var (_, shot) = await app.Post("/api/shot", Sample.Shot());
+        // The net allowance is the aim's shift across the distance: the figures of the same answer.
+        var cut = shot["cut"]!;
+        var net = Math.Tan(cut["allowanceDegrees"]!.GetValue<double>() * Math.PI / 180) * cut["cueBallDistance"]!.GetValue<double>();
+        Assert.Equal(Math.Abs(net), Math.Abs(shot["allowance"]!["net"]!.GetValue<double>()), 1e-9);
+        var fromTheD = (await app.Post("/api/shot", Sample.Shot(Sample.Content(whiteX: 0.6)))).Body;
+        Assert.Equal("natural", fromTheD["reach"]!["stance"]!.GetValue<string>());
+        Assert.Equal(0, shot["hop"]!.GetValue<double>());
+        var left = Sample.Shot();
+        left["player"] = new JsonObject { ["hand"] = "both" };
+        Assert.Equal(["player.hand"], (await app.Post("/api/shot", left)).Body.Fields());
+    }
+
+    [Theory]
+    [InlineData("through", "blue", "stroke.pot.through")]
+    [InlineData("through", "red-1", "stroke.pot.through")]
+    [InlineData("off", "left", "stroke.pot.off")]
+    public async Task A_plant_or_double_of_nothing_is_refused(string what, string value, string field)
+    {
+        var content = Sample.Content();
+        content["stroke"]!["pot"]![what] = value;
+        var (status, problem) = await app.Post("/api/shot", Sample.Shot(content));
+        Assert.Equal(400, status);
+        Assert.Contains(field, problem.Fields());
+    }
+
+    [Fact]
+    public async Task A_double_is_aimed_and_drawn_in_two_legs()
+    {
+        var content = Sample.Content();
+        content["balls"] = JsonNode.Parse("""[{ "id": "white", "x": 1.4, "y": 1.0 }, { "id": "red-1", "x": 1.55, "y": 0.6 }]""");
+        content["stroke"]!["pot"] = JsonNode.Parse("""{ "ball": "red-1", "pocket": "green-middle", "off": "yellow-side" }""");
+        var (_, shot) = await app.Post("/api/shot", Sample.Shot(content));
+        Assert.Equal(("double", 2), (shot["cut"]!["kind"]!.GetValue<string>(), shot["cut"]!["legs"]!.AsArray().Count));
+        Assert.Equal("green-middle", shot["simulation"]!["finals"]![1]!["pocket"]?.GetValue<string>());
     }
 
     [Fact]
@@ -79,7 +119,7 @@ public class ShotTests(Application app)
     public async Task Every_demo_position_plays_and_what_it_means_to_pot_goes_in(string name)
     {
         var content = DemoPositions.All.Single(d => d.Name == name).Content;
-        var (status, shot) = await app.Post("/api/shot", content);
+        var (status, shot) = await app.Post("/api/shot", new { content });
         Assert.Equal(200, status);
         if (content.Stroke.Pot is { } pot)
             Assert.Equal(pot.Pocket, shot["simulation"]!["finals"]!.AsArray().Single(f => f!["id"]!.GetValue<string>() == pot.Ball)!["pocket"]?.GetValue<string>());

@@ -77,6 +77,54 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("positions", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Shots.SavedShot", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("content");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasMaxLength(300)
+                        .HasColumnType("character varying(300)")
+                        .HasColumnName("note");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<Guid>("PositionId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("position_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_shots");
+
+                    b.HasIndex("OwnerId")
+                        .HasDatabaseName("ix_shots_owner_id");
+
+                    b.HasIndex("PositionId", "CreatedAt")
+                        .HasDatabaseName("ix_shots_position_id_created_at");
+
+                    b.ToTable("shots", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.User", b =>
                 {
                     b.Property<Guid>("Id")
@@ -88,11 +136,41 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
+                    b.Property<string>("Hand")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasDefaultValue("right")
+                        .HasColumnName("hand");
+
+                    b.Property<double>("Height")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("double precision")
+                        .HasDefaultValue(1.75)
+                        .HasColumnName("height");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(200)
                         .HasColumnType("character varying(200)")
                         .HasColumnName("name");
+
+                    b.Property<string>("SideHabit")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasDefaultValue("plain")
+                        .HasColumnName("side_habit");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasDefaultValue("county")
+                        .HasColumnName("skill");
 
                     b.HasKey("Id")
                         .HasName("pk_users");
@@ -108,6 +186,23 @@ namespace DeepBaize.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_positions_users_owner_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Shots.SavedShot", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_shots_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Positions.Position", null)
+                        .WithMany()
+                        .HasForeignKey("PositionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_shots_positions_position_id");
                 });
 #pragma warning restore 612, 618
         }

@@ -27,19 +27,25 @@ public sealed class Position
 
 internal sealed class PositionConfiguration : IEntityTypeConfiguration<Position>
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
-
     public void Configure(EntityTypeBuilder<Position> position)
     {
         position.Property(p => p.Name).HasMaxLength(Position.MaxName);
         position.Property(p => p.About).HasMaxLength(Position.MaxAbout);
-        position.Property(p => p.Content).HasColumnType("jsonb").HasConversion(
-            c => JsonSerializer.Serialize(c, Json),
-            text => JsonSerializer.Deserialize<PositionContent>(text, Json)!,
-            // Records that are replaced as a whole: the reference tells.
-            new ValueComparer<PositionContent>((a, b) => ReferenceEquals(a, b), c => c.GetHashCode(), c => c));
+        position.Property(p => p.Content).IsPositionContent();
         position.Property(p => p.Version).IsRowVersion();
         position.HasIndex(p => new { p.OwnerId, p.UpdatedAt });
         position.HasOne<User>().WithMany().HasForeignKey(p => p.OwnerId).OnDelete(DeleteBehavior.Cascade);
     }
+}
+
+internal static class PositionContentColumn
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+
+    /// <summary>As jsonb; a content is replaced as a whole, never changed, so the reference tells.</summary>
+    public static void IsPositionContent(this PropertyBuilder<PositionContent> content) =>
+        content.HasColumnType("jsonb").HasConversion(
+            c => JsonSerializer.Serialize(c, Json),
+            text => JsonSerializer.Deserialize<PositionContent>(text, Json)!,
+            new ValueComparer<PositionContent>((a, b) => ReferenceEquals(a, b), c => c.GetHashCode(), c => c));
 }

@@ -42,6 +42,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         return new(layout, shape, stroke, isFree, new(slot, pocket, pot.Part, through, off));
     }
 
+    /// <exception cref="InputException">None is chosen.</exception>
+    public Pot ThePot() => Pot ?? throw new InputException("content.stroke.pot", "No pot is chosen.", "a ball and a pocket");
+
     /// <summary>
     /// The pot's geometry, the aim that does it if there is one, and the stroke aimed: by that aim, by the ghost ball for want of it, or freely.
     /// Null if no pot is chosen.

@@ -57,7 +57,7 @@ public static class PositionEndpoints
             .WithName("exportSvg").WithSummary("A drawing of a position with the chosen shot");
     }
 
-    private static IQueryable<Position> Mine(this DeepBaizeContext db) => db.Positions.Where(p => p.OwnerId == User.LocalId);
+    internal static IQueryable<Position> Mine(this DeepBaizeContext db) => db.Positions.Where(p => p.OwnerId == User.LocalId);
 
     private static async Task<Ok<List<PositionResult>>> List(DeepBaizeContext db, CancellationToken cancel, string search = "", bool deleted = false)
     {
@@ -156,11 +156,11 @@ public static class PositionEndpoints
         return await Create(file.ToDraft(), db, time, cancel);
     }
 
-    private static ProblemHttpResult Missing() =>
+    internal static ProblemHttpResult Missing() =>
         TypedResults.Problem(statusCode: StatusCodes.Status404NotFound, title: "There is no such position.", detail: "It may have been deleted: look in the bin.");
 
     /// <summary>Trimmed, in normal form, and free of what PostgreSQL or a line of text cannot hold.</summary>
-    private static string CheckedText(string field, string? text, int most, bool required)
+    internal static string CheckedText(string field, string? text, int most, bool required)
     {
         var trimmed = (text ?? "").Trim();
         if (required && trimmed.Length == 0) throw new InputException(field, $"The {field} is empty.", $"1 to {most} characters");

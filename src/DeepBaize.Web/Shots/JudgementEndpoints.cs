@@ -2,16 +2,18 @@ using System.ComponentModel;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
 
-public record JudgementRequest
+public sealed record JudgementRequest
 {
     public required PositionContent Content { get; init; }
-    [Description("tour, county, club or learner.")]
-    public string Skill { get; init; } = "county";
+    public PlayerEntry Player { get; init; } = new();
+    [Description("Of a spread: what the white is to do, if anything.")]
+    public GoalEntry? Goal { get; init; }
 }
 
 public sealed record FanRequest
@@ -22,15 +24,36 @@ public sealed record FanRequest
 
 public sealed record ObstacleResult(string Ball, [property: Description("In the cue ball's way, else in the object ball's.")] bool OfCueBall);
 
+public sealed record ReachResult(
+    Stance Stance, double ElevationDegrees, string? Over, string? BridgeOver, [property: Description("By how much the errors of direction and tip grow.")] double ErrorFactor)
+{
+    public static ReachResult Of(in Reach r) => new(r.Stance, r.ElevationDegrees, r.Over?.Id, r.BridgeOver?.Id, r.ErrorFactor);
+}
+
 /// <summary>One ball into one pocket; see DeepBaize.Core.Shots.PotOption. Clearances in m.</summary>
 public sealed record PotOptionResult(
     CutResult Cut, double Pace, double? AimDegrees, double ToleranceDegrees, double ToleranceMillimetres, double Chance,
-    double? CueBallClearance, double? PotClearance, IReadOnlyList<ObstacleResult> Obstacles);
+    double? CueBallClearance, double? PotClearance, IReadOnlyList<ObstacleResult> Obstacles, ReachResult Reach)
+{
+    public static PotOptionResult Of(PotOption o, Layout layout)
+    {
+        static double? Finite(double clearance) => double.IsFinite(clearance) ? clearance : null;
+        return new(CutResult.Of(o.Cut, layout, o.AimDegrees - o.Cut.AimDegrees), o.Pace, o.AimDegrees, o.ToleranceDegrees, o.ToleranceMillimetres, o.Chance,
+            Finite(o.CueBallClearance), Finite(o.PotClearance), [.. o.Obstacles.Select(b => new ObstacleResult(b.Ball.Id, b.OfCueBall))], ReachResult.Of(o.Reach));
+    }
+}
 
 public sealed record SpreadAnswer(
     int Samples, double? Pot, double InOff, double Kiss, double? MissThick, double? MissThin,
+    [property: Description("Share in which the white does what is wanted; null without a goal.")] double? Wanted,
+    [property: Description("Share in which it does so and the pot goes in.")] double? Both,
     [property: Description("Outlines, each closed, of the smallest area in which the white stops 68 times of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Likely,
-    [property: Description("The same for 95 of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Nearly);
+    [property: Description("The same for 95 of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Nearly,
+    [property: Description("Where the object ball stops 68 of 100 times that it is missed thick.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThickLeaves,
+    [property: Description("The same, missed thin.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThinLeaves);
+
+/// <summary>The pot with one side; see DeepBaize.Core.Shots.SideChoice.</summary>
+public sealed record SideChoiceResult(double SideTips, bool IsHelping, double Chance, double AimDegrees, Arrival Arrival, Allowance Allowance);
 
 public sealed record FanLineResult(
     string Key, double Aim, double Side, double Height, double Pace, bool Potted, string? WhitePocket, IReadOnlyList<PointEntry> Points);
@@ -43,36 +66,46 @@ public static class JudgementEndpoints
         var group = app.MapGroup("/api").WithTags("Shots").ProducesProblem(400);
         group.MapPost("/read", Read).WithName("read").WithSummary("Every ball into every pocket, judged at a skill, the likeliest first");
         group.MapPost("/spread", SpreadOf).WithName("spread").WithSummary("Where the white may stop and how often the pot goes in, from 2,000 strokes with a player's errors");
+        group.MapPost("/sides", Sides).WithName("sides").WithSummary("The pot plain, and with a touch of side either way: what each costs and saves");
         group.MapPost("/fan", FanOf).WithName("fan").WithSummary("The same pot with one knob turned: routes, paces, heights or sides");
     }
 
-    private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request)
+    private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
-        static double? Finite(double clearance) => double.IsFinite(clearance) ? clearance : null;
-        return [.. TableReading.Read(content.Layout, content.Stroke, Skill.Named(request.Skill), content.Shape).Select(o => new PotOptionResult(
-            CutResult.Of(o.Cut, o.AimDegrees - o.Cut.AimDegrees), o.Pace, o.AimDegrees, o.ToleranceDegrees, o.ToleranceMillimetres, o.Chance,
-            Finite(o.CueBallClearance), Finite(o.PotClearance), [.. o.Obstacles.Select(b => new ObstacleResult(b.Ball.Id, b.OfCueBall))]))];
+        var (player, skill) = request.Player.Checked();
+        return [.. TableReading.Read(content.Layout, content.Stroke, skill, player, content.Shape, cancel).Select(o => PotOptionResult.Of(o, content.Layout))];
     }
 
     private static SpreadAnswer SpreadOf(JudgementRequest request, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
+        var (player, skill) = request.Player.Checked();
         var aimed = content.Aimed();
-        (int, Cut)? pot = aimed is { } a ? (content.Pot!.Value.Slot, a.Cut) : null;
-        var spread = Spread.Sample(content.Layout, aimed?.Stroke ?? content.Stroke, pot, Skill.Named(request.Skill), content.Shape, cancel: cancel);
+        var goal = request.Goal?.ToGoal(content);
+        var stroke = aimed?.Stroke ?? content.Stroke;
+        var able = skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
+        var spread = Spread.Sample(content.Layout, stroke, aimed?.Cut, able, content.Shape, goal: goal, cancel: cancel);
         static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<PathPoint>> outlines) =>
             [.. outlines.Select(o => o.Select(p => new PlaceResult(p.X, p.Y)).ToList())];
-        var hasPot = pot is not null;
-        return new(spread.Samples, hasPot ? spread.Pot : null, spread.InOff, spread.Kiss, hasPot ? spread.MissThick : null, hasPot ? spread.MissThin : null,
-            Places(spread.Likely), Places(spread.Nearly));
+        double? IfPot(double share) => aimed is null ? null : share;
+        return new(spread.Samples, IfPot(spread.Pot), spread.InOff, spread.Kiss, IfPot(spread.MissThick), IfPot(spread.MissThin),
+            goal is null ? null : spread.Wanted, goal is null ? null : IfPot(spread.Both),
+            Places(spread.Likely), Places(spread.Nearly), Places(spread.ThickLeaves), Places(spread.ThinLeaves));
+    }
+
+    private static IReadOnlyList<SideChoiceResult> Sides(JudgementRequest request)
+    {
+        var content = CheckedContent.Of(request.Content);
+        var (player, skill) = request.Player.Checked();
+        return [.. SideChoice.Of(content.Layout, content.ThePot(), content.Stroke, skill, player, content.Shape)
+            .Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance))];
     }
 
     private static IReadOnlyList<FanLineResult> FanOf(FanRequest request)
     {
         var content = CheckedContent.Of(request.Content);
-        var pot = content.Pot ?? throw new Core.InputException("content.stroke.pot", "No pot is chosen.", "a ball and a pocket");
-        return [.. Fan.Of(content.Layout, content.Stroke, pot, request.Kind, content.Shape).Select(l => new FanLineResult(
+        return [.. Fan.Of(content.Layout, content.Stroke, content.ThePot(), request.Kind, content.Shape).Select(l => new FanLineResult(
             l.Key, l.Stroke.AimDegrees, l.Stroke.SideTips, l.Stroke.HeightTips, l.Stroke.Pace, l.Potted, l.WhitePocket?.Name(),
             [.. l.WhitePath.Select(p => new PointEntry(p.Time, p.X, p.Y))]))];
     }

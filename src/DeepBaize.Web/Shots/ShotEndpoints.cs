@@ -4,20 +4,25 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
 
 /// <summary>The pot's geometry; see DeepBaize.Core.Shots.Cut.</summary>
+/// <param name="Ball">The ball that is to go in.</param>
+/// <param name="Struck">The ball that the white strikes: another one only in a plant.</param>
+/// <param name="Legs">The ways of the object balls in order, m.</param>
 public sealed record CutResult(
-    string Ball, string Pocket, CutFault Fault, double GhostX, double GhostY, double TargetX, double TargetY,
+    PotKind Kind, string Ball, string Struck, string Pocket, string? Off, CutFault Fault, double GhostX, double GhostY, IReadOnlyList<Leg> Legs,
     double PotDegrees, double AimDegrees, double CutDegrees, double Fullness, Fullness FullnessWord, double AimOffset,
     double OpeningDegrees, double CueBallDistance, double PotDistance,
     [property: Description("By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.")]
     double? AllowanceDegrees)
 {
-    public static CutResult Of(in Cut c, double? allowance) => new(c.ObjectBall.Id, c.Pocket.Name(), c.Fault, c.GhostX, c.GhostY, c.TargetX, c.TargetY,
+    public static CutResult Of(in Cut c, Layout layout, double? allowance) => new(
+        c.Kind, layout.Balls[c.Pot.Slot].Ball.Id, c.ObjectBall.Id, c.Pocket.Name(), c.Pot.Off?.Name(), c.Fault, c.GhostX, c.GhostY, [.. c.Legs],
         c.PotDegrees, c.AimDegrees, c.CutDegrees, c.FullnessFraction, c.Fullness, c.AimOffset, c.OpeningDegrees, c.CueBallDistance, c.PotDistance, allowance);
 }
 
@@ -27,12 +32,22 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="Strike">The same stroke in the model's units, as /api/simulate takes it.</param>
 /// <param name="TableLengths">How far a plain ball at this pace would run.</param>
 /// <param name="TipMargin">Tips left before a miscue.</param>
+/// <param name="Allowance">What the aim that pots allows for; null without one.</param>
+/// <param name="Reach">How the player gets at the cue ball.</param>
+/// <param name="Hop">How high a raised butt makes the white hop, m.</param>
 /// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
 public sealed record ShotResult(
-    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, Arrival? Arrival, IReadOnlyList<WarningResult> Warnings, SimulationResult Simulation);
+    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, Arrival? Arrival, Allowance? Allowance,
+    ReachResult Reach, double Hop, IReadOnlyList<WarningResult> Warnings, SimulationResult Simulation);
 
 /// <summary>Something to know before playing it; see DeepBaize.Core.Shots.ShotWarning.</summary>
-public sealed record WarningResult(WarningKind Kind, string? Ball, [property: Description("How near, m; for a raised butt its degrees.")] double Amount);
+public sealed record WarningResult(WarningKind Kind, string? Ball, [property: Description("How near, m; for a raised butt its degrees.")] double Amount, string? Pocket);
+
+public sealed record ShotRequest
+{
+    public required PositionContent Content { get; init; }
+    public PlayerEntry Player { get; init; } = new();
+}
 
 public sealed record PlaceRequest
 {
@@ -57,24 +72,23 @@ public static class ShotEndpoints
         group.MapPost("/place", Place).WithName("place").WithSummary("The nearest place where a ball can rest");
     }
 
-    private static ShotResult Shot(PositionContent content)
+    private static ShotResult Shot(ShotRequest request)
     {
-        var checkedContent = CheckedContent.Of(content);
-        var (layout, shape, stroke) = (checkedContent.Layout, checkedContent.Shape, checkedContent.Stroke);
-        CutResult? cut = null;
-        if (checkedContent.Aimed() is { } aimed)
-        {
-            stroke = aimed.Stroke;
-            cut = CutResult.Of(aimed.Cut, aimed.Found - aimed.Cut.AimDegrees);
-        }
+        var content = CheckedContent.Of(request.Content);
+        var (player, _) = request.Player.Checked();
+        var (layout, shape, stroke) = (content.Layout, content.Shape, content.Stroke);
+        var aimed = content.Aimed();
+        if (aimed is not null) stroke = aimed.Value.Stroke;
         var strike = stroke.ToStrike();
         var (simulation, record, after) = SimulationEndpoint.Play(layout, strike, shape);
+        var arrival = Arrival.Of(record, strike, shape);
         return new(
             new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
             Pace.TableLengths(strike.CueSpeed, shape), Tip.Margin(stroke.SideTips, stroke.HeightTips),
-            cut, Arrival.Of(record, strike, shape),
-            // Without a pot, running into a second ball may be just what is meant.
-            [.. ShotWarnings.Of(record, layout, stroke, after).Where(w => cut is not null || w.Kind != WarningKind.Kiss).Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount))], simulation);
+            aimed is { } a ? CutResult.Of(a.Cut, layout, a.Found - a.Cut.AimDegrees) : null,
+            arrival, aimed is { Found: { } found } pot && arrival is { } came ? Allowance.Of(pot.Cut, came, found) : null,
+            ReachResult.Of(Reach.Of(layout, stroke, player)), strike.Hop(shape.Conditions),
+            [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount, w.Pocket?.Name()))], simulation);
     }
 
     private static PlaceResult Place(PlaceRequest request)

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request */
+        post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -89,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The pot plain, and with a touch of side either way: what each costs and saves */
+        post: operations["sides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fan": {
         parameters: {
             query?: never;
@@ -100,6 +134,91 @@ export interface paths {
         put?: never;
         /** The same pot with one knob turned: routes, paces, heights or sides */
         post: operations["fan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shots kept with a position */
+        get: operations["listShots"];
+        put?: never;
+        post: operations["createShot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/shots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another name or another line on it */
+        put: operations["editShot"];
+        post?: never;
+        delete: operations["deleteShot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A shot card to print */
+        post: operations["cardPdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same as a drawing */
+        post: operations["cardSvg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/player": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Hand, height, skill and habit */
+        get: operations["readPlayer"];
+        put: operations["savePlayer"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -246,6 +365,16 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Allowance: {
+            /** Format: double */
+            squirt?: number;
+            /** Format: double */
+            swerve?: number;
+            /** Format: double */
+            throw?: number;
+            /** Format: double */
+            net?: number;
+        };
         Arrival: {
             /** Format: double */
             speed?: number;
@@ -266,6 +395,18 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        CardRequest: {
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            rows?: components["schemas"]["CardRow"][];
+            lines?: string[];
+            note?: string;
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
+        CardRow: {
+            label: string;
+            value: string;
         };
         Circle: {
             /** Format: double */
@@ -289,17 +430,17 @@ export interface components {
         /** @enum {unknown} */
         CutFault: "none" | "tooThin" | "offJaw" | "noRoom";
         CutResult: {
+            kind: components["schemas"]["PotKind"];
             ball: string;
+            struck: string;
             pocket: string;
+            off: null | string;
             fault: components["schemas"]["CutFault"];
             /** Format: double */
             ghostX: number;
             /** Format: double */
             ghostY: number;
-            /** Format: double */
-            targetX: number;
-            /** Format: double */
-            targetY: number;
+            legs: components["schemas"]["Leg"][];
             /** Format: double */
             potDegrees: number;
             /** Format: double */
@@ -364,12 +505,74 @@ export interface components {
             /** @description Where it was potted, or null. */
             pocket: null | string;
         };
+        FreedomEntry: {
+            /**
+             * Format: double
+             * @description Tips above centre.
+             */
+            lowestTips?: number;
+            /** Format: double */
+            highestTips?: number;
+            /**
+             * Format: double
+             * @description 0: plain ball only.
+             */
+            mostSideTips?: number;
+            /**
+             * Format: double
+             * @description Pace.
+             */
+            softest?: number;
+            /** Format: double */
+            hardest?: number;
+            /** @description Whether the thick and the thin side of the pocket may be used too. */
+            anyPart?: boolean;
+        };
         /** @enum {unknown} */
         Fullness: "full" | "threeQuarter" | "half" | "quarter" | "fine";
+        GoalEntry: {
+            /**
+             * Format: double
+             * @description Of the circle, m.
+             */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            radius?: null | number;
+            /** @description The ball that the white is to run into. */
+            ball?: null | string;
+            /**
+             * Format: double
+             * @description How full, 0 to 1, give or take 0.2; null for any.
+             */
+            fullness?: null | number;
+            /**
+             * Format: double
+             * @description Of the white at that contact, m/s.
+             */
+            slowest?: null | number;
+            /** Format: double */
+            fastest?: null | number;
+        };
         JudgementRequest: {
             content: components["schemas"]["PositionContent"];
-            /** @description tour, county, club or learner. */
-            skill?: string;
+            player?: components["schemas"]["PlayerEntry"];
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
+        Leg: {
+            /** Format: double */
+            fromX?: number;
+            /** Format: double */
+            fromY?: number;
+            /** Format: double */
+            toX?: number;
+            /** Format: double */
+            toY?: number;
+            /** Format: double */
+            degrees?: number;
+            /** Format: double */
+            length?: number;
         };
         Nose: {
             /** Format: double */
@@ -385,6 +588,18 @@ export interface components {
             ball: string;
             /** @description In the cue ball's way, else in the object ball's. */
             ofCueBall: boolean;
+        };
+        OutcomeResult: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            inOff: boolean;
+            isMet: boolean;
+            nextBall: null | string;
+            nextPocket: null | string;
+            /** Format: double */
+            nextChance: null | number;
         };
         PathEntry: {
             id: string;
@@ -409,6 +624,19 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        PlayerEntry: {
+            /** @description right or left. */
+            hand?: string;
+            /**
+             * Format: double
+             * @description How tall, m.
+             */
+            height?: number;
+            /** @description tour, county, club or learner. */
+            skill?: string;
+            /** @description On cuts: plain, or helping for a touch of helping side. */
+            sideHabit?: string;
         };
         PocketResult: {
             name: string;
@@ -484,7 +712,11 @@ export interface components {
             pocket: string;
             /** Format: double */
             part?: number;
+            through?: null | string;
+            off?: null | string;
         };
+        /** @enum {unknown} */
+        PotKind: "direct" | "plant" | "set" | "double";
         PotOptionResult: {
             cut: components["schemas"]["CutResult"];
             /** Format: double */
@@ -502,6 +734,7 @@ export interface components {
             /** Format: double */
             potClearance: null | number;
             obstacles: components["schemas"]["ObstacleResult"][];
+            reach: components["schemas"]["ReachResult"];
         };
         PresetResult: {
             name: string;
@@ -516,6 +749,18 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        ReachResult: {
+            stance: components["schemas"]["Stance"];
+            /** Format: double */
+            elevationDegrees: number;
+            over: null | string;
+            bridgeOver: null | string;
+            /**
+             * Format: double
+             * @description By how much the errors of direction and tip grow.
+             */
+            errorFactor: number;
         };
         ReferenceResult: {
             /** Format: double */
@@ -546,8 +791,40 @@ export interface components {
             presets: components["schemas"]["PresetResult"][];
             skills: components["schemas"]["Skill"][];
         };
+        SavedShotDraft: {
+            name: string;
+            note?: string;
+            content: components["schemas"]["PositionContent"];
+        };
+        SavedShotEdit: {
+            name: string;
+            note?: string;
+        };
+        SavedShotResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            note: string;
+            content: components["schemas"]["PositionContent"];
+            /** Format: date-time */
+            createdAt: string;
+        };
+        Sensitivity: {
+            /** Format: double */
+            direction?: number;
+            /** Format: double */
+            pace?: number;
+            /** Format: double */
+            height?: number;
+            /** Format: double */
+            side?: number;
+        };
         /** @enum {unknown} */
         ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot";
+        ShotRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+        };
         ShotResult: {
             strike: components["schemas"]["StrikeResult"];
             /** Format: double */
@@ -556,8 +833,23 @@ export interface components {
             tipMargin: number;
             cut: null | components["schemas"]["CutResult"];
             arrival: null | components["schemas"]["Arrival"];
+            allowance: null | components["schemas"]["Allowance"];
+            reach: components["schemas"]["ReachResult"];
+            /** Format: double */
+            hop: number;
             warnings: components["schemas"]["WarningResult"][];
             simulation: components["schemas"]["SimulationResult"];
+        };
+        SideChoiceResult: {
+            /** Format: double */
+            sideTips: number;
+            isHelping: boolean;
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            aimDegrees: number;
+            arrival: components["schemas"]["Arrival"];
+            allowance: components["schemas"]["Allowance"];
         };
         SimulationRequest: {
             balls: components["schemas"]["BallEntry"][];
@@ -605,11 +897,27 @@ export interface components {
             missThick: null | number;
             /** Format: double */
             missThin: null | number;
+            /**
+             * Format: double
+             * @description Share in which the white does what is wanted; null without a goal.
+             */
+            wanted: null | number;
+            /**
+             * Format: double
+             * @description Share in which it does so and the pot goes in.
+             */
+            both: null | number;
             /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
             likely: components["schemas"]["PlaceResult"][][];
             /** @description The same for 95 of 100. */
             nearly: components["schemas"]["PlaceResult"][][];
+            /** @description Where the object ball stops 68 of 100 times that it is missed thick. */
+            thickLeaves: components["schemas"]["PlaceResult"][][];
+            /** @description The same, missed thin. */
+            thinLeaves: components["schemas"]["PlaceResult"][][];
         };
+        /** @enum {unknown} */
+        Stance: "natural" | "stretch" | "otherHand" | "rest";
         StrikeRequest: {
             /**
              * Format: double
@@ -673,7 +981,7 @@ export interface components {
             pockets: components["schemas"]["PocketResult"][];
         };
         /** @enum {unknown} */
-        WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt";
+        WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "closeJaw" | "snookered";
         WarningResult: {
             kind: components["schemas"]["WarningKind"];
             ball: null | string;
@@ -682,6 +990,47 @@ export interface components {
              * @description How near, m; for a raised butt its degrees.
              */
             amount: number;
+            pocket: null | string;
+        };
+        WayResult: {
+            stroke: components["schemas"]["StrokeEntry"];
+            arrival: components["schemas"]["Arrival"];
+            cushions: string[];
+            balls: string[];
+            along: null | string;
+            reach: components["schemas"]["ReachResult"];
+            /** Format: double */
+            pot: number;
+            /** Format: double */
+            both: number;
+            /** Format: double */
+            inOff: number;
+            /** Format: double */
+            kiss: number;
+            /** Format: int32 */
+            samples: number;
+            isMet: boolean;
+            /** Format: double */
+            off: number;
+            exact: components["schemas"]["OutcomeResult"];
+            long: components["schemas"]["OutcomeResult"];
+            short: components["schemas"]["OutcomeResult"];
+            sensitivity: components["schemas"]["Sensitivity"];
+            points: components["schemas"]["PointEntry"][];
+        };
+        WaysProgress: {
+            /** Format: int64 */
+            strokes: number;
+            /** Format: double */
+            share: number;
+            ways: components["schemas"]["WayResult"][];
+            asSet: null | components["schemas"]["WayResult"];
+        };
+        WaysRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            goal: components["schemas"]["GoalEntry"];
+            freedom?: components["schemas"]["FreedomEntry"];
         };
     };
     responses: never;
@@ -734,6 +1083,39 @@ export interface operations {
             };
         };
     };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["WaysProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     shot: {
         parameters: {
             query?: never;
@@ -743,7 +1125,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PositionContent"];
+                "application/json": components["schemas"]["ShotRequest"];
             };
         };
         responses: {
@@ -866,6 +1248,39 @@ export interface operations {
             };
         };
     };
+    sides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideChoiceResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     fan: {
         parameters: {
             query?: never;
@@ -890,6 +1305,347 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listShots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedShotDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedShotEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cardPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cardSvg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardRequest"];
+            };
+        };
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerEntry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    savePlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerEntry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,95 @@
+using System.Text;
+using System.Text.Json.Nodes;
+using System.Xml.Linq;
+
+namespace DeepBaize.Web.Tests;
+
+[Collection("application")]
+public class SavedShotTests(Application app)
+{
+    private async Task<string> Position() => (await app.Post("/api/positions", Sample.Draft())).Body["id"]!.GetValue<string>();
+
+    private static JsonObject Shot(string name = "Stun across") => new() { ["name"] = name, ["note"] = "Low bridge, through it", ["content"] = Sample.Content() };
+
+    [Fact]
+    public async Task Shots_are_kept_with_their_position_in_order_and_can_be_changed_and_deleted()
+    {
+        var path = $"/api/positions/{await Position()}/shots";
+        var (status, first) = await app.Post(path, Shot());
+        Assert.Equal(201, status);
+        await app.Post(path, Shot("Screw back"));
+        var id = first["id"]!.GetValue<string>();
+        var (_, edited) = await app.Send(HttpMethod.Put, $"{path}/{id}", new JsonObject { ["name"] = "Stun", ["note"] = "" });
+        Assert.Equal("Stun", edited["name"]!.GetValue<string>());
+        var (_, list) = await app.Send(HttpMethod.Get, path);
+        Assert.Equal(["Stun", "Screw back"], list.AsArray().Select(s => s!["name"]!.GetValue<string>()));
+        Assert.True(JsonNode.DeepEquals(Sample.Content()["balls"], list[0]!["content"]!["balls"]));
+        Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"{path}/{id}")).Status);
+        Assert.Equal(404, (await app.Send(HttpMethod.Delete, $"{path}/{id}")).Status);
+        Assert.Single((await app.Send(HttpMethod.Get, path)).Body.AsArray());
+    }
+
+    [Fact]
+    public async Task A_shot_without_a_name_of_an_impossible_position_or_of_no_position_is_refused_and_nothing_is_kept()
+    {
+        var path = $"/api/positions/{await Position()}/shots";
+        Assert.Equal(["name"], (await app.Post(path, Shot(" "))).Body.Fields());
+        var overlapping = Shot();
+        overlapping["content"]!["balls"]![1]!["x"] = 1.01;
+        overlapping["content"]!["balls"]![1]!["y"] = 0.6;
+        Assert.Equal(400, (await app.Post(path, overlapping)).Status);
+        Assert.Empty((await app.Send(HttpMethod.Get, path)).Body.AsArray());
+        Assert.Equal(404, (await app.Post($"/api/positions/{Guid.NewGuid()}/shots", Shot())).Status);
+    }
+
+    [Fact]
+    public async Task The_player_is_kept_and_a_wrong_one_refused()
+    {
+        var player = new JsonObject { ["hand"] = "left", ["height"] = 1.62, ["skill"] = "club", ["sideHabit"] = "helping" };
+        Assert.Equal(200, (await app.Send(HttpMethod.Put, "/api/player", player)).Status);
+        Assert.True(JsonNode.DeepEquals(player, (await app.Send(HttpMethod.Get, "/api/player")).Body));
+        var (status, problem) = await app.Send(HttpMethod.Put, "/api/player", new JsonObject { ["hand"] = "left", ["height"] = 3 });
+        Assert.Equal((400, "player.height"), (status, problem.Fields()[0]));
+        Assert.True(JsonNode.DeepEquals(player, (await app.Send(HttpMethod.Get, "/api/player")).Body));
+        await app.Send(HttpMethod.Put, "/api/player", new JsonObject());
+    }
+
+    private static JsonObject Card() => new()
+    {
+        ["name"] = "Stun across", ["content"] = Sample.Content(), ["note"] = "Low bridge, through it",
+        ["rows"] = new JsonArray(new JsonObject { ["label"] = "Tolerance", ["value"] = "±2.1 mm" }), ["lines"] = new JsonArray("half a tip below, pace 5"),
+        ["goal"] = new JsonObject { ["x"] = 2.3, ["y"] = 0.7, ["radius"] = 0.2 },
+    };
+
+    [Fact]
+    public async Task A_shot_card_is_a_pdf_of_half_a_sheet_with_its_own_fonts()
+    {
+        using var response = await app.Client.PostAsync("/api/card/pdf", new StringContent(Card().ToJsonString(), Encoding.UTF8, "application/json"));
+        Assert.Equal((200, "application/pdf"), ((int)response.StatusCode, response.Content.Headers.ContentType!.MediaType));
+        var text = Encoding.Latin1.GetString(await response.Content.ReadAsByteArrayAsync());
+        Assert.StartsWith("%PDF-", text);
+        // 210 mm by 148 mm in points; the fonts are embedded.
+        Assert.Matches(@"/MediaBox\s*\[\s*0 0 595\.\d+ 419\.\d+", text);
+        Assert.Contains("/FontFile2", text);
+    }
+
+    [Fact]
+    public async Task The_same_card_as_svg_says_the_same()
+    {
+        using var response = await app.Client.PostAsync("/api/card/svg", new StringContent(Card().ToJsonString(), Encoding.UTF8, "application/json"));
+        var svg = XDocument.Parse(await response.Content.ReadAsStringAsync());
+        var texts = svg.Descendants().Where(e => e.Name.LocalName == "text").Select(e => e.Value).ToList();
+        Assert.Contains("Stun across", texts);
+        Assert.Contains("±2.1 mm", texts);
+        Assert.Contains("Low bridge, through it", texts);
+        Assert.Equal("0 0 210 148", svg.Root!.Attribute("viewBox")!.Value);
+    }
+
+    [Fact]
+    public async Task A_card_with_too_much_on_it_is_refused()
+    {
+        var card = Card();
+        card["lines"] = new JsonArray([.. Enumerable.Range(0, 9).Select(i => (JsonNode)$"line {i}")]);
+        Assert.Equal(["lines"], (await app.Post("/api/card/svg", card)).Body.Fields());
+    }
+}

@@ -1,0 +1,109 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace DeepBaize.Web.Tests;
+
+[Collection("application")]
+public class WayTests(Application app)
+{
+    private static JsonObject Ask(JsonObject? goal = null) => new()
+    {
+        ["content"] = Sample.Content(),
+        ["goal"] = goal ?? new JsonObject { ["x"] = 2.3, ["y"] = 0.7, ["radius"] = 0.2 },
+    };
+
+    /// <summary>The stream's events, as they come.</summary>
+    private async IAsyncEnumerable<JsonNode> Stream(JsonObject ask)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/ways") { Content = JsonContent.Create(ask) };
+        using var response = await app.Client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
+        using var reader = new StreamReader(await response.Content.ReadAsStreamAsync());
+        while (await reader.ReadLineAsync() is { } line)
+            if (line.StartsWith("data: ", StringComparison.Ordinal)) yield return JsonNode.Parse(line[6..])!;
+    }
+
+    [Fact]
+    public async Task Ways_come_as_a_stream_that_ends_with_all_of_them_ranked()
+    {
+        var events = new List<JsonNode>();
+        await foreach (var e in Stream(Ask())) events.Add(e);
+        Assert.True(events.Count >= 3);
+        Assert.NotNull(events[0]["asSet"]);
+        var shares = events.Select(e => e["share"]!.GetValue<double>()).ToList();
+        Assert.Equal(shares.Order(), shares);
+        Assert.Equal(1, shares[^1]);
+        var ways = events[^1]["ways"]!.AsArray();
+        var chances = ways.Select(w => w!["both"]!.GetValue<double>()).ToList();
+        Assert.NotEmpty(chances);
+        Assert.Equal(chances.OrderDescending(), chances);
+
+        // Laid on the table, a way does what it says, to the rounding of its figures.
+        var content = Sample.Content();
+        content["stroke"] = ways[0]!["stroke"]!.DeepClone();
+        var (status, shot) = await app.Post("/api/shot", Sample.Shot(content));
+        Assert.Equal(200, status);
+        var white = shot["simulation"]!["finals"]![0]!;
+        Assert.Equal(ways[0]!["exact"]!["x"]!.GetValue<double>(), white["x"]!.GetValue<double>(), 0.02);
+        Assert.Equal(ways[0]!["exact"]!["y"]!.GetValue<double>(), white["y"]!.GetValue<double>(), 0.02);
+    }
+
+    [Fact]
+    public async Task A_request_that_is_dropped_frees_the_cores()
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/ways") { Content = JsonContent.Create(Ask()) };
+        var response = await app.Client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        response.Dispose();
+        // Three more, dropped too, must not make a fourth wait for them: each search stops when its request does.
+        for (var i = 0; i < 3; i++)
+        {
+            using var again = new HttpRequestMessage(HttpMethod.Post, "/api/ways") { Content = JsonContent.Create(Ask()) };
+            (await app.Client.SendAsync(again, HttpCompletionOption.ResponseHeadersRead)).Dispose();
+        }
+        var share = 0.0;
+        await foreach (var e in Stream(Ask())) share = e["share"]!.GetValue<double>();
+        Assert.Equal(1, share);
+    }
+
+    [Theory]
+    [InlineData("""{ "x": 2.3, "y": 0.7 }""", "goal.radius")]
+    [InlineData("""{ "x": 9, "y": 0.7, "radius": 0.1 }""", "goal.x")]
+    [InlineData("""{ "ball": "red-1" }""", "goal.ball")]
+    [InlineData("""{ "ball": "blue" }""", "goal.ball")]
+    public async Task A_goal_that_cannot_be_is_refused_before_the_stream_begins(string goal, string field)
+    {
+        var (status, problem) = await app.Post("/api/ways", Ask(JsonNode.Parse(goal)!.AsObject()));
+        Assert.Equal(400, status);
+        Assert.Contains(field, problem.Fields());
+    }
+
+    [Fact]
+    public async Task Freedom_out_of_range_and_a_missing_pot_are_refused()
+    {
+        var ask = Ask();
+        ask["freedom"] = new JsonObject { ["softest"] = 8, ["hardest"] = 3 };
+        Assert.Equal(["freedom.hardest"], (await app.Post("/api/ways", ask)).Body.Fields());
+        ask = Ask();
+        ask["content"]!["stroke"]!["pot"] = null;
+        Assert.Equal(["content.stroke.pot"], (await app.Post("/api/ways", ask)).Body.Fields());
+    }
+
+    [Fact]
+    public async Task A_spread_with_a_goal_tells_how_often_it_is_met()
+    {
+        var (status, spread) = await app.Post("/api/spread", Ask());
+        Assert.Equal(200, status);
+        Assert.InRange(spread["both"]!.GetValue<double>(), 0, spread["wanted"]!.GetValue<double>());
+        var (_, plain) = await app.Post("/api/spread", new JsonObject { ["content"] = Sample.Content() });
+        Assert.Null(plain["wanted"]);
+    }
+
+    [Fact]
+    public async Task Side_is_weighed_against_plain_ball()
+    {
+        var (status, sides) = await app.Post("/api/sides", new JsonObject { ["content"] = Sample.Content() });
+        Assert.Equal((200, 3), (status, sides.AsArray().Count));
+        Assert.Equal(0, sides[0]!["sideTips"]!.GetValue<double>());
+        Assert.Single(sides.AsArray(), s => s!["isHelping"]!.GetValue<bool>());
+    }
+}
