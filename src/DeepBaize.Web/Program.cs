@@ -12,6 +12,9 @@ using DeepBaize.Web.Tables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 
+// Searches keep every core busy: with threads at hand, requests and their cancelling are still answered at once, and the system shares the cores.
+ThreadPool.SetMinThreads(64, 64);
+
 var builder = WebApplication.CreateBuilder(args);
 var connection = builder.Configuration.GetConnectionString("DeepBaize")
     ?? throw new InvalidOperationException("Set ConnectionStrings__DeepBaize to the PostgreSQL database; ./start does.");

@@ -30,6 +30,7 @@ public class LookTests(Desk desk)
         page.OpenPosition("High on the black, full pack");
         if (light) page.Driver.FindElements(By.CssSelector("header button")).First(b => b.Text == "Light").Click();
         page.Find("outcome");
+        page.Find(light ? "keep" : "put-it-there").Click();
         Thread.Sleep(600); // the drawer fades out
         page.Driver.ExecuteScript(File.ReadAllText(Path.Combine(Desk.Root, "web", "node_modules", "axe-core", "axe.min.js")));
         var result = (string)page.Driver.ExecuteAsyncScript("""

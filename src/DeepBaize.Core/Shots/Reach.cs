@@ -46,11 +46,11 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
     // Distances, m.
     private const double BridgeLength = 0.22, Rail = 0.11, BodyFromRail = 0.05, RailTop = 0.042, CueLength = 1.47, TipRadius = 0.00475, ButtRadius = 0.0145;
 
-    // Of the player's height: from the hip at the table's edge to the bridge hand.
-    private const double NaturalReach = 0.48, StretchedReach = 0.62;
+    // Of the player's height: from the hip at the table's edge to the bridge hand, and from the hip to the line of the cue beside it.
+    private const double NaturalReach = 0.48, NaturalBeside = 0.32, StretchedReach = 0.62, StretchedBeside = 0.5;
 
-    // Where the body can be beside the cue: little across it on the grip's side, more on the other; and always behind the bridge.
-    private const double AcrossTheCue = 0.15, BesideTheCue = 0.55, BehindTheBridge = 0.25;
+    // Where the body can be else: little across the cue on the grip's side, and always behind the bridge, m.
+    private const double AcrossTheCue = 0.15, BehindTheBridge = 0.25;
 
     // What a hand that bridges takes up behind the cue ball, m.
     private const double HandNear = 0.08, HandFar = 0.30, HandBeside = 0.045;
@@ -80,45 +80,42 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
         return Elevation(layout, stroke, dx, dy).Degrees;
     }
 
-    private static Stance StanceOf(in PlacedBall white, double dx, double dy, Player player)
+    private static Stance StanceOf(PlacedBall white, double dx, double dy, Player player)
     {
-        var own = FromEdge(white, dx, dy, player.Hand);
-        if (own <= NaturalReach * player.Height) return Stance.Natural;
-        if (own <= StretchedReach * player.Height) return Stance.Stretch;
-        var other = FromEdge(white, dx, dy, player.Hand == Hand.Right ? Hand.Left : Hand.Right);
-        return other <= NaturalReach * player.Height ? Stance.OtherHand : Stance.Rest;
+        var other = player.Hand == Hand.Right ? Hand.Left : Hand.Right;
+        bool Natural(Hand hand) => CanStand(white, dx, dy, hand, NaturalReach * player.Height, NaturalBeside * player.Height);
+        return Natural(player.Hand) ? Stance.Natural
+            : CanStand(white, dx, dy, player.Hand, StretchedReach * player.Height, StretchedBeside * player.Height) ? Stance.Stretch
+            : Natural(other) ? Stance.OtherHand
+            : Stance.Rest;
     }
 
-    /// <summary>From the bridge hand to the nearest place beside the table where the body can be for this hand, m.</summary>
-    private static double FromEdge(in PlacedBall white, double dx, double dy, Hand hand)
+    /// <summary>Whether there is a place at the table's edge from which this hand bridges: no farther off and no farther beside the cue than this, m.</summary>
+    private static bool CanStand(in PlacedBall white, double dx, double dy, Hand hand, double reach, double most)
     {
         var (bx, by) = (white.X - BridgeLength * dx, white.Y - BridgeLength * dy);
         // A right-hander's body is to the left of the cue.
         var side = hand == Hand.Right ? 1 : -1;
-        var nearest = double.PositiveInfinity;
         const double beyond = Rail + BodyFromRail;
         const int alongSide = 96, alongEnd = 52;
-        void Try(double x, double y)
+        bool At(double x, double y)
         {
             var (px, py) = (x - bx, y - by);
             var behind = -(px * dx + py * dy);
             var beside = side * (py * dx - px * dy);
-            if (behind >= BehindTheBridge && beside >= -AcrossTheCue && beside <= BesideTheCue)
-                nearest = Math.Min(nearest, Math.Sqrt(px * px + py * py));
+            return behind >= BehindTheBridge && beside >= -AcrossTheCue && beside <= most && px * px + py * py <= reach * reach;
         }
         for (var i = 0; i <= alongSide; i++)
         {
             var x = -beyond + (Length + 2 * beyond) * i / alongSide;
-            Try(x, -beyond);
-            Try(x, Width + beyond);
+            if (At(x, -beyond) || At(x, Width + beyond)) return true;
         }
         for (var i = 0; i <= alongEnd; i++)
         {
             var y = -beyond + (Width + 2 * beyond) * i / alongEnd;
-            Try(-beyond, y);
-            Try(Length + beyond, y);
+            if (At(-beyond, y) || At(Length + beyond, y)) return true;
         }
-        return nearest;
+        return false;
     }
 
     private static Ball? Bridged(Layout layout, double dx, double dy)

@@ -11,8 +11,12 @@ public static class ShotPath
     /// <summary>Most that a straight line in time between two points leaves the true motion by, m.</summary>
     public const double Tolerance = 0.0004;
 
+    /// <summary>The same for a drawing: a fifth of a pixel of a plan that fills a screen.</summary>
+    public const double Drawn = 0.001;
+
     /// <summary>For each slot the points of its path in order of time; empty for a ball that never moved.</summary>
-    public static IReadOnlyList<IReadOnlyList<PathPoint>> Points(ShotRecord record, int balls)
+    /// <param name="tolerance">Of the points, m.</param>
+    public static IReadOnlyList<IReadOnlyList<PathPoint>> Points(ShotRecord record, int balls, double tolerance = Tolerance)
     {
         var paths = new List<PathPoint>[balls];
         for (var i = 0; i < balls; i++) paths[i] = [];
@@ -21,15 +25,24 @@ public static class ShotPath
             var points = paths[piece.Ball];
             if (points.Count == 0) points.Add(new(piece.Start, piece.X, piece.Y));
             // A parabola leaves its chord by a·t²/8.
-            var longest = Math.Sqrt(8 * Tolerance / Math.Sqrt(piece.Ax * piece.Ax + piece.Ay * piece.Ay));
+            var longest = Math.Sqrt(8 * tolerance / Math.Sqrt(piece.Ax * piece.Ax + piece.Ay * piece.Ay));
             var steps = Math.Max(1, (int)Math.Ceiling((piece.End - piece.Start) / longest));
             for (var s = 1; s <= steps; s++)
             {
                 var time = s == steps ? piece.End : piece.Start + (piece.End - piece.Start) * s / steps;
                 var (x, y) = piece.At(time);
-                points.Add(new(time, x, y));
+                Add(points, new(time, x, y), tolerance);
             }
         }
         return paths;
+    }
+
+    /// <summary>A ball that is jostled in a pack hardly moves between contacts: the last of points closer than the tolerance stands for them.</summary>
+    private static void Add(List<PathPoint> points, in PathPoint next, double tolerance)
+    {
+        static double Square(in PathPoint a, in PathPoint b) => (a.X - b.X) * (a.X - b.X) + (a.Y - b.Y) * (a.Y - b.Y);
+        var near = tolerance * tolerance / 4;
+        if (points.Count > 1 && Square(points[^1], next) < near && Square(points[^2], points[^1]) < near) points[^1] = next;
+        else points.Add(next);
     }
 }

@@ -30,7 +30,7 @@ public static class Spread
     private const int Batch = 250;
 
     /// <summary>From fewer places an outline would be an accident.</summary>
-    private const int FewestToOutline = 40;
+    private const int FewestToOutline = 100;
 
     /// <param name="pot">The pot that is meant, with its geometry, if any.</param>
     /// <param name="seed">The same seed gives the same samples.</param>
@@ -43,7 +43,7 @@ public static class Spread
         int samples = 2000, int seed = 1, int workers = -1, Goal? goal = null, bool outlines = true, CancellationToken cancel = default)
     {
         var tallies = new Tally[(samples + Batch - 1) / Batch];
-        Parallel.For(0, tallies.Length, new() { MaxDegreeOfParallelism = workers, CancellationToken = cancel }, i =>
+        Parallel.For(0, tallies.Length, new() { MaxDegreeOfParallelism = workers < 0 ? Environment.ProcessorCount : workers, CancellationToken = cancel }, i =>
             tallies[i] = Play(layout, stroke, pot, goal, skill, shape, Math.Min(Batch, samples - i * Batch), unchecked(seed * 7919 + i), cancel));
         List<PathPoint> rests = [.. tallies.SelectMany(t => t.Rests)];
         double Share(Func<Tally, int> count) => (double)tallies.Sum(count) / samples;

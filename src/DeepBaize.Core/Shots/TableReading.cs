@@ -45,7 +45,7 @@ public static class TableReading
         cuts.AddRange(Plants(layout, shape));
         cuts.AddRange(Doubles(layout, shape));
         var options = new PotOption?[cuts.Count];
-        Parallel.For(0, cuts.Count, new() { CancellationToken = cancel }, i => options[i] = Judge(layout, cuts[i], stroke, skill, player, shape));
+        Parallel.For(0, cuts.Count, new() { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel }, i => options[i] = Judge(layout, cuts[i], stroke, skill, player, shape));
         return [.. options.OfType<PotOption>().Where(o => o.Cut.Kind == PotKind.Direct || o.Chance >= LeastChance)
             .OrderByDescending(o => o.Chance).ThenByDescending(o => Math.Min(o.CueBallClearance, o.PotClearance))];
     }

@@ -304,7 +304,7 @@ public sealed class WaySearch
     private List<TOut> InParallel<TIn, TOut>(IReadOnlyList<TIn> items, Func<TIn, TOut> job)
     {
         var results = new TOut[items.Count];
-        Parallel.For(0, items.Count, new() { CancellationToken = _cancel }, i => results[i] = job(items[i]));
+        Parallel.For(0, items.Count, new() { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = _cancel }, i => results[i] = job(items[i]));
         return [.. results];
     }
 }

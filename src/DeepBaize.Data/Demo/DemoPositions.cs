@@ -40,11 +40,20 @@ public static class DemoPositions
             Content([At("white", 0.70, 1.00), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Aim = -3.5, Pace = 6.5 })),
         ("Stun across for the pink", "Half-ball on the red. Change only the height, a quarter of a tip at a time, and watch the finish move by feet.",
-            Content([At("white", 2.72, 1.05), At("red-1", 2.95, 0.50), At("pink", Spot(Ball.Pink).X, 1.2), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+            Content([At("white", 2.72, 1.05), At("red-1", 2.95, 0.50), At("pink", 2.40, 1.30), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Height = -0.5, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
         ("Frozen to the side cushion", "A red tight on the cushion: meet ball and cushion together, with a touch of running side.",
             Content([At("white", 2.20, 0.42), At("red-1", 2.95, BallRadius), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Aim = -30.34, Side = 0.6, Height = 0.3, Pace = 5, Pot = Pot("red-1", "yellow-top"), Free = true })),
+    ];
+
+    /// <summary>Shots that Tilda kept with the position of this name: tip, pace, and the line she took down.</summary>
+    private const string WithShots = "Stun across for the pink";
+
+    private static readonly (string Name, string Note, double Height, double Pace)[] Shots =
+    [
+        ("Stun off the side cushion", "Level cue, and let it go through the ball", -0.5, 5),
+        ("Screw back for the pink", "Lower bridge hand, no more pace than this", -0.95, 5.2),
     ];
 
     /// <summary>Creates the local user with the demo positions, if the database has no such user yet.</summary>
@@ -56,10 +65,18 @@ public static class DemoPositions
         {
             // A second apart, so that they list in this order, the latest first.
             var time = now.AddSeconds(-i);
-            db.Positions.Add(new()
+            var position = new Position
             {
                 OwnerId = User.LocalId, Name = All[i].Name, About = All[i].About, Content = All[i].Content, CreatedAt = time, UpdatedAt = time,
-            });
+            };
+            db.Positions.Add(position);
+            if (position.Name != WithShots) continue;
+            foreach (var (shot, k) in Shots.Select((shot, k) => (shot, k)))
+                db.Shots.Add(new()
+                {
+                    OwnerId = User.LocalId, PositionId = position.Id, Name = shot.Name, Note = shot.Note, CreatedAt = time.AddSeconds(k),
+                    Content = position.Content with { Stroke = position.Content.Stroke with { Height = shot.Height, Pace = shot.Pace } },
+                });
         }
         await db.SaveChangesAsync(cancel);
     }

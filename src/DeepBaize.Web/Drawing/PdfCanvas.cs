@@ -73,7 +73,8 @@ public sealed class PdfCanvas : ICanvas, IDisposable
 
     public void Text(double x, double y, double size, string text, string colour, bool bold = false, Anchor anchor = Anchor.Start)
     {
-        using var font = new SKFont(bold ? SemiBold : Regular, (float)size);
+        // Sizes are in millimetres, a few units each: unhinted, or the letters would be set to whole units.
+        using var font = new SKFont(bold ? SemiBold : Regular, (float)size) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
         using var paint = Fill(colour);
         _page.DrawText(text, (float)x, (float)y, anchor switch { Anchor.Middle => SKTextAlign.Center, Anchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, font, paint);
     }

@@ -107,6 +107,6 @@ public static class JudgementEndpoints
         var content = CheckedContent.Of(request.Content);
         return [.. Fan.Of(content.Layout, content.Stroke, content.ThePot(), request.Kind, content.Shape).Select(l => new FanLineResult(
             l.Key, l.Stroke.AimDegrees, l.Stroke.SideTips, l.Stroke.HeightTips, l.Stroke.Pace, l.Potted, l.WhitePocket?.Name(),
-            [.. l.WhitePath.Select(p => new PointEntry(p.Time, p.X, p.Y))]))];
+            [.. l.WhitePath.Select(PointEntry.Of)]))];
     }
 }

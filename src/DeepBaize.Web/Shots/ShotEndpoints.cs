@@ -10,19 +10,22 @@ using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
 
+/// <summary>A straight piece of a ball's way, m.</summary>
+public sealed record LegResult(double FromX, double FromY, double ToX, double ToY);
+
 /// <summary>The pot's geometry; see DeepBaize.Core.Shots.Cut.</summary>
 /// <param name="Ball">The ball that is to go in.</param>
 /// <param name="Struck">The ball that the white strikes: another one only in a plant.</param>
 /// <param name="Legs">The ways of the object balls in order, m.</param>
 public sealed record CutResult(
-    PotKind Kind, string Ball, string Struck, string Pocket, string? Off, CutFault Fault, double GhostX, double GhostY, IReadOnlyList<Leg> Legs,
+    PotKind Kind, string Ball, string Struck, string Pocket, string? Off, CutFault Fault, double GhostX, double GhostY, IReadOnlyList<LegResult> Legs,
     double PotDegrees, double AimDegrees, double CutDegrees, double Fullness, Fullness FullnessWord, double AimOffset,
     double OpeningDegrees, double CueBallDistance, double PotDistance,
     [property: Description("By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.")]
     double? AllowanceDegrees)
 {
     public static CutResult Of(in Cut c, Layout layout, double? allowance) => new(
-        c.Kind, layout.Balls[c.Pot.Slot].Ball.Id, c.ObjectBall.Id, c.Pocket.Name(), c.Pot.Off?.Name(), c.Fault, c.GhostX, c.GhostY, [.. c.Legs],
+        c.Kind, layout.Balls[c.Pot.Slot].Ball.Id, c.ObjectBall.Id, c.Pocket.Name(), c.Pot.Off?.Name(), c.Fault, c.GhostX, c.GhostY, [.. c.Legs.Select(l => new LegResult(l.FromX, l.FromY, l.ToX, l.ToY))],
         c.PotDegrees, c.AimDegrees, c.CutDegrees, c.FullnessFraction, c.Fullness, c.AimOffset, c.OpeningDegrees, c.CueBallDistance, c.PotDistance, allowance);
 }
 

@@ -80,7 +80,7 @@ public sealed record WayResult(
         };
         return new(stroke, w.Arrival, [.. w.Route.Cushions.Select(c => c.Name())], [.. w.Route.Balls.Select(Id)], w.Along < 0 ? null : Id(w.Along), ReachResult.Of(w.Reach),
             w.Pot, w.Both, w.InOff, w.Kiss, w.Samples, w.IsMet, w.Off, Outcome(w.Exact), Outcome(w.Long), Outcome(w.Short), w.Sensitivity,
-            [.. w.WhitePath.Select(p => new PointEntry(p.Time, p.X, p.Y))]);
+            [.. w.WhitePath.Select(PointEntry.Of)]);
     }
 }
 

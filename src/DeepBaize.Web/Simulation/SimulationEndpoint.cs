@@ -35,7 +35,11 @@ public sealed record FinalBall(string Id, double X, double Y, [property: Descrip
 
 public sealed record EventEntry(double Time, ShotEventKind Kind, string Ball, string? Other, double X, double Y, string? Pocket);
 
-public sealed record PointEntry(double Time, double X, double Y);
+/// <summary>A point of a drawn path, rounded to a micrometre and a microsecond: seconds and metres.</summary>
+public sealed record PointEntry(double Time, double X, double Y)
+{
+    public static PointEntry Of(PathPoint p) => new(Math.Round(p.Time, 6), Math.Round(p.X, 6), Math.Round(p.Y, 6));
+}
 
 public sealed record PathEntry(string Id, IReadOnlyList<PointEntry> Points);
 
@@ -65,12 +69,12 @@ public static class SimulationEndpoint
         simulator.Place(layout.AsSpan());
         simulator.Play(strike, record);
         string Id(int slot) => layout.Balls[slot].Ball.Id;
-        var paths = ShotPath.Points(record, simulator.Count);
+        var paths = ShotPath.Points(record, simulator.Count, ShotPath.Drawn);
         return (new(
             [.. Enumerable.Range(0, simulator.Count).Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), simulator.PocketOf(i)?.Name()))],
-            [.. record.Events.Select(e => new EventEntry(e.Time, e.Kind, Id(e.Ball), e.Other < 0 ? null : Id(e.Other), e.X, e.Y, e.Pocket?.Name()))],
+            [.. record.Events.Select(e => new EventEntry(Math.Round(e.Time, 6), e.Kind, Id(e.Ball), e.Other < 0 ? null : Id(e.Other), Math.Round(e.X, 6), Math.Round(e.Y, 6), e.Pocket?.Name()))],
             [.. Enumerable.Range(0, simulator.Count).Where(i => paths[i].Count > 0)
-                .Select(i => new PathEntry(Id(i), [.. paths[i].Select(p => new PointEntry(p.Time, p.X, p.Y))]))],
+                .Select(i => new PathEntry(Id(i), [.. paths[i].Select(PointEntry.Of)]))],
             simulator.Duration), record, simulator);
     }
 }

@@ -25,7 +25,7 @@ public sealed record PresetResult(string Name, IReadOnlyDictionary<string, doubl
 public sealed record ReferenceResult(
     double Length, double Width, double BallRadius, double BaulkLineX, double DRadius,
     IReadOnlyList<SpotResult> Spots, IReadOnlyList<string> BallIds, IReadOnlyList<string> Pockets, IReadOnlyList<BallEntry> OpeningRack,
-    double PaceMin, double PaceMax, double TipLimit, double MillimetresPerTip, double ElevationMax,
+    double PaceMin, double PaceMax, double TipLimit, double TouchOfSide, double MillimetresPerTip, double ElevationMax,
     IReadOnlyList<ConditionResult> Conditions, IReadOnlyList<PresetResult> Presets, IReadOnlyList<Skill> Skills);
 
 public static class TableEndpoints
@@ -48,7 +48,7 @@ public static class TableEndpoints
         [.. Enumerable.Range(0, Ball.Count).Select(i => Ball.FromIndex(i).Id)],
         [.. Pockets.All.Select(p => p.Name())],
         [.. Rack.Opening().Select(BallEntry.Of)],
-        Pace.Slowest, Pace.Hardest, Tip.Limit, Tip.MillimetresPerTip, Strike.MaxElevationDegrees,
+        Pace.Slowest, Pace.Hardest, Tip.Limit, SideChoice.Touch, Tip.MillimetresPerTip, Strike.MaxElevationDegrees,
         [.. Conditions.Fields.Select(f => new ConditionResult(f.Name, f.Group, f.Unit, f.Min, f.Max, f.Get(Conditions.Default)))],
         [.. Conditions.Presets.Select(p => new PresetResult(p.Name, p.Changes))], Skill.Presets);
 }

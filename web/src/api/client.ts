@@ -14,6 +14,7 @@ export type ShotEvent = Schemas['EventEntry']
 export type Cut = Schemas['CutResult']
 export type SavedPosition = Schemas['PositionResult']
 export type Pot = Required<Schemas['PotEntry']>
+export type Way = Schemas['WayResult']
 export type Stroke = Required<Omit<Schemas['StrokeEntry'], 'pot'>> & { pot: Pot | null }
 export type Content = { balls: BallEntry[]; stroke: Stroke; conditions: Record<string, number> }
 export type Draft = { name: string; about: string; content: Content }
@@ -38,7 +39,8 @@ export class Problem extends Error {
   }
 }
 
-export const client = createClient<paths>({ baseUrl: '' })
+// The page's own fetch, looked up at each call, so that a test can stand in for the server.
+export const client = createClient<paths>({ baseUrl: '', fetch: (request) => globalThis.fetch(request) })
 
 const away = () => new Problem(0, 'Deep Baize does not answer.', 'Is it still running? What you were editing is still here.')
 
@@ -63,6 +65,46 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   }
   if (answer.response.ok) return answer.data as T
   throw problemOf(answer.response.status, answer.error)
+}
+
+/** Posts and reads the answer as a stream of server-sent events, one by one; ends when the server does, or the signal says so. */
+export async function follow<T>(path: keyof paths, body: unknown, signal: AbortSignal, tell: (event: T) => void): Promise<void> {
+  let response
+  try {
+    response = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body), signal })
+  } catch (e) {
+    if (signal.aborted) throw e
+    throw away()
+  }
+  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null))
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) return
+    const events = (rest + value).split('\n\n')
+    rest = events.pop()!
+    for (const event of events) {
+      const data = event
+        .split('\n')
+        .filter((line) => line.startsWith('data:'))
+        .map((line) => line.slice(5).trimStart())
+        .join('\n')
+      if (data) tell(JSON.parse(data) as T)
+    }
+  }
+}
+
+/** Posts JSON and returns the answer as a file. */
+export async function fetchFile(path: keyof paths, body: unknown): Promise<Blob> {
+  let response
+  try {
+    response = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+  } catch {
+    throw away()
+  }
+  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null))
+  return response.blob()
 }
 
 /** Posts a text of JSON as it is and returns the text of the answer: for files, in and out. */

@@ -440,7 +440,7 @@ export interface components {
             ghostX: number;
             /** Format: double */
             ghostY: number;
-            legs: components["schemas"]["Leg"][];
+            legs: components["schemas"]["LegResult"][];
             /** Format: double */
             potDegrees: number;
             /** Format: double */
@@ -560,19 +560,15 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             goal?: null | components["schemas"]["GoalEntry"];
         };
-        Leg: {
+        LegResult: {
             /** Format: double */
-            fromX?: number;
+            fromX: number;
             /** Format: double */
-            fromY?: number;
+            fromY: number;
             /** Format: double */
-            toX?: number;
+            toX: number;
             /** Format: double */
-            toY?: number;
-            /** Format: double */
-            degrees?: number;
-            /** Format: double */
-            length?: number;
+            toY: number;
         };
         Nose: {
             /** Format: double */
@@ -783,6 +779,8 @@ export interface components {
             paceMax: number;
             /** Format: double */
             tipLimit: number;
+            /** Format: double */
+            touchOfSide: number;
             /** Format: double */
             millimetresPerTip: number;
             /** Format: double */

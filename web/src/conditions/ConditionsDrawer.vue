@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElDrawer } from 'element-plus'
 import { computed } from 'vue'
+import PlayerFields from '../players/PlayerFields.vue'
 import FigureInput from '../shots/FigureInput.vue'
 import { useWorkspace } from '../workspace/workspace'
 import { conditionNames, groupNames, presetNames } from './words'
@@ -37,7 +38,9 @@ function choose(presetChanges: Record<string, number>) {
 </script>
 
 <template>
-  <ElDrawer v-model="open" direction="rtl" size="min(var(--desk), 100vw)" title="Conditions" :modal="false" :append-to-body="true" :lock-scroll="false">
+  <ElDrawer v-model="open" direction="rtl" size="min(var(--desk), 100vw)" title="Player and conditions" :modal="false" :append-to-body="true" :lock-scroll="false">
+    <PlayerFields />
+    <h3>Conditions</h3>
     <p class="soft">How this table, these balls and this cue behave. The plan follows at once.</p>
     <div class="presets" role="group" aria-label="Named conditions">
       <button v-for="p in reference.presets" :key="p.name" class="key" :aria-pressed="p.name === preset" @click="choose(p.changes)">{{ presetNames[p.name] ?? p.name }}</button>

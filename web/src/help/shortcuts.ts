@@ -1,6 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import { usePlayback } from '../picture/playback'
 import { useKeeping } from '../positions/keeping'
+import { useJudgements } from '../shots/judgements'
 import { useWorkspace } from '../workspace/workspace'
 
 export const shortcuts = [
@@ -13,6 +14,9 @@ export const shortcuts = [
   { keys: '- or +', does: 'pace down or up by a tenth' },
   { keys: 'r', does: 'add a red' },
   { keys: 'Delete', does: 'remove the ball in hand' },
+  { keys: 'l', does: 'list what is on' },
+  { keys: 't', does: 'put it there: where the white should stop' },
+  { keys: 'k', does: 'keep the shot, with a line on it' },
   { keys: 'Space', does: 'play or stop the shot' },
   { keys: 'Ctrl Z or Ctrl Y', does: 'undo, redo' },
   { keys: 'Ctrl S', does: 'save' },
@@ -27,6 +31,7 @@ export function useShortcuts(show: () => void) {
   const workspace = useWorkspace()
   const playback = usePlayback()
   const keeping = useKeeping()
+  const judgements = useJudgements()
 
   function tip(side: number, height: number) {
     const next = { side: workspace.stroke.side + side, height: workspace.stroke.height + height }
@@ -92,6 +97,9 @@ export function useShortcuts(show: () => void) {
       '.': () => take(1),
       r: () => workspace.addRed(),
       o: () => (keeping.libraryOpen = true),
+      l: () => (judgements.below = judgements.below === 'on' ? 'happens' : 'on'),
+      t: () => (judgements.below = judgements.below === 'ways' ? 'happens' : 'ways'),
+      k: () => (judgements.below = judgements.below === 'shots' ? 'happens' : 'shots'),
       '?': show,
       delete: () => workspace.remove(workspace.selected),
     }

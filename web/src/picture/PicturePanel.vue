@@ -1,23 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { eventWords, outcomeWords, strokeWords, warningWords } from '../shots/words'
+import { usePlayer } from '../players/player'
 import { useWorkspace } from '../workspace/workspace'
 import { listedEvents } from './events'
 import { usePlayback } from './playback'
 import ReadList from '../shots/ReadList.vue'
-import { useJudgements, type FanKind } from '../shots/judgements'
+import KeptShots from '../shots/KeptShots.vue'
+import WaysPanel from '../shots/WaysPanel.vue'
+import { useJudgements, type Below, type FanKind } from '../shots/judgements'
 
 const workspace = useWorkspace()
 const playback = usePlayback()
 const judgements = useJudgements()
+const players = usePlayer()
 const fans: { kind: FanKind; label: string }[] = [
   { kind: 'routes', label: 'Routes' },
   { kind: 'paces', label: 'Paces' },
   { kind: 'heights', label: 'Heights' },
   { kind: 'sides', label: 'Sides' },
 ]
+const tabs: { below: Below; label: string; testId: string }[] = [
+  { below: 'happens', label: 'What happens', testId: 'what-happens' },
+  { below: 'on', label: 'What is on', testId: 'what-is-on' },
+  { below: 'ways', label: 'Put it there', testId: 'put-it-there' },
+  { below: 'shots', label: 'Keep', testId: 'keep' },
+]
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
-const events = computed(() => (workspace.shot ? listedEvents(workspace.shot.simulation) : []))
+const listed = computed(() => (workspace.shot ? listedEvents(workspace.shot.simulation) : { list: [], more: 0 }))
+const events = computed(() => listed.value.list)
 const now = computed(() => events.value.findLastIndex((e) => e.event.time <= playback.time + 1e-6))
 
 // What no control of the desk shows by itself.
@@ -37,7 +48,7 @@ const refused = computed(() => {
     <p v-else-if="workspace.shot" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
       <span v-if="workspace.shot.warnings.length" class="danger" data-testid="warnings">Mind: {{ workspace.shot.warnings.map(warningWords).join('; ') }}.</span>
     </p>
-    <div class="controls">
+    <div v-if="judgements.below !== 'ways'" class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">
         {{ playback.isPlaying && playback.speed === 1 ? 'Pause' : 'Play' }}
       </button>
@@ -59,14 +70,13 @@ const refused = computed(() => {
     </div>
     <div class="controls also">
       <span class="joined" role="group" aria-label="Below">
-        <button class="key" :aria-pressed="!judgements.listOpen" @click="judgements.listOpen = false">What happens</button>
-        <button class="key" :aria-pressed="judgements.listOpen" data-testid="what-is-on" @click="judgements.listOpen = true">What is on</button>
+        <button v-for="t in tabs" :key="t.below" class="key" :aria-pressed="judgements.below === t.below" :data-testid="t.testId" @click="judgements.below = t.below">{{ t.label }}</button>
       </span>
       <span class="joined" role="group" aria-label="Also on the plan">
         <button v-for="f in fans" :key="f.kind" class="key" :disabled="!workspace.stroke.pot" :aria-pressed="judgements.fanKind === f.kind" :data-testid="`fan-${f.kind}`" @click="judgements.fanKind = judgements.fanKind === f.kind ? null : f.kind">{{ f.label }}</button>
         <button class="key" :aria-pressed="judgements.spreadOpen" data-testid="spread" @click="judgements.spreadOpen = !judgements.spreadOpen">Spread</button>
       </span>
-      <select v-model="judgements.skill" class="choice" aria-label="Skill" title="How exactly you strike: for the chances and the spread">
+      <select class="choice skill" aria-label="Skill" title="How exactly you strike: for the chances and the spread" :value="players.player.skill" @change="players.set({ skill: ($event.target as HTMLSelectElement).value })">
         <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
       </select>
     </div>
@@ -75,9 +85,13 @@ const refused = computed(() => {
       <template v-if="judgements.spread.pot !== null"
         ><strong>Goes in {{ percent(judgements.spread.pot) }}</strong>; missed thick {{ percent(judgements.spread.missThick ?? 0) }}, thin {{ percent(judgements.spread.missThin ?? 0) }};
       </template>
-      in-off {{ percent(judgements.spread.inOff) }}, kiss {{ percent(judgements.spread.kiss) }}.
+      in-off {{ percent(judgements.spread.inOff) }}, kiss {{ percent(judgements.spread.kiss) }}<template v-if="judgements.spread.wanted !== null"
+        >; does what is wanted {{ percent(judgements.spread.wanted) }}, with the pot {{ percent(judgements.spread.both ?? 0) }}</template
+      >.
     </p>
     <ReadList v-if="judgements.listOpen" />
+    <WaysPanel v-else-if="judgements.below === 'ways'" />
+    <KeptShots v-else-if="judgements.below === 'shots'" />
     <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events">
       <li v-for="(e, i) in events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.event.kind === 'pot' && e.event.ball === 'white' }">
         <button @click="playback.pause(), (playback.time = e.event.time)">
@@ -86,6 +100,7 @@ const refused = computed(() => {
           <span>{{ eventWords(e.event) }}</span>
         </button>
       </li>
+      <li v-if="listed.more" class="soft more">and {{ listed.more }} more contacts of the other balls</li>
     </ol>
     <p v-else class="soft empty">Nothing moves yet. Drag the brass diamond to aim, or choose a ball and a pocket on the desk.</p>
   </section>
@@ -113,6 +128,12 @@ const refused = computed(() => {
 }
 .also {
   flex-wrap: wrap;
+}
+/* On a tablet it is set in the player's setup only. */
+@media (max-width: 1100px) {
+  .skill {
+    display: none;
+  }
 }
 .controls output {
   white-space: nowrap;
@@ -152,6 +173,10 @@ const refused = computed(() => {
 .events .now button {
   background: var(--panel-2);
   box-shadow: inset 3px 0 0 var(--accent);
+}
+.more {
+  padding: 2px 6px;
+  font-size: 0.93rem;
 }
 .number {
   font-weight: 650;

@@ -7,10 +7,15 @@ export function numberedEvents(simulation: Simulation): { number: number; event:
     .map((event, i) => ({ number: i + 1, event }))
 }
 
-/** What the list shows: all that is numbered, and the white's own rolling and stopping. */
-export function listedEvents(simulation: Simulation): { number: number | null; event: ShotEvent }[] {
+/** Of contacts that the white has no part in, so many are listed: an opened pack has hundreds. */
+export const mostOthers = 40
+
+/** What the list shows: all of the white, all pots, and of the other balls' contacts the first ones; and how many more of those there are. */
+export function listedEvents(simulation: Simulation): { list: { number: number | null; event: ShotEvent }[]; more: number } {
   const numbers = new Map(numberedEvents(simulation).map((n) => [n.event, n.number]))
-  return simulation.events
-    .filter((e) => numbers.has(e) || e.ball === 'white')
+  let others = 0
+  const list = simulation.events
+    .filter((e) => e.ball === 'white' || e.other === 'white' || e.kind === 'pot' || (numbers.has(e) && ++others <= mostOthers))
     .map((event) => ({ number: numbers.get(event) ?? null, event }))
+  return { list, more: Math.max(0, others - mostOthers) }
 }

@@ -36,6 +36,6 @@ describe('playback', () => {
 
   it('numbers contacts and pots only, and lists the white’s own moments beside them', () => {
     expect(numberedEvents(simulation).map((e) => [e.number, e.event.kind])).toEqual([[1, 'ball'], [2, 'pot']])
-    expect(listedEvents(simulation).map((e) => e.event.kind)).toEqual(['strike', 'ball', 'stop', 'pot'])
+    expect(listedEvents(simulation).list.map((e) => e.event.kind)).toEqual(['strike', 'ball', 'stop', 'pot'])
   })
 })

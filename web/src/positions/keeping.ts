@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
 import { ElMessageBox } from 'element-plus'
-import { ask, client, exchange, Problem, type SavedPosition } from '../api/client'
+import { ask, client, exchange, fetchFile, Problem, type SavedPosition } from '../api/client'
 import { useNotices } from '../workspace/notices'
 import { draftOf, useWorkspace } from '../workspace/workspace'
 
@@ -155,19 +155,19 @@ export const useKeeping = defineStore('keeping', () => {
 
   // ---- Files ----------------------------------------------------------------------------------------------------
 
-  function download(data: string, type: string, ending: string) {
+  function download(data: Blob, ending: string) {
     const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([data], { type }))
+    link.href = URL.createObjectURL(data)
     link.download = `${workspace.draft.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'position'}.${ending}`
     link.click()
     setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
   }
 
   const exportJson = () =>
-    attempt(async () => download(await exchange('/api/positions/export/json', JSON.stringify(workspace.draft)), 'application/json', 'json'), 'Not exported')
+    attempt(async () => download(await fetchFile('/api/positions/export/json', workspace.draft), 'json'), 'Not exported')
 
   const exportSvg = () =>
-    attempt(async () => download(await exchange('/api/positions/export/svg', JSON.stringify(workspace.draft)), 'image/svg+xml', 'svg'), 'Not exported')
+    attempt(async () => download(await fetchFile('/api/positions/export/svg', workspace.draft), 'svg'), 'Not exported')
 
   async function importFile(file: File, after: () => void) {
     if (!(await mayLeave())) return
@@ -183,6 +183,6 @@ export const useKeeping = defineStore('keeping', () => {
 
   return {
     libraryOpen, conflict, busy, save, saveAs, rename, remove, restore, open, startNew,
-    keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile,
+    keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile, download,
   }
 })

@@ -1,23 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { nameOf, pocketName } from '../table/balls'
-import { useWorkspace } from '../workspace/workspace'
+import { plainPot, useWorkspace } from '../workspace/workspace'
+import AllowancePanel from './AllowancePanel.vue'
 import CutPicture from './CutPicture.vue'
 import FigureInput from './FigureInput.vue'
-import { allowanceWords, arrivalWords, faultWords, fullnessWords } from './words'
+import { allowanceWords, arrivalWords, faultWords, fullnessWords, kindWords } from './words'
 
 /** Which ball into which pocket, or a free aim. */
 const workspace = useWorkspace()
 const pot = computed(() => workspace.stroke.pot)
 const cut = computed(() => workspace.shot?.cut ?? null)
 const arrival = computed(() => workspace.shot?.arrival ?? null)
-const degrees = (value: number | undefined) => `${(value ?? 0).toFixed(2).replace('-0.00', '0.00').replace('-', '−')}°`
 const objectBalls = computed(() => workspace.content.balls.filter((b) => b.id !== 'white').map((b) => b.id))
 
 function chooseBall(id: string) {
   if (!id) workspace.setStroke({ pot: null, free: false, aim: workspace.aim })
   else {
-    workspace.setStroke({ pot: { ball: id, pocket: pot.value?.pocket ?? nearestPocket(id), part: 0 }, free: false })
+    workspace.setStroke({ pot: plainPot(id, pot.value?.pocket ?? nearestPocket(id)), free: false })
     workspace.selected = id
   }
   workspace.commit()
@@ -30,7 +30,7 @@ function nearestPocket(id: string) {
 }
 
 function choosePocket(pocket: string) {
-  workspace.setStroke({ pot: { ball: pot.value!.ball, pocket, part: 0 }, free: false })
+  workspace.setStroke({ pot: plainPot(pot.value!.ball, pocket), free: false })
   workspace.commit()
 }
 
@@ -63,7 +63,7 @@ function aimAtPart(part: number) {
       <span v-else class="soft">Pick a ball to pot, here or on the plan, then a pocket.</span>
     </div>
     <div v-if="pot && cut" class="cut">
-      <CutPicture :offset="Math.sign(cut.cutDegrees) * cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="cut.ball" />
+      <CutPicture :offset="Math.sign(cut.cutDegrees) * cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="cut.struck" />
       <dl class="figure">
         <dt>Cut</dt>
         <dd data-testid="cut">{{ Math.abs(cut.cutDegrees).toFixed(1) }}°{{ Math.abs(cut.cutDegrees) < 0.5 ? ' straight' : cut.cutDegrees > 0 ? ' to the left' : ' to the right' }}</dd>
@@ -74,21 +74,21 @@ function aimAtPart(part: number) {
         <dt>Distances</dt>
         <dd>{{ (cut.cueBallDistance * 1000).toFixed(0) }} <span class="soft">+</span> {{ (cut.potDistance * 1000).toFixed(0) }} mm</dd>
         <dt>Allowance</dt>
-        <dd>{{ allowanceWords(cut) }}</dd>
+        <dd class="allowance"><span data-testid="allowance">{{ allowanceWords(cut, workspace.shot?.allowance ?? null) }}</span> <AllowancePanel v-if="workspace.shot?.allowance" /></dd>
         <template v-if="arrival">
           <dt>White arrives</dt>
           <dd data-testid="arrival">{{ arrivalWords(arrival) }}</dd>
         </template>
       </dl>
     </div>
-    <p v-if="pot && cut && arrival" class="soft figure turns">squirt {{ degrees(arrival.squirtDegrees) }}, swerve {{ degrees(arrival.swerveDegrees) }}, throw {{ degrees(arrival.throwDegrees) }}</p>
+    <p v-if="pot && cut && kindWords(cut)" class="kind">{{ kindWords(cut) }}: the white strikes the {{ nameOf(cut.struck) }}</p>
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">
       <label>Aim <FigureInput :model-value="workspace.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" @update:model-value="workspace.aimFreely($event)" @commit="workspace.commit()" /></label>
-      <span v-if="pot" class="joined" role="group" aria-label="Part of the pocket">
+      <span v-if="pot && !pot.through && !pot.off" class="joined" role="group" aria-label="Part of the pocket">
         <button v-for="p in parts" :key="p.part" class="key" :aria-pressed="!workspace.stroke.free && pot.part === p.part" :data-testid="`part-${p.part}`" @click="aimAtPart(p.part)">{{ p.label }}</button>
       </span>
-      <span v-else class="soft">or drag the brass diamond</span>
+      <span v-else-if="!pot" class="soft">or drag the brass diamond</span>
     </div>
   </section>
 </template>
@@ -108,8 +108,22 @@ label {
   gap: 12px;
   align-items: center;
 }
-.turns {
-  font-size: 0.88rem;
+@media (max-width: 1100px) {
+  .cut > :first-child {
+    width: 84px;
+  }
+}
+.kind {
+  font-size: 0.92rem;
+  color: var(--accent);
+}
+.kind::first-letter {
+  text-transform: uppercase;
+}
+.allowance {
+  display: flex;
+  gap: 8px;
+  align-items: center;
 }
 dl {
   display: grid;

@@ -3,7 +3,8 @@ import { computed, ref } from 'vue'
 import { lookOf, nameOf, pocketName } from '../table/balls'
 import { useWorkspace } from '../workspace/workspace'
 import { useJudgements, type PotOption } from './judgements'
-import { fullnessWords, whyNotWords } from './words'
+import CutPicture from './CutPicture.vue'
+import { fullnessWords, kindWords, reachWords, whyNotWords } from './words'
 
 /** What is on: every pot with its chance, and of those that are not on, why. */
 const judgements = useJudgements()
@@ -23,7 +24,11 @@ const off = computed(() => {
   const seen = new Set<string>()
   return (judgements.options ?? []).filter((o) => o.chance === 0 && !potted.has(o.cut.ball) && !seen.has(o.cut.ball) && seen.add(o.cut.ball))
 })
-const isChosen = (o: PotOption) => workspace.stroke.pot?.ball === o.cut.ball && workspace.stroke.pot.pocket === o.cut.pocket
+const isChosen = (o: PotOption) => {
+  const [pot, of] = [workspace.stroke.pot, judgements.potOf(o.cut)]
+  return pot?.ball === of.ball && pot.pocket === of.pocket && pot.through === of.through && pot.off === of.off
+}
+const reaches = { natural: '', stretch: 'stretch', otherHand: 'other hand', rest: 'rest' }
 const mm = (metres: number | null) => (metres === null ? '' : `${(metres * 1000).toFixed(0)}`)
 const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance : Math.min(o.cueBallClearance, o.potClearance ?? Infinity))
 </script>
@@ -39,15 +44,17 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
           <th>Pocket</th>
           <th class="number"><button :aria-pressed="order === 'points'" @click="order = 'points'">Points</button></th>
           <th>Fullness</th>
+          <th class="number" title="From the white to the contact, and from the ball to the pocket">Distances, cm</th>
           <th class="number" title="Least room beside the two ways">Room, mm</th>
           <th class="number" title="Across the line of aim at the contact"><button :aria-pressed="order === 'ease'" @click="order = 'ease'">Tolerance</button></th>
           <th class="number"><button :aria-pressed="order === 'chance'" @click="order = 'chance'">Chance</button></th>
+          <th title="How the white is reached, and how far the butt must be raised">Reach</th>
         </tr>
       </thead>
       <tbody>
         <tr
           v-for="o in on"
-          :key="o.cut.ball + o.cut.pocket"
+          :key="[o.cut.ball, o.cut.pocket, o.cut.struck, o.cut.off].join()"
           :class="{ chosen: isChosen(o) }"
           tabindex="0"
           @mouseenter="judgements.pointed = o"
@@ -57,16 +64,18 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
           @keydown.enter="judgements.choose(o)"
         >
           <td><span class="dot" :style="{ background: lookOf(o.cut.ball).fill }" />{{ nameOf(o.cut.ball) }}</td>
-          <td>{{ pocketName(o.cut.pocket) }}</td>
+          <td>{{ pocketName(o.cut.pocket) }}<span v-if="o.cut.kind !== 'direct'" class="kind" :title="kindWords(o.cut)">{{ o.cut.kind === 'double' ? 'double' : `${o.cut.kind} ${nameOf(o.cut.struck)}` }}</span></td>
           <td class="number">{{ points(o.cut.ball) }}</td>
-          <td>{{ fullnessWords[o.cut.fullnessWord] }} <span class="soft">{{ Math.abs(o.cut.cutDegrees).toFixed(0) }}°</span></td>
+          <td><CutPicture class="mini" :offset="Math.sign(o.cut.cutDegrees) * o.cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="o.cut.struck" /> {{ fullnessWords[o.cut.fullnessWord] }} <span class="soft">{{ Math.abs(o.cut.cutDegrees).toFixed(0) }}°</span></td>
+          <td class="number">{{ (o.cut.cueBallDistance * 100).toFixed(0) }} + {{ (o.cut.potDistance * 100).toFixed(0) }}</td>
           <td class="number">{{ room(o) }}</td>
           <td class="number">±{{ (o.toleranceMillimetres / 2).toFixed(1) }} mm</td>
           <td class="number"><strong>{{ (o.chance * 100).toFixed(0) }} %</strong><span v-if="o.pace > workspace.stroke.pace" class="soft"> at {{ o.pace.toFixed(1) }}</span></td>
+          <td class="soft" :title="reachWords(o.reach)">{{ reaches[o.reach.stance] }}<template v-if="o.reach.elevationDegrees"> {{ o.reach.elevationDegrees.toFixed(0) }}°</template></td>
         </tr>
         <tr v-for="o in off" :key="o.cut.ball" class="soft" @mouseenter="judgements.pointed = o">
           <td><span class="dot" :style="{ background: lookOf(o.cut.ball).fill }" />{{ nameOf(o.cut.ball) }}</td>
-          <td colspan="6">{{ whyNotWords(o) }}</td>
+          <td colspan="8">{{ whyNotWords(o) }}</td>
         </tr>
       </tbody>
     </table>
@@ -82,7 +91,7 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 0.92rem;
+  font-size: 0.88rem;
   font-variant-numeric: tabular-nums;
 }
 th {
@@ -91,7 +100,7 @@ th {
   position: sticky;
   top: 0;
   background: var(--page);
-  padding: 1px 6px;
+  padding: 1px 5px;
 }
 th button {
   all: unset;
@@ -106,7 +115,7 @@ th button:focus-visible {
   outline: 2px solid var(--accent);
 }
 td {
-  padding: 2px 6px;
+  padding: 2px 5px;
   white-space: nowrap;
 }
 .number {
@@ -121,6 +130,15 @@ tbody tr[tabindex]:focus-visible {
 }
 tr.chosen {
   box-shadow: inset 3px 0 0 var(--accent);
+}
+.kind {
+  color: var(--accent);
+  margin-left: 6px;
+}
+.mini {
+  width: 34px;
+  height: 18px;
+  vertical-align: middle;
 }
 .dot {
   display: inline-block;

@@ -4,13 +4,14 @@ import type { Stroke } from '../api/client'
 import { useWorkspace } from '../workspace/workspace'
 import FigureInput from './FigureInput.vue'
 import TipFace from './TipFace.vue'
-import { tipWords } from './words'
+import { reachWords, tipWords } from './words'
 
 /** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
 const workspace = useWorkspace()
 const stroke = computed(() => workspace.stroke)
 const reference = computed(() => workspace.reference!)
 const limit = computed(() => reference.value.tipLimit)
+const reach = computed(() => workspace.shot?.reach)
 const strokeErrors = computed(() => workspace.problem?.errors.filter((e) => e.field.startsWith('stroke')) ?? [])
 
 /** How far one way the tip may go when it is this far the other way. */
@@ -47,6 +48,7 @@ const plain = () => {
       <input id="elevation" type="range" min="0" :max="reference.elevationMax" step="1" :value="stroke.elevation" @input="set({ elevation: Number(($event.target as HTMLInputElement).value) })" @change="workspace.commit()" />
       <FigureInput :model-value="stroke.elevation" :min="0" :max="reference.elevationMax" :digits="0" label="Elevation of the butt" unit="°" @update:model-value="set({ elevation: $event })" @commit="workspace.commit()" />
     </div>
+    <p v-if="reach" class="note reach" :class="reach.errorFactor > 1.2 ? 'danger' : 'soft'" data-testid="reach"><span>Reach: {{ reachWords(reach) }}</span><button v-if="reach.elevationDegrees > stroke.elevation" class="key raise" @click="(set({ elevation: reach.elevationDegrees }), workspace.commit())">Raise it</button></p>
     <p v-for="e in strokeErrors" :key="e.field" class="field-error" role="alert">{{ e.message }} Allowed: {{ e.allowed }}.</p>
   </section>
 </template>
@@ -109,6 +111,22 @@ h2 {
   padding: 0 5px;
   margin: -6px calc(58px + 8px) 0 calc(2.6em + 8px);
   font-size: 0.8rem;
+}
+.reach {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  justify-content: space-between;
+}
+.raise {
+  min-height: 24px;
+  padding: 0 8px;
+  font-size: 0.85rem;
+}
+@media (pointer: coarse) {
+  .raise {
+    min-height: 40px;
+  }
 }
 .note {
   margin: 0;

@@ -1,20 +1,26 @@
-import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Schemas } from '../api/client'
 import { useLatest } from '../workspace/useLatest'
-import { copy, useWorkspace } from '../workspace/workspace'
+import { usePlayer } from '../players/player'
+import { copy, plainPot, useWorkspace } from '../workspace/workspace'
+import { useGoal } from './goal'
 
 export type PotOption = Schemas['PotOptionResult']
 export type FanKind = Schemas['FanKind']
 export type FanLine = Schemas['FanLineResult']
 export type Spread = Schemas['SpreadAnswer']
+export type Side = Schemas['SideChoiceResult']
+export type Below = 'happens' | 'on' | 'ways' | 'shots'
 
 /** What is on, the other ways to play the shot, and where the white may stop: asked for only while it is shown. */
 export const useJudgements = defineStore('judgements', () => {
   const workspace = useWorkspace()
-  const skill = useLocalStorage('deep-baize-skill', 'county')
-  const listOpen = ref(false)
+  const players = usePlayer()
+  const goal = useGoal()
+  /** What the space below the plan shows. */
+  const below = ref<Below>('happens')
+  const listOpen = computed(() => below.value === 'on')
   const fanKind = ref<FanKind | null>(null)
   const spreadOpen = ref(false)
   const options = shallowRef<PotOption[] | null>(null)
@@ -35,7 +41,10 @@ export const useJudgements = defineStore('judgements', () => {
     })
   }
 
-  const body = () => ({ content: copy(workspace.content), skill: skill.value })
+  const sides = shallowRef<Side[] | null>(null)
+  const sidesOpen = ref(false)
+
+  const body = () => ({ content: copy(workspace.content), player: copy(players.player) })
   const readOn = kept(
     () => ask(client.POST('/api/read', { body: body() })),
     (list) => (options.value = list),
@@ -43,7 +52,7 @@ export const useJudgements = defineStore('judgements', () => {
   // Two thousand strokes may take a second with a full pack: dropped as soon as they are no longer wanted.
   let sampling = new AbortController()
   const sampleSpread = kept(
-    () => ask(client.POST('/api/spread', { body: body(), signal: sampling.signal })),
+    () => ask(client.POST('/api/spread', { body: { ...body(), goal: below.value === 'ways' ? goal.entry : null }, signal: sampling.signal })),
     (value) => {
       spread.value = value
       isSampling.value = false
@@ -61,17 +70,39 @@ export const useJudgements = defineStore('judgements', () => {
     (lines) => (fan.value = lines),
   )
 
+  const readSides = kept(
+    () => ask(client.POST('/api/sides', { body: body() })),
+    (list) => (sides.value = list),
+  )
+
   // After the shot itself has been answered, so that the path under the finger always comes first.
-  watch([() => workspace.shot, skill, listOpen], () => listOpen.value && void readOn())
-  watch([() => workspace.shot, skill, spreadOpen], readSpread)
+  watch([() => workspace.shot, listOpen], () => listOpen.value && void readOn())
+  watch([() => workspace.shot, spreadOpen, () => goal.entry, () => below.value === 'ways'], readSpread)
+  watch([() => workspace.shot, sidesOpen], () => sidesOpen.value && workspace.stroke.pot && void readSides())
   watch([() => workspace.shot, fanKind], () => (fanKind.value ? void readFan() : (fan.value = [])))
 
+  /** The pot with the part of an option that a stroke keeps. */
+  const potOf = (cut: PotOption['cut']) => ({
+    ...plainPot(cut.ball, cut.pocket),
+    through: cut.kind === 'plant' || cut.kind === 'set' ? cut.struck : null,
+    off: cut.off,
+  })
+
+  /** Sets up a pot from the list: at the pace it was judged at, the butt as high as it must be, and side by the player's habit. */
   function choose(option: PotOption) {
+    const pot = potOf(option.cut)
+    const helping = players.player.sideHabit === 'helping' && pot.through === null && Math.abs(option.cut.cutDegrees) > 10
     workspace.selected = option.cut.ball
-    workspace.setStroke({ pot: { ball: option.cut.ball, pocket: option.cut.pocket, part: 0 }, free: false, ...(option.pace > workspace.stroke.pace ? { pace: option.pace } : {}) })
+    workspace.setStroke({
+      pot,
+      free: false,
+      pace: Math.max(option.pace, workspace.stroke.pace),
+      elevation: Math.max(workspace.stroke.elevation, option.reach.elevationDegrees),
+      ...(helping ? { side: Math.sign(option.cut.cutDegrees) * workspace.reference!.touchOfSide } : {}),
+    })
     workspace.commit()
     pointed.value = null
   }
 
-  return { skill, listOpen, fanKind, spreadOpen, options, fan, spread, isSampling, pointed, choose }
+  return { readNow: readOn, below, listOpen, fanKind, spreadOpen, sidesOpen, options, fan, spread, sides, isSampling, pointed, choose, potOf }
 })

@@ -1,5 +1,5 @@
-import type { Cut, Schemas, ShotEvent, Simulation, Stroke } from '../api/client'
-import { nameOf, pocketName } from '../table/balls'
+import type { Cut, Schemas, ShotEvent, Simulation, Stroke, Way } from '../api/client'
+import { isRed, nameOf, pocketName } from '../table/balls'
 
 /** The trade's words for what the core answers in figures. */
 
@@ -45,17 +45,17 @@ export function faultWords(cut: Cut): string {
   }
 }
 
-/** "1° thinner than the ghost ball": which way the aim that pots differs from the plain line. */
-export function allowanceWords(cut: Cut): string {
-  if (cut.allowanceDegrees === null) return '–'
-  const off = Math.abs(cut.allowanceDegrees)
-  if (off < 0.005) return 'none'
-  // Cut to the left, the thinner aim lies to the right, and the other way round.
-  const thinner = cut.allowanceDegrees < 0 === cut.cutDegrees > 0
-  return Math.abs(cut.cutDegrees) < 0.5
-    ? `${off.toFixed(2)}° ${cut.allowanceDegrees > 0 ? 'left' : 'right'}`
-    : `${off.toFixed(2)}° ${thinner ? 'thinner' : 'thicker'}`
+/** "1.2 mm thinner": which way, and how far across the line of aim, the aim that pots differs from the plain line. */
+export function allowanceWords(cut: Cut, allowance: Schemas['Allowance'] | null): string {
+  if (!allowance || cut.allowanceDegrees === null) return '–'
+  const mm = Math.abs((allowance.net ?? 0) * 1000)
+  if (mm < 0.05) return 'none: at the ghost ball'
+  const way = Math.abs(cut.cutDegrees) < 0.5 ? (cut.allowanceDegrees > 0 ? 'left' : 'right') : (allowance.net ?? 0) > 0 ? 'thinner' : 'thicker'
+  return `aim ${mm.toFixed(1)} mm ${way}`
 }
+
+/** "−1.2 mm": a part of the allowance, as a shift at the contact that thins (+) or thickens (−). */
+export const shiftWords = (metres: number | undefined) => `${((metres ?? 0) * 1000).toFixed(1).replace('-0.0', '0.0').replace('-', '−')} mm`
 
 export function eventWords(e: ShotEvent): string {
   const ball = nameOf(e.ball)
@@ -77,10 +77,31 @@ export function eventWords(e: ShotEvent): string {
   }
 }
 
+const cushionNames: Record<string, string> = { baulk: 'baulk', top: 'top', 'yellow-side': "yellow's side", 'green-side': "green's side" }
+
 export function cushionName(x: number, y: number): string {
-  if (x < 0.05) return 'baulk'
-  if (x > 3.5) return 'top'
-  return y < 0.9 ? "yellow's side" : "green's side"
+  return cushionNames[x < 0.05 ? 'baulk' : x > 3.5 ? 'top' : y < 0.9 ? 'yellow-side' : 'green-side']
+}
+
+/** "plant through red 2", "double off the top cushion", "set with red 2"; empty for a plain pot. */
+export function kindWords(cut: Cut): string {
+  if (cut.kind === 'plant') return `plant off ${nameOf(cut.struck)}`
+  if (cut.kind === 'set') return `set with ${nameOf(cut.struck)}`
+  return cut.kind === 'double' ? `double, ${cushionNames[cut.off!]} cushion` : ''
+}
+
+/** How the player gets at the white, and what must be raised. */
+export function reachWords(reach: Schemas['ReachResult']): string {
+  const stance = {
+    natural: 'natural stance',
+    stretch: 'at a stretch',
+    otherHand: 'only with the other hand, or the rest',
+    rest: 'only with the rest',
+  }[reach.stance]
+  const parts = [stance]
+  if (reach.bridgeOver) parts.push(`bridging over the ${nameOf(reach.bridgeOver)}`)
+  if (reach.elevationDegrees > 0) parts.push(`butt up to ${reach.elevationDegrees.toFixed(0)}° to clear the ${reach.over ? nameOf(reach.over) : 'rail'}`)
+  return parts.join('; ')
 }
 
 /** One line on what comes of the shot. */
@@ -137,6 +158,12 @@ export function warningWords(w: Schemas['WarningResult']): string {
       return `double kiss with the ${nameOf(w.ball!)}`
     case 'closePass':
       return `passes the ${nameOf(w.ball!)} by ${mm}`
+    case 'closeJaw':
+      return `passes a jaw of the ${pocketName(w.pocket!)} pocket by ${mm}`
+    case 'snookered':
+      return isRed(w.ball!) ? 'white ends snookered on the reds' : `white ends snookered: no clear way to the ${nameOf(w.ball!)} or what else is on`
+    case 'hop':
+      return `the white hops ${mm} high`
     case 'onCushion':
       return 'white stops tight on a cushion'
     case 'nearMiscue':
@@ -144,4 +171,63 @@ export function warningWords(w: Schemas['WarningResult']): string {
     case 'raisedButt':
       return `a butt raised ${w.amount.toFixed(0)}° kills the screw: lower the bridge hand instead`
   }
+}
+
+/** Screw, stun or follow: by the spin that the white arrives with, which makes the angle. */
+function strokeKind(follow: number): string {
+  if (follow < -0.35) return 'screw'
+  if (follow < -0.08) return 'stun screw'
+  if (follow < 0.12) return 'stun'
+  return follow < 0.45 ? 'stun run-through' : 'follow'
+}
+
+const list = (words: string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`)
+
+/** "screw, half a tip below, pace 4, off the top cushion, comes along the line of the black". */
+export function wayWords(way: Way): string {
+  const parts = [strokeKind(way.arrival.follow ?? 0), tipWords(way.stroke.side ?? 0, way.stroke.height ?? 0), `pace ${(way.stroke.pace ?? 0).toFixed(1).replace(/\.0$/, '')}`]
+  const part = way.stroke.pot?.part ?? 0
+  if (part) parts.push(`into the ${part < 0 ? 'thick' : 'thin'} side of the pocket`)
+  if (way.cushions.length) parts.push(`off the ${list(way.cushions.map((c) => cushionNames[c]))} cushion${way.cushions.length > 1 ? 's' : ''}`)
+  if (way.balls.length) parts.push(`on to ${list([...new Set(way.balls)].slice(0, 2).map((b) => `the ${nameOf(b)}`))}`)
+  if (!way.cushions.length && !way.balls.length) parts.push('no cushion')
+  if (way.along) parts.push(`comes along the line of the ${nameOf(way.along)}`)
+  return parts.join(', ')
+}
+
+const percentWords = (share: number) => `${(share * 100).toFixed(0)} %`
+
+/** What comes of it if it is struck a usual error too hard or too softly. */
+export function outcomeOf(outcome: Schemas['OutcomeResult'], exact: Schemas['OutcomeResult']): string {
+  if (outcome.inOff) return 'in-off'
+  const off = Math.hypot(outcome.x - exact.x, outcome.y - exact.y) * 1000
+  const next = outcome.nextBall ? `the ${nameOf(outcome.nextBall)} on at ${percentWords(outcome.nextChance ?? 0)}` : 'no easy pot seen'
+  return `${off.toFixed(0)} mm off, ${outcome.isMet ? 'still good' : 'missed'}, ${next}`
+}
+
+/** Which of the player's usual errors moves the white most. */
+export function sensitivityWords(way: Way): string {
+  const errors: [string, number][] = [
+    ['pace', way.sensitivity.pace ?? 0],
+    ['the height of the tip', way.sensitivity.height ?? 0],
+    ['the direction', way.sensitivity.direction ?? 0],
+    ['unmeant side', way.sensitivity.side ?? 0],
+  ]
+  const [what, metres] = errors.sort((a, b) => b[1] - a[1])[0]
+  return `${what} tells most: your usual error moves the white ${(metres * 1000).toFixed(0)} mm`
+}
+
+/** Why a way ranks where it does, against the best one. */
+export function rankWords(way: Way, best: Way): string {
+  const position = (w: Way) => (w.pot > 0 ? w.both / w.pot : 0)
+  if (way === best) return `ranks first: pot ${percentWords(way.pot)}, and then position ${percentWords(position(way))}`
+  const reasons: string[] = []
+  const pot = Math.round((best.pot - way.pot) * 100)
+  const place = Math.round((position(best) - position(way)) * 100)
+  if (pot >= 2) reasons.push(`the pot is ${pot} points harder`)
+  if (place >= 2) reasons.push(`position is ${place} points less sure`)
+  if (way.inOff - best.inOff > 0.02) reasons.push(`in-off ${percentWords(way.inOff)}`)
+  if (way.kiss - best.kiss > 0.05) reasons.push(`kiss ${percentWords(way.kiss)}`)
+  if (way.reach.errorFactor > best.reach.errorFactor + 0.05) reasons.push('harder to reach')
+  return reasons.length ? `ranks lower: ${reasons.join(', ')}` : 'about as good as the first'
 }

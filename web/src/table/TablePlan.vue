@@ -3,7 +3,9 @@ import { computed, ref } from 'vue'
 import { usePlayback } from '../picture/playback'
 import { useWorkspace } from '../workspace/workspace'
 import { numberedEvents } from '../picture/events'
+import { useGoal } from '../shots/goal'
 import { useJudgements } from '../shots/judgements'
+import { useWays } from '../shots/ways'
 import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
 import Ruler from './TableRuler.vue'
@@ -12,6 +14,8 @@ import Ruler from './TableRuler.vue'
 const workspace = useWorkspace()
 const playback = usePlayback()
 const judgements = useJudgements()
+const goals = useGoal()
+const ways = useWays()
 const reference = computed(() => workspace.reference!)
 
 const rail = 62
@@ -72,18 +76,24 @@ const labels = computed(() => {
   const add = (key: string, kind: string, text: string, at: { x: number; y: number }, size = 56) => list.push({ key, kind, text, x: sx(at.x), y: sy(at.y), size })
   const moved = (id: string) => simulation.value?.paths.some((p) => p.id === id)
   if (finalWhite.value && !finalWhite.value.pocket && moved('white')) add('white', 'strong', 'white stops', finalWhite.value)
-  const object = cut.value && workspace.ball(cut.value.ball)
-  if (object) add('pot', 'brass', 'potting line', { x: (object.x + cut.value!.targetX) / 2, y: (object.y + cut.value!.targetY) / 2 })
+  const leg = cut.value?.legs[cut.value.legs.length - 1]
+  if (leg) add('pot', 'brass', 'potting line', { x: (leg.fromX + leg.toX) / 2, y: (leg.fromY + leg.toY) / 2 })
   for (const p of labelled.value) {
     const final = finals.value.find((f) => f.id === p.id)
     if (final) add(p.id, '', `${nameOf(p.id)} stops`, final)
   }
   for (const f of judgements.fan) add(`fan${f.key}`, 'fan', fanWords(f.key) + (f.potted ? '' : ' (missed)'), f.points[f.points.length - 1], 50)
+  for (const w of shownWays.value) add(`way${w.key}`, 'fan', w.label, w.end, 54)
+  if (goal.value) add('goal', 'brass', 'stop here', { x: goal.value.x, y: goal.value.y + goals.goal.radius }, 50)
+  for (const [key, words, outlines] of [['thick', 'missed thick', judgements.spread?.thickLeaves], ['thin', 'missed thin', judgements.spread?.thinLeaves]] as const) {
+    const widest = [...(outlines ?? [])].sort((a, b) => b.length - a.length)[0]
+    if (widest) add(key, 'missed', words, widest[0], 46)
+  }
   for (const e of events.value) add(`event${e.number}`, 'number', String(e.number), e.event, 46)
   const obstacles = [
     ...workspace.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
     ...[...whitePath.value.before, ...whitePath.value.after].flatMap((p, i, all) => between(p, all[i + 1])),
-    ...(object ? between(object, { x: cut.value!.targetX, y: cut.value!.targetY }) : []),
+    ...(cut.value?.legs ?? []).flatMap((l) => between({ x: l.fromX, y: l.fromY }, { x: l.toX, y: l.toY })),
   ]
   return placeLabels(list, obstacles, { left: 0, top: 0, right: length.value, bottom: width.value })
 })
@@ -93,6 +103,18 @@ function fanWords(key: string) {
   const what = { routes: '', paces: 'pace ', heights: 'height ', sides: 'side ' }[judgements.fanKind ?? 'routes']
   return what + key.replace('-', '−')
 }
+/** Ways that are pointed at, or laid beside one another. */
+const shownWays = computed(() => {
+  if (!ways.isOpen) return []
+  const shown = [
+    { way: ways.a, label: 'A', key: 'a' },
+    { way: ways.b, label: 'B', key: 'b' },
+  ]
+  const pointed = ways.byKey(ways.pointed)
+  if (pointed && pointed !== ways.a && pointed !== ways.b) shown.push({ way: pointed, label: 'this way', key: 'pointed' })
+  return shown.flatMap(({ way, label, key }) => (way ? [{ key, label, points: way.points, end: way.points[way.points.length - 1] }] : []))
+})
+const goal = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
 const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
 const outlinePath = (outlines: { x: number; y: number }[][]) => outlines.map((o) => `M ${points(o)} Z`).join(' ')
 
@@ -115,7 +137,7 @@ const aimHandle = computed(() => {
 
 // ---- Hands ----
 const svg = ref<SVGSVGElement>()
-let gesture: { kind: 'ball' | 'aim'; id: string; moved: boolean; dx: number; dy: number } | null = null
+let gesture: { kind: 'ball' | 'aim' | 'place' | 'rim'; id: string; moved: boolean; dx: number; dy: number } | null = null
 
 function toTable(e: PointerEvent) {
   const matrix = svg.value!.getScreenCTM()!
@@ -137,6 +159,13 @@ function down(e: PointerEvent) {
     gesture = { kind: 'ball', id: ball.t.id, moved: false, dx: ball.t.x - at.x, dy: ball.t.y - at.y }
   } else if (handle !== null && handle < reach * 1.4) {
     gesture = { kind: 'aim', id: '', moved: false, dx: 0, dy: 0 }
+  } else if (goal.value && Math.abs(Math.hypot(goal.value.x - at.x, goal.value.y - at.y) - goals.goal.radius) < reach * 0.7) {
+    gesture = { kind: 'rim', id: '', moved: false, dx: 0, dy: 0 }
+  } else if (ways.isOpen && goals.goal.kind === 'stop' && at.x > 0 && at.x < reference.value.length && at.y > 0 && at.y < reference.value.width) {
+    // Within the circle it is taken as it lies under the hand; elsewhere it comes there.
+    const inside = goal.value && Math.hypot(goal.value.x - at.x, goal.value.y - at.y) < goals.goal.radius
+    gesture = { kind: 'place', id: '', moved: false, dx: inside ? goal.value!.x - at.x : 0, dy: inside ? goal.value!.y - at.y : 0 }
+    if (!inside) move(e)
   } else {
     const pocket = near(pockets.value.map((p) => ({ ...p.drop, name: p.name })))
     if (pocket && pocket.d < 0.13) workspace.potInto(pocket.t.name)
@@ -153,6 +182,15 @@ function move(e: PointerEvent) {
   if (gesture.kind === 'aim') {
     gesture.moved = true
     workspace.aimFreely((Math.atan2(at.y - white.value!.y, at.x - white.value!.x) * 180) / Math.PI)
+    return
+  }
+  if (gesture.kind === 'place') {
+    const keep = (v: number, most: number) => Math.round(Math.min(most, Math.max(0, v)) * 1000) / 1000
+    goals.goal.place = { x: keep(at.x + gesture.dx, reference.value.length), y: keep(at.y + gesture.dy, reference.value.width) }
+    return
+  }
+  if (gesture.kind === 'rim') {
+    goals.goal.radius = Math.round(Math.min(1, Math.max(0.03, Math.hypot(at.x - goal.value!.x, at.y - goal.value!.y))) * 200) / 200
     return
   }
   const ball = workspace.ball(gesture.id)
@@ -223,13 +261,22 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     <g v-if="judgements.spread" class="spread" data-testid="spread-outline">
       <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>The white stops in here 95 times of 100</title></path>
       <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
+      <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"><title>Missed thick, the object ball stops in here 68 times of 100</title></path>
+      <path :d="outlinePath(judgements.spread.thinLeaves)" class="missed thin"><title>Missed thin, the object ball stops in here 68 times of 100</title></path>
     </g>
     <g v-if="judgements.pointed" class="pointed" data-testid="pointed">
       <template v-for="c in [judgements.pointed.cut]" :key="c.ball + c.pocket">
         <line v-if="white" :x1="sx(white.x)" :y1="sy(white.y)" :x2="sx(c.ghostX)" :y2="sy(c.ghostY)" />
-        <line v-if="workspace.ball(c.ball)" :x1="sx(workspace.ball(c.ball)!.x)" :y1="sy(workspace.ball(c.ball)!.y)" :x2="sx(c.targetX)" :y2="sy(c.targetY)" />
+        <line v-for="(l, i) in c.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" />
         <circle :cx="sx(c.ghostX)" :cy="sy(c.ghostY)" :r="radius" />
       </template>
+    </g>
+    <circle v-if="goal" :cx="sx(goal.x)" :cy="sy(goal.y)" :r="goals.goal.radius * 1000" class="goal" data-testid="goal" />
+    <g class="ways">
+      <g v-for="w in shownWays" :key="w.key" :class="w.key" :data-way="w.key">
+        <polyline :points="points(w.points)" />
+        <circle :cx="sx(w.end.x)" :cy="sy(w.end.y)" :r="radius" />
+      </g>
     </g>
     <g class="fan">
       <g v-for="(f, i) in judgements.fan" :key="f.key" :data-fan="f.key">
@@ -242,7 +289,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     <g class="lines" :class="{ refused: !!workspace.problem }">
       <polyline v-for="p in otherPaths" :key="p.id" :points="points(p.points)" class="path other" :style="{ stroke: p.id === 'black' ? '#9aa3a0' : lookOf(p.id).fill }" />
       <template v-if="cut && workspace.ball(cut.ball)">
-        <line :x1="sx(workspace.ball(cut.ball)!.x)" :y1="sy(workspace.ball(cut.ball)!.y)" :x2="sx(cut.targetX)" :y2="sy(cut.targetY)" class="potting" />
+        <line v-for="(l, i) in cut.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" class="potting" />
         <circle :cx="sx(cut.ghostX)" :cy="sy(cut.ghostY)" :r="radius" class="ghost" />
       </template>
       <polyline :points="points(whitePath.before)" class="path before" data-testid="white-before" />
@@ -348,6 +395,39 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 .likely {
   fill: rgb(245 239 220 / 0.2);
   stroke-width: 5;
+}
+.missed {
+  fill: rgb(255 143 120 / 0.12);
+}
+.spread .missed {
+  stroke: var(--coral);
+  stroke-width: 5;
+  stroke-dasharray: 4 10;
+}
+.spread .missed.thin {
+  stroke-dasharray: 22 8;
+}
+.labels text.missed {
+  fill: #ffb3a2;
+}
+.goal {
+  fill: rgb(226 184 90 / 0.14);
+  stroke: var(--brass);
+  stroke-width: 7;
+  stroke-dasharray: 20 12;
+  cursor: move;
+}
+.ways polyline,
+.ways circle {
+  fill: none;
+  stroke: #9fd8d0;
+  stroke-width: 8;
+}
+.ways .a polyline {
+  stroke-dasharray: 44 12;
+}
+.ways .b polyline {
+  stroke-dasharray: 12 12;
 }
 .fan polyline {
   fill: none;

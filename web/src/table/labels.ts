@@ -18,6 +18,7 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
   const taken: Box[] = []
   return labels.map((label) => {
     const [w, h] = [label.text.length * label.size * 0.5 + 10, label.size]
+    const near = obstacles.filter((o) => Math.abs(o.x - label.x) < w + 140 && Math.abs(o.y - label.y) < h + 140)
     let best: Box | null = null
     let bestCost = Infinity
     for (const [ring, gap] of [30, 70, 120].entries())
@@ -27,7 +28,7 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
         const cy = label.y - s * (h / 2 + gap)
         const box = { left: cx - w / 2, right: cx + w / 2, top: cy - h / 2, bottom: cy + h / 2 }
         const outside = box.left < frame.left || box.right > frame.right || box.top < frame.top || box.bottom > frame.bottom
-        const covered = obstacles.filter((o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14).length
+        const covered = near.filter((o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14).length
         const cost = (outside ? 1000 : 0) + taken.reduce((sum, t) => sum + overlap(box, t), 0) + covered * 10 + ring * 4 + (c < 0 ? 1 : 0)
         if (cost < bestCost) [best, bestCost] = [box, cost]
       }

@@ -56,7 +56,7 @@ const deeds: Record<string, () => unknown> = {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <button class="key" data-testid="conditions" @click="emit('conditions')">Conditions</button>
+    <button class="key" data-testid="conditions" title="Player and conditions" @click="emit('conditions')">Setup</button>
     <button class="key" @click="isDark = !isDark">{{ isDark ? 'Light' : 'Dark' }}</button>
     <button class="key" aria-label="Keys" @click="emit('keys')">?</button>
   </header>

@@ -7,15 +7,20 @@ import {
   Problem,
   type Content,
   type Draft,
+  type Pot,
   type Reference,
   type SavedPosition,
   type Shot,
   type Stroke,
   type Table,
 } from '../api/client'
+import { usePlayer } from '../players/player'
 import { useLatest } from './useLatest'
 
 export const plainStroke: Stroke = { aim: 0, side: 0, height: 0, pace: 4, elevation: 0, pot: null, free: false }
+
+/** A pot straight into the middle of a pocket. */
+export const plainPot = (ball: string, pocket: string): Pot => ({ ball, pocket, part: 0, through: null, off: null })
 
 export function copy<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T
@@ -27,7 +32,7 @@ export function draftOf(p: { name: string; about: string; content: SavedPosition
     about: p.about,
     content: {
       balls: copy(p.content.balls),
-      stroke: { ...plainStroke, ...copy(p.content.stroke ?? {}), pot: p.content.stroke?.pot ? { part: 0, ...copy(p.content.stroke.pot) } : null },
+      stroke: { ...plainStroke, ...copy(p.content.stroke ?? {}), pot: p.content.stroke?.pot ? { ...plainPot('', ''), ...copy(p.content.stroke.pot) } : null },
       conditions: copy(p.content.conditions ?? {}),
     },
   }
@@ -44,6 +49,7 @@ export const useWorkspace = defineStore('workspace', () => {
   /** What the core refuses about the present draft. */
   const problem = shallowRef<Problem | null>(null)
   const selected = ref<string>('white')
+  const players = usePlayer()
 
   // Kept for this tab, so that a reload loses nothing that was not saved.
   const kept = useSessionStorage<{ draft: Draft; origin: Origin } | null>('deep-baize-draft', null, {
@@ -64,6 +70,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   async function start() {
     reference.value = await ask(client.GET('/api/reference'))
+    await players.load()
     if (kept.value?.draft?.content?.balls.length) {
       reset(kept.value.draft, kept.value.origin)
       return
@@ -105,7 +112,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   const refresh = useLatest(async () => {
     try {
-      const body: Content = copy(content.value)
+      const body = { content: copy(content.value) as Content, player: copy(players.player) }
       shot.value = await ask(client.POST('/api/shot', { body }))
       problem.value = null
     } catch (e) {
@@ -129,6 +136,10 @@ export const useWorkspace = defineStore('workspace', () => {
       if (content.value.balls.length) void refresh()
     },
     { deep: true },
+  )
+  watch(
+    () => players.player,
+    () => content.value.balls.length && void refresh(),
   )
   watch(
     () => JSON.stringify(content.value.conditions),
@@ -191,14 +202,14 @@ export const useWorkspace = defineStore('workspace', () => {
   function potInto(pocket: string) {
     const id = selected.value !== 'white' ? selected.value : stroke.value.pot?.ball
     if (!id) return
-    setStroke({ pot: { ball: id, pocket, part: 0 }, free: false })
+    setStroke({ pot: plainPot(id, pocket), free: false })
     commit()
   }
 
   function remove(id: string) {
     if (id === 'white') return
     content.value.balls = content.value.balls.filter((b) => b.id !== id)
-    if (stroke.value.pot?.ball === id) stroke.value.pot = null
+    if (stroke.value.pot?.ball === id || stroke.value.pot?.through === id) stroke.value.pot = null
     if (selected.value === id) selected.value = 'white'
     commit()
   }

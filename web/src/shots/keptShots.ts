@@ -1,0 +1,123 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ask, client, fetchFile, Problem, type Schemas } from '../api/client'
+import { useKeeping } from '../positions/keeping'
+import { nameOf, pocketName } from '../table/balls'
+import { useNotices } from '../workspace/notices'
+import { copy, draftOf, useWorkspace } from '../workspace/workspace'
+import { useGoal } from './goal'
+import { useJudgements } from './judgements'
+import { allowanceWords, arrivalWords, fullnessWords, kindWords, outcomeWords, reachWords, strokeWords, warningWords } from './words'
+
+export type KeptShot = Schemas['SavedShotResult']
+
+/** The shots kept with the position, the line to take down, and the card. */
+export const useKeptShots = defineStore('keptShots', () => {
+  const workspace = useWorkspace()
+  const keeping = useKeeping()
+  const notices = useNotices()
+  const judgements = useJudgements()
+  const goal = useGoal()
+  const shots = shallowRef<KeptShot[]>([])
+  const note = ref('')
+  const busy = ref(false)
+  const isOpen = computed(() => judgements.below === 'shots')
+  const path = () => ({ params: { path: { positionId: workspace.origin!.id } } })
+
+  async function attempt(what: () => Promise<void>, failed: string) {
+    if (busy.value) return
+    busy.value = true
+    try {
+      await what()
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      notices.show({ kind: 'error', text: `${failed}: ${e.message}`, detail: e.detail, action: e.isAway ? { label: 'Try again', run: () => void attempt(what, failed) } : undefined })
+    } finally {
+      busy.value = false
+    }
+  }
+
+  async function list() {
+    shots.value = workspace.origin ? await ask(client.GET('/api/positions/{positionId}/shots', path())) : []
+  }
+
+  watch([() => workspace.origin?.id, isOpen], () => isOpen.value && void attempt(list, 'The shots are not read'), { immediate: true })
+
+  /** "red 1 in the top green-side pocket: half a tip below, pace 5". */
+  const nameOfShot = computed(() => {
+    const { pot } = workspace.stroke
+    return `${pot ? `${nameOf(pot.ball)} in the ${pocketName(pot.pocket)} pocket: ` : ''}${strokeWords(workspace.stroke)}`.slice(0, 120)
+  })
+
+  /** Keeps the shot as it is set up, with the line. A position that was never saved is saved first. */
+  async function keep() {
+    if (!workspace.origin) await keeping.saveAs()
+    if (!workspace.origin) return
+    await attempt(async () => {
+      await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name: nameOfShot.value, note: note.value, content: copy(workspace.content) } }))
+      note.value = ''
+      await list()
+      notices.show({ kind: 'info', text: 'The shot is kept with its position.' })
+    }, 'The shot is not kept')
+  }
+
+  /** Puts the balls and the stroke back as they were kept; undo goes back. */
+  function open(shot: KeptShot) {
+    workspace.draft.content = draftOf({ name: '', about: '', content: shot.content }).content
+    note.value = shot.note
+    workspace.commit()
+  }
+
+  function rewrite(shot: KeptShot, text: string) {
+    return attempt(async () => {
+      await ask(client.PUT('/api/positions/{positionId}/shots/{id}', { params: { path: { ...path().params.path, id: shot.id } }, body: { name: shot.name, note: text } }))
+      await list()
+    }, 'The line is not changed')
+  }
+
+  function remove(shot: KeptShot) {
+    return attempt(async () => {
+      await ask(client.DELETE('/api/positions/{positionId}/shots/{id}', { params: { path: { ...path().params.path, id: shot.id } } }))
+      await list()
+      const { name, note: text, content } = shot
+      const back = async () => {
+        await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name, note: text, content } }))
+        await list()
+      }
+      notices.show({ kind: 'info', text: 'The shot is deleted.', action: { label: 'Undo', run: () => void attempt(back, 'The shot is not back') } })
+    }, 'The shot is not deleted')
+  }
+
+  // ---- The card ------------------------------------------------------------------------------------------------
+
+  function card() {
+    const { shot, stroke } = workspace
+    const cut = shot?.cut
+    const rows: { label: string; value: string }[] = []
+    if (cut) {
+      const option = judgements.options?.find((o) => o.cut.ball === cut.ball && o.cut.pocket === cut.pocket && o.cut.kind === cut.kind)
+      rows.push({ label: 'Pot', value: `${nameOf(cut.ball)}, ${pocketName(cut.pocket)}` })
+      if (kindWords(cut)) rows.push({ label: 'How', value: kindWords(cut) })
+      rows.push({ label: 'Cut', value: `${Math.abs(cut.cutDegrees).toFixed(1)}°` }, { label: 'Fullness', value: fullnessWords[cut.fullnessWord] })
+      rows.push({ label: 'Allowance', value: allowanceWords(cut, shot.allowance).replace('aim ', '') })
+      if (option && option.chance > 0) {
+        rows.push({ label: 'Tolerance', value: `±${(option.toleranceMillimetres / 2).toFixed(1)} mm` })
+        rows.push({ label: 'Chance', value: `${(option.chance * 100).toFixed(0)} %` })
+      }
+    }
+    if (shot?.arrival) rows.push({ label: 'White arrives', value: arrivalWords(shot.arrival) })
+    const words = strokeWords(stroke)
+    const lines = [`${words[0].toUpperCase()}${words.slice(1)}: ${shot ? outcomeWords(shot.simulation) : ''}`]
+    if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
+    if (shot?.warnings.length) lines.push(`Mind: ${shot.warnings.map(warningWords).join('; ')}.`)
+    return { name: workspace.draft.name, content: copy(workspace.content), rows, lines, note: note.value, goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null }
+  }
+
+  const cardAs = (kind: 'pdf' | 'svg') =>
+    attempt(async () => {
+      await judgements.readNow()
+      keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card()), `card.${kind}`)
+    }, 'No card was made')
+
+  return { shots, note, busy, keep, open, rewrite, remove, cardAs, card }
+})
