@@ -117,7 +117,7 @@ public class WaysTests(Desk desk)
         page.Until(() => page.Text("reach").Contains("stretch"));
         page.Click(() => page.Find("hand-right"));
         page.Until(() => page.Text("reach").Contains("natural"));
-        page.Css(".el-drawer__close-btn").Click();
+        page.Click(() => page.Driver.FindElements(By.CssSelector(".el-drawer__close-btn")).First(b => b.Displayed));
         page.Click(() => page.Find("why-aim"));
         page.Until(() => page.Text("sides").Contains("helping"));
         page.Until(() => page.Text("sides").Contains("plain ball"));

@@ -98,4 +98,29 @@ public class FanTests
         Assert.Equal(["-1.0", "-0.5", "+0.5"], Fan.Of(Table, new(0, 0, 0.6, 6, 0), Pot, FanKind.Heights, Shape).Select(l => l.Key));
         Assert.Equal(2, Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Sides, Shape).Count);
     }
+
+    [Fact]
+    public void From_high_on_the_black_the_harder_the_follow_the_farther_the_white_runs_along_the_stun_line()
+    {
+        // Common practice, no source: a hard top-spin shot runs straight past what a softer one bends into.
+        var layout = Layout.Create([("white", 3.03, 1.12), ("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)], Shape);
+        var cut = Cut.Of(layout, new(1, Pocket.YellowTop), Shape);
+        var (s, c) = Math.SinCos((cut.PotDegrees + (cut.CutDegrees > 0 ? -90 : 90)) * Math.PI / 180);
+        var runs = new List<double>();
+        foreach (var pace in (double[])[3, 4, 5, 6, 7])
+        {
+            var stroke = new Stroke(0, 0, 0.9, pace, 0);
+            stroke = stroke with { AimDegrees = PotAim.Find(layout, cut, stroke, Shape)!.Value };
+            var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+            simulator.Place(layout.AsSpan());
+            simulator.Play(stroke.ToStrike(), record);
+            // How far along the stun line until the path has left it by a ball's radius, or met the cushion.
+            var hit = Contacts.First(record)!.Value;
+            var path = ShotPath.Points(record, 2)[0].Where(p => p.Time >= hit.Time).TakeWhile(p => p.X < Length - BallRadius - 1e-4)
+                .TakeWhile(p => Math.Abs(-(p.X - hit.X) * s + (p.Y - hit.Y) * c) < BallRadius);
+            runs.Add(path.Max(p => (p.X - hit.X) * c + (p.Y - hit.Y) * s));
+        }
+        Assert.Equal(runs.Order(), runs);
+        Assert.True(runs[^1] > 1.5 * runs[0], string.Join(", ", runs.Select(r => $"{r:0.000}")));
+    }
 }

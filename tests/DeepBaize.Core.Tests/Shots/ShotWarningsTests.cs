@@ -49,4 +49,49 @@ public class ShotWarningsTests
         Assert.Contains(Warn(new(0, 0, -0.5, 4, 12), ("white", 1, 0.9)), w => w is { Kind: WarningKind.RaisedButt, Amount: 12 });
         Assert.DoesNotContain(Warn(new(0, 0, 0.5, 4, 12), ("white", 1, 0.9)), w => w.Kind == WarningKind.RaisedButt);
     }
+
+    [Fact]
+    public void A_raised_butt_makes_the_white_hop_by_the_law_of_the_thrown_ball()
+    {
+        // v²/2g with half of the blow's downward part given back by the bed (the half is common practice, no source).
+        var stroke = new Stroke(0, 0, 0, 6, 20);
+        var strike = stroke.ToStrike();
+        var flat = strike.Launch(Conditions.Default);
+        var blow = Math.Sqrt(flat.Vx * flat.Vx + flat.Vy * flat.Vy) / Math.Cos(20 * Math.PI / 180);
+        var height = Math.Pow(0.5 * blow * Math.Sin(20 * Math.PI / 180), 2) / (2 * 9.81);
+        var warning = Warn(stroke, ("white", 1, 0.9)).Single(w => w.Kind == WarningKind.Hop);
+        Assert.Equal(height, warning.Amount, 1e-9);
+        Assert.DoesNotContain(Warn(new(0, 0, 0, 6, 0), ("white", 1, 0.9)), w => w.Kind == WarningKind.Hop);
+    }
+
+    [Fact]
+    public void A_jaw_passed_closely_is_named_and_one_that_is_touched_is_not()
+    {
+        // Along the side cushion past a middle pocket: the jaws lie within the nose line, so straight along it the white clears them by its distance from the nose.
+        var near = Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.003));
+        var warning = near.Single(w => w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle);
+        Assert.Equal(0.003, warning.Amount, 1e-6);
+        Assert.DoesNotContain(Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.05)), w => w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle);
+    }
+
+    [Fact]
+    public void A_white_that_ends_snookered_on_what_comes_next_is_seen()
+    {
+        // After a red any colour is on; here there is only the black.
+        (string?, double, double)[] balls = [("white", 3.10, 0.40), ("red-1", 3.30, 0.24), ("black", 2.0, 1.0)];
+        var layout = Layout.Create([balls[0], balls[1], balls[^1]], Shape);
+        var cut = Cut.Of(layout, new(layout.SlotOf(Ball.Red(1)), Pocket.YellowTop), Shape);
+        var stroke = new Stroke(0, 0, -0.25, 4, 0);
+        stroke = stroke with { AimDegrees = PotAim.Find(layout, cut, stroke, Shape)!.Value };
+        var open = Warn(stroke, new Pot(layout.SlotOf(Ball.Red(1)), Pocket.YellowTop), balls[0], balls[1], balls[^1]);
+        Assert.DoesNotContain(open, w => w.Kind == WarningKind.Snookered);
+        // The same shot with a red between the white's resting place and the black.
+        var simulator = new Simulator(Shape);
+        simulator.Place(layout.AsSpan());
+        simulator.Play(stroke.ToStrike());
+        var (x, y) = ((simulator.X(0) + 2.0) / 2, (simulator.Y(0) + 1.0) / 2);
+        var hidden = Layout.Create([balls[0], balls[1], balls[^1], ("red-2", x, y)], Shape);
+        var warnings = Warn(stroke, new Pot(hidden.SlotOf(Ball.Red(1)), Pocket.YellowTop), balls[0], balls[1], balls[^1], ("red-2", x, y));
+        Assert.Equal(Ball.Black, Assert.Single(warnings, w => w.Kind == WarningKind.Snookered).Ball);
+    }
 }

@@ -66,6 +66,10 @@ function choose(presetChanges: Record<string, number>) {
 </template>
 
 <style scoped>
+h3 {
+  margin: 0;
+  font-size: 1rem;
+}
 .presets {
   display: flex;
   flex-wrap: wrap;
