@@ -75,6 +75,6 @@ public static class SimulationEndpoint
             [.. record.Events.Select(e => new EventEntry(Math.Round(e.Time, 6), e.Kind, Id(e.Ball), e.Other < 0 ? null : Id(e.Other), Math.Round(e.X, 6), Math.Round(e.Y, 6), e.Pocket?.Name()))],
             [.. Enumerable.Range(0, simulator.Count).Where(i => paths[i].Count > 0)
                 .Select(i => new PathEntry(Id(i), [.. paths[i].Select(PointEntry.Of)]))],
-            simulator.Duration), record, simulator);
+            Math.Round(simulator.Duration, 6)), record, simulator);
     }
 }

@@ -16,6 +16,7 @@ const goal = computed(() => goals.goal)
 const pot = computed(() => workspace.stroke.pot)
 const targets = computed(() => workspace.content.balls.map((b) => b.id).filter((id) => id !== 'white' && id !== pot.value?.ball && id !== pot.value?.through))
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
+const sentence = (words: string) => words[0].toUpperCase() + words.slice(1)
 const mm = (metres: number) => `${(metres * 1000).toFixed(0)} mm`
 const best = computed(() => ways.ways?.[0] ?? null)
 const letter = (way: Way) => ['A', 'B'][ways.beside.indexOf(ways.keyOf(way))] ?? ''
@@ -128,8 +129,8 @@ const rows = computed(() => {
         <button class="words" :aria-label="`Set up: ${wayWords(w)}`" @click="ways.use(w)">{{ wayWords(w) }}<em v-if="!w.isMet" class="danger"> – nearest there is, {{ mm(w.off) }} off</em></button>
         <button class="key lay" :aria-pressed="!!letter(w)" :aria-label="`Lay way ${i + 1} beside another`" @click="ways.lay(w)">{{ letter(w) || 'A | B' }}</button>
         <p v-if="ways.isUsed(w) && best" class="why">
-          {{ rankWords(w, best) }}. {{ sensitivityWords(w) }}.
-          Long: {{ outcomeOf(w.long, w.exact) }}. Short: {{ outcomeOf(w.short, w.exact) }}. In-off {{ percent(w.inOff) }}, kiss {{ percent(w.kiss) }}; {{ reachWords(w.reach) }}.
+          {{ rankWords(w, best) }}. {{ sentence(sensitivityWords(w)) }}.
+          Long: {{ outcomeOf(w.long, w.exact) }}. Short: {{ outcomeOf(w.short, w.exact) }}. In-off {{ percent(w.inOff) }}, kiss {{ percent(w.kiss) }}. {{ sentence(reachWords(w.reach)) }}.
         </p>
       </li>
     </ol>

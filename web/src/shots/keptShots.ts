@@ -105,7 +105,7 @@ export const useKeptShots = defineStore('keptShots', () => {
         rows.push({ label: 'Chance', value: `${(option.chance * 100).toFixed(0)} %` })
       }
     }
-    if (shot?.arrival) rows.push({ label: 'White arrives', value: arrivalWords(shot.arrival) })
+    if (shot?.arrival) rows.push({ label: 'Arrives', value: arrivalWords(shot.arrival) })
     const words = strokeWords(stroke)
     const lines = [`${words[0].toUpperCase()}${words.slice(1)}: ${shot ? outcomeWords(shot.simulation) : ''}`]
     if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
