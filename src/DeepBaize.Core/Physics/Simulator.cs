@@ -131,11 +131,12 @@ public sealed class Simulator
     }
 
     /// <summary>Sets a ball in motion as given and plays out; for what is not a strike.</summary>
-    public void Release(ReadOnlySpan<(int Slot, BallMotion Motion)> balls, ShotRecord? record = null)
+    /// <param name="until">Asked after each event whether enough has been seen: then the balls are left in motion.</param>
+    public void Release(ReadOnlySpan<(int Slot, BallMotion Motion)> balls, ShotRecord? record = null, Func<bool>? until = null)
     {
         foreach (var (slot, motion) in balls) SetMotion(slot, motion);
         Start(record);
-        RunToEnd();
+        RunToEnd(until);
     }
 
     private void Start(ShotRecord? record)
@@ -150,7 +151,7 @@ public sealed class Simulator
         PredictStale(0);
     }
 
-    private void RunToEnd()
+    private void RunToEnd(Func<bool>? until = null)
     {
         while (true)
         {
@@ -165,6 +166,7 @@ public sealed class Simulator
             else Own(slot, time);
             PredictStale(time);
             AfterEvent?.Invoke(time);
+            if (until is not null && until()) break;
         }
     }
 

@@ -51,62 +51,6 @@ public sealed class Density
     {
         if (_atPoints.Length == 0) return [];
         // The density that this share of the points reaches or exceeds (Hyndman, The American Statistician 50 (1996) 120, from memory).
-        return Trace(_atPoints[(int)((1 - share) * (_atPoints.Length - 1))]);
-    }
-
-    /// <summary>Marching squares: every cell that the level crosses gives a piece from edge to edge, and the pieces are joined.</summary>
-    private List<IReadOnlyList<PathPoint>> Trace(double level)
-    {
-        // A piece is keyed by the edge it leaves from: 2·node for the edge to the right of a node, 2·node + 1 for the one above.
-        var pieces = new Dictionary<int, int>();
-        for (var j = 0; j + 1 < _rows; j++)
-            for (var i = 0; i + 1 < _columns; i++)
-            {
-                var node = j * _columns + i;
-                var (a, b, c, d) = (_value[node] >= level, _value[node + 1] >= level, _value[node + _columns + 1] >= level, _value[node + _columns] >= level);
-                var code = (a ? 1 : 0) + (b ? 2 : 0) + (c ? 4 : 0) + (d ? 8 : 0);
-                if (code is 0 or 15) continue;
-                var (bottom, right, top, left) = (2 * node, 2 * (node + 1) + 1, 2 * (node + _columns), 2 * node + 1);
-                // The dense side lies on the left of each piece.
-                switch (code)
-                {
-                    case 1: pieces[bottom] = left; break;
-                    case 2: pieces[right] = bottom; break;
-                    case 3: pieces[right] = left; break;
-                    case 4: pieces[top] = right; break;
-                    case 5: pieces[bottom] = left; pieces[top] = right; break;
-                    case 6: pieces[top] = bottom; break;
-                    case 7: pieces[top] = left; break;
-                    case 8: pieces[left] = top; break;
-                    case 9: pieces[bottom] = top; break;
-                    case 10: pieces[right] = bottom; pieces[left] = top; break;
-                    case 11: pieces[right] = top; break;
-                    case 12: pieces[left] = right; break;
-                    case 13: pieces[bottom] = right; break;
-                    default: pieces[left] = bottom; break;
-                }
-            }
-        var outlines = new List<IReadOnlyList<PathPoint>>();
-        while (pieces.Count > 0)
-        {
-            var outline = new List<PathPoint>();
-            var edge = pieces.Keys.First();
-            while (pieces.Remove(edge, out var next))
-            {
-                outline.Add(At(edge, level));
-                edge = next;
-            }
-            if (outline.Count > 2) outlines.Add(outline);
-        }
-        return outlines;
-    }
-
-    private PathPoint At(int edge, double level)
-    {
-        var node = edge / 2;
-        var other = edge % 2 == 0 ? node + 1 : node + _columns;
-        var share = (level - _value[node]) / (_value[other] - _value[node]);
-        var (i, j) = (node % _columns, node / _columns);
-        return new(0, (i - Rim + (edge % 2 == 0 ? share : 0)) * Cell, (j - Rim + (edge % 2 == 1 ? share : 0)) * Cell);
+        return Contours.Trace(_value, _columns, _atPoints[(int)((1 - share) * (_atPoints.Length - 1))], (i, j) => new(0, (i - Rim) * Cell, (j - Rim) * Cell));
     }
 }

@@ -6,7 +6,10 @@ namespace DeepBaize.Core.Shots;
 public static class PotAim
 {
     private const double Accuracy = 1e-4;
-    private const int MaxTries = 25;
+    private const int MaxTries = 25, MaxSecants = 5;
+
+    /// <summary>Good enough where strokes are only compared: far below any player's error, degrees of the object ball's way.</summary>
+    public const double Roughly = 0.01;
 
     /// <summary>The direction of the cue, degrees. Other balls are taken as out of the way.</summary>
     /// <param name="stroke">Everything but the aim.</param>
@@ -20,7 +23,8 @@ public static class PotAim
 
     /// <summary>The same with a trial that is at hand.</summary>
     /// <param name="near">An aim that is about right, degrees; by default the ghost ball's.</param>
-    public static double? Find(PotTrial trial, in Cut cut, Stroke stroke, double? near = null)
+    /// <param name="accuracy">Of the object ball's way, degrees.</param>
+    public static double? Find(PotTrial trial, in Cut cut, Stroke stroke, double? near = null, double accuracy = Accuracy)
     {
         if (cut.Fault == CutFault.OffJaw || cut.Kind == PotKind.Set) return Best(trial, cut, stroke);
         double? Miss(double aim) => trial.Miss(stroke with { AimDegrees = aim });
@@ -28,7 +32,8 @@ public static class PotAim
         // The object ball turns to the left as the aim goes to the right. Widen until two aims stand on either side, then close in.
         var from = near ?? cut.AimDegrees;
         var miss = Miss(from);
-        if (miss is { } exact && Math.Abs(exact) < Accuracy) return from;
+        if (miss is { } exact && Math.Abs(exact) < accuracy) return from;
+        if (miss is { } off && Secant(Miss, from, off, PerAim(cut), accuracy) is { } found) return found;
         var (right, left, missRight, missLeft) = (from, from, miss, miss);
         for (var step = 0.05; step < 8 && !(missRight > 0 && missLeft < 0); step *= 1.5)
         {
@@ -42,11 +47,26 @@ public static class PotAim
             var share = i % 3 == 2 ? 0.5 : missRight.Value / (missRight.Value - missLeft.Value);
             var aim = right + share * (left - right);
             if (Miss(aim) is not { } missed) return null;
-            if (Math.Abs(missed) < Accuracy) return aim;
+            if (Math.Abs(missed) < accuracy) return aim;
             if (missed > 0) (right, missRight) = (aim, missed);
             else (left, missLeft) = (aim, missed);
         }
         return (right + left) / 2;
+    }
+
+    /// <summary>From an aim that is nearly right a few steps along the slope are enough; null if they do not lead there.</summary>
+    private static double? Secant(Func<double, double?> missOf, double aim, double miss, double perDegree, double accuracy)
+    {
+        for (var i = 0; i < MaxSecants; i++)
+        {
+            var next = aim + miss * perDegree;
+            if (Math.Abs(next - aim) > 2 || missOf(next) is not { } now) return null;
+            if (Math.Abs(now) < accuracy) return next;
+            if (Math.Abs(now) >= Math.Abs(miss)) return null;
+            perDegree = (next - aim) / (miss - now);
+            (aim, miss) = (next, now);
+        }
+        return null;
     }
 
     /// <summary>
@@ -60,12 +80,7 @@ public static class PotAim
         var (first, best, bestFirst) = (-1, 0, 0);
         for (var i = 0; i <= tries; i++)
         {
-            var pots = false;
-            if (i < tries)
-            {
-                trial.Miss(stroke with { AimDegrees = cut.AimDegrees - span + i * step });
-                pots = trial.Potted;
-            }
+            var pots = i < tries && trial.Pots(stroke with { AimDegrees = cut.AimDegrees - span + i * step });
             if (pots && first < 0) first = i;
             if (pots || first < 0) continue;
             if (i - first > best) (best, bestFirst) = (i - first, first);

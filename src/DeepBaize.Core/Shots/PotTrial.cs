@@ -11,6 +11,7 @@ public sealed class PotTrial
     private readonly Cut _cut;
     private readonly PocketShape _pocket;
     private readonly int _target;
+    private readonly Func<bool> _isSent;
 
     public PotTrial(Layout layout, in Cut cut, TableShape shape)
         : this(cut, shape, cut.Pot.IsPlant ? [layout.White, layout.Balls[cut.Pot.Through], layout.Balls[cut.Pot.Slot]] : [layout.White, layout.Balls[cut.Pot.Slot]]) { }
@@ -21,13 +22,18 @@ public sealed class PotTrial
     private PotTrial(in Cut cut, TableShape shape, PlacedBall[] balls)
     {
         (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
+        _isSent = IsSent;
     }
 
     /// <summary>What the last stroke did.</summary>
     public ShotRecord Record { get; } = new();
 
-    /// <summary>Whether the last stroke potted the ball into the pocket.</summary>
-    public bool Potted => _simulator.PocketOf(_target) == _cut.Pocket;
+    /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
+    public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0)
+    {
+        Play(stroke, sideError, heightError, null);
+        return _simulator.PocketOf(_target) == _cut.Pocket;
+    }
 
     /// <summary>
     /// How far the object ball's way to the pocket lies to the left of the one that is meant, degrees, told at the ball that is struck:
@@ -35,12 +41,21 @@ public sealed class PotTrial
     /// </summary>
     public double? Miss(in Stroke stroke, double sideError = 0, double heightError = 0)
     {
-        _simulator.Place(_balls);
-        _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record);
+        // Of a direct pot nothing counts after the object ball's first leg.
+        Play(stroke, sideError, heightError, _cut.Kind == PotKind.Direct ? _isSent : null);
         if (Way() is not { } way) return null;
         var meant = _cut.Pot.Off is null ? _cut.FinalDegrees : Cut.Opening(way.FromX, way.FromY, _pocket).Direction * 180 / Math.PI;
         return _cut.Turn * Math.IEEERemainder(way.Degrees - meant, 360);
     }
+
+    private void Play(in Stroke stroke, double sideError, double heightError, Func<bool>? until)
+    {
+        _simulator.Place(_balls);
+        _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record, until);
+    }
+
+    /// <summary>Whether the object ball has come to the end of its first leg.</summary>
+    private bool IsSent() => Record.Events.Count > 0 && Record.Events[^1] is var e && e.Ball == _target && e.Kind is not (ShotEventKind.Ball or ShotEventKind.Roll);
 
     /// <summary>From where the ball sets out to the pocket to where it first meets anything, is potted or stops.</summary>
     private Leg? Way()

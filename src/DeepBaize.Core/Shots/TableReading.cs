@@ -152,7 +152,7 @@ public static class TableReading
             var played = stroke with { Pace = pace };
             var aim = PotAim.Find(trial, cut, played, near);
             near = aim ?? near;
-            if (aim is not null && Pots(trial, played with { AimDegrees = aim.Value }))
+            if (aim is not null && trial.Pots(played with { AimDegrees = aim.Value }))
             {
                 played = played with { AimDegrees = aim.Value };
                 var (tolerance, chance) = Chance(trial, cut, played, able);
@@ -172,16 +172,9 @@ public static class TableReading
         for (var i = 0; i < samples; i++)
         {
             var error = StrokeError.Draw(random, skill);
-            trial.Miss(error.Applied(stroke), error.Side, error.Height);
-            if (trial.Potted) potted++;
+            if (trial.Pots(error.Applied(stroke), error.Side, error.Height)) potted++;
         }
         return (double)potted / samples;
-    }
-
-    private static bool Pots(PotTrial trial, Stroke stroke)
-    {
-        trial.Miss(stroke);
-        return trial.Potted;
     }
 
     /// <summary>
@@ -211,7 +204,7 @@ public static class TableReading
     /// <summary>How many times this turn of the aim may be before the ball stays out: at least 0, at most <see cref="FarthestOffJaw"/>.</summary>
     private static double Window(PotTrial trial, Stroke stroke, double turn)
     {
-        bool Pots(double times) => TableReading.Pots(trial, stroke with { AimDegrees = stroke.AimDegrees + times * turn });
+        bool Pots(double times) => trial.Pots(stroke with { AimDegrees = stroke.AimDegrees + times * turn });
         // The slice that is in doubt: from the clear edge outwards, or, should friction have bent the line, inwards.
         double inside = Pots(0.98) ? 0.98 : 0, outside = inside == 0 ? 0.98 : FarthestOffJaw;
         if (inside > 0 && Pots(outside)) return outside;

@@ -31,6 +31,16 @@ public sealed class Layout
         return new([.. placed.OrderBy(b => b.Ball.Index)]);
     }
 
+    /// <summary>Balls that a stroke has brought to rest, taken as they lie; one of them is the white.</summary>
+    public static Layout OfRest(IEnumerable<PlacedBall> balls)
+    {
+        PlacedBall[] sorted = [.. balls];
+        // They come nearly in order: only what has been spotted is out of its place.
+        for (var i = 1; i < sorted.Length; i++)
+            for (var k = i; k > 0 && sorted[k - 1].Ball.Index > sorted[k].Ball.Index; k--) (sorted[k - 1], sorted[k]) = (sorted[k], sorted[k - 1]);
+        return new(sorted);
+    }
+
     /// <summary>The same checks for balls that need not include the white, in the order given.</summary>
     /// <exception cref="InputException">As <see cref="Create"/>.</exception>
     public static IReadOnlyList<PlacedBall> Check(IReadOnlyList<(string? Id, double X, double Y)> balls, TableShape shape, string path = "balls")

@@ -1,0 +1,95 @@
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Planning;
+
+/// <summary>Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.</summary>
+public enum ReasonCode
+{
+    /// <summary>Its going, or a ball that is moved, opens the way of a ball into a pocket.</summary>
+    Frees,
+    /// <summary>So many more reds can be potted after it; Other: how many other balls are on if it goes wrong.</summary>
+    Opens,
+    /// <summary>So many reds can be potted after it.</summary>
+    KeepsReds,
+    /// <summary>The white stops so far on the baulk side of the next ball, m.</summary>
+    High,
+    /// <summary>The white stops so far on the top-cushion side of the next ball, m.</summary>
+    Low,
+    /// <summary>The next ball is left at so many degrees.</summary>
+    Angle,
+    /// <summary>The next ball is straight: only screw or follow moves the white.</summary>
+    Straight,
+    /// <summary>The next cut is so steep, degrees.</summary>
+    Steep,
+    /// <summary>The white runs so far along the good area, m: too long and too short both leave something.</summary>
+    ComesAlong,
+    /// <summary>So many other balls are on from there, at least half as likely.</summary>
+    Cover,
+    /// <summary>Off a cushion the usual error of pace moves the white by no more than this, m.</summary>
+    CushionHolds,
+    /// <summary>The usual error of pace moves the white by this, m.</summary>
+    PaceTells,
+    /// <summary>The next is played from a natural stance.</summary>
+    NaturalStance,
+    /// <summary>The next needs the rest.</summary>
+    NeedsRest,
+    /// <summary>The next is a stretch, or is played with the other hand.</summary>
+    Stretch,
+    /// <summary>The white runs into a ball and moves it by so much, m.</summary>
+    Moves,
+    /// <summary>The next ball is so far away, m.</summary>
+    Far,
+    /// <summary>The white stops within a ball of a cushion, m.</summary>
+    OnCushion,
+}
+
+/// <summary>A reason, with what it is about.</summary>
+public readonly record struct Reason(ReasonCode Code, Ball? Ball, Pocket? Pocket, double Amount, double Other = 0);
+
+/// <summary>Where the white is if the stroke is a standard deviation of pace off, and what is on from there.</summary>
+/// <param name="Scores">Whether it still scores.</param>
+/// <param name="Next">The pot to play from there; null if none is on.</param>
+/// <param name="Chance">Of that.</param>
+public sealed record CoverOutcome(double X, double Y, bool Scores, Ball? Next, Pocket? Pocket, double Chance);
+
+/// <summary>A shot of a plan.</summary>
+/// <param name="Before">The table it is played from, if all before it went as meant.</param>
+/// <param name="Alive">Chance of getting to it.</param>
+/// <param name="Points">Of the break after it, if it scores.</param>
+/// <param name="WhitePath">m and seconds.</param>
+/// <param name="Area">Outline of the places that are as good as the one that is meant, m; empty for the last shot.</param>
+public sealed record PlanShot(
+    Situation Before, Choice Choice, double Alive, int Points, IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<PathPoint> Area,
+    CoverOutcome Long, CoverOutcome Short, IReadOnlyList<ShotWarning> Warnings, IReadOnlyList<Reason> Reasons);
+
+/// <summary>What makes an alternative rank lower than the best.</summary>
+public enum Shortfall { None, Chance, Points, Leave, Foul }
+
+/// <summary>A first shot that could be played, beside the best one.</summary>
+/// <param name="Below">In which of its parts most of what it lacks lies.</param>
+/// <param name="Lacks">By how much it falls short in all, in the measure of the target.</param>
+public sealed record Alternative(Choice Choice, Shortfall Below, double Lacks);
+
+/// <summary>How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look.</summary>
+/// <param name="Breaks">How many.</param>
+/// <param name="Points">Made on the average from here on.</param>
+/// <param name="Median">Of the same.</param>
+/// <param name="Target">Share in which the target was reached; null if the target is points.</param>
+/// <param name="Cleared">Share in which nothing was left.</param>
+/// <param name="EndsAt">Index of the shot of the plan at which most breaks end.</param>
+/// <param name="EndsShare">Share of all breaks that end there.</param>
+/// <param name="Alive">Share that got to each shot.</param>
+public sealed record Prospect(int Breaks, double Points, double Median, double? Target, double Cleared, int EndsAt, double EndsShare, IReadOnlyList<double> Alive);
+
+/// <summary>A break, several shots ahead.</summary>
+/// <param name="Prospect">Null until it has been played out.</param>
+/// <param name="IsComplete">The last shot leaves nothing to pot.</param>
+public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, bool IsComplete);
+
+/// <summary>How far a search is.</summary>
+/// <param name="Examined">Positions looked at.</param>
+/// <param name="Share">Of the work, 0–1; 1 is the last.</param>
+/// <param name="Plans">The best so far, best first.</param>
+public sealed record PlanProgress(long Examined, double Share, IReadOnlyList<Plan> Plans, IReadOnlyList<Alternative> Alternatives);
