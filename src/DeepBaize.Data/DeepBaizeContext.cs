@@ -1,3 +1,5 @@
+using DeepBaize.Data.Frames;
+using DeepBaize.Data.Planning;
 using DeepBaize.Data.Positions;
 using DeepBaize.Data.Shots;
 using Microsoft.EntityFrameworkCore;
@@ -10,6 +12,8 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<User> Users => Set<User>();
     public DbSet<Position> Positions => Set<Position>();
     public DbSet<SavedShot> Shots => Set<SavedShot>();
+    public DbSet<SavedPlan> Plans => Set<SavedPlan>();
+    public DbSet<FrameRecord> Frames => Set<FrameRecord>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
     public static void Configure(DbContextOptionsBuilder options, string connection) =>

@@ -3,10 +3,14 @@ namespace DeepBaize.Web;
 /// <summary>What a request may not exceed.</summary>
 public static class Limits
 {
-    /// <summary>Far more than any position: 22 balls are about 2 kB.</summary>
-    public const int BodyBytes = 256 * 1024;
+    /// <summary>22 balls are about 2 kB, a plan with its paths and areas up to some 200.</summary>
+    public const int BodyBytes = 1024 * 1024;
 
     public const int PositionsListed = 200;
 
     public const int ShotsOfPosition = 60;
+
+    public const int PlansOfPosition = 20;
+
+    public const int FramesListed = 200;
 }

@@ -17,7 +17,7 @@ public sealed class BreakPlanner
     /// <summary>Every plan goes so deep, and the best one so much deeper, if there is anything left.</summary>
     private const int Depth = 4, BestDepth = 7;
 
-    private const int BreaksOfBest = 48, BreaksOfOthers = 20;
+    private const int BreaksOfBest = 32, BreaksOfOthers = 12;
 
     private readonly PlanContext _context;
     private readonly ShotSearch _search;
@@ -116,13 +116,14 @@ public sealed class BreakPlanner
         var bench = new Bench(_context);
         bench.Play(before, choice.Stroke, default, choice.Nominated);
         var path = ShotPath.Points(bench.Record, before.Layout.Balls.Count, ShotPath.Drawn)[0];
+        var arrival = Arrival.Of(bench.Record, choice.Stroke.ToStrike(), _context.Shape);
         var warnings = ShotWarnings.Of(bench.Record, before.Layout, choice.Stroke, bench.Simulator, _context.Shape, choice.Pot);
         var after = choice.After.After;
         var area = after.Frame.IsOver ? [] : PositionMap.AreaRound(after, _context.Worth, bench.LinesOf(after.Layout), _context.Shape, _context.Cancel);
         var pace = _context.Skill.PacePercent / 100;
         var (longer, shorter) = (Outcome(bench, before, choice, new(0, pace, 0, 0)), Outcome(bench, before, choice, new(0, -pace, 0, 0)));
         var reasons = Reasons.Of(before, choice, bench.LinesOf(before.Layout), bench.LinesOf(after.Layout), path, area, longer, shorter);
-        return new(before, choice, 1, choice.After.Ruling.After.IsOver ? before.Frame.Break + choice.After.Ruling.Points : after.Frame.Break, path, area, longer, shorter, warnings, reasons);
+        return new(before, choice, 1, choice.After.Ruling.After.IsOver ? before.Frame.Break + choice.After.Ruling.Points : after.Frame.Break, arrival, path, area, longer, shorter, warnings, reasons);
     }
 
     private static CoverOutcome Outcome(Bench bench, Situation before, Choice choice, in StrokeError error)

@@ -58,10 +58,11 @@ public sealed record CoverOutcome(double X, double Y, bool Scores, Ball? Next, P
 /// <param name="Before">The table it is played from, if all before it went as meant.</param>
 /// <param name="Alive">Chance of getting to it.</param>
 /// <param name="Points">Of the break after it, if it scores.</param>
+/// <param name="Arrival">How the white comes to the ball; null if it meets something else first.</param>
 /// <param name="WhitePath">m and seconds.</param>
 /// <param name="Area">Outline of the places that are as good as the one that is meant, m; empty for the last shot.</param>
 public sealed record PlanShot(
-    Situation Before, Choice Choice, double Alive, int Points, IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<PathPoint> Area,
+    Situation Before, Choice Choice, double Alive, int Points, Arrival? Arrival, IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<PathPoint> Area,
     CoverOutcome Long, CoverOutcome Short, IReadOnlyList<ShotWarning> Warnings, IReadOnlyList<Reason> Reasons);
 
 /// <summary>What makes an alternative rank lower than the best.</summary>

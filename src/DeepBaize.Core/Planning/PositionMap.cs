@@ -16,6 +16,9 @@ public sealed record PositionMap((double X, double Y)? Best, IReadOnlyList<Band>
 {
     private const double Step = 0.03;
 
+    /// <summary>An outline may be drawn so far off, m.</summary>
+    private const double Smooth = 0.004;
+
     /// <summary>Even steps.</summary>
     private static readonly double[] Shares = [0.2, 0.4, 0.6, 0.8];
 
@@ -72,7 +75,7 @@ public sealed record PositionMap((double X, double Y)? Best, IReadOnlyList<Band>
         public (double X, double Y)? Best { get; }
 
         public IReadOnlyList<IReadOnlyList<PathPoint>> Outlines(double level) =>
-            Contours.Trace(_values, _columns, level, (i, j) => At(i, j) is var (_, x, y) ? new(0, Math.Clamp(x, 0, Length), Math.Clamp(y, 0, Width)) : default);
+            [.. Contours.Trace(_values, _columns, level, (i, j) => At(i, j) is var (_, x, y) ? new(0, Math.Clamp(x, 0, Length), Math.Clamp(y, 0, Width)) : default).Select(o => Contours.Simplified(o, Smooth))];
 
         private PathPoint At(double i, double j) => new(0, _x + (i - 1) * Step, _y + (j - 1) * Step);
 

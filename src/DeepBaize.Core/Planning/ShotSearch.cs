@@ -42,7 +42,7 @@ internal sealed record Effort(
     public static Effort Later { get; } = new(7, [-1.1, -0.55, 0, 0.55, 1.1], [-0.7, 0.7], [-0.5, 0.5], 0.7, 36, 12, 8, 4, 10, 120);
 
     /// <summary>For what would be played from one of many places.</summary>
-    public static Effort Glance { get; } = new(3, [-0.9, -0.3, 0.3, 0.9], [], [], 0.9, 4, 5, 0, 0, 0, 0);
+    public static Effort Glance { get; } = new(3, [-0.9, -0.3, 0.3, 0.9], [], [], 0.9, 10, 10, 0, 0, 0, 0);
 }
 
 /// <summary>Everything that the choices of one plan share.</summary>
@@ -138,7 +138,11 @@ internal sealed class ShotSearch(PlanContext context)
     private sealed record Candidate(Pot Pot, Ball Nominated, Cut Cut, double Chance);
 
     /// <summary>A stroke that was played without error.</summary>
-    private sealed record Tried(Candidate Of, Stroke Stroke, Reach Reach, double Chance, double Value, Played After, Quality Next);
+    private sealed record Tried(Candidate Of, Stroke Stroke, Reach Reach, double Chance, double Value, Played After, Quality Next)
+    {
+        /// <summary>Share of its value that it is ranked lower by, for not being simple.</summary>
+        public double Fuss { get; init; }
+    }
 
     /// <summary>What came of a stroke that was played with errors.</summary>
     private readonly record struct Sampled(double Value, double Chance, double Foul, double Holds);
@@ -267,11 +271,15 @@ internal sealed class ShotSearch(PlanContext context)
             chance = PotLines.Chance(candidate.Cut.OpeningDegrees * Math.PI / 360, Math.Abs(candidate.Cut.CutDegrees) * Math.PI / 180, candidate.Cut.CueBallDistance, context.Skill.Times(reach.ErrorFactor));
         var next = bench.Judge(played.After);
         var value = chance * (context.Worth.Gain(from.Frame, played.Ruling.After) + next.Value) - (1 - chance) * context.Worth.MissCost;
-        if (context.Preferences.AvoidCannons && Contacts.Kiss(bench.Record, candidate.Pot) is not null) value -= CannonCost * Math.Abs(value);
-        return new(candidate, stroke, reach, chance, value, played, next);
+        var fuss = FussOf(stroke, Contacts.Kiss(bench.Record, candidate.Pot) is not null);
+        return new(candidate, stroke, reach, chance, value - fuss * Math.Abs(value), played, next) { Fuss = fuss };
     }
 
-    private const double CannonCost = 0.3;
+    // Of strokes that are worth nearly the same a player takes the simpler one. Shares of the value: common practice, no source.
+    private const double FussOfPace = 0.004, EasyPace = 5, FussOfSide = 0.01, FussOfCannon = 0.005, CannonToAvoid = 0.3;
+
+    private double FussOf(in Stroke stroke, bool runsIntoBall) =>
+        FussOfPace * Math.Max(0, stroke.Pace - EasyPace) + FussOfSide * Math.Abs(stroke.SideTips) + (!runsIntoBall ? 0 : context.Preferences.AvoidCannons ? CannonToAvoid : FussOfCannon);
 
     // ---- With errors -----------------------------------------------------------------------------------------------
 
@@ -327,7 +335,8 @@ internal sealed class ShotSearch(PlanContext context)
         var chance = known?.Chance ?? (weight * tried.Chance + scores) / (weight + drawn.Length);
         var foul = known?.Foul ?? (double)fouls / drawn.Length;
         var mean = scores == 0 ? 0 : value / scores;
-        return new(ValueOf(chance, foul, mean), chance, foul, scores == 0 ? 0 : (double)holds / scores);
+        var (worth, fuss) = (ValueOf(chance, foul, mean), tried.Fuss);
+        return new(worth - fuss * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores);
     }
 
     private double ValueOf(double chance, double foul, double mean) => chance * mean - (1 - chance) * context.Worth.MissCost - foul * context.Worth.FoulCost;

@@ -16,6 +16,14 @@ public static class BallsOn
     /// <summary>The single colour that is on; null while reds or any colour are.</summary>
     public static Ball? AsColour(this BallOn on) => on < BallOn.Yellow ? null : Ball.FromIndex((int)on - (int)BallOn.Yellow + 1);
 
+    /// <summary>The name in the API and in files.</summary>
+    public static string Name(this BallOn on) => on.ToString().ToLowerInvariant();
+
+    /// <exception cref="InputException">No such name.</exception>
+    public static BallOn Named(string name, string path) =>
+        Enum.GetValues<BallOn>().Cast<BallOn?>().FirstOrDefault(o => o!.Value.Name() == name)
+        ?? throw new InputException(path, "There is no such ball on.", string.Join(", ", Enum.GetValues<BallOn>().Select(Name)));
+
     public static BallOn Only(Ball colour) => (BallOn)(colour.Index - 1 + (int)BallOn.Yellow);
 
     /// <summary>Whether this ball is one that may be on: a red, or the nominated or due colour.</summary>
@@ -129,6 +137,12 @@ public sealed record Frame(
 
     /// <summary>The highest break still possible to the player at the table.</summary>
     public int HighestBreak => Break + PointsLeft;
+
+    /// <summary>
+    /// Points that the player at the table still has to make until the other can no longer draw level with what is then left: each point made both adds to the lead
+    /// and is gone from the table. 0 if that is so already; it may be more than is left.
+    /// </summary>
+    public int PointsToWin => Lead > PointsLeft ? 0 : (PointsLeft - Lead) / 2 + 1;
 
     /// <summary>How many fouls of four points the player at the table needs to draw level with all that is left; 0 if the frame can be had without.</summary>
     public int SnookersRequired => Lead + PointsLeft >= 0 ? 0 : (-(Lead + PointsLeft) + Values.LeastPenalty - 1) / Values.LeastPenalty;

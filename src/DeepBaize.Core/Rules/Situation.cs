@@ -63,8 +63,8 @@ public sealed record Situation
         return new(ruling with { After = frame }, new(layout, frame));
     }
 
-    /// <summary>The white was missed or the balls lie otherwise than was thought: the same frame with the balls elsewhere.</summary>
-    public Situation With(Layout layout) => new(layout, Frame);
+    /// <summary>The same balls with another one on: for questions about that.</summary>
+    public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
 
     private StrokeFacts FactsOf(Simulator after, ShotRecord record, Ball? nominated)
     {

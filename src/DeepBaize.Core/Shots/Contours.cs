@@ -61,6 +61,34 @@ public static class Contours
         }
     }
 
+    /// <summary>A closed outline with fewer points, none of those left out farther from it than this (Douglas &amp; Peucker 1973, from memory).</summary>
+    public static IReadOnlyList<PathPoint> Simplified(IReadOnlyList<PathPoint> outline, double tolerance)
+    {
+        if (outline.Count < 8) return outline;
+        var keep = new bool[outline.Count];
+        // Two points far apart cut the outline into two lines.
+        var half = outline.Count / 2;
+        keep[0] = keep[half] = true;
+        Between(0, half);
+        Between(half, outline.Count);
+        return [.. outline.Where((_, i) => keep[i])];
+
+        void Between(int from, int to)
+        {
+            var (a, b) = (outline[from], outline[to % outline.Count]);
+            var (farthest, at) = (tolerance, -1);
+            for (var i = from + 1; i < to; i++)
+            {
+                var off = Table.Layout.FromLine(a.X, a.Y, b.X, b.Y, outline[i].X, outline[i].Y);
+                if (off > farthest) (farthest, at) = (off, i);
+            }
+            if (at < 0) return;
+            keep[at] = true;
+            Between(from, at);
+            Between(at, to);
+        }
+    }
+
     /// <summary>Whether a place lies within a closed outline: by the crossings of a ray.</summary>
     public static bool Contains(IReadOnlyList<PathPoint> outline, double x, double y)
     {

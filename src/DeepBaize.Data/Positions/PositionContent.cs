@@ -46,6 +46,23 @@ public sealed record StrokeEntry
     public Stroke ToStroke() => new(Aim, Side, Height, Pace, Elevation);
 }
 
+/// <summary>The frame that a position is in, as far as the balls do not tell.</summary>
+public sealed record FrameEntry
+{
+    /// <summary>red, colour, yellow … black; null: a red while there is one, else the colour of the least value.</summary>
+    public string? On { get; init; }
+    /// <summary>Score of the first player, who is at the table unless <see cref="Turn"/> says otherwise.</summary>
+    public int First { get; init; }
+    public int Second { get; init; }
+    /// <summary>Who is at the table: 0 or 1.</summary>
+    public int Turn { get; init; }
+    /// <summary>Points of the break so far.</summary>
+    public int Break { get; init; }
+    public bool FreeBall { get; init; }
+    /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
+    public bool Repeats { get; init; }
+}
+
 /// <summary>What a position holds beside its name: stored as it is sent and as it stands in a file.</summary>
 public sealed record PositionContent
 {
@@ -53,4 +70,5 @@ public sealed record PositionContent
     public StrokeEntry Stroke { get; init; } = new();
     /// <summary>What differs from the default conditions, by name; SI units.</summary>
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
+    public FrameEntry? Frame { get; init; }
 }

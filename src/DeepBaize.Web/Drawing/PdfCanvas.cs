@@ -2,7 +2,7 @@ using SkiaSharp;
 
 namespace DeepBaize.Web.Drawing;
 
-/// <summary>Draws one page of a PDF.</summary>
+/// <summary>Draws the pages of a PDF, one after the other.</summary>
 public sealed class PdfCanvas : ICanvas, IDisposable
 {
     private const float PointsPerMillimetre = 72 / 25.4f;
@@ -12,14 +12,36 @@ public sealed class PdfCanvas : ICanvas, IDisposable
 
     private readonly MemoryStream _stream = new();
     private readonly SKDocument _document;
-    private readonly SKCanvas _page;
+    private readonly float _width, _height;
+    private SKCanvas _page;
 
     /// <param name="width">mm, as the height.</param>
     public PdfCanvas(double width, double height, string title)
     {
         _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = title, Creator = "Deep Baize", RasterDpi = 300 });
-        _page = _document.BeginPage((float)width * PointsPerMillimetre, (float)height * PointsPerMillimetre);
-        _page.Scale(PointsPerMillimetre);
+        (_width, _height) = ((float)width * PointsPerMillimetre, (float)height * PointsPerMillimetre);
+        _page = Begin();
+    }
+
+    /// <summary>Ends the page and begins another of the same size.</summary>
+    public void NextPage()
+    {
+        _document.EndPage();
+        _page = Begin();
+    }
+
+    /// <summary>From here on everything is drawn so far down the page, mm.</summary>
+    public void Down(double y)
+    {
+        _page.SetMatrix(SKMatrix.CreateScale(PointsPerMillimetre, PointsPerMillimetre));
+        _page.Translate(0, (float)y);
+    }
+
+    private SKCanvas Begin()
+    {
+        var page = _document.BeginPage(_width, _height);
+        page.Scale(PointsPerMillimetre);
+        return page;
     }
 
     /// <summary>Ends the page; nothing can be drawn after that.</summary>

@@ -27,6 +27,7 @@ public sealed record CardRequest
 public static class ShotCard
 {
     public const double Width = 210, Height = 148;
+    public const int MostOnSheet = 24;
     private const double Margin = 9, PlanWidth = 142, Column = Margin + PlanWidth + 6;
     private const int MostRows = 12, MostLines = 4;
     private const string Paper = "#ffffff", Ink = "#1c2624", Soft = "#5a6661", Brass = "#8a6510", Line = "#c9c2ad";
@@ -122,6 +123,13 @@ public static class ShotCard
     }
 }
 
+/// <summary>The cards of a plan, two on each sheet of A4, in the order in which they are played.</summary>
+public sealed record CardSheetRequest
+{
+    public required string Name { get; init; }
+    public required IReadOnlyList<CardRequest> Cards { get; init; }
+}
+
 public static class ShotCardEndpoints
 {
     public static void MapShotCards(this IEndpointRouteBuilder app)
@@ -133,6 +141,18 @@ public static class ShotCardEndpoints
             ShotCard.Draw(canvas, card);
             return TypedResults.File(canvas.ToBytes(), "application/pdf");
         }).WithName("cardPdf").WithSummary("A shot card to print").Produces<byte[]>(200, "application/pdf");
+        group.MapPost("/sheet/pdf", (CardSheetRequest sheet) =>
+        {
+            if (sheet.Cards.Count is 0 or > ShotCard.MostOnSheet) throw new InputException("cards", $"There are {sheet.Cards.Count} cards.", $"1 to {ShotCard.MostOnSheet}");
+            using var canvas = new PdfCanvas(ShotCard.Width, 2 * ShotCard.Height + 1, sheet.Name);
+            for (var i = 0; i < sheet.Cards.Count; i++)
+            {
+                if (i > 0 && i % 2 == 0) canvas.NextPage();
+                canvas.Down(i % 2 * (ShotCard.Height + 1));
+                ShotCard.Draw(canvas, sheet.Cards[i]);
+            }
+            return TypedResults.File(canvas.ToBytes(), "application/pdf");
+        }).WithName("cardSheetPdf").WithSummary("The cards of a plan to print, two on a sheet").Produces<byte[]>(200, "application/pdf");
         group.MapPost("/svg", (CardRequest card) =>
         {
             var canvas = new SvgCanvas(ShotCard.Width, ShotCard.Height, card.Name, card.Note);

@@ -1,4 +1,5 @@
 using DeepBaize.Core;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
@@ -8,7 +9,8 @@ namespace DeepBaize.Web.Positions;
 
 /// <summary>A position's content after every check the core makes of it.</summary>
 /// <param name="Pot">The pot that is chosen, if any.</param>
-public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, Pot? Pot)
+/// <param name="Frame">As it was sent; what it says is checked against the balls by <see cref="ToSituation"/>.</param>
+public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, Pot? Pot, FrameEntry? Frame)
 {
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
     public static CheckedContent Of(PositionContent content)
@@ -17,8 +19,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         var layout = Layout.Create(SimulationEndpoint.Entries(content.Balls), shape);
         var stroke = content.Stroke.ToStroke();
         stroke.ToStrike();
+        if (content.Frame?.On is { } on) BallsOn.Named(on, "frame.on");
         var isFree = content.Stroke.Free;
-        if (content.Stroke.Pot is not { } pot) return new(layout, shape, stroke, isFree, null);
+        if (content.Stroke.Pot is not { } pot) return new(layout, shape, stroke, isFree, null, content.Frame);
         var errors = new List<InputError>();
         if (!Pockets.TryParse(pot.Pocket, out var pocket))
             errors.Add(new("stroke.pot.pocket", "There is no such pocket.", Pockets.AllowedNames));
@@ -39,7 +42,15 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
             if (pot.Through is not null) errors.Add(new("stroke.pot.off", "A plant off a cushion is not judged.", "through or off, not both"));
         }
         InputException.ThrowIfAny(errors);
-        return new(layout, shape, stroke, isFree, new(slot, pocket, pot.Part, through, off));
+        return new(layout, shape, stroke, isFree, new(slot, pocket, pot.Part, through, off), content.Frame);
+    }
+
+    /// <summary>The balls with the frame they are in.</summary>
+    /// <exception cref="InputException">A frame that cannot be with these balls.</exception>
+    public Situation ToSituation()
+    {
+        var f = Frame ?? new();
+        return Situation.Create(Layout, f.On is null ? null : BallsOn.Named(f.On, "frame.on"), f.First, f.Second, f.Turn, f.Break, f.FreeBall, f.Repeats);
     }
 
     /// <exception cref="InputException">None is chosen.</exception>

@@ -28,11 +28,12 @@ public sealed record PositionFile
     public required IReadOnlyList<BallEntry> Balls { get; init; }
     public StrokeEntry Stroke { get; init; } = new();
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
+    public FrameEntry? Frame { get; init; }
 
     public static PositionFile Of(PositionDraft draft) => new()
     {
         Format = FormatName, Version = CurrentVersion, Name = draft.Name, About = draft.About,
-        Balls = draft.Content.Balls, Stroke = draft.Content.Stroke, Conditions = draft.Content.Conditions,
+        Balls = draft.Content.Balls, Stroke = draft.Content.Stroke, Conditions = draft.Content.Conditions, Frame = draft.Content.Frame,
     };
 
     /// <exception cref="InputException">Another kind of file, or of a later version.</exception>
@@ -40,6 +41,6 @@ public sealed record PositionFile
     {
         if (Format != FormatName) throw new InputException("format", "This is not a position file.", FormatName);
         if (Version != CurrentVersion) throw new InputException("version", $"Version {Version} is not known.", $"{CurrentVersion}");
-        return new() { Name = Name, About = About, Content = new() { Balls = Balls, Stroke = Stroke, Conditions = Conditions } };
+        return new() { Name = Name, About = About, Content = new() { Balls = Balls, Stroke = Stroke, Conditions = Conditions, Frame = Frame } };
     }
 }

@@ -191,6 +191,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/card/sheet/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The cards of a plan to print, two on a sheet */
+        post: operations["cardSheetPdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/card/svg": {
         parameters: {
             query?: never;
@@ -202,6 +219,211 @@ export interface paths {
         put?: never;
         /** The same as a drawing */
         post: operations["cardSvg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plans a break: a stream of PlansProgress, ended by closing the request */
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the score and the balls say: ball on, points left, lead, what is needed */
+        post: operations["frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/position-map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where to be for the next ball: outlines of places by what they are worth */
+        post: operations["positionMap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/position-at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What one place of the white is worth, and why */
+        post: operations["positionAt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/play-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The table after the stroke that is set up, by the rules */
+        post: operations["playOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plans kept with a position, in the order in which they were kept */
+        get: operations["listPlans"];
+        put?: never;
+        post: operations["createPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/plans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan just as it was kept */
+        get: operations["readPlan"];
+        put?: never;
+        post?: never;
+        delete: operations["deletePlan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest first */
+        get: operations["listFrames"];
+        put?: never;
+        post: operations["createFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A frame with its breaks and figures */
+        get: operations["readFrame"];
+        /** All shots anew: one more, or without the last */
+        put: operations["saveFrame"];
+        post?: never;
+        delete: operations["deleteFrame"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Saves a frame from a file (docs/formats.md) */
+        post: operations["importFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/export/json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The file of a frame */
+        get: operations["exportFrameJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/export/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A line a shot */
+        get: operations["exportFrameCsv"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -375,6 +597,12 @@ export interface components {
             /** Format: double */
             net?: number;
         };
+        AlternativeResult: {
+            choice: components["schemas"]["ChoiceResult"];
+            below: components["schemas"]["Shortfall"];
+            /** Format: double */
+            lacks: number;
+        };
         Arrival: {
             /** Format: double */
             speed?: number;
@@ -396,6 +624,11 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        BandResult: {
+            /** Format: double */
+            share: number;
+            outlines: components["schemas"]["PlaceResult"][][];
+        };
         CardRequest: {
             name: string;
             content: components["schemas"]["PositionContent"];
@@ -407,6 +640,34 @@ export interface components {
         CardRow: {
             label: string;
             value: string;
+        };
+        CardSheetRequest: {
+            name: string;
+            cards: components["schemas"]["CardRequest"][];
+        };
+        ChoiceResult: {
+            stroke: components["schemas"]["StrokeEntry"];
+            nominated: string;
+            /** Format: double */
+            cutDegrees: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            kind: components["schemas"]["PotKind"];
+            reach: components["schemas"]["ReachResult"];
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            foul: number;
+            /** Format: double */
+            holds: number;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            gain: number;
+            /** Format: int32 */
+            points: number;
+            next: components["schemas"]["QualityResult"];
+            cushions: string[];
+            balls: string[];
         };
         Circle: {
             /** Format: double */
@@ -426,6 +687,17 @@ export interface components {
             max: number;
             /** Format: double */
             default: number;
+        };
+        CoverResult: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            scores: boolean;
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            chance: number;
         };
         /** @enum {unknown} */
         CutFault: "none" | "tooThin" | "offJaw" | "noRoom";
@@ -463,6 +735,15 @@ export interface components {
              * @description By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.
              */
             allowanceDegrees: null | number;
+        };
+        /** @enum {unknown} */
+        EndReason: "thick" | "thin" | "tooHard" | "tooSoft" | "unmeantSide" | "outOfPosition" | "nothingOn" | "wrongShot" | null;
+        EndTallyResult: {
+            on: string;
+            kind: components["schemas"]["ShotKind"];
+            why: null | components["schemas"]["EndReason"];
+            /** Format: int32 */
+            count: number;
         };
         EventEntry: {
             /** Format: double */
@@ -504,6 +785,138 @@ export interface components {
             y: number;
             /** @description Where it was potted, or null. */
             pocket: null | string;
+        };
+        /** @enum {unknown} */
+        FoulReason: "inOff" | "missedAll" | "wrongBallFirst" | "wrongBallPotted" | "twoAtOnce" | "offTable" | "snookeredBehindFreeBall" | "other";
+        FrameDraft: {
+            title: string;
+            first?: string;
+            second?: string;
+            shots?: components["schemas"]["RecordedShot"][];
+        };
+        FrameEntry: {
+            on?: null | string;
+            /** Format: int32 */
+            first?: number;
+            /** Format: int32 */
+            second?: number;
+            /** Format: int32 */
+            turn?: number;
+            /** Format: int32 */
+            break?: number;
+            freeBall?: boolean;
+            repeats?: boolean;
+        };
+        FrameFile: {
+            format: string;
+            /** Format: int32 */
+            version: number;
+            title: string;
+            first?: string;
+            second?: string;
+            shots: components["schemas"]["RecordedShot"][];
+        };
+        FrameItem: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            first: string;
+            second: string;
+            /** Format: int32 */
+            firstScore: number;
+            /** Format: int32 */
+            secondScore: number;
+            isOver: boolean;
+            /** Format: int32 */
+            highestBreak: number;
+            /** Format: date-time */
+            updatedAt: string;
+        };
+        FrameRecordResult: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            first: string;
+            second: string;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: uint32 */
+            version: number;
+            story: components["schemas"]["FrameStoryResult"];
+        };
+        FrameResult: {
+            on: string;
+            onBalls: string[];
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            second: number;
+            /** Format: int32 */
+            turn: number;
+            /** Format: int32 */
+            break: number;
+            freeBall: boolean;
+            repeats: boolean;
+            /** Format: int32 */
+            reds: number;
+            /** Format: int32 */
+            pointsLeft: number;
+            /** Format: int32 */
+            ahead: number;
+            /** Format: int32 */
+            toWin: number;
+            /** Format: int32 */
+            snookersRequired: number;
+            /** Format: int32 */
+            highestBreak: number;
+            isOver: boolean;
+            /** Format: int32 */
+            winner: number;
+        };
+        FrameSave: {
+            /** Format: uint32 */
+            version: number;
+            title: string;
+            first?: string;
+            second?: string;
+            shots?: components["schemas"]["RecordedShot"][];
+        };
+        FrameStateResult: {
+            on: string;
+            mayPot: string[];
+            /** Format: int32 */
+            reds: number;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            second: number;
+            /** Format: int32 */
+            turn: number;
+            /** Format: int32 */
+            break: number;
+            freeBall: boolean;
+            inHand: boolean;
+            /** Format: int32 */
+            pointsLeft: number;
+            /** Format: int32 */
+            ahead: number;
+            /** Format: int32 */
+            toWin: number;
+            /** Format: int32 */
+            snookersRequired: number;
+            missMayBeCalled: boolean;
+            penalties: number[];
+            isOver: boolean;
+            /** Format: int32 */
+            winner: number;
+        };
+        FrameStoryResult: {
+            state: components["schemas"]["FrameStateResult"];
+            shots: components["schemas"]["StoryShotResult"][];
+            breaks: components["schemas"]["StoryBreakResult"][];
+            players: components["schemas"]["PlayerTallyResult"][];
         };
         FreedomEntry: {
             /**
@@ -570,6 +983,26 @@ export interface components {
             /** Format: double */
             toY: number;
         };
+        MapRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description The ball that is meant; red for any red, null for any ball that is on. */
+            target?: null | string;
+            /** @description As after the pot that is chosen, played as it is set up. */
+            afterPot?: boolean;
+            /**
+             * Format: double
+             * @description For the worth of one place: where, m.
+             */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+        };
+        MapResult: {
+            on: string;
+            best: null | components["schemas"]["PlaceResult"];
+            bands: components["schemas"]["BandResult"][];
+        };
         Nose: {
             /** Format: double */
             x1?: number;
@@ -601,6 +1034,12 @@ export interface components {
             id: string;
             points: components["schemas"]["PointEntry"][];
         };
+        Place: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         PlaceRequest: {
             balls: components["schemas"]["BallEntry"][];
             conditions?: null | {
@@ -621,6 +1060,69 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        PlanBody: {
+            player: components["schemas"]["PlayerEntry"];
+            preferences: components["schemas"]["PreferencesEntry"];
+            answer: components["schemas"]["PlansProgress"];
+        };
+        PlanRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            preferences?: components["schemas"]["PreferencesEntry"];
+        };
+        PlanResult: {
+            shots: components["schemas"]["PlanShotResult"][];
+            prospect: null | components["schemas"]["Prospect"];
+            isComplete: boolean;
+        };
+        PlanShotResult: {
+            content: components["schemas"]["PositionContent"];
+            choice: components["schemas"]["ChoiceResult"];
+            /** Format: double */
+            alive: number;
+            /** Format: int32 */
+            points: number;
+            arrival: null | components["schemas"]["Arrival"];
+            path: components["schemas"]["PointEntry"][];
+            area: components["schemas"]["PlaceResult"][];
+            long: components["schemas"]["CoverResult"];
+            short: components["schemas"]["CoverResult"];
+            warnings: components["schemas"]["WarningResult"][];
+            reasons: components["schemas"]["ReasonResult"][];
+        };
+        /** @enum {unknown} */
+        PlanTarget: "mostPoints" | "score" | "clear";
+        PlanWait: {
+            /** Format: int32 */
+            ahead: number;
+            /** Format: double */
+            seconds: number;
+        };
+        PlansProgress: {
+            wait: null | components["schemas"]["PlanWait"];
+            /** Format: int64 */
+            examined: number;
+            /** Format: double */
+            share: number;
+            plans: components["schemas"]["PlanResult"][];
+            alternatives: components["schemas"]["AlternativeResult"][];
+        };
+        PlayOnRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description Null: as it is set up. thick or thin: the pot is missed on that side. */
+            missed?: null | string;
+        };
+        PlayOnResult: {
+            content: components["schemas"]["PositionContent"];
+            frame: components["schemas"]["FrameResult"];
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            penalty: number;
+            fouls: components["schemas"]["FoulReason"][];
+            potted: string[];
+            spotted: string[];
+        };
         PlayerEntry: {
             /** @description right or left. */
             hand?: string;
@@ -633,6 +1135,26 @@ export interface components {
             skill?: string;
             /** @description On cuts: plain, or helping for a touch of helping side. */
             sideHabit?: string;
+        };
+        PlayerTallyResult: {
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            pots: number;
+            /** Format: int32 */
+            misses: number;
+            /** Format: double */
+            potShare: number;
+            /** Format: int32 */
+            safeties: number;
+            /** Format: int32 */
+            fouls: number;
+            /** Format: int32 */
+            pointsGivenAway: number;
+            /** Format: int32 */
+            highestBreak: number;
+            tags: components["schemas"]["TagTally"][];
+            ends: components["schemas"]["EndTallyResult"][];
         };
         PocketResult: {
             name: string;
@@ -654,6 +1176,7 @@ export interface components {
             conditions?: {
                 [key: string]: number;
             };
+            frame?: null | components["schemas"]["FrameEntry"];
         };
         PositionDraft: {
             name: string;
@@ -671,6 +1194,7 @@ export interface components {
             conditions?: {
                 [key: string]: number;
             };
+            frame?: null | components["schemas"]["FrameEntry"];
         };
         PositionRename: {
             name: string;
@@ -732,6 +1256,17 @@ export interface components {
             obstacles: components["schemas"]["ObstacleResult"][];
             reach: components["schemas"]["ReachResult"];
         };
+        PreferencesEntry: {
+            target?: components["schemas"]["PlanTarget"];
+            /**
+             * Format: int32
+             * @description With the target score: what the break is to reach.
+             */
+            score?: number;
+            risk?: components["schemas"]["Risk"];
+            plainOnly?: boolean;
+            avoidCannons?: boolean;
+        };
         PresetResult: {
             name: string;
             changes: {
@@ -746,6 +1281,44 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        Prospect: {
+            /** Format: int32 */
+            breaks: number;
+            /** Format: double */
+            points: number;
+            /** Format: double */
+            median: number;
+            /** Format: double */
+            target: null | number;
+            /** Format: double */
+            cleared: number;
+            /** Format: int32 */
+            endsAt: number;
+            /** Format: double */
+            endsShare: number;
+            alive: number[];
+        };
+        QualityResult: {
+            /** Format: double */
+            value: number;
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            cutDegrees: number;
+            /** Format: double */
+            cueBallDistance: number;
+            /** Format: int32 */
+            others: number;
+            reach: null | components["schemas"]["ReachResult"];
+            /** Format: double */
+            angle: number;
+            /** Format: double */
+            distance: number;
+            /** Format: double */
+            cushion: number;
+        };
         ReachResult: {
             stance: components["schemas"]["Stance"];
             /** Format: double */
@@ -757,6 +1330,32 @@ export interface components {
              * @description By how much the errors of direction and tip grow.
              */
             errorFactor: number;
+        };
+        /** @enum {unknown} */
+        ReasonCode: "frees" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
+        ReasonResult: {
+            code: components["schemas"]["ReasonCode"];
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            other: number;
+        };
+        RecordedShot: {
+            kind: components["schemas"]["ShotKind"];
+            potted?: string[];
+            /** Format: int32 */
+            penalty?: number;
+            /** Format: int32 */
+            redsLost?: number;
+            inOff?: boolean;
+            missCalled?: boolean;
+            freeBall?: boolean;
+            playAgain?: boolean;
+            tags?: components["schemas"]["StrokeTag"][];
+            why?: null | components["schemas"]["EndReason"];
+            white?: null | components["schemas"]["Place"];
         };
         ReferenceResult: {
             /** Format: double */
@@ -789,6 +1388,29 @@ export interface components {
             presets: components["schemas"]["PresetResult"][];
             skills: components["schemas"]["Skill"][];
         };
+        /** @enum {unknown} */
+        Risk: "careful" | "balanced" | "bold";
+        SavedPlanDraft: {
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            body: components["schemas"]["PlanBody"];
+        };
+        SavedPlanItem: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            createdAt: string;
+        };
+        SavedPlanResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            body: components["schemas"]["PlanBody"];
+            /** Format: date-time */
+            createdAt: string;
+        };
         SavedShotDraft: {
             name: string;
             note?: string;
@@ -818,7 +1440,11 @@ export interface components {
             side?: number;
         };
         /** @enum {unknown} */
+        Shortfall: "none" | "chance" | "points" | "leave" | "foul";
+        /** @enum {unknown} */
         ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot";
+        /** @enum {unknown} */
+        ShotKind: "pot" | "miss" | "safety" | "foul" | "concede";
         ShotRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
@@ -916,6 +1542,30 @@ export interface components {
         };
         /** @enum {unknown} */
         Stance: "natural" | "stretch" | "otherHand" | "rest";
+        StoryBreakResult: {
+            /** Format: int32 */
+            player: number;
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            pots: number;
+            end: null | components["schemas"]["RecordedShot"];
+            endOn: null | string;
+        };
+        StoryShotResult: {
+            shot: components["schemas"]["RecordedShot"];
+            /** Format: int32 */
+            player: number;
+            on: string;
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            penalty: number;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            second: number;
+        };
         StrikeRequest: {
             /**
              * Format: double
@@ -969,6 +1619,8 @@ export interface components {
             pot?: null | components["schemas"]["PotEntry"];
             free?: boolean;
         };
+        /** @enum {unknown} */
+        StrokeTag: "follow" | "screw" | "stun" | "side" | "cannon" | "rest";
         TableRequest: {
             conditions?: null | {
                 [key: string]: number;
@@ -977,6 +1629,13 @@ export interface components {
         TableResult: {
             noses: components["schemas"]["Nose"][];
             pockets: components["schemas"]["PocketResult"][];
+        };
+        TagTally: {
+            tag: components["schemas"]["StrokeTag"];
+            /** Format: int32 */
+            played: number;
+            /** Format: int32 */
+            potted: number;
         };
         /** @enum {unknown} */
         WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "closeJaw" | "snookered";
@@ -1549,6 +2208,39 @@ export interface operations {
             };
         };
     };
+    cardSheetPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardSheetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     cardSvg: {
         parameters: {
             query?: never;
@@ -1564,6 +2256,740 @@ export interface operations {
         responses: {
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["PlansProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayOnRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    positionMap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    positionAt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QualityResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    playOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayOnRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayOnResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPlans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlanItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedPlanDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlanItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlanResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listFrames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameFile"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportFrameJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportFrameCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
