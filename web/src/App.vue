@@ -3,6 +3,7 @@ import { ElConfigProvider, ElDialog } from 'element-plus'
 import { onMounted, ref } from 'vue'
 import { Problem } from './api/client'
 import ConditionsDrawer from './conditions/ConditionsDrawer.vue'
+import FramesDrawer from './frames/FramesDrawer.vue'
 import { useShortcuts } from './help/shortcuts'
 import ShortcutsDialog from './help/ShortcutsDialog.vue'
 import PicturePanel from './picture/PicturePanel.vue'
@@ -52,6 +53,7 @@ onMounted(start)
         </div>
       </main>
       <LibraryDrawer />
+      <FramesDrawer />
       <ConditionsDrawer v-model="conditions" />
       <ShortcutsDialog v-model="keys" />
       <ElDialog :model-value="!!keeping.conflict" title="Saved elsewhere since you opened it" width="min(520px, 94vw)" @close="keeping.conflict = null">

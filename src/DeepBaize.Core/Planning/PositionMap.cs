@@ -20,10 +20,10 @@ public sealed record PositionMap((double X, double Y)? Best, IReadOnlyList<Band>
     private const double Smooth = 0.004;
 
     /// <summary>Even steps.</summary>
-    private static readonly double[] Shares = [0.2, 0.4, 0.6, 0.8];
+    private static readonly double[] Shares = [0.5, 0.6, 0.7, 0.8, 0.9];
 
     /// <summary>An area to aim for is worth at least this share of the place that is meant.</summary>
-    private const double GoodEnough = 0.85;
+    private const double GoodEnough = 0.92;
 
     /// <param name="only">The ball that is meant; null for any that is on.</param>
     public static PositionMap Of(Situation situation, Skill skill, Player player, TableShape shape, PlanPreferences preferences, Func<Ball, bool>? only = null, CancellationToken cancel = default)

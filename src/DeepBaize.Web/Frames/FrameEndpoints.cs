@@ -75,7 +75,6 @@ public sealed record FrameFile
 
     public static readonly JsonSerializerOptions Json = new(PositionFile.Json)
     {
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingDefault,
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
     };
 
@@ -84,7 +83,6 @@ public sealed record FrameFile
     public required string Title { get; init; }
     public string First { get; init; } = "";
     public string Second { get; init; } = "";
-    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
     public required IReadOnlyList<RecordedShot> Shots { get; init; }
 
     /// <exception cref="InputException">Another kind of file, or of a later version.</exception>

@@ -16,7 +16,8 @@ export type SavedPosition = Schemas['PositionResult']
 export type Pot = Required<Schemas['PotEntry']>
 export type Way = Schemas['WayResult']
 export type Stroke = Required<Omit<Schemas['StrokeEntry'], 'pot'>> & { pot: Pot | null }
-export type Content = { balls: BallEntry[]; stroke: Stroke; conditions: Record<string, number> }
+export type FrameEntry = Schemas['FrameEntry']
+export type Content = { balls: BallEntry[]; stroke: Stroke; conditions: Record<string, number>; frame?: FrameEntry }
 export type Draft = { name: string; about: string; content: Content }
 
 export type FieldError = { field: string; message: string; allowed: string }

@@ -1,5 +1,7 @@
 import { useEventListener } from '@vueuse/core'
+import { useRecords } from '../frames/records'
 import { usePlayback } from '../picture/playback'
+import { useMap } from '../planning/map'
 import { useKeeping } from '../positions/keeping'
 import { useJudgements } from '../shots/judgements'
 import { useWorkspace } from '../workspace/workspace'
@@ -16,6 +18,9 @@ export const shortcuts = [
   { keys: 'Delete', does: 'remove the ball in hand' },
   { keys: 'l', does: 'list what is on' },
   { keys: 't', does: 'put it there: where the white should stop' },
+  { keys: 'p', does: 'plan a break' },
+  { keys: 'm', does: 'show where to be for the next ball' },
+  { keys: 'f', does: 'frames written down shot by shot' },
   { keys: 'k', does: 'keep the shot, with a line on it' },
   { keys: 'Space', does: 'play or stop the shot' },
   { keys: 'Ctrl Z or Ctrl Y', does: 'undo, redo' },
@@ -32,6 +37,8 @@ export function useShortcuts(show: () => void) {
   const playback = usePlayback()
   const keeping = useKeeping()
   const judgements = useJudgements()
+  const map = useMap()
+  const records = useRecords()
 
   function tip(side: number, height: number) {
     const next = { side: workspace.stroke.side + side, height: workspace.stroke.height + height }
@@ -99,6 +106,9 @@ export function useShortcuts(show: () => void) {
       o: () => (keeping.libraryOpen = true),
       l: () => (judgements.below = judgements.below === 'on' ? 'happens' : 'on'),
       t: () => (judgements.below = judgements.below === 'ways' ? 'happens' : 'ways'),
+      p: () => (judgements.below = judgements.below === 'plan' ? 'happens' : 'plan'),
+      m: () => (map.isOpen = !map.isOpen),
+      f: () => records.show(),
       k: () => (judgements.below = judgements.below === 'shots' ? 'happens' : 'shots'),
       '?': show,
       delete: () => workspace.remove(workspace.selected),

@@ -8,12 +8,16 @@ import { usePlayback } from './playback'
 import ReadList from '../shots/ReadList.vue'
 import KeptShots from '../shots/KeptShots.vue'
 import WaysPanel from '../shots/WaysPanel.vue'
+import PlanPanel from '../planning/PlanPanel.vue'
+import MapBar from '../planning/MapBar.vue'
+import { useMap } from '../planning/map'
 import { useJudgements, type Below, type FanKind } from '../shots/judgements'
 
 const workspace = useWorkspace()
 const playback = usePlayback()
 const judgements = useJudgements()
 const players = usePlayer()
+const map = useMap()
 const fans: { kind: FanKind; label: string }[] = [
   { kind: 'routes', label: 'Routes' },
   { kind: 'paces', label: 'Paces' },
@@ -24,6 +28,7 @@ const tabs: { below: Below; label: string; testId: string }[] = [
   { below: 'happens', label: 'What happens', testId: 'what-happens' },
   { below: 'on', label: 'What is on', testId: 'what-is-on' },
   { below: 'ways', label: 'Put it there', testId: 'put-it-there' },
+  { below: 'plan', label: 'Plan', testId: 'plan-break' },
   { below: 'shots', label: 'Keep', testId: 'keep' },
 ]
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
@@ -45,10 +50,10 @@ const refused = computed(() => {
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="workspace.shot" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
+    <p v-else-if="workspace.shot && judgements.below !== 'plan'" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
       <span v-if="workspace.shot.warnings.length" class="danger" data-testid="warnings">Mind: {{ workspace.shot.warnings.map(warningWords).join('; ') }}.</span>
     </p>
-    <div v-if="judgements.below !== 'ways'" class="controls">
+    <div v-if="judgements.below !== 'ways' && judgements.below !== 'plan'" class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">
         {{ playback.isPlaying && playback.speed === 1 ? 'Pause' : 'Play' }}
       </button>
@@ -75,6 +80,7 @@ const refused = computed(() => {
       <span class="joined" role="group" aria-label="Also on the plan">
         <button v-for="f in fans" :key="f.kind" class="key" :disabled="!workspace.stroke.pot" :aria-pressed="judgements.fanKind === f.kind" :data-testid="`fan-${f.kind}`" @click="judgements.fanKind = judgements.fanKind === f.kind ? null : f.kind">{{ f.label }}</button>
         <button class="key" :aria-pressed="judgements.spreadOpen" data-testid="spread" @click="judgements.spreadOpen = !judgements.spreadOpen">Spread</button>
+        <button class="key" :aria-pressed="map.isOpen" title="Where to be for the next ball" data-testid="where-to-be" @click="map.isOpen = !map.isOpen">Where to be</button>
       </span>
       <select class="choice skill" aria-label="Skill" title="How exactly you strike: for the chances and the spread" :value="players.player.skill" @change="players.set({ skill: ($event.target as HTMLSelectElement).value })">
         <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
@@ -89,8 +95,10 @@ const refused = computed(() => {
         >; does what is wanted {{ percent(judgements.spread.wanted) }}, with the pot {{ percent(judgements.spread.both ?? 0) }}</template
       >.
     </p>
+    <MapBar v-if="map.isOpen" />
     <ReadList v-if="judgements.listOpen" />
     <WaysPanel v-else-if="judgements.below === 'ways'" />
+    <PlanPanel v-else-if="judgements.below === 'plan'" />
     <KeptShots v-else-if="judgements.below === 'shots'" />
     <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events">
       <li v-for="(e, i) in events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.event.kind === 'pot' && e.event.ball === 'white' }">

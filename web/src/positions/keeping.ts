@@ -155,10 +155,10 @@ export const useKeeping = defineStore('keeping', () => {
 
   // ---- Files ----------------------------------------------------------------------------------------------------
 
-  function download(data: Blob, ending: string) {
+  function download(data: Blob, ending: string, name = workspace.draft.name) {
     const link = document.createElement('a')
     link.href = URL.createObjectURL(data)
-    link.download = `${workspace.draft.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'position'}.${ending}`
+    link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'position'}.${ending}`
     link.click()
     setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
   }

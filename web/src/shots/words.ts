@@ -77,7 +77,7 @@ export function eventWords(e: ShotEvent): string {
   }
 }
 
-const cushionNames: Record<string, string> = { baulk: 'baulk', top: 'top', 'yellow-side': "yellow's side", 'green-side': "green's side" }
+export const cushionNames: Record<string, string> = { baulk: 'baulk', top: 'top', 'yellow-side': "yellow's side", 'green-side': "green's side" }
 
 export function cushionName(x: number, y: number): string {
   return cushionNames[x < 0.05 ? 'baulk' : x > 3.5 ? 'top' : y < 0.9 ? 'yellow-side' : 'green-side']
@@ -174,14 +174,14 @@ export function warningWords(w: Schemas['WarningResult']): string {
 }
 
 /** Screw, stun or follow: by the spin that the white arrives with, which makes the angle. */
-function strokeKind(follow: number): string {
+export function strokeKind(follow: number): string {
   if (follow < -0.35) return 'screw'
   if (follow < -0.08) return 'stun screw'
   if (follow < 0.12) return 'stun'
   return follow < 0.45 ? 'stun run-through' : 'follow'
 }
 
-const list = (words: string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`)
+export const list = (words: string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`)
 
 /** "screw, half a tip below, pace 4, off the top cushion, comes along the line of the black". */
 export function wayWords(way: Way): string {
@@ -195,7 +195,7 @@ export function wayWords(way: Way): string {
   return parts.join(', ')
 }
 
-const percentWords = (share: number) => `${(share * 100).toFixed(0)} %`
+export const percentWords = (share: number) => `${(share * 100).toFixed(0)} %`
 
 /** What comes of it if it is struck a usual error too hard or too softly. */
 export function outcomeOf(outcome: Schemas['OutcomeResult'], exact: Schemas['OutcomeResult']): string {

@@ -6,6 +6,8 @@ import { numberedEvents } from '../picture/events'
 import { useGoal } from '../shots/goal'
 import { useJudgements } from '../shots/judgements'
 import { useWays } from '../shots/ways'
+import { useMap } from '../planning/map'
+import { usePlans } from '../planning/plans'
 import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
 import Ruler from './TableRuler.vue'
@@ -16,6 +18,8 @@ const playback = usePlayback()
 const judgements = useJudgements()
 const goals = useGoal()
 const ways = useWays()
+const plans = usePlans()
+const map = useMap()
 const reference = computed(() => workspace.reference!)
 
 const rail = 62
@@ -37,9 +41,11 @@ const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).
 const noses = computed(() => workspace.table?.noses ?? [])
 const pockets = computed(() => workspace.table?.pockets ?? [])
 
-const simulation = computed(() => workspace.shot?.simulation ?? null)
-const cut = computed(() => workspace.shot?.cut ?? null)
-const white = computed(() => workspace.ball('white'))
+/** Looking at a shot of a plan, the desk's own shot is out of the way unless it is the same. */
+const ahead = computed(() => plans.ahead)
+const simulation = computed(() => (isDeskHidden.value ? null : (workspace.shot?.simulation ?? null)))
+const cut = computed(() => (isDeskHidden.value ? null : (workspace.shot?.cut ?? null)))
+const white = computed(() => (ahead.value ? undefined : workspace.ball('white')))
 const stroke = computed(() => workspace.stroke)
 
 const whitePath = computed(() => {
@@ -89,6 +95,12 @@ const labels = computed(() => {
     const widest = [...(outlines ?? [])].sort((a, b) => b.length - a.length)[0]
     if (widest) add(key, 'missed', words, widest[0], 46)
   }
+  if (planned.value) {
+    const { path, choice, area } = planned.value
+    if (!isPlannedSetUp.value) add('planned', 'fan', `shot ${plans.shot + 1} ends`, path[path.length - 1], 50)
+    if (area.length && choice.next.ball) add('area', 'brass', `for the ${nameOf(choice.next.ball)}`, area.reduce((a, b) => (b.y > a.y ? b : a)), 50)
+  }
+  if (map.map?.best) add('best', 'brass', 'best place', map.map.best, 50)
   for (const e of events.value) add(`event${e.number}`, 'number', String(e.number), e.event, 46)
   const obstacles = [
     ...workspace.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
@@ -114,6 +126,20 @@ const shownWays = computed(() => {
   if (pointed && pointed !== ways.a && pointed !== ways.b) shown.push({ way: pointed, label: 'this way', key: 'pointed' })
   return shown.flatMap(({ way, label, key }) => (way ? [{ key, label, points: way.points, end: way.points[way.points.length - 1] }] : []))
 })
+/** The shot of the plan that is looked at. */
+const planned = computed(() => plans.shown)
+const plannedPot = computed(() => {
+  const pot = planned.value?.choice.stroke.pot
+  const ball = planned.value?.content.balls.find((b) => b.id === pot?.ball)
+  const pocket = pockets.value.find((p) => p.name === pot?.pocket)
+  return ball && pocket ? { x1: ball.x, y1: ball.y, x2: pocket.drop.x, y2: pocket.drop.y } : null
+})
+/** Then the desk draws it already, with all that happens. */
+const isPlannedSetUp = computed(() => {
+  const [a, b] = [planned.value?.choice.stroke, workspace.stroke]
+  return !ahead.value && !!a && !b.free && a.pot?.ball === b.pot?.ball && a.pot?.pocket === b.pot?.pocket && a.height === b.height && a.side === b.side && a.pace === b.pace
+})
+const isDeskHidden = computed(() => !!planned.value && !isPlannedSetUp.value)
 const goal = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
 const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
 const outlinePath = (outlines: { x: number; y: number }[][]) => outlines.map((o) => `M ${points(o)} Z`).join(' ')
@@ -146,7 +172,7 @@ function toTable(e: PointerEvent) {
 }
 
 function down(e: PointerEvent) {
-  if (e.button !== 0) return
+  if (e.button !== 0 || ahead.value) return
   const at = toTable(e)
   const reach = (e.pointerType === 'touch' ? 24 : 14) * at.perPixel
   const near = <T extends { x: number; y: number }>(list: T[]) =>
@@ -177,6 +203,7 @@ function down(e: PointerEvent) {
 }
 
 function move(e: PointerEvent) {
+  if (map.isOpen) map.pointAt(toTable(e))
   if (!gesture) return
   const at = toTable(e)
   if (gesture.kind === 'aim') {
@@ -211,7 +238,7 @@ async function up(e: PointerEvent) {
   if (moved) workspace.commit()
 }
 
-const shownBalls = computed(() => [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })))
+const shownBalls = computed(() => (ahead.value ? ahead.value.content.balls.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y }))))
 const description = computed(() => `Table plan with ${workspace.content.balls.length} balls. Arrow keys move the ${nameOf(workspace.selected)}, comma and full stop choose another ball.`)
 </script>
 
@@ -228,6 +255,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     @pointermove="move"
     @pointerup="up"
     @pointercancel="up"
+    @pointerleave="map.pointAt(null)"
   >
     <rect :x="-rail - cushionDepth" :y="-rail - cushionDepth" :width="length + 2 * (rail + cushionDepth)" :height="width + 2 * (rail + cushionDepth)" rx="70" class="wood" />
     <rect :x="-cushionDepth" :y="-cushionDepth" :width="length + 2 * cushionDepth" :height="width + 2 * cushionDepth" class="cloth" />
@@ -255,6 +283,19 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
       <line :x1="sx(reference.baulkLineX)" :y1="0" :x2="sx(reference.baulkLineX)" :y2="width" />
       <path :d="`M ${sx(reference.baulkLineX)} ${sy(reference.width / 2 - reference.dRadius)} A ${reference.dRadius * 1000} ${reference.dRadius * 1000} 0 0 1 ${sx(reference.baulkLineX)} ${sy(reference.width / 2 + reference.dRadius)}`" />
       <circle v-for="s in reference.spots" :key="s.ball" :cx="sx(s.x)" :cy="sy(s.y)" r="6" class="spot" />
+    </g>
+
+    <g v-if="map.isOpen && map.map" class="map" data-testid="map">
+      <path v-for="b in map.map.bands" :key="b.share" :d="outlinePath(b.outlines)" fill-rule="evenodd"><title>Worth {{ (b.share * 100).toFixed(0) }} % of the best place or more</title></path>
+      <g v-if="map.map.best" class="best"><line :x1="sx(map.map.best.x) - 26" :y1="sy(map.map.best.y)" :x2="sx(map.map.best.x) + 26" :y2="sy(map.map.best.y)" /><line :x1="sx(map.map.best.x)" :y1="sy(map.map.best.y) - 26" :x2="sx(map.map.best.x)" :y2="sy(map.map.best.y) + 26" /></g>
+    </g>
+    <g v-if="planned" class="planned" data-testid="planned">
+      <path v-if="planned.area.length" :d="outlinePath([planned.area])" class="area"><title>As good for the next ball as the place that is meant</title></path>
+      <template v-if="!isPlannedSetUp">
+        <line v-if="plannedPot" :x1="sx(plannedPot.x1)" :y1="sy(plannedPot.y1)" :x2="sx(plannedPot.x2)" :y2="sy(plannedPot.y2)" class="potting" />
+        <polyline :points="points(planned.path)" />
+        <circle :cx="sx(planned.path[planned.path.length - 1].x)" :cy="sy(planned.path[planned.path.length - 1].y)" :r="radius" />
+      </template>
     </g>
 
     <!-- Where the white may stop, and the same pot played otherwise -->
@@ -296,7 +337,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
       <polyline :points="points(whitePath.after)" class="path after" data-testid="white-after" />
       <circle v-for="f in finals" :key="f.id" :cx="sx(f.x)" :cy="sy(f.y)" :r="radius" class="rest" :class="{ 'rest-white': f.id === 'white' }" />
     </g>
-    <g v-if="aimHandle && white && !playback.isPlaying" class="aim">
+    <g v-if="aimHandle && white && !playback.isPlaying && !isDeskHidden" class="aim">
       <line :x1="sx(white.x)" :y1="sy(white.y)" :x2="sx(aimHandle.x)" :y2="sy(aimHandle.y)" />
       <rect :x="sx(aimHandle.x) - 17" :y="sy(aimHandle.y) - 17" width="34" height="34" :transform="`rotate(45 ${sx(aimHandle.x)} ${sy(aimHandle.y)})`" data-testid="aim-handle" />
     </g>
@@ -428,6 +469,32 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 }
 .ways .b polyline {
   stroke-dasharray: 12 12;
+}
+.map path {
+  fill: rgb(245 239 220 / 0.1);
+  stroke: var(--chalk-soft);
+  stroke-width: 3;
+  stroke-opacity: 0.7;
+}
+.best line {
+  stroke: var(--brass);
+  stroke-width: 7;
+}
+.planned .area {
+  fill: rgb(226 184 90 / 0.2);
+  stroke: var(--brass);
+  stroke-width: 4;
+}
+.planned polyline,
+.planned circle {
+  fill: none;
+  stroke: #9fd8d0;
+  stroke-width: 9;
+  stroke-dasharray: 44 12;
+  stroke-linejoin: round;
+}
+.planned circle {
+  stroke-dasharray: none;
 }
 .fan polyline {
   fill: none;

@@ -2,12 +2,14 @@
 import { useDark } from '@vueuse/core'
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { ref } from 'vue'
+import { useRecords } from '../frames/records'
 import { useKeeping } from '../positions/keeping'
 import { useWorkspace } from './workspace'
 
 const emit = defineEmits<{ conditions: []; keys: [] }>()
 const workspace = useWorkspace()
 const keeping = useKeeping()
+const records = useRecords()
 const isDark = useDark({ initialValue: 'dark' })
 const about = ref(false)
 
@@ -24,6 +26,7 @@ const deeds: Record<string, () => unknown> = {
   <header>
     <span class="wordmark">Deep Baize</span>
     <button class="key" data-testid="positions" @click="keeping.libraryOpen = true">Positions</button>
+    <button class="key" title="Frames written down shot by shot" data-testid="frames" @click="records.show()">Frames</button>
     <div class="title">
       <strong data-testid="position-name">{{ workspace.draft.name }}</strong>
       <span v-if="workspace.isDirty" class="unsaved" data-testid="unsaved">not saved</span>

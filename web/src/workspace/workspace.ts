@@ -34,6 +34,7 @@ export function draftOf(p: { name: string; about: string; content: SavedPosition
       balls: copy(p.content.balls),
       stroke: { ...plainStroke, ...copy(p.content.stroke ?? {}), pot: p.content.stroke?.pot ? { ...plainPot('', ''), ...copy(p.content.stroke.pot) } : null },
       conditions: copy(p.content.conditions ?? {}),
+      ...(p.content.frame ? { frame: copy(p.content.frame) } : {}),
     },
   }
 }
