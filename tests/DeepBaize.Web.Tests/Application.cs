@@ -42,6 +42,17 @@ public sealed class Application : IAsyncLifetime
         return ((int)response.StatusCode, answer is "" ? new JsonObject() : JsonNode.Parse(answer)!);
     }
 
+    /// <summary>A stream's events, as they come.</summary>
+    public async IAsyncEnumerable<JsonNode> Stream(string path, JsonObject ask)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(ask) };
+        using var response = await Client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
+        using var reader = new StreamReader(await response.Content.ReadAsStreamAsync());
+        while (await reader.ReadLineAsync() is { } line)
+            if (line.StartsWith("data: ", StringComparison.Ordinal)) yield return JsonNode.Parse(line[6..])!;
+    }
+
     public Task<(int Status, JsonNode Body)> Post(string path, object body) => Send(HttpMethod.Post, path, body);
 }
 
@@ -57,6 +68,16 @@ internal static class Sample
           "conditions": { "rollingFriction": 0.011 }
         }
         """)!.AsObject();
+
+    /// <summary>Balls and frame to plan a break from: colours on their spots, and these reds.</summary>
+    public static JsonObject Table(double whiteX, double whiteY, params (double X, double Y)[] reds)
+    {
+        var balls = new JsonArray(Ball("white", whiteX, whiteY), Ball("yellow", 0.737, 0.597), Ball("green", 0.737, 1.181), Ball("brown", 0.737, 0.889), Ball("blue", 1.7845, 0.889), Ball("pink", 2.67675, 0.889), Ball("black", 3.245, 0.889));
+        for (var i = 0; i < reds.Length; i++) balls.Add(Ball($"red-{i + 1}", reds[i].X, reds[i].Y));
+        return new() { ["balls"] = balls };
+    }
+
+    private static JsonObject Ball(string id, double x, double y) => new() { ["id"] = id, ["x"] = x, ["y"] = y };
 
     public static JsonObject Shot(JsonNode? content = null) => new() { ["content"] = content ?? Content() };
 

@@ -12,16 +12,7 @@ public class WayTests(Application app)
         ["goal"] = goal ?? new JsonObject { ["x"] = 2.3, ["y"] = 0.7, ["radius"] = 0.2 },
     };
 
-    /// <summary>The stream's events, as they come.</summary>
-    private async IAsyncEnumerable<JsonNode> Stream(JsonObject ask)
-    {
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/ways") { Content = JsonContent.Create(ask) };
-        using var response = await app.Client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
-        Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
-        using var reader = new StreamReader(await response.Content.ReadAsStreamAsync());
-        while (await reader.ReadLineAsync() is { } line)
-            if (line.StartsWith("data: ", StringComparison.Ordinal)) yield return JsonNode.Parse(line[6..])!;
-    }
+    private IAsyncEnumerable<JsonNode> Stream(JsonObject ask) => app.Stream("/api/ways", ask);
 
     [Fact]
     public async Task Ways_come_as_a_stream_that_ends_with_all_of_them_ranked()
