@@ -73,14 +73,23 @@ public sealed class BreakPlanner
         return result;
     }
 
-    /// <summary>Of the choices those that differ in ball, pocket or what the white does; the best of each.</summary>
+    /// <summary>Another place than this is another idea, m.</summary>
+    private const double Elsewhere = 0.3;
+
+    /// <summary>Of the choices those that differ in ball, pocket, what the white does or where it ends; the best of each.</summary>
     private static List<Choice> Ideas(IReadOnlyList<Choice> choices)
     {
         var ideas = new List<Choice>();
         foreach (var choice in choices)
-            if (ideas.Count < MostAlternatives && ideas.All(i => i.Pot != choice.Pot || i.Route.Key != choice.Route.Key)) ideas.Add(choice);
+            if (ideas.Count < MostAlternatives && ideas.All(i => i.Pot != choice.Pot || i.Route.Key != choice.Route.Key || Apart(i, choice) > Elsewhere)) ideas.Add(choice);
         // Another ball or pocket is more of an alternative than another way to play the same.
         return [ideas[0], .. ideas.Skip(1).OrderBy(i => i.Pot == ideas[0].Pot ? 1 : 0).ThenByDescending(i => i.Value)];
+    }
+
+    private static double Apart(Choice a, Choice b)
+    {
+        var (p, q) = (a.After.After.Layout.White, b.After.After.Layout.White);
+        return Math.Sqrt((p.X - q.X) * (p.X - q.X) + (p.Y - q.Y) * (p.Y - q.Y));
     }
 
     /// <summary>What it lacks, and in which part most: each is put in the best one's place, and what is lost by it counted.</summary>

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using Microsoft.EntityFrameworkCore;
@@ -16,7 +17,7 @@ public static class DemoPositions
             Content(Rack.Opening(), new() { Aim = 0.05, Height = 0.1, Pace = 7.2 })),
         ("High on the black, full pack", "Black to the yellow's side. Follow hard and the white runs past the pack; follow softer and it bends into it.",
             Content([At("white", 3.03, 1.12), .. Rack.Colours(), .. Rack.Pack().Take(14)],
-                new() { Height = 0.8, Pace = 6, Pot = Pot("black", "yellow-top") })),
+                new() { Height = 0.8, Pace = 6, Pot = Pot("black", "yellow-top") }, new() { On = "colour", First = 1, Break = 1 })),
         ("Mid-break, open reds", "Six reds in the open and every colour on its spot: which red leaves the black, and which the blue?",
             Content([At("white", 2.63, 0.62), .. Rack.Colours(), At("red-1", 2.98, 0.47), At("red-2", 3.05, 1.25), At("red-3", 2.55, 1.20),
                     At("red-4", 2.91, 0.88), At("red-5", 3.36, 0.66), At("red-6", 2.2, 1.35)],
@@ -42,10 +43,20 @@ public static class DemoPositions
         ("Stun across for the pink", "Half-ball on the red. Change only the height, a quarter of a tip at a time, and watch the finish move by feet.",
             Content([At("white", 2.72, 1.05), At("red-1", 2.95, 0.50), At("pink", 2.40, 1.30), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Height = -0.5, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
+        ("The line-up", "All the reds in line between the colours. Clear them, any colour with each: the nearest red is seldom the best.",
+            Content([At("white", 2.55, 0.60), .. Rack.Colours(), .. LineUp],
+                new() { Height = 0.3, Pace = 4, Pot = Pot("red-5", "green-middle") })),
+        ("Black off its spot", "Again and again, towards 200 points: the black comes back each time, so keep the angle and stay off the cushion.",
+            Content([At("white", 2.95, 0.65), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
+                new() { Height = 0.2, Pace = 4, Pot = Pot("black", "green-top") }, new() { On = "black", Repeats = true })),
         ("Frozen to the side cushion", "A red tight on the cushion: meet ball and cushion together, with a touch of running side.",
             Content([At("white", 2.20, 0.42), At("red-1", 2.95, BallRadius), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Aim = -30.34, Side = 0.6, Height = 0.3, Pace = 5, Pot = Pot("red-1", "yellow-top"), Free = true })),
     ];
+
+    /// <summary>Reds along the middle line: between blue and pink, pink and black, and above the black.</summary>
+    private static IEnumerable<PlacedBall> LineUp =>
+        new[] { 1.95, 2.12, 2.29, 2.46, 2.60, 2.80, 2.92, 3.04, 3.16, 3.36 }.Select((x, i) => new PlacedBall(Ball.Red(i + 1), x, Width / 2));
 
     /// <summary>Shots that Tilda kept with the position of this name: tip, pace, and the line she took down.</summary>
     private const string WithShots = "Stun across for the pink";
@@ -78,13 +89,34 @@ public static class DemoPositions
                     Content = position.Content with { Stroke = position.Content.Stroke with { Height = shot.Height, Pace = shot.Pace } },
                 });
         }
+        db.Frames.Add(new()
+        {
+            OwnerId = User.LocalId, Title = "Copperbeck ladder, frame 3", First = "Tilda", Second = "Orrin", Shots = [.. LadderFrame()], CreatedAt = now, UpdatedAt = now,
+        });
         await db.SaveChangesAsync(cancel);
     }
 
-    private static PositionContent Content(IReadOnlyList<PlacedBall> balls, StrokeEntry stroke) => new()
+    /// <summary>A frame under way, as Tilda wrote it down: two breaks, three safeties, a foul.</summary>
+    private static IEnumerable<RecordedShot> LadderFrame()
+    {
+        static RecordedShot Potted(string ball, params StrokeTag[] tags) => new() { Kind = ShotKind.Pot, Potted = [ball], Tags = tags };
+        static RecordedShot Missed(EndReason why, params StrokeTag[] tags) => new() { Kind = ShotKind.Miss, Why = why, Tags = tags };
+        RecordedShot safety = new() { Kind = ShotKind.Safety };
+        return
+        [
+            safety, safety, Missed(EndReason.Thick),
+            Potted("red", StrokeTag.Follow), Potted("blue", StrokeTag.Stun), Potted("red", StrokeTag.Screw), Potted("pink", StrokeTag.Follow, StrokeTag.Cannon), Missed(EndReason.OutOfPosition, StrokeTag.Screw),
+            Potted("red", StrokeTag.Stun), Potted("black", StrokeTag.Screw), Potted("red", StrokeTag.Follow), Potted("black", StrokeTag.Follow, StrokeTag.Side), Potted("red", StrokeTag.Screw),
+            Potted("black", StrokeTag.Stun), Potted("red", StrokeTag.Rest), Missed(EndReason.TooHard, StrokeTag.Rest),
+            safety, new() { Kind = ShotKind.Foul, Penalty = 5 }, Potted("red", StrokeTag.Follow), Potted("yellow", StrokeTag.Stun), Missed(EndReason.Thin, StrokeTag.Side),
+        ];
+    }
+
+    private static PositionContent Content(IReadOnlyList<PlacedBall> balls, StrokeEntry stroke, FrameEntry? frame = null) => new()
     {
         Balls = [.. balls.Select(BallEntry.Of)],
         Stroke = stroke,
+        Frame = frame,
     };
 
     private static PlacedBall At(string id, double x, double y) =>
