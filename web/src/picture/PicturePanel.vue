@@ -137,6 +137,11 @@ const refused = computed(() => {
 .also {
   flex-wrap: wrap;
 }
+@media (max-width: 860px) {
+  .controls {
+    flex-wrap: wrap;
+  }
+}
 /* On a tablet it is set in the player's setup only. */
 @media (max-width: 1100px) {
   .skill {

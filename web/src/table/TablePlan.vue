@@ -98,7 +98,7 @@ const labels = computed(() => {
   if (planned.value) {
     const { path, choice, area } = planned.value
     if (!isPlannedSetUp.value) add('planned', 'fan', `shot ${plans.shot + 1} ends`, path[path.length - 1], 50)
-    if (area.length && choice.next.ball) add('area', 'brass', `for the ${nameOf(choice.next.ball)}`, area.reduce((a, b) => (b.y > a.y ? b : a)), 50)
+    if (area.length && choice.next.ball) add('area', 'brass', `for ${isRed(choice.next.ball) ? '' : 'the '}${nameOf(choice.next.ball)}`, area.reduce((a, b) => (b.y > a.y ? b : a)), 50)
   }
   if (map.map?.best) add('best', 'brass', 'best place', map.map.best, 50)
   for (const e of events.value) add(`event${e.number}`, 'number', String(e.number), e.event, 46)

@@ -120,4 +120,13 @@ header {
   border: 1px solid var(--accent);
   border-radius: 8px;
 }
+@media (max-width: 860px) {
+  header {
+    flex-wrap: wrap;
+  }
+  .title {
+    order: 1;
+    flex-basis: 100%;
+  }
+}
 </style>
