@@ -3,8 +3,11 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 
 const docs = (name: string) => readFileSync(new URL(`../../../docs/${name}`, `file://${__dirname}/`), 'utf8')
-const valid = new Ajv2020({ strict: true, allowUnionTypes: true }).compile(JSON.parse(docs('position.schema.json')))
-const example = () => JSON.parse(/```json\n([\s\S]*?)```/.exec(docs('formats.md'))![1])
+const compiled = (name: string) => new Ajv2020({ strict: true, allowUnionTypes: true }).compile(JSON.parse(docs(name)))
+const valid = compiled('position.schema.json')
+const validFrame = compiled('frame.schema.json')
+const examples = () => [...docs('formats.md').matchAll(/```json\n([\s\S]*?)```/g)].map((m) => JSON.parse(m[1]))
+const example = () => examples()[0]
 
 describe('the schema of a position file', () => {
   it('holds for the example in docs/formats.md', () => {
@@ -28,6 +31,29 @@ describe('the schema of a position file', () => {
       const file = example()
       change(file)
       expect(valid(file), change.toString()).toBe(false)
+    }
+  })
+})
+
+describe('the schema of a frame file', () => {
+  it('holds for the example in docs/formats.md', () => {
+    expect(validFrame(examples()[1]), JSON.stringify(validFrame.errors)).toBe(true)
+  })
+
+  it('refuses what the import refuses', () => {
+    const broken: ((file: ReturnType<typeof example>) => void)[] = [
+      (f) => (f.format = 'deep-baize-position'),
+      (f) => delete f.shots,
+      (f) => (f.shots[0].potted = ['puce']),
+      (f) => delete f.shots[0].kind,
+      (f) => (f.shots[2].why = 'unlucky'),
+      (f) => (f.shots[0].white.x = 9),
+      (f) => (f.shots[3].points = 5),
+    ]
+    for (const change of broken) {
+      const file = examples()[1]
+      change(file)
+      expect(validFrame(file), change.toString()).toBe(false)
     }
   })
 })
