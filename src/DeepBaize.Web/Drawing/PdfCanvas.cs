@@ -14,6 +14,7 @@ public sealed class PdfCanvas : ICanvas, IDisposable
     private readonly SKDocument _document;
     private readonly float _width, _height;
     private SKCanvas _page;
+    private double _down;
 
     /// <param name="width">mm, as the height.</param>
     public PdfCanvas(double width, double height, string title)
@@ -30,16 +31,17 @@ public sealed class PdfCanvas : ICanvas, IDisposable
         _page = Begin();
     }
 
-    /// <summary>From here on everything is drawn so far down the page, mm.</summary>
+    /// <summary>From here on everything on this page is drawn so far down it, mm.</summary>
     public void Down(double y)
     {
-        _page.SetMatrix(SKMatrix.CreateScale(PointsPerMillimetre, PointsPerMillimetre));
-        _page.Translate(0, (float)y);
+        _page.Translate(0, (float)(y - _down));
+        _down = y;
     }
 
     private SKCanvas Begin()
     {
         var page = _document.BeginPage(_width, _height);
+        _down = 0;
         page.Scale(PointsPerMillimetre);
         return page;
     }

@@ -39,7 +39,7 @@ public sealed record MapRequest
 {
     public required PositionContent Content { get; init; }
     public PlayerEntry Player { get; init; } = new();
-    [Description("The ball that is meant; red for any red, null for any ball that is on.")]
+    [Description("The ball that is meant; red for any red, colour for any colour, null for any ball that is on.")]
     public string? Target { get; init; }
     [Description("As after the pot that is chosen, played as it is set up.")]
     public bool AfterPot { get; init; }
@@ -125,9 +125,9 @@ public static class PlanEndpoints
         }
         if (request.Target is null) return (situation, content.Shape, null);
         // Asked for by name, a ball is taken as on.
-        if (request.Target == "red") return (situation.Meaning(BallOn.Red), content.Shape, b => b.IsRed);
+        if (request.Target is "red" or "colour") return (situation.Meaning(BallsOn.Named(request.Target, "target")), content.Shape, null);
         var slot = Ball.TryParse(request.Target, out var ball) ? situation.Layout.SlotOf(ball) : -1;
-        if (slot < 1) throw new InputException("target", "There is no such object ball on the table.", "an object ball that is on the table, or red");
+        if (slot < 1) throw new InputException("target", "There is no such object ball on the table.", "an object ball that is on the table, red or colour");
         return (situation.Meaning(ball.IsRed ? BallOn.Red : situation.Frame.Reds > 0 ? BallOn.Colour : BallsOn.Only(ball)), content.Shape, b => b == ball);
     }
 

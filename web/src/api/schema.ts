@@ -986,7 +986,7 @@ export interface components {
         MapRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
-            /** @description The ball that is meant; red for any red, null for any ball that is on. */
+            /** @description The ball that is meant; red for any red, colour for any colour, null for any ball that is on. */
             target?: null | string;
             /** @description As after the pot that is chosen, played as it is set up. */
             afterPot?: boolean;

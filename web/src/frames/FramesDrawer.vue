@@ -4,10 +4,14 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
 import { lookOf } from '../table/balls'
 import { percentWords } from '../shots/words'
+import { useWorkspace } from '../workspace/workspace'
 import { useRecords, type RecordedShot } from './records'
 
 /** A frame written down shot by shot: one tap for the usual outcome. Made for a phone at the table side as well. */
 const records = useRecords()
+const workspace = useWorkspace()
+/** Note where the white stopped: as it lies on the plan. */
+const noteWhite = ref(false)
 const state = computed(() => records.record?.story.state ?? null)
 const story = computed(() => records.record?.story ?? null)
 const title = ref('')
@@ -55,7 +59,8 @@ const needWords = computed(() => {
 })
 
 async function enter(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
-  await records.enter({ ...shot, tags: [...chosenTags.value], ...(shot.kind !== 'pot' && chosenWhy.value ? { why: chosenWhy.value as Schemas['EndReason'] } : {}) })
+  const white = workspace.ball('white')
+  await records.enter({ ...shot, ...(noteWhite.value && white ? { white: { x: white.x, y: white.y } } : {}), tags: [...chosenTags.value], ...(shot.kind !== 'pot' && chosenWhy.value ? { why: chosenWhy.value as Schemas['EndReason'] } : {}) })
   chosenTags.value = []
   chosenWhy.value = null
   fouling.value = false
@@ -85,6 +90,7 @@ function shotWords(s: Schemas['StoryShotResult']) {
   if (s.shot.missCalled) parts.push('and a miss')
   if (s.shot.playAgain) parts.push('plays again')
   if (s.shot.why) parts.push(reasonWords(s.shot.why))
+  if (s.shot.white) parts.push(`white ${(s.shot.white.x! * 1000).toFixed(0)} up, ${(s.shot.white.y! * 1000).toFixed(0)} across`)
   if (s.shot.tags?.length) parts.push(s.shot.tags.join(', '))
   return parts.join(', ')
 }
@@ -137,6 +143,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         <div class="row small-row" role="group" aria-label="Why it was missed">
           <button v-for="r in reasons" :key="r.why" class="key" :aria-pressed="chosenWhy === r.why" @click="chosenWhy = chosenWhy === r.why ? null : r.why">{{ r.label }}</button>
         </div>
+        <label class="hint"><input v-model="noteWhite" type="checkbox" data-testid="note-white" /> note the white where it lies on the plan</label>
         <p class="soft hint">Kind of stroke and reason first, if you want them noted; then one tap for what happened.</p>
       </template>
       <button v-else class="key" @click="records.undo()">Undo the last shot</button>

@@ -19,6 +19,7 @@ const balls = computed(() => workspace.content.balls.map((b) => b.id).filter((id
         <option value="after">what is on after this pot</option>
         <option value="on">what is on now</option>
         <option value="red">any red</option>
+        <option value="colour">any colour</option>
         <option v-for="id in balls" :key="id" :value="id">the {{ nameOf(id) }}</option>
       </select></label
     >

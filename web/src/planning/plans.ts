@@ -5,7 +5,7 @@ import { useRecords } from '../frames/records'
 import { usePlayer } from '../players/player'
 import { useKeeping } from '../positions/keeping'
 import { useJudgements } from '../shots/judgements'
-import { arrivalWords, fullnessWords, reachWords, tipWords, warningWords } from '../shots/words'
+import { arrivalWords, fullnessWords, reachWords, warningWords } from '../shots/words'
 import { nameOf } from '../table/balls'
 import { useNotices } from '../workspace/notices'
 import { copy, draftOf, useWorkspace } from '../workspace/workspace'
@@ -222,11 +222,10 @@ export const usePlans = defineStore('plans', () => {
   function cardOf(s: PlanShot, number: number) {
     const c = s.choice
     const words = planStrokeWords(c, s.arrival)
-    const lines = [`${words[0].toUpperCase()}${words.slice(1)}.`, `Because it ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`, `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`]
+    const lines = [`${words[0].toUpperCase()}${words.slice(1)}.`, ...(s.reasons.length ? [`Why: ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`] : []), `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`]
     if (s.warnings.length) lines.push(`Mind: ${s.warnings.slice(0, 3).map(warningWords).join('; ')}.`)
     const rows = [
       { label: 'Cut', value: `${Math.abs(c.cutDegrees).toFixed(0)}°, ${fullnessWords[c.fullnessWord]}` },
-      { label: 'Tip', value: tipWords(c.stroke.side ?? 0, c.stroke.height ?? 0) },
       { label: 'Pace', value: (c.stroke.pace ?? 0).toFixed(1) },
       { label: 'Chance', value: `${(c.chance * 100).toFixed(0)} %` },
       { label: 'Gets so far', value: `${(s.alive * 100).toFixed(0)} %` },
