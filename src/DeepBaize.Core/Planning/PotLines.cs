@@ -143,6 +143,13 @@ public sealed class PotLines
         return new(line, cut, distance, Chance(line.Half, cut, distance, skill));
     }
 
+    /// <summary>The ball that keeps the white from an open line; null if none does, or the cut is too thin.</summary>
+    public Ball? InTheWhitesWay(in PotLine line, double x, double y)
+    {
+        var cut = Math.Abs(Math.IEEERemainder(line.Direction - Math.Atan2(line.GhostY - y, line.GhostX - x), 2 * Math.PI));
+        return cut <= ThinnestCut && Blocker(line.Slot, x, y, line.GhostX, line.GhostY) is >= 0 and var slot ? BallIn(slot) : null;
+    }
+
     /// <summary>An error of the aim is carried over the white's way and across the contact, one of the tip throws the ball; the pocket takes what stays within its opening.</summary>
     /// <param name="half">Of the opening, radians.</param>
     /// <param name="cut">φ, radians.</param>

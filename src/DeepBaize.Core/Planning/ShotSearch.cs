@@ -101,7 +101,7 @@ internal sealed class Bench(PlanContext context)
     }
 
     /// <summary>Plays a stroke with an error, and rules on it.</summary>
-    public Played Play(Situation from, in Stroke stroke, in StrokeError error, Ball nominated)
+    public Played Play(Situation from, in Stroke stroke, in StrokeError error, Ball? nominated)
     {
         context.Cancel.ThrowIfCancellationRequested();
         context.Count();

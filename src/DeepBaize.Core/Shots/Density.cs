@@ -7,22 +7,26 @@ namespace DeepBaize.Core.Shots;
 /// </summary>
 public sealed class Density
 {
-    private const double Cell = 0.015;
+    private const double Fine = 0.015;
+    private readonly double _cell;
     // Cells beyond the noses, for balls in a pocket's mouth and for the smoothing.
     private const int Rim = 10;
-    private readonly int _columns = (int)Math.Ceiling(Length / Cell) + 2 * Rim, _rows = (int)Math.Ceiling(Width / Cell) + 2 * Rim;
+    private readonly int _columns, _rows;
     private readonly double[] _value;
     private readonly double[] _atPoints;
 
     /// <param name="points">m.</param>
-    public Density(IReadOnlyList<PathPoint> points)
+    /// <param name="cell">Of the grid, m: wider for fewer points, or each would be an island.</param>
+    public Density(IReadOnlyList<PathPoint> points, double cell = Fine)
     {
+        _cell = cell;
+        (_columns, _rows) = ((int)Math.Ceiling(Length / cell) + 2 * Rim, (int)Math.Ceiling(Width / cell) + 2 * Rim);
         var counts = new double[_columns * _rows];
         foreach (var p in points)
         {
             foreach (var (node, share) in Around(p)) counts[node] += share;
         }
-        // Smoothed by a Gaussian of one cell: 15 mm, little against a ball, so that a split stays a split.
+        // Smoothed by a Gaussian of one cell: at 15 mm little against a ball, so that a split stays a split.
         double[] kernel = [0.0545, 0.2442, 0.4026, 0.2442, 0.0545];
         _value = Smooth(Smooth(counts, kernel, 1), kernel, _columns);
         _atPoints = [.. points.Select(p => Around(p).Sum(n => n.Share * _value[n.Node])).Order()];
@@ -31,7 +35,7 @@ public sealed class Density
     /// <summary>The four nodes around a point with its share in each.</summary>
     private (int Node, double Share)[] Around(PathPoint p)
     {
-        var (x, y) = (p.X / Cell + Rim, p.Y / Cell + Rim);
+        var (x, y) = (p.X / _cell + Rim, p.Y / _cell + Rim);
         var (i, j) = ((int)Math.Floor(x), (int)Math.Floor(y));
         var (fx, fy) = (x - i, y - j);
         var node = j * _columns + i;
@@ -51,6 +55,6 @@ public sealed class Density
     {
         if (_atPoints.Length == 0) return [];
         // The density that this share of the points reaches or exceeds (Hyndman, The American Statistician 50 (1996) 120, from memory).
-        return Contours.Trace(_value, _columns, _atPoints[(int)((1 - share) * (_atPoints.Length - 1))], (i, j) => new(0, (i - Rim) * Cell, (j - Rim) * Cell));
+        return Contours.Trace(_value, _columns, _atPoints[(int)((1 - share) * (_atPoints.Length - 1))], (i, j) => new(0, (i - Rim) * _cell, (j - Rim) * _cell));
     }
 }

@@ -101,7 +101,7 @@ public static class Spread
     }
 
     /// <summary>Whether the ball that the white strikes set off on the thick side of the potting line: turned less than the cut asks.</summary>
-    private static bool MissedThick(ShotRecord record, in Cut cut)
+    internal static bool MissedThick(ShotRecord record, in Cut cut)
     {
         foreach (var piece in record.Pieces)
         {

@@ -73,6 +73,13 @@ public static class TableReading
         return best;
     }
 
+    /// <summary>The chance of the likeliest double at a medium pace; 0 if none is on.</summary>
+    public static double Doubles(Layout layout, Skill skill, Player player, TableShape shape)
+    {
+        const double pace = 5;
+        return Doubles(layout, shape).Select(cut => Judge(layout, cut, new(0, 0, 0, pace, 0), skill, player, shape).Chance).DefaultIfEmpty(0).Max();
+    }
+
     private static void Offer(List<Cut> cuts, in Cut cut)
     {
         if (cut.CanBeAimed) cuts.Add(cut);

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+using System.Threading.Channels;
 using DeepBaize.Core.Planning;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Shots;
@@ -58,6 +60,29 @@ public sealed class PlanDesk(TimeProvider time)
         }
     }
 
+    /// <summary>Long work as a stream: when it may begin, what it tells on the way, and its end. Closing the request cancels it.</summary>
+    /// <param name="waiting">What is told while it waits.</param>
+    /// <param name="work">The work, given where to tell.</param>
+    public async IAsyncEnumerable<T> Stream<T>(Func<PlanWait, T> waiting, Action<Action<T>> work, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var channel = Channel.CreateUnbounded<T>();
+        var running = Task.Run(async () =>
+        {
+            try
+            {
+                using var place = await EnterAsync(wait => channel.Writer.TryWrite(waiting(wait)), cancel);
+                work(told => channel.Writer.TryWrite(told));
+                channel.Writer.Complete();
+            }
+            catch (Exception e)
+            {
+                channel.Writer.Complete(e);
+            }
+        }, CancellationToken.None);
+        await foreach (var told in channel.Reader.ReadAllAsync(cancel)) yield return told;
+        await running;
+    }
+
     private PlanWait WaitOf(TaskCompletionSource turn)
     {
         lock (_lock)
@@ -111,4 +136,10 @@ public sealed class PlanWarmUp(PlanDesk desk) : BackgroundService
             // The application ends before it has quite begun.
         }
     }, stopping);
+}
+
+/// <summary>Passes on what long work tells, on the thread that tells it.</summary>
+internal sealed class Teller<T>(Action<T> tell) : IProgress<T>
+{
+    public void Report(T value) => tell(value);
 }

@@ -1,7 +1,4 @@
 using System.ComponentModel;
-using System.Net.ServerSentEvents;
-using System.Runtime.CompilerServices;
-using System.Threading.Channels;
 using DeepBaize.Core;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Planning;
@@ -85,32 +82,15 @@ public static class PlanEndpoints
         group.MapPost("/play-on", PlayOn).WithName("playOn").WithSummary("The table after the stroke that is set up, by the rules");
     }
 
-    private static async IAsyncEnumerable<PlansProgress> Plans(
-        PositionContent from, TableShape shape, Situation situation, PlanPreferences preferences, Skill skill, Player player, PlanDesk desk, [EnumeratorCancellation] CancellationToken cancel)
+    private static IAsyncEnumerable<PlansProgress> Plans(
+        PositionContent from, TableShape shape, Situation situation, PlanPreferences preferences, Skill skill, Player player, PlanDesk desk, CancellationToken cancel)
     {
-        var channel = Channel.CreateUnbounded<PlansProgress>();
-        var search = Task.Run(async () =>
+        PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, from, situation.Layout);
+        return desk.Stream<PlansProgress>(wait => new(wait, 0, 0, [], []), tell =>
         {
-            try
-            {
-                using var place = await desk.EnterAsync(wait => channel.Writer.TryWrite(new(wait, 0, 0, [], [])), cancel);
-                var last = BreakPlanner.Solve(situation, preferences, skill, player, shape, desk.Gate,
-                    new Teller(p => { if (p.Share < 1) channel.Writer.TryWrite(PlansProgress.Of(p, from, situation.Layout)); }), cancel);
-                channel.Writer.TryWrite(PlansProgress.Of(last, from, situation.Layout));
-                channel.Writer.Complete();
-            }
-            catch (Exception e)
-            {
-                channel.Writer.Complete(e);
-            }
-        }, CancellationToken.None);
-        await foreach (var progress in channel.Reader.ReadAllAsync(cancel)) yield return progress;
-        await search;
-    }
-
-    private sealed class Teller(Action<PlanProgress> tell) : IProgress<PlanProgress>
-    {
-        public void Report(PlanProgress value) => tell(value);
+            var last = BreakPlanner.Solve(situation, preferences, skill, player, shape, desk.Gate, new Teller<PlanProgress>(p => { if (p.Share < 1) tell(Of(p)); }), cancel);
+            tell(Of(last));
+        }, cancel);
     }
 
     /// <summary>The situation that the map is of, and the ball that is meant.</summary>

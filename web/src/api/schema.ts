@@ -430,6 +430,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pots, safeties and, out of a snooker, escapes on one scale: a stream of DecideProgress, ended by closing the request */
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/black-ball": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent */
+        post: operations["blackBall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the stroke that is set up leaves, seen from the other side */
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escape/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An escape was tried and missed: the next aim */
+        post: operations["correctEscape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/player": {
         parameters: {
             query?: never;
@@ -617,6 +685,25 @@ export interface components {
             /** Format: double */
             throwDegrees?: number;
         };
+        AttackResult: {
+            choice: components["schemas"]["ChoiceResult"];
+            /** Format: double */
+            gain: number;
+            /** Format: double */
+            thick: number;
+            /** Format: double */
+            thickLeave: number;
+            /** Format: double */
+            thin: number;
+            /** Format: double */
+            thinLeave: number;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            breakEven: null | number;
+            /** Format: double */
+            part: number;
+        };
         BallEntry: {
             id: string;
             /** Format: double */
@@ -628,6 +715,22 @@ export interface components {
             /** Format: double */
             share: number;
             outlines: components["schemas"]["PlaceResult"][][];
+        };
+        BlackBallEvent: {
+            wait: null | components["schemas"]["PlanWait"];
+            /** Format: int64 */
+            examined: number;
+            /** Format: double */
+            share: number;
+            openings: components["schemas"]["OpeningResult"][];
+        };
+        BlackBallRequest: {
+            conditions?: {
+                [key: string]: number;
+            };
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description How well the other player strikes: tour, county, club or learner. */
+            rival?: string;
         };
         CardRequest: {
             name: string;
@@ -688,6 +791,26 @@ export interface components {
             /** Format: double */
             default: number;
         };
+        CorrectRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description The ball that was meant. */
+            ball: string;
+            /**
+             * Format: double
+             * @description How far to the left of its middle the white passed, as it came, m.
+             */
+            passed: number;
+        };
+        CorrectedAim: {
+            /** Format: double */
+            passed: number;
+            /** Format: double */
+            expected: number;
+            /** Format: double */
+            aimDegrees: number;
+            /** Format: double */
+            along: number;
+        };
         CoverResult: {
             /** Format: double */
             x: number;
@@ -736,6 +859,29 @@ export interface components {
              */
             allowanceDegrees: null | number;
         };
+        DecideProgress: {
+            wait: null | components["schemas"]["PlanWait"];
+            /** Format: int64 */
+            examined: number;
+            /** Format: double */
+            share: number;
+            isSnookered: boolean;
+            attacks: components["schemas"]["AttackResult"][];
+            safeties: components["schemas"]["SafetyResult"][];
+            escapes: components["schemas"]["EscapeResult"][];
+            /** Format: double */
+            margin: null | number;
+            /** Format: double */
+            winWithPot: null | number;
+            /** Format: double */
+            winWithSafety: null | number;
+        };
+        DecideRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description How well the other player strikes: tour, county, club or learner. */
+            rival?: string;
+        };
         /** @enum {unknown} */
         EndReason: "thick" | "thin" | "tooHard" | "tooSoft" | "unmeantSide" | "outOfPosition" | "nothingOn" | "wrongShot" | null;
         EndTallyResult: {
@@ -744,6 +890,42 @@ export interface components {
             why: null | components["schemas"]["EndReason"];
             /** Format: int32 */
             count: number;
+        };
+        EscapeResult: {
+            ball: string;
+            cushions: string[];
+            offJaw: boolean;
+            swerves: boolean;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** Format: double */
+            windowDegrees: number;
+            /** Format: double */
+            softestPace: number;
+            /** Format: double */
+            hardestPace: number;
+            /** Format: double */
+            hit: number;
+            /** Format: double */
+            fair: number;
+            /** Format: double */
+            leaveIfHit: number;
+            /** Format: double */
+            potLeft: number;
+            /** Format: int32 */
+            penalty: number;
+            /** Format: double */
+            givenAway: number;
+            /** Format: double */
+            value: number;
+            reach: components["schemas"]["ReachResult"];
+            path: components["schemas"]["PointEntry"][];
+            contact: null | components["schemas"]["PlaceResult"];
+            /** Format: double */
+            fromPocket: null | number;
+            pocket: null | string;
+            mirror: null | components["schemas"]["MirrorResult"];
+            /** Format: double */
+            correction: null | number;
         };
         EventEntry: {
             /** Format: double */
@@ -973,6 +1155,22 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             goal?: null | components["schemas"]["GoalEntry"];
         };
+        LeaveResult: {
+            /** Format: double */
+            worth: number;
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            chance: number;
+            isSnookered: boolean;
+            /** Format: double */
+            seen: number;
+            /** Format: double */
+            distance: number;
+            /** Format: double */
+            toCushion: number;
+            isInHand: boolean;
+        };
         LegResult: {
             /** Format: double */
             fromX: number;
@@ -1003,6 +1201,17 @@ export interface components {
             best: null | components["schemas"]["PlaceResult"];
             bands: components["schemas"]["BandResult"][];
         };
+        MirrorResult: {
+            /** Format: double */
+            aimDegrees: number;
+            points: components["schemas"]["PlaceResult"][];
+            /** Format: double */
+            fromPocket: number;
+            pocket: string;
+            known: null | components["schemas"]["LegResult"];
+            /** Format: double */
+            shift: number;
+        };
         Nose: {
             /** Format: double */
             x1?: number;
@@ -1017,6 +1226,35 @@ export interface components {
             ball: string;
             /** @description In the cue ball's way, else in the object ball's. */
             ofCueBall: boolean;
+        };
+        /** @enum {unknown} */
+        OpeningKind: "lengthwise" | "across" | "other";
+        OpeningResult: {
+            kind: components["schemas"]["OpeningKind"];
+            /** Format: double */
+            whiteX: number;
+            /** Format: double */
+            whiteY: number;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** Format: double */
+            fullness: number;
+            cushions: string[];
+            /** Format: double */
+            safe: number;
+            /** Format: double */
+            potLeft: number;
+            /** Format: double */
+            doubleLeft: number;
+            /** Format: double */
+            tight: number;
+            /** Format: double */
+            foul: number;
+            /** Format: double */
+            wins: number;
+            /** Format: int32 */
+            rallies: number;
+            whitePath: components["schemas"]["PointEntry"][];
+            blackPath: components["schemas"]["PointEntry"][];
         };
         OutcomeResult: {
             /** Format: double */
@@ -1390,6 +1628,64 @@ export interface components {
         };
         /** @enum {unknown} */
         Risk: "careful" | "balanced" | "bold";
+        RivalLineResult: {
+            ball: string;
+            pocket: string;
+            /** Format: double */
+            fromX: number;
+            /** Format: double */
+            fromY: number;
+            /** Format: double */
+            toX: number;
+            /** Format: double */
+            toY: number;
+            /** Format: double */
+            chance: number;
+            blocker: null | string;
+        };
+        RivalViewResult: {
+            leave: components["schemas"]["LeaveResult"];
+            rivalAtTable: boolean;
+            balls: components["schemas"]["BallEntry"][];
+            lines: components["schemas"]["RivalLineResult"][];
+            special: components["schemas"]["PotOptionResult"][];
+        };
+        /** @enum {unknown} */
+        SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "shotToNothing" | "containing";
+        SafetyResult: {
+            idea: components["schemas"]["SafetyIdea"];
+            ball: string;
+            /** Format: double */
+            fullness: number;
+            leftSide: boolean;
+            stroke: components["schemas"]["StrokeEntry"];
+            cushions: string[];
+            balls: string[];
+            reach: components["schemas"]["ReachResult"];
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            worstTenth: number;
+            /** Format: double */
+            snooker: number;
+            /** Format: double */
+            potLeft: number;
+            /** Format: double */
+            foul: number;
+            /** Format: double */
+            pots: number;
+            /** Format: double */
+            baulk: number;
+            /** Format: double */
+            tight: number;
+            /** Format: double */
+            value: number;
+            leave: components["schemas"]["LeaveResult"];
+            whitePath: components["schemas"]["PointEntry"][];
+            ballPath: components["schemas"]["PointEntry"][];
+            whiteSpread: components["schemas"]["PlaceResult"][][];
+            ballSpread: components["schemas"]["PlaceResult"][][];
+        };
         SavedPlanDraft: {
             name: string;
             content: components["schemas"]["PositionContent"];
@@ -2990,6 +3286,138 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["DecideProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    blackBall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlackBallRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["BlackBallEvent"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalViewResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    correctEscape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectedAim"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

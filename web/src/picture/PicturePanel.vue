@@ -8,6 +8,7 @@ import { usePlayback } from './playback'
 import ReadList from '../shots/ReadList.vue'
 import KeptShots from '../shots/KeptShots.vue'
 import WaysPanel from '../shots/WaysPanel.vue'
+import DecidePanel from '../safety/DecidePanel.vue'
 import PlanPanel from '../planning/PlanPanel.vue'
 import MapBar from '../planning/MapBar.vue'
 import { useMap } from '../planning/map'
@@ -29,6 +30,7 @@ const tabs: { below: Below; label: string; testId: string }[] = [
   { below: 'on', label: 'What is on', testId: 'what-is-on' },
   { below: 'ways', label: 'Put it there', testId: 'put-it-there' },
   { below: 'plan', label: 'Plan', testId: 'plan-break' },
+  { below: 'decide', label: 'Decide', testId: 'decide' },
   { below: 'shots', label: 'Keep', testId: 'keep' },
 ]
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
@@ -50,10 +52,10 @@ const refused = computed(() => {
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="workspace.shot && judgements.below !== 'plan'" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
+    <p v-else-if="workspace.shot && judgements.below !== 'plan' && judgements.below !== 'decide'" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
       <span v-if="workspace.shot.warnings.length" class="danger" data-testid="warnings">Mind: {{ workspace.shot.warnings.map(warningWords).join('; ') }}.</span>
     </p>
-    <div v-if="judgements.below !== 'ways' && judgements.below !== 'plan'" class="controls">
+    <div v-if="!['ways', 'plan', 'decide'].includes(judgements.below)" class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">
         {{ playback.isPlaying && playback.speed === 1 ? 'Pause' : 'Play' }}
       </button>
@@ -80,7 +82,7 @@ const refused = computed(() => {
       <span class="joined" role="group" aria-label="Also on the plan">
         <button v-for="f in fans" :key="f.kind" class="key" :disabled="!workspace.stroke.pot" :aria-pressed="judgements.fanKind === f.kind" :data-testid="`fan-${f.kind}`" @click="judgements.fanKind = judgements.fanKind === f.kind ? null : f.kind">{{ f.label }}</button>
         <button class="key" :aria-pressed="judgements.spreadOpen" data-testid="spread" @click="judgements.spreadOpen = !judgements.spreadOpen">Spread</button>
-        <button class="key" :aria-pressed="map.isOpen" title="Where to be for the next ball" data-testid="where-to-be" @click="map.isOpen = !map.isOpen">Where to be</button>
+        <button class="key" :aria-pressed="map.isOpen" title="Where to be for the next ball" data-testid="where-to-be" @click="map.isOpen = !map.isOpen">Map</button>
       </span>
       <select class="choice skill" aria-label="Skill" title="How exactly you strike: for the chances and the spread" :value="players.player.skill" @change="players.set({ skill: ($event.target as HTMLSelectElement).value })">
         <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
@@ -99,6 +101,7 @@ const refused = computed(() => {
     <ReadList v-if="judgements.listOpen" />
     <WaysPanel v-else-if="judgements.below === 'ways'" />
     <PlanPanel v-else-if="judgements.below === 'plan'" />
+    <DecidePanel v-else-if="judgements.below === 'decide'" />
     <KeptShots v-else-if="judgements.below === 'shots'" />
     <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events">
       <li v-for="(e, i) in events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.event.kind === 'pot' && e.event.ball === 'white' }">
@@ -136,6 +139,9 @@ const refused = computed(() => {
 }
 .also {
   flex-wrap: wrap;
+}
+.also .joined button.key {
+  padding: 0 7px;
 }
 @media (max-width: 860px) {
   .controls {

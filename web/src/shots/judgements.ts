@@ -11,7 +11,7 @@ export type FanKind = Schemas['FanKind']
 export type FanLine = Schemas['FanLineResult']
 export type Spread = Schemas['SpreadAnswer']
 export type Side = Schemas['SideChoiceResult']
-export type Below = 'happens' | 'on' | 'ways' | 'plan' | 'shots'
+export type Below = 'happens' | 'on' | 'ways' | 'plan' | 'decide' | 'shots'
 
 /** What is on, the other ways to play the shot, and where the white may stop: asked for only while it is shown. */
 export const useJudgements = defineStore('judgements', () => {

@@ -8,6 +8,7 @@ import { useJudgements } from '../shots/judgements'
 import { useWays } from '../shots/ways'
 import { useMap } from '../planning/map'
 import { usePlans } from '../planning/plans'
+import { useDecide } from '../safety/decide'
 import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
 import Ruler from './TableRuler.vue'
@@ -20,6 +21,7 @@ const goals = useGoal()
 const ways = useWays()
 const plans = usePlans()
 const map = useMap()
+const decide = useDecide()
 const reference = computed(() => workspace.reference!)
 
 const rail = 62
@@ -100,6 +102,17 @@ const labels = computed(() => {
     if (!isPlannedSetUp.value) add('planned', 'fan', `shot ${plans.shot + 1} ends`, path[path.length - 1], 50)
     if (area.length && choice.next.ball) add('area', 'brass', `for ${isRed(choice.next.ball) ? '' : 'the '}${nameOf(choice.next.ball)}`, area.reduce((a, b) => (b.y > a.y ? b : a)), 50)
   }
+  const spreads = safety.value ? ([['safe-white', 'white', safety.value.whiteSpread], ['safe-ball', nameOf(safety.value.ball), safety.value.ballSpread]] as const) : []
+  for (const [key, words, outlines] of spreads) {
+    const widest = [...outlines].sort((a, b) => b.length - a.length)[0]
+    if (widest) add(key, 'fan', `${words} mostly stops here`, widest.reduce((a, b) => (b.y > a.y ? b : a)), 46)
+  }
+  if (escape.value?.mirror) {
+    const [, first] = escape.value.mirror.points
+    add('mirror', 'brass', 'as in a mirror', first, 46)
+    if (escape.value.contact) add('contact', 'fan', `${(escape.value.fromPocket! * 1000).toFixed(0)} mm`, escape.value.contact, 46)
+  }
+  for (const l of rivalLines.value.filter((l) => l.chance > 0).slice(0, 4)) add(`rival${l.ball}${l.pocket}`, 'missed', `${(l.chance * 100).toFixed(0)} %`, { x: (l.fromX + l.toX) / 2, y: (l.fromY + l.toY) / 2 }, 46)
   if (map.map?.best) add('best', 'brass', 'best place', map.map.best, 50)
   for (const e of events.value) add(`event${e.number}`, 'number', String(e.number), e.event, 46)
   const obstacles = [
@@ -139,6 +152,10 @@ const isPlannedSetUp = computed(() => {
   const [a, b] = [planned.value?.choice.stroke, workspace.stroke]
   return !ahead.value && !!a && !b.free && a.pot?.ball === b.pot?.ball && a.pot?.pocket === b.pot?.pocket && a.height === b.height && a.side === b.side && a.pace === b.pace
 })
+/** What is chosen of the safeties and escapes, and the other player's ways after the stroke that is set up. */
+const safety = computed(() => (decide.shown?.kind === 'safety' ? decide.shown.safety : null))
+const escape = computed(() => (decide.shown?.kind === 'escape' ? decide.shown.escape : null))
+const rivalLines = computed(() => (decide.view?.rivalAtTable ? decide.view.lines : []))
 const isDeskHidden = computed(() => !!planned.value && !isPlannedSetUp.value)
 const goal = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
 const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
@@ -296,6 +313,20 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
         <polyline :points="points(planned.path)" />
         <circle :cx="sx(planned.path[planned.path.length - 1].x)" :cy="sy(planned.path[planned.path.length - 1].y)" :r="radius" />
       </template>
+    </g>
+
+    <g v-if="safety" class="spread" data-testid="safety-spread">
+      <path :d="outlinePath(safety.whiteSpread)" class="likely"><title>The white stops in here two times of three</title></path>
+      <path :d="outlinePath(safety.ballSpread)" class="nearly"><title>The ball stops in here two times of three</title></path>
+    </g>
+    <g v-if="escape?.mirror" class="mirror" data-testid="mirror">
+      <polyline :points="points(escape.mirror.points)" />
+      <line v-if="escape.mirror.known" :x1="sx(escape.mirror.known.fromX)" :y1="sy(escape.mirror.known.fromY)" :x2="sx(escape.mirror.known.toX)" :y2="sy(escape.mirror.known.toY)" class="known" />
+    </g>
+    <g v-if="rivalLines.length" class="rival" data-testid="rival-lines">
+      <line v-for="l in rivalLines" :key="l.ball + l.pocket" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" :class="{ closed: !l.chance }">
+        <title>{{ nameOf(l.ball) }}, {{ pocketName(l.pocket) }} pocket: {{ l.chance ? `${(l.chance * 100).toFixed(0)} %` : `closed by the ${nameOf(l.blocker ?? '')}` }}</title>
+      </line>
     </g>
 
     <!-- Where the white may stop, and the same pot played otherwise -->
@@ -479,6 +510,26 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 .best line {
   stroke: var(--brass);
   stroke-width: 7;
+}
+.mirror polyline,
+.mirror line {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 5;
+  stroke-dasharray: 8 12;
+}
+.mirror .known {
+  stroke-dasharray: 2 10;
+  stroke-linecap: round;
+}
+.rival line {
+  stroke: var(--coral);
+  stroke-width: 9;
+  stroke-dasharray: 30 8;
+}
+.rival line.closed {
+  stroke-width: 3;
+  stroke-dasharray: 4 14;
 }
 .planned .area {
   fill: rgb(226 184 90 / 0.2);

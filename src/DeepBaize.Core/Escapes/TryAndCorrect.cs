@@ -1,0 +1,72 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Shots;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Escapes;
+
+/// <summary>What the next attempt should change.</summary>
+/// <param name="Passed">How far to the left of the ball's middle, as the white came to it, it passed or hit in truth, m.</param>
+/// <param name="Expected">The same by the simulation with the aim that was played, m.</param>
+/// <param name="AimDegrees">The next aim.</param>
+/// <param name="Along">How far along the first cushion the white's place moves with it, m; towards the top or the green's side is positive. 0 without a cushion.</param>
+public sealed record CorrectedAim(double Passed, double Expected, double AimDegrees, double Along);
+
+/// <summary>An escape was tried and missed: where the white really passed tells how this table's cushions differ, and the next aim follows by trial.</summary>
+public static class TryAndCorrect
+{
+    private const double Probe = 0.1, MostDegrees = 12;
+
+    /// <param name="stroke">As played.</param>
+    /// <param name="slot">Of the ball that was meant.</param>
+    /// <param name="passed">How far to the left of the ball's middle the white passed, as it came; m.</param>
+    /// <exception cref="InputException">The white does not come by that ball with this stroke, or a figure out of range.</exception>
+    public static CorrectedAim Next(Layout layout, Stroke stroke, int slot, double passed, TableShape shape)
+    {
+        if (!(Math.Abs(passed) <= 1)) throw new InputException("passed", $"{passed} m is out of range.", "-1 to 1 m");
+        if (slot < 1 || slot >= layout.Balls.Count) throw new InputException("ball", "There is no such ball.", "an object ball on the table");
+        var expected = PassOf(layout, stroke, slot, shape) ?? throw new InputException("content.stroke", "With this stroke the white does not come by that ball.", "a stroke that comes within half a metre of it");
+        // The table carried the white so far from where it was expected; aimed so that it would be expected as far on the other side, it hits.
+        var left = PassOf(layout, stroke with { AimDegrees = stroke.AimDegrees + Probe }, slot, shape);
+        var right = PassOf(layout, stroke with { AimDegrees = stroke.AimDegrees - Probe }, slot, shape);
+        if (left is not { } l || right is not { } r || Math.Abs(l.Pass - r.Pass) < 1e-6)
+            throw new InputException("content.stroke", "A small change of the aim sends the white elsewhere: it cannot be told how to correct it.", "a stroke whose way does not hang on a hair");
+        var perDegree = (l.Pass - r.Pass) / (2 * Probe);
+        var turn = Math.Clamp((0 - passed) / perDegree, -MostDegrees, MostDegrees);
+        var along = expected.Contact is { } c && PassOf(layout, stroke with { AimDegrees = stroke.AimDegrees + turn }, slot, shape) is { Contact: { } next } ? AlongCushion(c, next) : 0;
+        return new(passed, expected.Pass, stroke.AimDegrees + turn, along);
+    }
+
+    private static double AlongCushion((double X, double Y) from, (double X, double Y) to) =>
+        Cushions.At(from.X, from.Y) is Cushion.Baulk or Cushion.Top ? to.Y - from.Y : to.X - from.X;
+
+    /// <summary>How far to the left of the ball's middle the white passes it, and where it met its first cushion. The ball itself is taken away, so that a hit can be told as well.</summary>
+    private static (double Pass, (double X, double Y)? Contact)? PassOf(Layout layout, Stroke stroke, int slot, TableShape shape)
+    {
+        const double near = 0.5;
+        var (simulator, record) = (new Simulator(shape), new ShotRecord());
+        simulator.Place([.. layout.Balls.Where((_, i) => i != slot)]);
+        simulator.Play(stroke.ToStrike(), record);
+        var target = layout.Balls[slot];
+        (double Pass, double Gap)? best = null;
+        foreach (var piece in record.Pieces)
+        {
+            if (piece.Ball != 0) continue;
+            const int parts = 24;
+            for (var i = 0; i < parts; i++)
+            {
+                var (x, y) = piece.At(piece.Start + (piece.End - piece.Start) * i / parts);
+                var (nx, ny) = piece.At(piece.Start + (piece.End - piece.Start) * (i + 1) / parts);
+                var gap = Layout.FromLine(x, y, nx, ny, target.X, target.Y);
+                var (dx, dy) = (nx - x, ny - y);
+                var length = Math.Sqrt(dx * dx + dy * dy);
+                if (length < 1e-9 || gap >= (best?.Gap ?? near)) continue;
+                // Left of the ball's middle is the white's centre to the left of the line through the ball along its way.
+                best = ((dx * (y - target.Y) - dy * (x - target.X)) / length, gap);
+            }
+        }
+        (double X, double Y)? contact = record.Events.FirstOrDefault(e => e.Ball == 0 && e.Kind == ShotEventKind.Cushion) is { Kind: ShotEventKind.Cushion } c ? (c.X, c.Y) : null;
+        return best is { } b ? (b.Pass, contact) : null;
+    }
+}

@@ -1,0 +1,203 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { percentWords, reachWords } from '../shots/words'
+import { useWorkspace } from '../workspace/workspace'
+import { useDecide } from './decide'
+import { attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, sentence, verdictWords } from './safetyWords'
+
+/** Attack or defend: one list of pots, safeties and escapes, the verdict, and what is left. */
+const workspace = useWorkspace()
+const decide = useDecide()
+const passed = ref(20)
+const side = ref(1)
+</script>
+
+<template>
+  <div class="decide" data-testid="decide-panel">
+    <div class="row">
+      <label
+        >against
+        <select v-model="decide.rival" class="choice" aria-label="The other player’s skill" data-testid="rival">
+          <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
+        </select></label
+      >
+      <button class="key" :aria-pressed="decide.leaveOpen" title="What the stroke that is set up leaves to the other player" data-testid="what-it-leaves" @click="decide.leaveOpen = !decide.leaveOpen">What it leaves</button>
+      <span v-if="decide.isSearching" class="progress" role="status">
+        <template v-if="decide.answer?.wait">waiting: {{ decide.answer.wait.ahead }} ahead, about {{ decide.answer.wait.seconds.toFixed(0) }} s</template>
+        <template v-else>
+          <progress :value="decide.answer?.share ?? 0" max="1" aria-label="How far the search is" />
+          <span class="figure soft">{{ (decide.answer?.examined ?? 0).toLocaleString('en') }} positions</span>
+        </template>
+        <button class="key" data-testid="stop-decide" @click="decide.stop()">Stop</button>
+      </span>
+      <template v-else-if="decide.wasStopped"><span class="soft">stopped</span><button class="key" @click="decide.search()">Go on</button></template>
+      <strong v-if="decide.answer" class="verdict" data-testid="verdict">{{ verdictWords(decide.answer) }}</strong>
+      <span v-if="decide.answer?.winWithPot != null && decide.answer?.winWithSafety != null" class="soft figure">wins the frame {{ percentWords(decide.answer.winWithPot) }} by the pot, {{ percentWords(decide.answer.winWithSafety) }} by the safety</span>
+    </div>
+    <div v-if="decide.isBlackBall" class="row">
+      <button class="key" :class="{ chosen: !decide.openings }" :disabled="decide.isComparing" data-testid="compare-openings" @click="decide.compare()">Compare the openings</button>
+      <span v-if="decide.isComparing" class="progress" role="status">
+        <template v-if="decide.openings?.wait">waiting: {{ decide.openings.wait.ahead }} ahead</template>
+        <progress v-else :value="decide.openings?.share ?? 0" max="1" aria-label="How far the comparison is" />
+        <button class="key" @click="decide.stopComparing()">Stop</button>
+      </span>
+      <strong v-else-if="decide.openings?.share === 1" data-testid="go-first">{{ goFirstWords(decide.openings.openings) }}</strong>
+      <span v-else class="soft">The re-spotted black, white from the D: on this table, at both players’ skill.</span>
+    </div>
+    <table v-if="decide.openings?.openings.length" class="openings" data-testid="openings">
+      <thead>
+        <tr>
+          <th scope="col">Opening</th>
+          <th scope="col">Safe</th>
+          <th scope="col">Pot left</th>
+          <th scope="col">Double left</th>
+          <th scope="col">White tight</th>
+          <th scope="col">Wins</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="o in decide.openings.openings" :key="o.kind">
+          <td><button class="words" @click="decide.setOpening(o)">{{ openingWords(o) }}</button></td>
+          <td class="figure">{{ percentWords(o.safe) }}</td>
+          <td class="figure">{{ percentWords(o.potLeft) }}</td>
+          <td class="figure">{{ percentWords(o.doubleLeft) }}</td>
+          <td class="figure">{{ percentWords(o.tight) }}</td>
+          <td class="figure">{{ o.rallies ? percentWords(o.wins) : '…' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="decide.view" class="soft" data-testid="leave-words">{{ leaveWords(decide.view) }}</p>
+    <p v-if="decide.problem" class="field-error" role="alert" data-testid="decide-problem">
+      <template v-if="decide.problem.errors.length">{{ decide.problem.errors.map((e) => `${e.message} Allowed: ${e.allowed}.`).join(' ') }}</template>
+      <template v-else>{{ decide.problem.message }} {{ decide.problem.detail }}</template>
+      <button class="key" @click="decide.search()">Try again</button>
+    </p>
+    <p v-else-if="!decide.items.length && decide.isSearching" class="soft" role="status">Weighing pots and safeties …</p>
+    <p v-else-if="!decide.items.length && decide.answer?.share === 1" class="soft">Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.</p>
+    <ol v-else class="list" aria-label="Pots, safeties and escapes, the best first">
+      <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
+        <span class="figure value" :title="'Points to be expected of it'">{{ (i.value >= 0 ? '+' : '−') + Math.abs(i.value).toFixed(1) }}</span>
+        <button class="words" @click="decide.choose(i)">{{ i.kind === 'attack' ? attackWords(i.attack) : i.kind === 'safety' ? safetyWords(i.safety) : escapeWords(i.escape) }}</button>
+        <span class="figure soft">{{ i.kind === 'attack' ? percentWords(i.attack.choice.chance) : i.kind === 'safety' ? `pot left ${percentWords(i.safety.potLeft)}` : `hits ${percentWords(i.escape.hit)}` }}</span>
+        <div v-if="decide.chosen === i.key" class="why" data-testid="decide-detail">
+          <template v-if="i.kind === 'attack'">
+            <p>{{ attackFigures(i.attack) }}</p>
+            <button v-if="i.attack.part && workspace.stroke.pot?.part !== i.attack.part" class="key" data-testid="err-side" @click="decide.err(i.attack)">Aim at the {{ i.attack.part < 0 ? 'thick' : 'thin' }} side of the pocket</button>
+          </template>
+          <p v-else-if="i.kind === 'safety'">{{ safetyFigures(i.safety) }} {{ sentence(reachWords(i.safety.reach)) }}.</p>
+          <template v-else>
+            <p>{{ escapeFigures(i.escape) }} {{ sentence(reachWords(i.escape.reach)) }}.</p>
+            <p v-if="i.escape.mirror" data-testid="mirror-words">{{ mirrorWords(i.escape) }}</p>
+            <form class="row try" @submit.prevent="decide.correct(i.escape, (side * passed) / 1000)">
+              <label>Tried? It passed <input v-model.number="passed" class="choice small" type="number" min="0" max="1000" aria-label="Passed by, mm" data-testid="passed" /> mm to the</label>
+              <select v-model.number="side" class="choice" aria-label="On which side it passed">
+                <option :value="1">left</option>
+                <option :value="-1">right</option>
+              </select>
+              <span>of the ball’s middle, as the white came.</span>
+              <button class="key" data-testid="correct">Correct the aim</button>
+            </form>
+          </template>
+        </div>
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.decide {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  min-height: 0;
+  flex: 1;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+}
+label {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+  font-size: 0.92rem;
+}
+.progress {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+}
+progress {
+  width: 70px;
+  accent-color: var(--accent);
+}
+p {
+  margin: 2px 4px;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  overflow: auto;
+  min-height: 0;
+  flex: 1;
+  font-size: 0.93rem;
+}
+li {
+  display: grid;
+  grid-template-columns: 3.6em 1fr auto;
+  gap: 0 8px;
+  align-items: baseline;
+  padding: 2px 6px;
+  border-radius: 5px;
+}
+li:hover,
+li.used {
+  background: var(--panel-2);
+}
+li.used {
+  box-shadow: inset 3px 0 0 var(--accent);
+}
+.value {
+  text-align: right;
+  font-weight: 650;
+}
+.words {
+  all: unset;
+  cursor: pointer;
+  padding: 2px 0;
+}
+.words:focus-visible {
+  outline: 2px solid var(--accent);
+}
+.why {
+  grid-column: 2 / 4;
+  color: var(--text-soft);
+  font-size: 0.9rem;
+}
+.why p {
+  margin: 1px 0;
+}
+.openings {
+  border-collapse: collapse;
+  font-size: 0.92rem;
+  font-variant-numeric: tabular-nums;
+}
+.openings th {
+  font-weight: 400;
+  color: var(--text-soft);
+  text-align: left;
+}
+.openings th,
+.openings td {
+  padding: 1px 12px 1px 4px;
+}
+.try {
+  font-size: 0.9rem;
+}
+.small {
+  width: 68px;
+}
+</style>

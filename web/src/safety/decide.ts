@@ -1,0 +1,187 @@
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ask, client, follow, Problem, type Content, type Schemas, type Stroke } from '../api/client'
+import { usePlayer } from '../players/player'
+import { useJudgements } from '../shots/judgements'
+import { useLatest } from '../workspace/useLatest'
+import { useNotices } from '../workspace/notices'
+import { copy, plainStroke, useWorkspace } from '../workspace/workspace'
+import type { Attack, Escape, Safety } from './safetyWords'
+
+type Progress = Schemas['DecideProgress']
+export type Item = { kind: 'attack'; key: string; value: number; attack: Attack } | { kind: 'safety'; key: string; value: number; safety: Safety } | { kind: 'escape'; key: string; value: number; escape: Escape }
+
+/** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
+export const useDecide = defineStore('decide', () => {
+  const workspace = useWorkspace()
+  const players = usePlayer()
+  const judgements = useJudgements()
+  const notices = useNotices()
+
+  const rival = useLocalStorage('deep-baize-rival', 'county')
+  const answer = shallowRef<Progress | null>(null)
+  const isSearching = ref(false)
+  const wasStopped = ref(false)
+  const problem = shallowRef<Problem | null>(null)
+  const chosen = ref('')
+  const leaveOpen = ref(false)
+  const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
+
+  const isOpen = computed(() => judgements.below === 'decide')
+  /** One list, the best first. */
+  const items = computed<Item[]>(() => {
+    const a = answer.value
+    if (!a) return []
+    return [
+      ...a.attacks.map((attack, i): Item => ({ kind: 'attack', key: `a${i}`, value: attack.value, attack })),
+      ...a.safeties.map((safety, i): Item => ({ kind: 'safety', key: `s${i}`, value: safety.value, safety })),
+      ...a.escapes.map((escape, i): Item => ({ kind: 'escape', key: `e${i}`, value: escape.value, escape })),
+    ].sort((p, q) => q.value - p.value)
+  })
+  const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
+
+  let running = new AbortController()
+  function stop() {
+    running.abort()
+    wasStopped.value = isSearching.value
+    isSearching.value = false
+  }
+
+  async function search() {
+    running.abort()
+    running = new AbortController()
+    const { signal } = running
+    wasStopped.value = false
+    problem.value = null
+    if (!isOpen.value || !workspace.content.balls.length) {
+      isSearching.value = false
+      return
+    }
+    isSearching.value = true
+    chosen.value = ''
+    answer.value = null
+    try {
+      await follow<Progress>('/api/decide', { content: copy(workspace.content), player: copy(players.player), rival: rival.value }, signal, (progress) => {
+        if (!signal.aborted) answer.value = progress
+      })
+    } catch (e) {
+      if (signal.aborted) return
+      if (e instanceof Problem) {
+        problem.value = e
+        answer.value = null
+      } else if (e instanceof TypeError) problem.value = new Problem(0, 'The search broke off.', 'Is Deep Baize still running?')
+      else throw e
+    }
+    if (!signal.aborted) isSearching.value = false
+  }
+
+  // What the answer depends on: not the stroke that is set up, so that trying one keeps the list.
+  const question = computed(() => JSON.stringify([isOpen.value, workspace.content.balls, workspace.content.conditions, workspace.content.frame, players.player, rival.value]))
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  watch(question, () => {
+    running.abort()
+    clearTimeout(waiting)
+    waiting = setTimeout(() => void search(), 250)
+  })
+
+  const strokeOf = (item: Item): Stroke => {
+    const from = item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke
+    const pot = from.pot ? { part: 0, through: null, off: null, ...from.pot } : null
+    return { ...plainStroke, ...from, pot } as Stroke
+  }
+
+  /** Sets the desk up with it, and tells more of it. */
+  function choose(item: Item) {
+    chosen.value = item.key
+    workspace.setStroke(copy(strokeOf(item)))
+    workspace.commit()
+  }
+
+  /** Aims the chosen pot at the part of the pocket whose miss is the safer one. */
+  function err(attack: Attack) {
+    if (!workspace.stroke.pot) return
+    workspace.setStroke({ pot: { ...workspace.stroke.pot, part: attack.part }, free: false })
+    workspace.commit()
+  }
+
+  /** It was tried and passed so far to the left: the next aim. */
+  async function correct(escape: Escape, passed: number) {
+    try {
+      const next = await ask(client.POST('/api/escape/correct', { body: { content: copy(workspace.content) as Content, ball: escape.ball, passed } }))
+      const turn = next.aimDegrees! - workspace.aim
+      workspace.aimFreely(next.aimDegrees!)
+      workspace.commit()
+      const along = next.along ? `: ${(Math.abs(next.along) * 1000).toFixed(0)} mm along the cushion, towards ${next.along > 0 ? 'the top or the green’s side' : 'baulk or the yellow’s side'}` : ''
+      notices.show({
+        kind: 'info',
+        text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
+        action: { label: 'Undo', run: () => workspace.undo() },
+      })
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      notices.show({ kind: 'error', text: e.message, detail: e.detail })
+    }
+  }
+
+  const look = useLatest(async () => {
+    try {
+      view.value = await ask(client.POST('/api/leave', { body: { content: copy(workspace.content) as Content, player: copy(players.player), rival: rival.value } }))
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      view.value = null
+    }
+  })
+  // After the shot itself has been answered.
+  watch([() => workspace.shot, leaveOpen, isOpen, rival], () => {
+    if (isOpen.value && leaveOpen.value) void look()
+    else view.value = null
+  })
+
+  // ---- The black-ball game ---------------------------------------------------------------------------------------
+
+  const openings = shallowRef<Schemas['BlackBallEvent'] | null>(null)
+  const isComparing = ref(false)
+  /** Only white and black are left: the black again, to win or lose. */
+  const isBlackBall = computed(() => workspace.content.balls.length === 2 && !!workspace.ball('black'))
+  let comparing = new AbortController()
+
+  function stopComparing() {
+    comparing.abort()
+    isComparing.value = false
+  }
+
+  async function compare() {
+    comparing.abort()
+    comparing = new AbortController()
+    const { signal } = comparing
+    isComparing.value = true
+    openings.value = null
+    try {
+      await follow<Schemas['BlackBallEvent']>('/api/black-ball', { conditions: copy(workspace.content.conditions), player: copy(players.player), rival: rival.value }, signal, (told) => {
+        if (!signal.aborted) openings.value = told
+      })
+    } catch (e) {
+      if (signal.aborted) return
+      if (e instanceof Problem) notices.show({ kind: 'error', text: e.message, detail: e.detail })
+      else if (!(e instanceof TypeError)) throw e
+    }
+    if (!signal.aborted) isComparing.value = false
+  }
+  watch([isOpen, isBlackBall, rival, () => players.player, () => workspace.content.conditions], () => {
+    stopComparing()
+    openings.value = null
+  })
+
+  /** Puts the black on its spot and the white where this opening wants it, with its stroke. */
+  async function setOpening(opening: Schemas['OpeningResult']) {
+    const spot = workspace.reference!.spots.find((s) => s.ball === 'black')!
+    const balls = workspace.content.balls
+    Object.assign(balls.find((b) => b.id === 'black')!, { x: spot.x, y: spot.y })
+    Object.assign(balls.find((b) => b.id === 'white')!, { x: opening.whiteX, y: opening.whiteY })
+    workspace.setStroke({ ...plainStroke, ...copy(opening.stroke), pot: null } as Stroke)
+    workspace.commit()
+  }
+
+  return { openings, isComparing, isBlackBall, compare, stopComparing, setOpening, rival, answer, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, search, stop, choose, err, correct }
+})
