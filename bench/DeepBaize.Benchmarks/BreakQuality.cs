@@ -40,7 +40,7 @@ public static class BreakQuality
         var cleared = Enumerable.Range(0, ColourBreaks).Count(i => Advice.PlayBreak(BreakPositions.Colours(random, shape), Skill.Named("tour"), shape, 500 + i).IsCleared);
         lines.Add("");
         lines.Add($"Colours on their spots, the white well placed for the yellow, tour: cleared {cleared} of {ColourBreaks} times ({100.0 * cleared / ColourBreaks:0} %).");
-        Write(path, lines);
+        DocTable.Write(path, "breaks", lines);
         Console.WriteLine(lines[^1]);
     }
 
@@ -53,14 +53,4 @@ public static class BreakQuality
 
     private static (double Average, double Median, double Cleared) Figures(IReadOnlyList<BreakResult> breaks) =>
         (breaks.Average(b => b.Points), breaks.Select(b => b.Points).Order().ElementAt(breaks.Count / 2), 100.0 * breaks.Count(b => b.IsCleared) / breaks.Count);
-
-    /// <summary>Puts the lines between the marks in the page.</summary>
-    private static void Write(string path, IEnumerable<string> lines)
-    {
-        const string from = "<!-- breaks -->", to = "<!-- /breaks -->";
-        var page = File.ReadAllText(path);
-        var (start, end) = (page.IndexOf(from, StringComparison.Ordinal), page.IndexOf(to, StringComparison.Ordinal));
-        if (start < 0 || end < start) throw new InvalidOperationException($"{path} has no place for the table: {from} … {to}");
-        File.WriteAllText(path, page[..(start + from.Length)] + "\n" + string.Join('\n', lines) + "\n" + page[end..]);
-    }
 }

@@ -1,6 +1,7 @@
 using BenchmarkDotNet.Running;
 using DeepBaize.Benchmarks;
 
-// "breaks" plays breaks and writes docs/planning.md, run from the project's root; everything else is for BenchmarkDotNet.
+// "breaks" and "safety" play and write the tables of docs/, run from the project's root; everything else is for BenchmarkDotNet.
 if (args is ["breaks", ..]) BreakQuality.Run("docs/planning.md");
+else if (args is ["safety", ..]) SafetyQuality.Run("docs/safety.md");
 else BenchmarkSwitcher.FromAssembly(typeof(SimulatorBenchmarks).Assembly).Run(args);

@@ -1,3 +1,4 @@
+using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
 using DeepBaize.Data.Planning;
 using DeepBaize.Data.Positions;
@@ -14,6 +15,7 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<SavedShot> Shots => Set<SavedShot>();
     public DbSet<SavedPlan> Plans => Set<SavedPlan>();
     public DbSet<FrameRecord> Frames => Set<FrameRecord>();
+    public DbSet<EscapeCorrection> Corrections => Set<EscapeCorrection>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
     public static void Configure(DbContextOptionsBuilder options, string connection) =>

@@ -38,6 +38,13 @@ public static class TryAndCorrect
         return new(passed, expected.Pass, stroke.AimDegrees + turn, along);
     }
 
+    /// <summary>By how much the aim turns, radians, for the white to meet the first cushion so far along it from where it did, m.</summary>
+    public static double Turn((double X, double Y) white, (double X, double Y) contact, double along)
+    {
+        var moved = Cushions.At(contact.X, contact.Y) is Cushion.Baulk or Cushion.Top ? (contact.X, Y: contact.Y + along) : (X: contact.X + along, contact.Y);
+        return Math.IEEERemainder(Math.Atan2(moved.Y - white.Y, moved.X - white.X) - Math.Atan2(contact.Y - white.Y, contact.X - white.X), 2 * Math.PI);
+    }
+
     private static double AlongCushion((double X, double Y) from, (double X, double Y) to) =>
         Cushions.At(from.X, from.Y) is Cushion.Baulk or Cushion.Top ? to.Y - from.Y : to.X - from.X;
 

@@ -22,6 +22,45 @@ namespace DeepBaize.Data.Migrations
 
             NpgsqlModelBuilderExtensions.UseIdentityByDefaultColumns(modelBuilder);
 
+            modelBuilder.Entity("DeepBaize.Data.Escapes.EscapeCorrection", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<double>("Along")
+                        .HasColumnType("double precision")
+                        .HasColumnName("along");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<string>("Route")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("route");
+
+                    b.Property<int>("Trials")
+                        .HasColumnType("integer")
+                        .HasColumnName("trials");
+
+                    b.Property<DateTimeOffset>("UpdatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("updated_at");
+
+                    b.HasKey("Id")
+                        .HasName("pk_corrections");
+
+                    b.HasIndex("OwnerId", "Route")
+                        .IsUnique()
+                        .HasDatabaseName("ix_corrections_owner_id_route");
+
+                    b.ToTable("corrections", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Frames.FrameRecord", b =>
                 {
                     b.Property<Guid>("Id")
@@ -280,6 +319,16 @@ namespace DeepBaize.Data.Migrations
                         .HasName("pk_users");
 
                     b.ToTable("users", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Escapes.EscapeCorrection", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_corrections_users_owner_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Frames.FrameRecord", b =>

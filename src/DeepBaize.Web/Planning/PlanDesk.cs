@@ -1,5 +1,3 @@
-using System.Runtime.CompilerServices;
-using System.Threading.Channels;
 using DeepBaize.Core.Planning;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Shots;
@@ -60,28 +58,15 @@ public sealed class PlanDesk(TimeProvider time)
         }
     }
 
-    /// <summary>Long work as a stream: when it may begin, what it tells on the way, and its end. Closing the request cancels it.</summary>
+    /// <summary>Long work as a stream, once there is a place for it.</summary>
     /// <param name="waiting">What is told while it waits.</param>
     /// <param name="work">The work, given where to tell.</param>
-    public async IAsyncEnumerable<T> Stream<T>(Func<PlanWait, T> waiting, Action<Action<T>> work, [EnumeratorCancellation] CancellationToken cancel)
-    {
-        var channel = Channel.CreateUnbounded<T>();
-        var running = Task.Run(async () =>
+    public IAsyncEnumerable<T> Stream<T>(Func<PlanWait, T> waiting, Action<Action<T>> work, CancellationToken cancel) =>
+        LongWork.Stream<T>(async tell =>
         {
-            try
-            {
-                using var place = await EnterAsync(wait => channel.Writer.TryWrite(waiting(wait)), cancel);
-                work(told => channel.Writer.TryWrite(told));
-                channel.Writer.Complete();
-            }
-            catch (Exception e)
-            {
-                channel.Writer.Complete(e);
-            }
-        }, CancellationToken.None);
-        await foreach (var told in channel.Reader.ReadAllAsync(cancel)) yield return told;
-        await running;
-    }
+            using var place = await EnterAsync(wait => tell(waiting(wait)), cancel);
+            work(tell);
+        }, cancel);
 
     private PlanWait WaitOf(TaskCompletionSource turn)
     {
@@ -136,10 +121,4 @@ public sealed class PlanWarmUp(PlanDesk desk) : BackgroundService
             // The application ends before it has quite begun.
         }
     }, stopping);
-}
-
-/// <summary>Passes on what long work tells, on the thread that tells it.</summary>
-internal sealed class Teller<T>(Action<T> tell) : IProgress<T>
-{
-    public void Report(T value) => tell(value);
 }

@@ -6,12 +6,16 @@ using DeepBaize.Core.Rules;
 using DeepBaize.Core.Safety;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
+using DeepBaize.Data;
+using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Safety;
 
@@ -48,7 +52,21 @@ public sealed record MirrorResult(double AimDegrees, IReadOnlyList<PlaceResult> 
 public sealed record EscapeResult(
     string Ball, IReadOnlyList<string> Cushions, bool OffJaw, bool Swerves, StrokeEntry Stroke, double WindowDegrees, double SoftestPace, double HardestPace,
     double Hit, double Fair, double LeaveIfHit, double PotLeft, int Penalty, double GivenAway, double Value, ReachResult Reach,
-    IReadOnlyList<PointEntry> Path, PlaceResult? Contact, double? FromPocket, string? Pocket, MirrorResult? Mirror, double? Correction);
+    IReadOnlyList<PointEntry> Path, PlaceResult? Contact, double? FromPocket, string? Pocket, MirrorResult? Mirror, double? Correction,
+    string Route, [property: Description("What trials on this table have taught, if any.")] KeptResult? Kept);
+
+/// <summary>The mean of the corrections that were kept for these cushions, and the aim with it.</summary>
+public sealed record KeptResult(double Along, int Trials, double AimDegrees);
+
+public sealed record CorrectionEntry
+{
+    [Description("The cushions in order, by name, joined by dots.")]
+    public required string Route { get; init; }
+    [Description("Along the first cushion, towards the top or the green's side positive, m.")]
+    public required double Along { get; init; }
+}
+
+public sealed record CorrectionResult(string Route, double Along, int Trials);
 
 /// <summary>An event of the stream: pots and safeties, or escapes, best first, and the verdict so far.</summary>
 /// <param name="Wait">Only while it cannot begin yet.</param>
@@ -58,10 +76,10 @@ public sealed record DecideProgress(
     PlanWait? Wait, long Examined, double Share, bool IsSnookered, IReadOnlyList<AttackResult> Attacks, IReadOnlyList<SafetyResult> Safeties, IReadOnlyList<EscapeResult> Escapes,
     double? Margin, double? WinWithPot, double? WinWithSafety)
 {
-    public static DecideProgress Of(DecisionProgress p, Layout layout)
+    public static DecideProgress Of(DecisionProgress p, Layout layout, IReadOnlyDictionary<string, CorrectionResult> kept)
     {
         var d = p.Decision;
-        return new(null, p.Examined, p.Share, d.IsSnookered, [.. d.Attacks.Select(a => Attack(a, layout))], [.. d.Safeties.Select(s => Safe(s, layout))], [.. d.Escapes.Select(Way)], d.Margin, d.WinWithPot, d.WinWithSafety);
+        return new(null, p.Examined, p.Share, d.IsSnookered, [.. d.Attacks.Select(a => Attack(a, layout))], [.. d.Safeties.Select(s => Safe(s, layout))], [.. d.Escapes.Select(e => Way(e, layout, kept))], d.Margin, d.WinWithPot, d.WinWithSafety);
     }
 
     private static AttackResult Attack(Attack a, Layout layout) =>
@@ -83,13 +101,17 @@ public sealed record DecideProgress(
         s.Mean, s.WorstTenth, s.Snooker, s.PotLeft, s.Foul, s.Pots, s.Baulk, s.Tight, s.Value, LeaveResult.Of(s.Leave, s.After.Layout),
         [.. s.WhitePath.Select(PointEntry.Of)], [.. s.BallPath.Select(PointEntry.Of)], Spread(s.WhiteRests), Spread(s.BallRests));
 
-    private static EscapeResult Way(Escape e)
+    private static EscapeResult Way(Escape e, Layout layout, IReadOnlyDictionary<string, CorrectionResult> corrections)
     {
         var from = e.Contact is { } c && e.Cushions.Count > 0 ? MirrorAim.FromPocketOf(c, e.Cushions[0]) : ((double Distance, Pocket Pocket)?)null;
+        var route = string.Join('.', e.Cushions.Select(x => x.Name()));
+        // The white's place on the first cushion moves by so much; the aim turns with it.
+        var kept = e.Contact is { } on && corrections.GetValueOrDefault(route) is { } known
+            ? new KeptResult(known.Along, known.Trials, e.Stroke.AimDegrees + TryAndCorrect.Turn((layout.White.X, layout.White.Y), on, known.Along) * 180 / Math.PI) : null;
         var mirror = e.Mirror is not { } m ? null : new MirrorResult(m.AimDegrees, [.. m.Points.Select(p => new PlaceResult(p.X, p.Y))], m.FromPocket, m.Pocket.Name(),
             m.Known is { } k ? new(k.From.X, k.From.Y, k.To.X, k.To.Y) : null, m.Shift);
         return new(e.Ball.Id, [.. e.Cushions.Select(x => x.Name())], e.OffJaw, e.Swerves, Free(e.Stroke), e.WindowDegrees, e.SoftestPace, e.HardestPace, e.Hit, e.Fair, e.LeaveIfHit, e.PotLeft, e.Penalty, e.GivenAway, e.Value,
-            ReachResult.Of(e.Reach), [.. e.Path.Select(PointEntry.Of)], e.Contact is { } at ? new(at.X, at.Y) : null, from?.Distance, from?.Pocket.Name(), mirror, e.Correction);
+            ReachResult.Of(e.Reach), [.. e.Path.Select(PointEntry.Of)], e.Contact is { } at ? new(at.X, at.Y) : null, from?.Distance, from?.Pocket.Name(), mirror, e.Correction, route, kept);
     }
 }
 
@@ -128,12 +150,13 @@ public static class DecideEndpoints
     public static void MapSafety(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api").WithTags("Safety").ProducesProblem(400);
-        group.MapPost("/decide", (DecideRequest request, PlanDesk desk, CancellationToken cancel) =>
+        group.MapPost("/decide", async (DecideRequest request, PlanDesk desk, DeepBaizeContext db, CancellationToken cancel) =>
             {
                 var content = CheckedContent.Of(request.Content);
                 var (player, skill) = request.Player.Checked();
                 var situation = content.ToSituation();
-                return TypedResults.ServerSentEvents(Decide(situation, content.Shape, skill, request.CheckedRival(), player, desk, cancel), "decide");
+                var kept = (await Corrections(db, cancel)).ToDictionary(c => c.Route);
+                return TypedResults.ServerSentEvents(Decide(situation, content.Shape, skill, request.CheckedRival(), player, kept, desk, cancel), "decide");
             })
             .WithName("decide").WithSummary("Pots, safeties and, out of a snooker, escapes on one scale: a stream of DecideProgress, ended by closing the request").Produces<DecideProgress>(200, "text/event-stream");
         group.MapPost("/black-ball", (BlackBallRequest request, PlanDesk desk, CancellationToken cancel) =>
@@ -144,13 +167,16 @@ public static class DecideEndpoints
             })
             .WithName("blackBall").WithSummary("The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent").Produces<BlackBallEvent>(200, "text/event-stream");
         group.MapPost("/leave", Leave).WithName("leave").WithSummary("What the stroke that is set up leaves, seen from the other side");
+        group.MapGet("/escape/corrections", Corrections).WithName("listCorrections").WithSummary("What trials on this table have taught, by cushions").ProducesProblem(503);
+        group.MapPost("/escape/corrections", Keep).WithName("keepCorrection").WithSummary("Keeps a correction as this table's").ProducesProblem(503);
+        group.MapDelete("/escape/corrections/{route}", Forget).WithName("forgetCorrection").ProducesProblem(503);
         group.MapPost("/escape/correct", Correct).WithName("correctEscape").WithSummary("An escape was tried and missed: the next aim");
     }
 
     private static IAsyncEnumerable<DecideProgress> Decide(
-        Situation situation, TableShape shape, Skill skill, Skill rival, Player player, PlanDesk desk, CancellationToken cancel) =>
+        Situation situation, TableShape shape, Skill skill, Skill rival, Player player, IReadOnlyDictionary<string, CorrectionResult> kept, PlanDesk desk, CancellationToken cancel) =>
         desk.Stream<DecideProgress>(wait => new(wait, 0, 0, false, [], [], [], null, null, null),
-            tell => Decider.Solve(situation, skill, rival, player, shape, desk.Gate, new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout))), cancel), cancel);
+            tell => Decider.Solve(situation, skill, rival, player, shape, desk.Gate, new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept))), cancel), cancel);
 
     private static IAsyncEnumerable<BlackBallEvent> Openings(TableShape shape, Skill skill, Skill rival, Player player, PlanDesk desk, CancellationToken cancel) =>
         desk.Stream<BlackBallEvent>(wait => new(wait, 0, 0, []),
@@ -174,6 +200,29 @@ public static class DecideEndpoints
         return new(LeaveResult.Of(view.Leave, layout), played.After.Frame.Turn != situation.Frame.Turn, [.. layout.Balls.Select(BallEntry.Of)],
             [.. view.Lines.Select(l => new RivalLineResult(l.Ball.Id, l.Line.Pocket.Name(), layout.Balls[l.Line.Slot].X, layout.Balls[l.Line.Slot].Y, l.Line.EndX, l.Line.EndY, l.Chance, l.Blocker?.Id))],
             [.. view.Special.Select(o => PotOptionResult.Of(o, layout))]);
+    }
+
+    private static Task<List<CorrectionResult>> Corrections(DeepBaizeContext db, CancellationToken cancel) =>
+        db.Corrections.Where(c => c.OwnerId == User.LocalId).OrderBy(c => c.Route).Select(c => new CorrectionResult(c.Route, c.Along, c.Trials)).ToListAsync(cancel);
+
+    /// <summary>One trial more for these cushions: the mean is kept.</summary>
+    private static async Task<CorrectionResult> Keep(CorrectionEntry entry, DeepBaizeContext db, TimeProvider time, CancellationToken cancel)
+    {
+        const double most = 0.5;
+        var names = entry.Route.Split('.');
+        if (entry.Route.Length > EscapeCorrection.MaxRoute || names.Any(n => !Cushions.TryParse(n, out _))) throw new InputException("route", "There is no such order of cushions.", $"{Cushions.AllowedNames}, joined by dots");
+        if (!(Math.Abs(entry.Along) <= most)) throw new InputException("along", $"{entry.Along} m is out of range.", $"-{most} to {most} m");
+        var kept = await db.Corrections.SingleOrDefaultAsync(c => c.OwnerId == User.LocalId && c.Route == entry.Route, cancel);
+        if (kept is null) db.Corrections.Add(kept = new() { OwnerId = User.LocalId, Route = entry.Route, Along = entry.Along, Trials = 1, UpdatedAt = time.GetUtcNow() });
+        else (kept.Along, kept.Trials, kept.UpdatedAt) = ((kept.Along * kept.Trials + entry.Along) / (kept.Trials + 1), kept.Trials + 1, time.GetUtcNow());
+        await db.SaveChangesAsync(cancel);
+        return new(kept.Route, kept.Along, kept.Trials);
+    }
+
+    private static async Task<NoContent> Forget(string route, DeepBaizeContext db, CancellationToken cancel)
+    {
+        await db.Corrections.Where(c => c.OwnerId == User.LocalId && c.Route == route).ExecuteDeleteAsync(cancel);
+        return TypedResults.NoContent();
     }
 
     private static CorrectedAim Correct(CorrectRequest request)

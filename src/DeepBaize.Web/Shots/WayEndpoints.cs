@@ -1,7 +1,4 @@
 using System.ComponentModel;
-using System.Net.ServerSentEvents;
-using System.Runtime.CompilerServices;
-using System.Threading.Channels;
 using DeepBaize.Core;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
@@ -104,34 +101,18 @@ public static class WayEndpoints
             .WithName("ways").WithTags("Shots").WithSummary("Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request")
             .Produces<WaysProgress>(200, "text/event-stream").ProducesProblem(400);
 
-    private static async IAsyncEnumerable<WaysProgress> Search(
-        CheckedContent content, StrokeEntry from, Goal goal, Freedom freedom, Skill skill, Player player, [EnumeratorCancellation] CancellationToken cancel)
+    private static IAsyncEnumerable<WaysProgress> Search(
+        CheckedContent content, StrokeEntry from, Goal goal, Freedom freedom, Skill skill, Player player, CancellationToken cancel)
     {
         var (layout, pot, shape) = (content.Layout, content.ThePot(), content.Shape);
         WayResult Result(Way way) => WayResult.Of(way, layout, from);
-        var channel = Channel.CreateUnbounded<WaysProgress>();
-        var search = Task.Run(() =>
+        return LongWork.Stream<WaysProgress>(tell =>
         {
-            try
-            {
-                var asSet = content.IsFree ? null : WaySearch.Judge(layout, pot, goal, content.Stroke, skill, player, shape, cancel);
-                var first = asSet is null ? null : Result(asSet);
-                channel.Writer.TryWrite(new(0, 0, [], first));
-                WaySearch.Solve(layout, pot, goal, content.Stroke, freedom, skill, player, shape,
-                    new Teller(p => channel.Writer.TryWrite(new(p.Strokes, p.Share, [.. p.Ways.Select(Result)], null))), cancel);
-                channel.Writer.Complete();
-            }
-            catch (Exception e)
-            {
-                channel.Writer.Complete(e);
-            }
-        }, CancellationToken.None);
-        await foreach (var progress in channel.Reader.ReadAllAsync(cancel)) yield return progress;
-        await search;
-    }
-
-    private sealed class Teller(Action<WaySearchProgress> tell) : IProgress<WaySearchProgress>
-    {
-        public void Report(WaySearchProgress value) => tell(value);
+            var asSet = content.IsFree ? null : WaySearch.Judge(layout, pot, goal, content.Stroke, skill, player, shape, cancel);
+            tell(new(0, 0, [], asSet is null ? null : Result(asSet)));
+            WaySearch.Solve(layout, pot, goal, content.Stroke, freedom, skill, player, shape,
+                new Teller<WaySearchProgress>(p => tell(new(p.Strokes, p.Share, [.. p.Ways.Select(Result)], null))), cancel);
+            return Task.CompletedTask;
+        }, cancel);
     }
 }

@@ -481,6 +481,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/escape/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What trials on this table have taught, by cushions */
+        get: operations["listCorrections"];
+        put?: never;
+        /** Keeps a correction as this table's */
+        post: operations["keepCorrection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escape/corrections/{route}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetCorrection"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/escape/correct": {
         parameters: {
             query?: never;
@@ -811,6 +845,22 @@ export interface components {
             /** Format: double */
             along: number;
         };
+        CorrectionEntry: {
+            /** @description The cushions in order, by name, joined by dots. */
+            route: string;
+            /**
+             * Format: double
+             * @description Along the first cushion, towards the top or the green's side positive, m.
+             */
+            along: number;
+        };
+        CorrectionResult: {
+            route: string;
+            /** Format: double */
+            along: number;
+            /** Format: int32 */
+            trials: number;
+        };
         CoverResult: {
             /** Format: double */
             x: number;
@@ -926,6 +976,8 @@ export interface components {
             mirror: null | components["schemas"]["MirrorResult"];
             /** Format: double */
             correction: null | number;
+            route: string;
+            kept: null | components["schemas"]["KeptResult"];
         };
         EventEntry: {
             /** Format: double */
@@ -1154,6 +1206,14 @@ export interface components {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
             goal?: null | components["schemas"]["GoalEntry"];
+        };
+        KeptResult: {
+            /** Format: double */
+            along: number;
+            /** Format: int32 */
+            trials: number;
+            /** Format: double */
+            aimDegrees: number;
         };
         LeaveResult: {
             /** Format: double */
@@ -3385,6 +3445,124 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCorrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepCorrection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forgetCorrection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                route: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

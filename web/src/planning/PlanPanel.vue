@@ -3,12 +3,14 @@ import { computed, ref } from 'vue'
 import { isRed, lookOf, nameOf, pocketName } from '../table/balls'
 import FigureInput from '../shots/FigureInput.vue'
 import { fullnessWords, percentWords, reachWords, warningWords } from '../shots/words'
+import { useJudgements } from '../shots/judgements'
 import FrameFields from './FrameFields.vue'
 import { coverWords, frameWords, isAgainst, lacksWords, planStrokeWords, potWords, reasonWords, worthWords } from './planWords'
 import { usePlans } from './plans'
 
 /** Plan a break: the plans as strips of shots, the shot that is looked at with its reasons, and playing on. */
 const plans = usePlans()
+const judgements = useJudgements()
 const opened = ref<'' | 'frame' | 'wishes'>('')
 const beside = ref(false)
 const toggle = (what: 'frame' | 'wishes') => (opened.value = opened.value === what ? '' : what)
@@ -70,7 +72,8 @@ const endWords = computed(() => {
       <button class="key" @click="plans.search()">Try again</button>
     </p>
     <p v-else-if="plans.answer && plans.answer.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
-      No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left. Move the white to plan from elsewhere.
+      No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.
+      <button class="key" data-testid="to-decide" @click="judgements.below = 'decide'">Decide: safeties and escapes</button>
     </p>
     <p v-else-if="!plans.plans.length" class="soft" role="status">Looking for the shot …</p>
     <template v-else>

@@ -96,7 +96,13 @@ const side = ref(1)
               </select>
               <span>of the ball’s middle, as the white came.</span>
               <button class="key" data-testid="correct">Correct the aim</button>
+              <button v-if="decide.learnt" type="button" class="key" data-testid="keep-correction" @click="decide.keepLearnt()">Keep as this table’s</button>
             </form>
+            <p v-if="i.escape.kept" class="row" data-testid="kept-correction">
+              On this table, by {{ i.escape.kept.trials }} trial{{ i.escape.kept.trials > 1 ? 's' : '' }}: {{ Math.abs(i.escape.kept.along * 1000).toFixed(0) }} mm towards {{ i.escape.kept.along > 0 ? 'the top or the green’s side' : 'baulk or the yellow’s side' }}.
+              <button class="key" @click="decide.aimKept(i.escape)">Aim with it</button>
+              <button class="key" @click="decide.forget(i.escape)">Forget it</button>
+            </p>
           </template>
         </div>
       </li>

@@ -94,6 +94,7 @@ export const useDecide = defineStore('decide', () => {
   /** Sets the desk up with it, and tells more of it. */
   function choose(item: Item) {
     chosen.value = item.key
+    learnt.value = null
     workspace.setStroke(copy(strokeOf(item)))
     workspace.commit()
   }
@@ -105,6 +106,9 @@ export const useDecide = defineStore('decide', () => {
     workspace.commit()
   }
 
+  /** The last correction, until it is kept or something else is chosen. */
+  const learnt = ref<{ route: string; along: number } | null>(null)
+
   /** It was tried and passed so far to the left: the next aim. */
   async function correct(escape: Escape, passed: number) {
     try {
@@ -112,12 +116,43 @@ export const useDecide = defineStore('decide', () => {
       const turn = next.aimDegrees! - workspace.aim
       workspace.aimFreely(next.aimDegrees!)
       workspace.commit()
+      learnt.value = next.along ? { route: escape.route, along: next.along } : null
       const along = next.along ? `: ${(Math.abs(next.along) * 1000).toFixed(0)} mm along the cushion, towards ${next.along > 0 ? 'the top or the green’s side' : 'baulk or the yellow’s side'}` : ''
       notices.show({
         kind: 'info',
         text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
         action: { label: 'Undo', run: () => workspace.undo() },
       })
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      notices.show({ kind: 'error', text: e.message, detail: e.detail })
+    }
+  }
+
+  /** Keeps the correction as this table's: the next escape off the same cushions says so. */
+  async function keepLearnt() {
+    if (!learnt.value) return
+    try {
+      const kept = await ask(client.POST('/api/escape/corrections', { body: learnt.value }))
+      learnt.value = null
+      notices.show({ kind: 'info', text: `Kept as this table’s: ${(Math.abs(kept.along) * 1000).toFixed(0)} mm, from ${kept.trials} trial${kept.trials > 1 ? 's' : ''}.` })
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      notices.show({ kind: 'error', text: e.message, detail: e.detail })
+    }
+  }
+
+  /** Aims an escape with what trials on this table have taught. */
+  function aimKept(escape: Escape) {
+    if (!escape.kept) return
+    workspace.aimFreely(escape.kept.aimDegrees)
+    workspace.commit()
+  }
+
+  async function forget(escape: Escape) {
+    try {
+      await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route: escape.route } } }))
+      void search()
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       notices.show({ kind: 'error', text: e.message, detail: e.detail })
@@ -183,5 +218,5 @@ export const useDecide = defineStore('decide', () => {
     workspace.commit()
   }
 
-  return { openings, isComparing, isBlackBall, compare, stopComparing, setOpening, rival, answer, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, search, stop, choose, err, correct }
+  return { openings, isComparing, isBlackBall, compare, stopComparing, setOpening, rival, answer, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, err, correct, keepLearnt, aimKept, forget }
 })

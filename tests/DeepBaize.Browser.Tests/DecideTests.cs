@@ -1,0 +1,84 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Support.UI;
+
+namespace DeepBaize.Browser.Tests;
+
+/// <summary>Attack or defend in the page: safeties with what they leave, escapes with the mirror's construction, the black-ball game.</summary>
+[Collection("desk")]
+public class DecideTests(Desk desk)
+{
+    private static int Count(Page page, string testId) => page.Driver.FindElements(By.CssSelector($"[data-testid={testId}]")).Count;
+
+    private static void UntilDecided(Page page)
+    {
+        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(60));
+        wait.Until(_ => Count(page, "decide-item") > 0 && Count(page, "stop-decide") == 0);
+    }
+
+    private static void Choose(Page page, string kind) => page.Click(() => page.Css($"[data-testid=decide-item][data-kind={kind}] .words"));
+
+    [Fact]
+    public void A_safety_is_set_up_with_all_it_may_leave_and_undone()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Opening break");
+        page.Find("plan").SendKeys("v");
+        UntilDecided(page);
+        Assert.Contains("play safe", page.Text("verdict"));
+        var before = page.WhitePath;
+        Choose(page, "safety");
+        page.Until(() => page.WhitePath != before);
+        Assert.Contains("in the worst tenth", page.Text("decide-detail"));
+        page.Find("safety-spread");
+        page.Find("what-it-leaves").Click();
+        Assert.Contains("The other player", page.Text("leave-words"));
+        page.Find("undo").Click();
+        page.Until(() => page.WhitePath == before);
+    }
+
+    [Fact]
+    public void A_pot_and_a_safety_are_weighed_against_each_other()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Mid-break, open reds");
+        page.Find("decide").Click();
+        UntilDecided(page);
+        Assert.Contains("pot", page.Text("verdict"));
+        Choose(page, "attack");
+        Assert.Contains("Goes in", page.Text("decide-detail"));
+    }
+
+    [Fact]
+    public void An_escape_is_drawn_with_the_mirrors_construction_tried_corrected_and_kept()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Snookered behind the brown");
+        page.Find("decide").Click();
+        UntilDecided(page);
+        Assert.Contains("Snookered", page.Text("verdict"));
+        page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=decide-item] .words")).First(e => e.Text.Contains(" and ")));
+        Assert.Contains("As in a mirror", page.Text("mirror-words"));
+        page.Find("mirror");
+        page.Until(() => page.WhitePath.Length > 20);
+        var before = page.WhitePath;
+        page.Click(() => page.Find("correct"));
+        page.Until(() => page.HasNotice("Next time aim"));
+        page.Until(() => page.WhitePath != before);
+        page.Click(() => page.Find("keep-correction"));
+        page.Until(() => page.HasNotice("Kept as this table"));
+    }
+
+    [Fact]
+    public void The_openings_of_the_black_ball_game_are_compared_and_set_up()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Re-spotted black");
+        page.Find("decide").Click();
+        page.Click(() => page.Find("compare-openings"));
+        new WebDriverWait(page.Driver, TimeSpan.FromSeconds(60)).Until(_ => Count(page, "go-first") > 0);
+        Assert.Contains("Newer", page.Text("openings"));
+        var white = page.Ball("white");
+        page.Click(() => page.Css("[data-testid=openings] .words"));
+        page.Until(() => page.Ball("white") != white);
+    }
+}
