@@ -162,12 +162,6 @@ const endWords = computed(() => {
   min-height: 0;
   flex: 1;
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
 .frame-words {
   margin: 0 4px;
   font-variant-numeric: tabular-nums;
@@ -180,15 +174,6 @@ const endWords = computed(() => {
 }
 .wishes :deep(.figure-input) {
   width: 58px;
-}
-.progress {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-}
-progress {
-  width: 70px;
-  accent-color: var(--accent);
 }
 p {
   margin: 2px 4px;

@@ -1,13 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, client, fetchFile, follow, Problem, type Content, type Schemas } from '../api/client'
+import { ask, client, fetchFile, Problem, type Content, type Schemas } from '../api/client'
 import { useRecords } from '../frames/records'
 import { usePlayer } from '../players/player'
 import { useKeeping } from '../positions/keeping'
 import { useJudgements } from '../shots/judgements'
 import { arrivalWords, fullnessWords, reachWords, warningWords } from '../shots/words'
 import { nameOf } from '../table/balls'
+import { useLatest } from '../workspace/useLatest'
 import { useNotices } from '../workspace/notices'
+import { useSearch } from '../workspace/useSearch'
 import { copy, draftOf, useWorkspace } from '../workspace/workspace'
 import { coverWords, kindOf, planStrokeWords, potWords, reasonWords, strokeOf, tagsOf, type PlanShot } from './planWords'
 
@@ -28,9 +30,6 @@ export const usePlans = defineStore('plans', () => {
   const preferences = ref<Preferences>({ target: 'mostPoints', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
   const answer = shallowRef<Answer | null>(null)
   const frame = shallowRef<Schemas['FrameResult'] | null>(null)
-  const isSearching = ref(false)
-  const wasStopped = ref(false)
-  const problem = shallowRef<Problem | null>(null)
   /** Which plan, and which of its shots, is looked at. */
   const plan = ref(0)
   const shot = ref(0)
@@ -44,56 +43,42 @@ export const usePlans = defineStore('plans', () => {
   const ahead = computed(() => (shown.value && shot.value > 0 ? shown.value : null))
   const unit = computed(() => (preferences.value.target === 'mostPoints' ? 'points' : 'chance'))
 
-  let running = new AbortController()
+  const { isSearching, wasStopped, problem, drop, stop, search, follows } = useSearch<Answer>(
+    '/api/plan',
+    'The plan',
+    () => {
+      if (!isOpen.value || !workspace.content.balls.length) return null
+      plan.value = shot.value = 0
+      answer.value = null
+      void tellFrame()
+      return { content: copy(workspace.content), player: copy(players.player), preferences: copy(preferences.value) }
+    },
+    (progress) => (answer.value = progress),
+  )
 
-  function stop() {
-    running.abort()
-    wasStopped.value = isSearching.value
-    isSearching.value = false
-  }
-
-  async function search() {
-    running.abort()
-    running = new AbortController()
-    const { signal } = running
-    wasStopped.value = false
-    problem.value = null
-    if (!isOpen.value || !workspace.content.balls.length) {
-      isSearching.value = false
-      return
-    }
-    isSearching.value = true
-    plan.value = shot.value = 0
-    const content = copy(workspace.content) as Content
+  /** What the score and the balls say; nothing while the frame cannot be: the plan says what is wrong with it. */
+  const tellFrame = useLatest(async () => {
     try {
-      frame.value = await ask(client.POST('/api/frame', { body: { content }, signal }))
-      await follow<Answer>('/api/plan', { content, player: copy(players.player), preferences: copy(preferences.value) }, signal, (progress) => {
-        if (!signal.aborted) answer.value = progress
-      })
+      frame.value = await ask(client.POST('/api/frame', { body: { content: copy(workspace.content) as Content } }))
     } catch (e) {
-      if (signal.aborted) return
-      if (e instanceof Problem) {
-        problem.value = e
-        answer.value = null
-      } else if (e instanceof TypeError) problem.value = new Problem(0, 'The plan broke off.', 'Is Deep Baize still running?')
-      else throw e
+      if (!(e instanceof Problem)) throw e
+      frame.value = null
     }
-    if (!signal.aborted) isSearching.value = false
-  }
+  })
 
   // What the answer depends on: not the stroke that is set up, so that trying a shot keeps the plan.
   const question = computed(() => JSON.stringify([isOpen.value, workspace.content.balls, workspace.content.conditions, workspace.content.frame, players.player, preferences.value]))
   /** The question of which the answer is there already: a kept plan that was opened. */
   let answered = ''
-  let waiting: ReturnType<typeof setTimeout> | undefined
-  watch(question, (now) => {
-    if (now === answered) return
-    answered = ''
-    // At once free the cores of what nobody asks any more; begin anew when the hand rests.
-    running.abort()
-    clearTimeout(waiting)
-    waiting = setTimeout(() => void search(), 250)
-  })
+  follows(
+    () => question.value,
+    250,
+    (now) => {
+      const is = now === answered
+      if (!is) answered = ''
+      return is
+    },
+  )
 
   function look(at: number, which = plan.value) {
     plan.value = which
@@ -122,7 +107,7 @@ export const usePlans = defineStore('plans', () => {
   async function playOn(missed: 'thick' | 'thin' | null = null) {
     const first = chosen.value?.shots[0]
     if (!first) return
-    running.abort()
+    drop()
     try {
       const content = { ...copy(workspace.content), stroke: copy(strokeOf(first)) } as Content
       const result = await ask(client.POST('/api/play-on', { body: { content, missed } }))
@@ -197,14 +182,13 @@ export const usePlans = defineStore('plans', () => {
   const open = (id: string) =>
     attempt(async () => {
       const plan_ = await ask(client.GET('/api/positions/{positionId}/plans/{id}', { params: { path: { positionId: workspace.origin!.id, id } } }))
-      running.abort()
-      clearTimeout(waiting)
-      isSearching.value = wasStopped.value = false
+      drop()
+      wasStopped.value = false
       Object.assign(workspace.draft.content, { frame: undefined }, draftOf({ name: '', about: '', content: plan_.content }).content)
       preferences.value = { ...preferences.value, ...plan_.body.preferences } as Preferences
       players.player = { ...players.player, ...plan_.body.player }
       answered = question.value
-      frame.value = await ask(client.POST('/api/frame', { body: { content: copy(workspace.content) as Content } }))
+      await tellFrame()
       answer.value = plan_.body.answer
       plan.value = shot.value = 0
       problem.value = null

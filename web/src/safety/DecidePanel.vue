@@ -41,6 +41,7 @@ const side = ref(1)
         <progress v-else :value="decide.openings?.share ?? 0" max="1" aria-label="How far the comparison is" />
         <button class="key" @click="decide.stopComparing()">Stop</button>
       </span>
+      <span v-else-if="decide.comparisonProblem" class="field-error" role="alert">{{ decide.comparisonProblem.message }} {{ decide.comparisonProblem.detail }}</span>
       <strong v-else-if="decide.openings?.share === 1" data-testid="go-first">{{ goFirstWords(decide.openings.openings) }}</strong>
       <span v-else class="soft">The re-spotted black, white from the D: on this table, at both players’ skill.</span>
     </div>
@@ -118,26 +119,11 @@ const side = ref(1)
   min-height: 0;
   flex: 1;
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
 label {
   display: inline-flex;
   gap: 5px;
   align-items: center;
   font-size: 0.92rem;
-}
-.progress {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-}
-progress {
-  width: 70px;
-  accent-color: var(--accent);
 }
 p {
   margin: 2px 4px;

@@ -1,10 +1,11 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, client, follow, Problem, type Content, type Schemas, type Stroke } from '../api/client'
+import { ask, client, Problem, type Content, type Schemas, type Stroke } from '../api/client'
 import { usePlayer } from '../players/player'
 import { useJudgements } from '../shots/judgements'
 import { useLatest } from '../workspace/useLatest'
+import { useSearch } from '../workspace/useSearch'
 import { useNotices } from '../workspace/notices'
 import { copy, plainStroke, useWorkspace } from '../workspace/workspace'
 import type { Attack, Escape, Safety } from './safetyWords'
@@ -21,9 +22,6 @@ export const useDecide = defineStore('decide', () => {
 
   const rival = useLocalStorage('deep-baize-rival', 'county')
   const answer = shallowRef<Progress | null>(null)
-  const isSearching = ref(false)
-  const wasStopped = ref(false)
-  const problem = shallowRef<Problem | null>(null)
   const chosen = ref('')
   const leaveOpen = ref(false)
   const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
@@ -41,49 +39,21 @@ export const useDecide = defineStore('decide', () => {
   })
   const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
 
-  let running = new AbortController()
-  function stop() {
-    running.abort()
-    wasStopped.value = isSearching.value
-    isSearching.value = false
-  }
-
-  async function search() {
-    running.abort()
-    running = new AbortController()
-    const { signal } = running
-    wasStopped.value = false
-    problem.value = null
-    if (!isOpen.value || !workspace.content.balls.length) {
-      isSearching.value = false
-      return
-    }
-    isSearching.value = true
-    chosen.value = ''
-    answer.value = null
-    try {
-      await follow<Progress>('/api/decide', { content: copy(workspace.content), player: copy(players.player), rival: rival.value }, signal, (progress) => {
-        if (!signal.aborted) answer.value = progress
-      })
-    } catch (e) {
-      if (signal.aborted) return
-      if (e instanceof Problem) {
-        problem.value = e
-        answer.value = null
-      } else if (e instanceof TypeError) problem.value = new Problem(0, 'The search broke off.', 'Is Deep Baize still running?')
-      else throw e
-    }
-    if (!signal.aborted) isSearching.value = false
-  }
+  const { isSearching, wasStopped, problem, stop, search, follows } = useSearch<Progress>(
+    '/api/decide',
+    'The search',
+    () => {
+      if (!isOpen.value || !workspace.content.balls.length) return null
+      chosen.value = ''
+      answer.value = null
+      return { content: copy(workspace.content), player: copy(players.player), rival: rival.value }
+    },
+    (progress) => (answer.value = progress),
+  )
 
   // What the answer depends on: not the stroke that is set up, so that trying one keeps the list.
   const question = computed(() => JSON.stringify([isOpen.value, workspace.content.balls, workspace.content.conditions, workspace.content.frame, players.player, rival.value]))
-  let waiting: ReturnType<typeof setTimeout> | undefined
-  watch(question, () => {
-    running.abort()
-    clearTimeout(waiting)
-    waiting = setTimeout(() => void search(), 250)
-  })
+  follows(() => question.value, 250)
 
   const strokeOf = (item: Item): Stroke => {
     const from = item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke
@@ -176,35 +146,19 @@ export const useDecide = defineStore('decide', () => {
   // ---- The black-ball game ---------------------------------------------------------------------------------------
 
   const openings = shallowRef<Schemas['BlackBallEvent'] | null>(null)
-  const isComparing = ref(false)
   /** Only white and black are left: the black again, to win or lose. */
   const isBlackBall = computed(() => workspace.content.balls.length === 2 && !!workspace.ball('black'))
-  let comparing = new AbortController()
-
-  function stopComparing() {
-    comparing.abort()
-    isComparing.value = false
-  }
-
-  async function compare() {
-    comparing.abort()
-    comparing = new AbortController()
-    const { signal } = comparing
-    isComparing.value = true
-    openings.value = null
-    try {
-      await follow<Schemas['BlackBallEvent']>('/api/black-ball', { conditions: copy(workspace.content.conditions), player: copy(players.player), rival: rival.value }, signal, (told) => {
-        if (!signal.aborted) openings.value = told
-      })
-    } catch (e) {
-      if (signal.aborted) return
-      if (e instanceof Problem) notices.show({ kind: 'error', text: e.message, detail: e.detail })
-      else if (!(e instanceof TypeError)) throw e
-    }
-    if (!signal.aborted) isComparing.value = false
-  }
+  const comparison = useSearch<Schemas['BlackBallEvent']>(
+    '/api/black-ball',
+    'The comparison',
+    () => {
+      openings.value = null
+      return { conditions: copy(workspace.content.conditions), player: copy(players.player), rival: rival.value }
+    },
+    (told) => (openings.value = told),
+  )
   watch([isOpen, isBlackBall, rival, () => players.player, () => workspace.content.conditions], () => {
-    stopComparing()
+    comparison.drop()
     openings.value = null
   })
 
@@ -218,5 +172,7 @@ export const useDecide = defineStore('decide', () => {
     workspace.commit()
   }
 
-  return { openings, isComparing, isBlackBall, compare, stopComparing, setOpening, rival, answer, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, err, correct, keepLearnt, aimKept, forget }
+  return {
+    openings, isBlackBall, isComparing: comparison.isSearching, compare: comparison.search, stopComparing: comparison.stop, comparisonProblem: comparison.problem, setOpening,
+    rival, answer, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, err, correct, keepLearnt, aimKept, forget }
 })

@@ -146,12 +146,6 @@ const rows = computed(() => {
   min-height: 0;
   flex: 1;
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
 label {
   display: inline-flex;
   gap: 5px;
@@ -160,15 +154,6 @@ label {
 }
 .row :deep(.figure-input) {
   width: 58px;
-}
-.progress {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-}
-progress {
-  width: 70px;
-  accent-color: var(--accent);
 }
 p {
   margin: 2px 4px;

@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { follow, Problem, type Schemas, type Way } from '../api/client'
+import type { Schemas, Way } from '../api/client'
 import { usePlayer } from '../players/player'
+import { useSearch } from '../workspace/useSearch'
 import { copy, useWorkspace } from '../workspace/workspace'
 import { useGoal } from './goal'
 import { useJudgements } from './judgements'
@@ -17,9 +18,6 @@ export const useWays = defineStore('ways', () => {
   const asSet = shallowRef<Way | null>(null)
   const share = ref(0)
   const strokes = ref(0)
-  const isSearching = ref(false)
-  const wasStopped = ref(false)
-  const problem = shallowRef<Problem | null>(null)
   /** Search plain ball only. */
   const plainOnly = ref(false)
   /** Keys of the ways laid beside one another: A, then B. */
@@ -33,47 +31,24 @@ export const useWays = defineStore('ways', () => {
   const a = computed(() => byKey(beside.value[0] ?? null))
   const b = computed(() => byKey(beside.value[1] ?? null))
 
-  let running = new AbortController()
-
-  function stop() {
-    running.abort()
-    wasStopped.value = isSearching.value
-    isSearching.value = false
-  }
-
-  async function search() {
-    running.abort()
-    running = new AbortController()
-    const { signal } = running
-    const entry = goal.entry
-    problem.value = null
-    wasStopped.value = false
-    if (!isOpen.value || !entry || !workspace.stroke.pot) {
+  const { isSearching, wasStopped, problem, stop, search, follows } = useSearch<Schemas['WaysProgress']>(
+    '/api/ways',
+    'The search',
+    () => {
+      const entry = goal.entry
+      share.value = strokes.value = 0
+      if (isOpen.value && entry && workspace.stroke.pot) return { content: copy(workspace.content), player: copy(players.player), goal: copy(entry), freedom: plainOnly.value ? { mostSideTips: 0 } : {} }
       ways.value = asSet.value = null
-      isSearching.value = false
-      return
-    }
-    isSearching.value = true
-    share.value = strokes.value = 0
-    try {
-      const body = { content: copy(workspace.content), player: copy(players.player), goal: copy(entry), freedom: plainOnly.value ? { mostSideTips: 0 } : {} }
-      await follow<Schemas['WaysProgress']>('/api/ways', body, signal, (progress) => {
-        if (signal.aborted) return
-        share.value = progress.share
-        strokes.value = progress.strokes
-        // The first event tells of the stroke as it is set up; what was found before stays until there is something newer.
-        if (progress.share === 0) asSet.value = progress.asSet
-        else ways.value = progress.ways
-      })
-    } catch (e) {
-      if (signal.aborted) return
-      if (e instanceof Problem) problem.value = e
-      // A connection that breaks off in the stream.
-      else if (e instanceof TypeError) problem.value = new Problem(0, 'The search broke off.', 'Is Deep Baize still running?')
-      else throw e
-    }
-    if (!signal.aborted) isSearching.value = false
-  }
+      return null
+    },
+    (progress) => {
+      share.value = progress.share
+      strokes.value = progress.strokes
+      // The first event tells of the stroke as it is set up; what was found before stays until there is something newer.
+      if (progress.share === 0) asSet.value = progress.asSet
+      else ways.value = progress.ways
+    },
+  )
 
   // What the answer depends on: not the tip and the pace that are set up now, so that trying a way keeps the list.
   const question = computed(() => {
@@ -81,13 +56,7 @@ export const useWays = defineStore('ways', () => {
     const pot = stroke.pot && { ...stroke.pot, part: 0 }
     return JSON.stringify([isOpen.value, balls, conditions, pot, stroke.elevation, goal.entry, players.player, plainOnly.value])
   })
-  let waiting: ReturnType<typeof setTimeout> | undefined
-  watch(question, () => {
-    // At once free the cores of what nobody asks any more; begin anew when the hand rests.
-    running.abort()
-    clearTimeout(waiting)
-    waiting = setTimeout(() => void search(), 120)
-  })
+  follows(() => question.value, 120)
   // Judged for a stroke that is no longer the one set up.
   watch(
     () => JSON.stringify([workspace.stroke.side, workspace.stroke.height, workspace.stroke.pace, workspace.stroke.pot?.part, workspace.stroke.free]),
