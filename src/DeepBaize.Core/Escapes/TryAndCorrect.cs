@@ -38,6 +38,21 @@ public static class TryAndCorrect
         return new(passed, expected.Pass, stroke.AimDegrees + turn, along);
     }
 
+    /// <summary>
+    /// The white met the first cushion so far beside where it was expected to, by the stroke itself: the next aim moves as much the other way.
+    /// </summary>
+    /// <param name="along">Of the true place from the expected one, towards the top or the green's side positive, m.</param>
+    /// <exception cref="InputException">The stroke meets no cushion, or a figure out of range.</exception>
+    public static CorrectedAim NextByCushion(Layout layout, Stroke stroke, double along, TableShape shape)
+    {
+        if (!(Math.Abs(along) <= 1)) throw new InputException("along", $"{along} m is out of range.", "-1 to 1 m");
+        var (simulator, record) = (new Simulator(shape), new ShotRecord());
+        default(StrokeError).Play(simulator, layout, stroke, record);
+        if (record.Events.FirstOrDefault(e => e.Kind is ShotEventKind.Cushion or ShotEventKind.Ball && (e.Ball == 0 || e.Other == 0)) is not { Kind: ShotEventKind.Cushion } c)
+            throw new InputException("content.stroke", "With this stroke the white meets no cushion first.", "a stroke off a cushion");
+        return new(0, 0, stroke.AimDegrees + Turn((layout.White.X, layout.White.Y), (c.X, c.Y), -along) * 180 / Math.PI, -along);
+    }
+
     /// <summary>By how much the aim turns, radians, for the white to meet the first cushion so far along it from where it did, m.</summary>
     public static double Turn((double X, double Y) white, (double X, double Y) contact, double along)
     {

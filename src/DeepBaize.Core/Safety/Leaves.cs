@@ -14,7 +14,9 @@ namespace DeepBaize.Core.Safety;
 /// <param name="Distance">To the nearest ball on, m.</param>
 /// <param name="ToCushion">Of the white, from touching, m.</param>
 /// <param name="IsInHand">The white is played from the D.</param>
-public readonly record struct Leave(double Worth, Quality Best, bool IsSnookered, double Seen, double Distance, double ToCushion, bool IsInHand)
+/// <param name="HiddenBy">The ball that hides most of the ball on; null if it is in full sight.</param>
+/// <param name="IsInJaws">The white lies in the jaws of a corner.</param>
+public readonly record struct Leave(double Worth, Quality Best, bool IsSnookered, double Seen, double Distance, double ToCushion, bool IsInHand, Ball? HiddenBy = null, bool IsInJaws = false)
 {
     /// <summary>A pot better than even is left.</summary>
     public bool LeavesPot => Best.Chance > 0.5;
@@ -61,13 +63,13 @@ public sealed class LeaveJudge
             return new(Math.Max(0, best.Value), best, false, 1, 1, 1, true);
         }
         var quality = _worth.Of(situation, lines);
-        var (seen, distance) = Sight(situation);
+        var (seen, distance, hiddenBy) = Sight(situation);
         var toCushion = Math.Min(Math.Min(white.X, Length - white.X), Math.Min(white.Y, Width - white.Y)) - BallRadius;
         var snookered = seen < 1 && IsSnookered(situation);
         // With no pot worth trying, the trouble that the leave gives.
         var trouble = HiddenCost * (1 - seen) + (toCushion < 0.004 ? TightCost : 0) + FarCost * Math.Min(1, distance / FarAway);
         if (snookered && seen == 0) trouble += _fails * Math.Max(Values.LeastPenalty, frame.On.AsColour() is { } due ? Values.Of(due) : 0);
-        return new(quality.Value - (1 - quality.Chance) * trouble, quality, snookered, seen, distance, toCushion, false);
+        return new(quality.Value - (1 - quality.Chance) * trouble, quality, snookered, seen, distance, toCushion, false, hiddenBy, InJaws(white));
     }
 
     private static IEnumerable<(double X, double Y)> PlacesInD =>
@@ -79,21 +81,28 @@ public sealed class LeaveJudge
         return Snooker.IsSnookered(situation.Layout.White.X, situation.Layout.White.Y, balls, [.. situation.OnSlots().Select(s => s - 1)]);
     }
 
+    private static bool InJaws(in PlacedBall white) => Math.Min(white.X, Length - white.X) < CornerMouth && Math.Min(white.Y, Width - white.Y) < CornerMouth;
+
+    /// <summary>So near to both noses a ball is in a corner's jaws, m.</summary>
+    private const double CornerMouth = 0.09;
+
     /// <summary>How much of the ball on that is seen best can be hit straight, and how far the nearest is.</summary>
-    private static (double Seen, double Distance) Sight(Situation situation)
+    private static (double Seen, double Distance, Ball? HiddenBy) Sight(Situation situation)
     {
         var (layout, white) = (situation.Layout, situation.Layout.White);
-        var (best, nearest) = (0.0, Length);
+        var (best, nearest) = (-1.0, Length);
+        Ball? hiddenBy = null;
         foreach (var slot in situation.OnSlots())
         {
             var target = layout.Balls[slot];
             var (dx, dy) = (target.X - white.X, target.Y - white.Y);
             var distance = Math.Sqrt(dx * dx + dy * dy);
             nearest = Math.Min(nearest, distance - 2 * BallRadius);
-            if (distance <= 2 * BallRadius + 1e-6) return (1, 0);
+            if (distance <= 2 * BallRadius + 1e-6) return (1, 0, null);
             if (best == 1) continue;
             var (ux, uy) = (dx / distance, dy / distance);
             var free = 0;
+            Ball? inTheWay = null;
             for (var i = 0; i < Slices; i++)
             {
                 // The white's centre comes so far beside the target's.
@@ -102,11 +111,14 @@ public sealed class LeaveJudge
                 var (gx, gy) = (target.X - back * ux - beside * uy, target.Y - back * uy + beside * ux);
                 var blocked = false;
                 for (var k = 1; k < layout.Balls.Count && !blocked; k++)
+                {
                     blocked = k != slot && !situation.Frame.On.Includes(layout.Balls[k].Ball) && Layout.GapFrom(white.X, white.Y, gx, gy, layout.Balls[k]) < 0;
+                    if (blocked) inTheWay = layout.Balls[k].Ball;
+                }
                 if (!blocked) free++;
             }
-            best = Math.Max(best, (double)free / Slices);
+            if ((double)free / Slices > best) (best, hiddenBy) = ((double)free / Slices, inTheWay);
         }
-        return (best, nearest);
+        return (Math.Max(0, best), nearest, hiddenBy);
     }
 }

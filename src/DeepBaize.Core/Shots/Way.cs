@@ -85,9 +85,10 @@ public readonly record struct Sensitivity(double Direction, double Pace, double 
 /// <param name="Long">If struck a standard deviation too hard.</param>
 /// <param name="Short">If struck a standard deviation too softly.</param>
 /// <param name="WhitePath">m and seconds.</param>
+/// <param name="Contact">Where the white's centre is when it meets its first ball, m.</param>
 public sealed record Way(
     Stroke Stroke, double Part, Arrival Arrival, Route Route, int Along, Reach Reach, double Pot, double Both, double InOff, double Kiss, int Samples,
-    bool IsMet, double Off, Outcome Exact, Outcome Long, Outcome Short, Sensitivity Sensitivity, IReadOnlyList<PathPoint> WhitePath);
+    bool IsMet, double Off, Outcome Exact, Outcome Long, Outcome Short, Sensitivity Sensitivity, IReadOnlyList<PathPoint> WhitePath, (double X, double Y) Contact);
 
 /// <summary>How far a search is.</summary>
 /// <param name="Strokes">Strokes played so far.</param>

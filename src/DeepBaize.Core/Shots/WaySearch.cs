@@ -205,6 +205,7 @@ public sealed class WaySearch
         var samples = Math.Clamp(events / Math.Max(1, bench.Simulator.EventCount), FewestSamples, events == EventsToSift ? MostToSift : MostToJudge);
         var (arrival, path) = (Arrival.Of(bench.Record, stroke.ToStrike(), _shape) ?? default, ShotPath.Points(bench.Record, _layout.Balls.Count)[0]);
         var along = AlongBall(bench.Record);
+        var contact = Contacts.First(bench.Record) is { } c ? (c.X, c.Y) : (_layout.White.X, _layout.White.Y);
         var exact = OutcomeOf(bench, stroke, default);
         var (longer, shorter) = (OutcomeOf(bench, stroke, new(0, skill.PacePercent / 100, 0, 0)), OutcomeOf(bench, stroke, new(0, -skill.PacePercent / 100, 0, 0)));
         double Moves(in StrokeError error)
@@ -220,7 +221,7 @@ public sealed class WaySearch
         var spread = Spread.Sample(_layout, stroke, bench.Cut, skill, _shape, samples, workers: 1, goal: _goal, outlines: false, cancel: _cancel);
         Interlocked.Add(ref _strokes, samples);
         return new(stroke, tried.Part, arrival, tried.Route, along, reach, spread.Pot, spread.Both, spread.InOff, spread.Kiss, samples,
-            tried.IsMet, tried.Distance, exact, longer, shorter, sensitivity, path);
+            tried.IsMet, tried.Distance, exact, longer, shorter, sensitivity, path, contact);
     }
 
     private Outcome OutcomeOf(Bench bench, in Stroke stroke, in StrokeError error)

@@ -30,10 +30,10 @@ public sealed record DecideRequest
 }
 
 /// <summary>What is left to the other player; see DeepBaize.Core.Safety.Leave. Lengths in m, worth in points.</summary>
-public sealed record LeaveResult(double Worth, string? Ball, string? Pocket, double Chance, bool IsSnookered, double Seen, double Distance, double ToCushion, bool IsInHand)
+public sealed record LeaveResult(double Worth, string? Ball, string? Pocket, double Chance, bool IsSnookered, double Seen, double Distance, double ToCushion, bool IsInHand, string? HiddenBy, bool IsInJaws)
 {
     public static LeaveResult Of(in Leave l, Layout layout) => new(l.Worth, l.Best.Pot is { } p ? layout.Balls[p.Line.Slot].Ball.Id : null, l.Best.Pot?.Line.Pocket.Name(), l.Best.Chance,
-        l.IsSnookered, l.Seen, l.Distance, l.ToCushion, l.IsInHand);
+        l.IsSnookered, l.Seen, l.Distance, l.ToCushion, l.IsInHand, l.HiddenBy?.Id, l.IsInJaws);
 }
 
 /// <summary>A pot by both its misses; see DeepBaize.Core.Safety.Attack.</summary>
@@ -126,7 +126,9 @@ public sealed record CorrectRequest
     [Description("The ball that was meant.")]
     public required string Ball { get; init; }
     [Description("How far to the left of its middle the white passed, as it came, m.")]
-    public required double Passed { get; init; }
+    public double? Passed { get; init; }
+    [Description("Instead: how far beside the expected place the white met the first cushion, towards the top or the green's side positive, m.")]
+    public double? Along { get; init; }
 }
 
 public sealed record BlackBallRequest
@@ -229,6 +231,7 @@ public static class DecideEndpoints
     {
         var content = CheckedContent.Of(request.Content);
         var slot = Ball.TryParse(request.Ball, out var ball) ? content.Layout.SlotOf(ball) : -1;
-        return TryAndCorrect.Next(content.Layout, content.Stroke, slot, request.Passed, content.Shape);
+        return request.Along is { } along ? TryAndCorrect.NextByCushion(content.Layout, content.Stroke, along, content.Shape)
+            : TryAndCorrect.Next(content.Layout, content.Stroke, slot, request.Passed ?? throw new InputException("passed", "It is not said what happened.", "passed, or along"), content.Shape);
     }
 }

@@ -1,5 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core;
+using DeepBaize.Core.Escapes;
 using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
@@ -64,9 +65,10 @@ public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, s
 public sealed record WayResult(
     StrokeEntry Stroke, Arrival Arrival, IReadOnlyList<string> Cushions, IReadOnlyList<string> Balls, string? Along, ReachResult Reach,
     double Pot, double Both, double InOff, double Kiss, int Samples, bool IsMet, double Off,
-    OutcomeResult Exact, OutcomeResult Long, OutcomeResult Short, Sensitivity Sensitivity, IReadOnlyList<PointEntry> Points)
+    OutcomeResult Exact, OutcomeResult Long, OutcomeResult Short, Sensitivity Sensitivity, IReadOnlyList<PointEntry> Points,
+    [property: System.ComponentModel.Description("The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none.")] IReadOnlyList<PlaceResult> Mirror)
 {
-    public static WayResult Of(Way w, Layout layout, StrokeEntry from)
+    public static WayResult Of(Way w, Layout layout, StrokeEntry from, TableShape shape)
     {
         string Id(int slot) => layout.Balls[slot].Ball.Id;
         static OutcomeResult Outcome(Outcome o) => new(o.X, o.Y, o.InOff, o.IsMet, o.Next?.Cut.ObjectBall.Id, o.Next?.Cut.Pocket.Name(), o.Next?.Chance);
@@ -77,8 +79,12 @@ public sealed record WayResult(
         };
         return new(stroke, w.Arrival, [.. w.Route.Cushions.Select(c => c.Name())], [.. w.Route.Balls.Select(Id)], w.Along < 0 ? null : Id(w.Along), ReachResult.Of(w.Reach),
             w.Pot, w.Both, w.InOff, w.Kiss, w.Samples, w.IsMet, w.Off, Outcome(w.Exact), Outcome(w.Long), Outcome(w.Short), w.Sensitivity,
-            [.. w.WhitePath.Select(PointEntry.Of)]);
+            [.. w.WhitePath.Select(PointEntry.Of)], Mirrored(w, shape));
     }
+
+    private static IReadOnlyList<PlaceResult> Mirrored(Way w, TableShape shape) =>
+        w.Route.Cushions.Count is 0 or > 4 || w.Route.Balls.Count > 0 || w.Exact.InOff ? []
+            : [.. (MirrorAim.Of(w.Contact, (w.Exact.X, w.Exact.Y), w.Route.Cushions, shape)?.Points ?? []).Select(p => new PlaceResult(p.X, p.Y))];
 }
 
 /// <summary>An event of the stream: how far the search is, and the best ways so far, best first.</summary>
@@ -105,7 +111,7 @@ public static class WayEndpoints
         CheckedContent content, StrokeEntry from, Goal goal, Freedom freedom, Skill skill, Player player, CancellationToken cancel)
     {
         var (layout, pot, shape) = (content.Layout, content.ThePot(), content.Shape);
-        WayResult Result(Way way) => WayResult.Of(way, layout, from);
+        WayResult Result(Way way) => WayResult.Of(way, layout, from, shape);
         return LongWork.Stream<WaysProgress>(tell =>
         {
             var asSet = content.IsFree ? null : WaySearch.Judge(layout, pot, goal, content.Stroke, skill, player, shape, cancel);

@@ -833,7 +833,12 @@ export interface components {
              * Format: double
              * @description How far to the left of its middle the white passed, as it came, m.
              */
-            passed: number;
+            passed?: null | number;
+            /**
+             * Format: double
+             * @description Instead: how far beside the expected place the white met the first cushion, towards the top or the green's side positive, m.
+             */
+            along?: null | number;
         };
         CorrectedAim: {
             /** Format: double */
@@ -1230,6 +1235,8 @@ export interface components {
             /** Format: double */
             toCushion: number;
             isInHand: boolean;
+            hiddenBy: null | string;
+            isInJaws: boolean;
         };
         LegResult: {
             /** Format: double */
@@ -2030,6 +2037,8 @@ export interface components {
             short: components["schemas"]["OutcomeResult"];
             sensitivity: components["schemas"]["Sensitivity"];
             points: components["schemas"]["PointEntry"][];
+            /** @description The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none. */
+            mirror: components["schemas"]["PlaceResult"][];
         };
         WaysProgress: {
             /** Format: int64 */

@@ -10,6 +10,7 @@ const workspace = useWorkspace()
 const decide = useDecide()
 const passed = ref(20)
 const side = ref(1)
+const what = ref<'passed' | 'cushion'>('passed')
 </script>
 
 <template>
@@ -50,9 +51,9 @@ const side = ref(1)
         <tr>
           <th scope="col">Opening</th>
           <th scope="col">Safe</th>
-          <th scope="col">Pot left</th>
-          <th scope="col">Double left</th>
-          <th scope="col">White tight</th>
+          <th scope="col">Pot</th>
+          <th scope="col">Double</th>
+          <th scope="col">Tight</th>
           <th scope="col">Wins</th>
         </tr>
       </thead>
@@ -89,13 +90,19 @@ const side = ref(1)
           <template v-else>
             <p>{{ escapeFigures(i.escape) }} {{ sentence(reachWords(i.escape.reach)) }}.</p>
             <p v-if="i.escape.mirror" data-testid="mirror-words">{{ mirrorWords(i.escape) }}</p>
-            <form class="row try" @submit.prevent="decide.correct(i.escape, (side * passed) / 1000)">
-              <label>Tried? It passed <input v-model.number="passed" class="choice small" type="number" min="0" max="1000" aria-label="Passed by, mm" data-testid="passed" /> mm to the</label>
-              <select v-model.number="side" class="choice" aria-label="On which side it passed">
-                <option :value="1">left</option>
-                <option :value="-1">right</option>
+            <form class="row try" @submit.prevent="decide.correct(i.escape, what, (side * passed) / 1000)">
+              <label
+                >Tried? It
+                <select v-model="what" class="choice" aria-label="What happened" data-testid="what-happened">
+                  <option value="passed">passed the ball</option>
+                  <option value="cushion">met the first cushion</option>
+                </select></label
+              >
+              <label><input v-model.number="passed" class="choice small" type="number" min="0" max="1000" aria-label="By how much, mm" data-testid="passed" /> mm</label>
+              <select v-model.number="side" class="choice" aria-label="On which side">
+                <option :value="1">{{ what === 'passed' ? 'left of its middle, as the white came' : 'too far towards the top or green’s side' }}</option>
+                <option :value="-1">{{ what === 'passed' ? 'right of its middle, as the white came' : 'too far towards baulk or yellow’s side' }}</option>
               </select>
-              <span>of the ball’s middle, as the white came.</span>
               <button class="key" data-testid="correct">Correct the aim</button>
               <button v-if="decide.learnt" type="button" class="key" data-testid="keep-correction" @click="decide.keepLearnt()">Keep as this table’s</button>
             </form>
@@ -118,6 +125,7 @@ const side = ref(1)
   gap: 6px;
   min-height: 0;
   flex: 1;
+  overflow: auto;
 }
 label {
   display: inline-flex;
@@ -132,9 +140,6 @@ p {
   list-style: none;
   margin: 0;
   padding: 0;
-  overflow: auto;
-  min-height: 0;
-  flex: 1;
   font-size: 0.93rem;
 }
 li {
@@ -184,7 +189,11 @@ li.used {
 }
 .openings th,
 .openings td {
-  padding: 1px 12px 1px 4px;
+  padding: 1px 10px 1px 4px;
+}
+.openings th,
+.openings .figure {
+  white-space: nowrap;
 }
 .try {
   font-size: 0.9rem;

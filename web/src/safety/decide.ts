@@ -79,14 +79,15 @@ export const useDecide = defineStore('decide', () => {
   /** The last correction, until it is kept or something else is chosen. */
   const learnt = ref<{ route: string; along: number } | null>(null)
 
-  /** It was tried and passed so far to the left: the next aim. */
-  async function correct(escape: Escape, passed: number) {
+  /** It was tried, and passed so far to the left or met the cushion so far along: the next aim. */
+  async function correct(escape: Escape, what: 'passed' | 'cushion', by: number) {
     try {
-      const next = await ask(client.POST('/api/escape/correct', { body: { content: copy(workspace.content) as Content, ball: escape.ball, passed } }))
+      const next = await ask(client.POST('/api/escape/correct', { body: { content: copy(workspace.content) as Content, ball: escape.ball, ...(what === 'passed' ? { passed: by } : { along: by }) } }))
       const turn = next.aimDegrees! - workspace.aim
       workspace.aimFreely(next.aimDegrees!)
       workspace.commit()
-      learnt.value = next.along ? { route: escape.route, along: next.along } : null
+      // A place on the cushion that was missed tells of the stroke, not of the table.
+      learnt.value = what === 'passed' && next.along ? { route: escape.route, along: next.along } : null
       const along = next.along ? `: ${(Math.abs(next.along) * 1000).toFixed(0)} mm along the cushion, towards ${next.along > 0 ? 'the top or the green’s side' : 'baulk or the yellow’s side'}` : ''
       notices.show({
         kind: 'info',

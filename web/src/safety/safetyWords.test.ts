@@ -47,14 +47,15 @@ describe('the words of safety', () => {
   it('say what is left to the other player', () => {
     const view = (leave: object, more: object = {}) => leaveWords({ leave: { worth: 2, ball: 'red-2', pocket: 'yellow', chance: 0.6, isSnookered: false, seen: 1, toCushion: 0.2, isInHand: false, ...leave }, rivalAtTable: true, special: [], ...more } as unknown as Schemas['RivalViewResult'])
     expect(view({})).toBe('The other player: sees the ball on, best pot red 2 into the baulk yellow-side pocket at 60 %; worth 2.0 points.')
-    expect(view({ isSnookered: true, ball: null, toCushion: 0 })).toContain('snookered, no pot on, white tight on a cushion')
+    expect(view({ isSnookered: true, seen: 0, hiddenBy: 'brown', ball: null, toCushion: 0 })).toContain('snookered behind the brown, no pot on, white tight on a cushion')
+    expect(view({ isInJaws: true, toCushion: 0 })).toContain('white in the jaws')
     expect(view({ isInHand: true })).toContain('white in the D')
     expect(view({}, { rivalAtTable: false })).toContain('The break goes on')
   })
 
   it('compare the openings of the black-ball game', () => {
     const opening = { kind: 'across', whiteX: 0.73, whiteY: 1.139, stroke, fullness: 0.45, wins: 0.72, rallies: 60 } as unknown as Schemas['OpeningResult']
-    expect(openingWords(opening)).toContain('Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm to the green’s side')
+    expect(openingWords(opening)).toContain('Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side')
     expect(goFirstWords([opening])).toContain('Go first: 72 %')
     expect(goFirstWords([{ ...opening, wins: 0.4 }])).toContain('Let the other go first')
     expect(goFirstWords([{ ...opening, rallies: 0 }])).toBe('')

@@ -93,8 +93,10 @@ export function leaveWords(view: Schemas['RivalViewResult']): string {
   const l = view.leave
   if (!view.rivalAtTable) return 'The break goes on: nothing is left to the other player.'
   if (l.isInHand) return `The other player has the white in the D${l.ball ? `, with ${the(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
-  const parts = [l.isSnookered ? 'snookered' : l.seen < 0.95 ? `sees ${percentWords(l.seen)} of the ball on` : 'sees the ball on', l.ball && l.chance > 0.05 ? `best pot ${the(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}` : 'no pot on']
-  if (l.toCushion < 0.004) parts.push('white tight on a cushion')
+  const behind = l.hiddenBy ? ` behind ${the(l.hiddenBy)}` : ''
+  const parts = [l.isSnookered && l.seen < 0.05 ? `snookered${behind}` : l.isSnookered ? `snookered${behind}, but sees ${percentWords(l.seen)} of the ball on` : 'sees the ball on', l.ball && l.chance > 0.05 ? `best pot ${the(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}` : 'no pot on']
+  if (l.isInJaws) parts.push('white in the jaws')
+  else if (l.toCushion < 0.004) parts.push('white tight on a cushion')
   if (view.special.length) parts.push(`${view.special.length} plant${view.special.length > 1 ? 's' : ''} or double${view.special.length > 1 ? 's' : ''} on`)
   return `The other player: ${parts.join(', ')}; worth ${l.worth.toFixed(1)} points.`
 }
@@ -108,7 +110,7 @@ const openings: Record<Schemas['OpeningKind'], string> = {
 /** "Newer: black to one side …, half-ball, one tip above, pace 5.4, white 94 mm to the left in the D". */
 export function openingWords(o: Schemas['OpeningResult']): string {
   const beside = (o.whiteY - 0.889) * 1000
-  return `${openings[o.kind]}: ${fullness(o.fullness)}, ${tipWords(o.stroke.side ?? 0, o.stroke.height ?? 0)}, ${pace(o.stroke)}, white ${Math.abs(beside).toFixed(0)} mm to the ${beside > 0 ? 'green' : 'yellow'}’s side of the brown spot`
+  return `${openings[o.kind]}: ${fullness(o.fullness)}, ${tipWords(o.stroke.side ?? 0, o.stroke.height ?? 0)}, ${pace(o.stroke)}, white ${Math.abs(beside).toFixed(0)} mm on the ${beside > 0 ? 'green' : 'yellow'}’s side`
 }
 
 /** Whether to choose to go first. */

@@ -101,7 +101,7 @@ describe('the words of the trade', () => {
     arrival: { speed: 1, follow: -0.6, sideSpin: 0, squirtDegrees: 0, swerveDegrees: 0, throwDegrees: 0 },
     cushions: ['green-side'], balls: [], along: 'black', reach: { stance: 'natural', elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 },
     pot: 0.9, both: 0.6, inOff: 0, kiss: 0, samples: 2000, isMet: true, off: 0, exact: outcome({}), long: outcome({ x: 2.1 }), short: outcome({ x: 1.9 }),
-    sensitivity: { direction: 0.01, pace: 0.138, height: 0.1, side: 0.02 }, points: [], ...change,
+    sensitivity: { direction: 0.01, pace: 0.138, height: 0.1, side: 0.02 }, points: [], mirror: [], ...change,
   })
 
   it('say a way in a line', () => {

@@ -137,7 +137,7 @@ const shownWays = computed(() => {
   ]
   const pointed = ways.byKey(ways.pointed)
   if (pointed && pointed !== ways.a && pointed !== ways.b) shown.push({ way: pointed, label: 'this way', key: 'pointed' })
-  return shown.flatMap(({ way, label, key }) => (way ? [{ key, label, points: way.points, end: way.points[way.points.length - 1] }] : []))
+  return shown.flatMap(({ way, label, key }) => (way ? [{ key, label, mirror: way.mirror, points: way.points, end: way.points[way.points.length - 1] }] : []))
 })
 /** The shot of the plan that is looked at. */
 const planned = computed(() => plans.shown)
@@ -318,6 +318,9 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     <g v-if="safety" class="spread" data-testid="safety-spread">
       <path :d="outlinePath(safety.whiteSpread)" class="likely"><title>The white stops in here two times of three</title></path>
       <path :d="outlinePath(safety.ballSpread)" class="nearly"><title>The ball stops in here two times of three</title></path>
+    </g>
+    <g v-if="ways.isOpen" class="mirror" data-testid="way-mirror">
+      <polyline v-for="w in shownWays.filter((w) => w.mirror.length)" :key="w.key" :points="points(w.mirror)"><title>As in a mirror, from the contact to where the white stops</title></polyline>
     </g>
     <g v-if="escape?.mirror" class="mirror" data-testid="mirror">
       <polyline :points="points(escape.mirror.points)" />
