@@ -21,6 +21,7 @@ namespace DeepBaize.Core.Escapes;
 /// <param name="LeaveIfHit">Mean worth to the rival after a hit, points.</param>
 /// <param name="PotLeft">Of the hits, the share that leaves a pot better than even.</param>
 /// <param name="Penalty">Of a miss.</param>
+/// <param name="FreeBall">Of the misses, the share after which the rival has a free ball.</param>
 /// <param name="GivenAway">Points that go to the rival before it is hit, if every miss is called and played again.</param>
 /// <param name="Value">To the player, points: what is to be expected of it.</param>
 /// <param name="Path">Of the white, m and seconds.</param>
@@ -29,7 +30,7 @@ namespace DeepBaize.Core.Escapes;
 /// <param name="Correction">How far beside the mirror's point on the first cushion the true one lies, m; towards the yellow's side or baulk is negative.</param>
 public sealed record Escape(
     Ball Ball, IReadOnlyList<Cushion> Cushions, bool OffJaw, bool Swerves, Stroke Stroke, double WindowDegrees, double SoftestPace, double HardestPace,
-    double Hit, double Fair, double LeaveIfHit, double PotLeft, int Penalty, double GivenAway, double Value, Reach Reach,
+    double Hit, double Fair, double LeaveIfHit, double PotLeft, int Penalty, double FreeBall, double GivenAway, double Value, Reach Reach,
     IReadOnlyList<PathPoint> Path, (double X, double Y)? Contact, MirrorAim? Mirror, double? Correction);
 
 /// <summary>How far a search for escapes is.</summary>
@@ -208,7 +209,7 @@ public sealed class EscapeSearch
         var reach = Reach.Of(_from.Layout, stroke, _context.Player);
         var skill = _context.Skill.Times(reach.ErrorFactor);
         var random = new Random(41);
-        var (hits, fair, leaves, pots, value) = (0, 0, 0.0, 0, 0.0);
+        var (hits, fair, leaves, pots, free, value) = (0, 0, 0.0, 0, 0, 0.0);
         for (var i = 0; i < samples; i++)
         {
             var played = bench.Play(_from, stroke, StrokeError.Draw(random, skill), named);
@@ -216,6 +217,7 @@ public sealed class EscapeSearch
             var left = _judge.Of(played.After, bench.LinesOf(played.After.Layout));
             var outcome = (played.Ruling.Points > 0 ? played.Ruling.Points : 0) - played.Ruling.Penalty - (played.Ruling.Points > 0 ? 0 : left.Worth);
             value += outcome;
+            if (played.After.Frame.FreeBall) free++;
             if (played.Ruling.IsFoul) continue;
             fair++;
             leaves += left.Worth;
@@ -228,7 +230,7 @@ public sealed class EscapeSearch
         double? correction = mirror is null || contact is not { } at ? null
             : hit.Cushions[0] is Cushion.Baulk or Cushion.Top ? at.Y - mirror.Points[1].Y : at.X - mirror.Points[1].X;
         return new(ball.Ball, hit.Cushions, hit.OffJaw, hit.Cushions.Count == 0, stroke, width, PaceThatHits(bench, stroke, hit.Slot, -0.25), PaceThatHits(bench, stroke, hit.Slot, 0.25),
-            chance, (double)fair / samples, fair == 0 ? 0 : leaves / fair, fair == 0 ? 0 : (double)pots / fair, penalty, penalty * (1 - chance) / Math.Max(0.02, chance),
+            chance, (double)fair / samples, fair == 0 ? 0 : leaves / fair, fair == 0 ? 0 : (double)pots / fair, penalty, fair == samples ? 0 : (double)free / (samples - fair), penalty * (1 - chance) / Math.Max(0.02, chance),
             value / samples, reach, path, contact, mirror, correction);
     }
 

@@ -11,7 +11,7 @@ public sealed record Played(Ruling Ruling, Situation After);
 public sealed record Situation
 {
     // Two balls this near touch, as a referee would rule; m.
-    private const double Touching = 1e-5;
+    private const double NearEnough = 1e-5;
 
     private Situation(Layout layout, Frame frame) => (Layout, Frame) = (layout, frame);
 
@@ -63,6 +63,11 @@ public sealed record Situation
         return new(ruling with { After = frame }, new(layout, frame));
     }
 
+    /// <summary>A ball that the white touches, one that is on rather than another; null if it touches none (rule 8).</summary>
+    public Ball? Touching => Layout.Balls.Skip(1).Where(IsTouching).OrderBy(b => Frame.On.Includes(b.Ball) ? 0 : 1).Select(b => (Ball?)b.Ball).FirstOrDefault();
+
+    private bool IsTouching(PlacedBall ball) => Layout.Gap(Layout.White.X, Layout.White.Y, ball) < NearEnough;
+
     /// <summary>The same balls with another one on: for questions about that.</summary>
     public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
 
@@ -76,7 +81,7 @@ public sealed record Situation
         for (var slot = 1; slot < Layout.Balls.Count; slot++)
         {
             var ball = Layout.Balls[slot].Ball;
-            if (Layout.Gap(Layout.White.X, Layout.White.Y, Layout.Balls[slot]) < Touching && (Frame.On.Includes(ball) || ball == nominated)) first ??= ball;
+            if (IsTouching(Layout.Balls[slot]) && (Frame.On.Includes(ball) || ball == nominated)) first ??= ball;
         }
         var time = double.NaN;
         foreach (var e in record.Events)

@@ -22,8 +22,10 @@ public sealed record Attack(Choice Choice, double Gain, double Thick, double Thi
 /// <param name="Margin">Value of the best pot less that of the best safety or escape, points; null if one of them is missing.</param>
 /// <param name="WinWithPot">Chance to win the frame by the best pot; null without one.</param>
 /// <param name="WinWithSafety">By the best safety or escape.</param>
+/// <param name="SnookersRequired">Penalties without which the frame is lost: then a snooker counts for more than what is left.</param>
+/// <param name="Touching">A ball that the white touches: it must be played away from, and counts as struck if it is on; null if there is none.</param>
 public sealed record Decision(
-    IReadOnlyList<Attack> Attacks, IReadOnlyList<Safety> Safeties, IReadOnlyList<Escape> Escapes, bool IsSnookered, double? Margin, double? WinWithPot, double? WinWithSafety);
+    IReadOnlyList<Attack> Attacks, IReadOnlyList<Safety> Safeties, IReadOnlyList<Escape> Escapes, bool IsSnookered, double? Margin, double? WinWithPot, double? WinWithSafety, int SnookersRequired, Ball? Touching);
 
 /// <summary>How far a decision is.</summary>
 public sealed record DecisionProgress(long Examined, double Share, Decision Decision);
@@ -101,9 +103,12 @@ public sealed class Decider
 
     private static Decision Weighed(Situation from, IReadOnlyList<Attack> attacks, IReadOnlyList<Safety> safeties, IReadOnlyList<Escape> escapes, bool snookered)
     {
+        var required = from.Frame.SnookersRequired;
+        // With penalties needed, what lays a snooker comes first.
+        if (required > 0) safeties = [.. safeties.OrderByDescending(s => s.Value + s.Snooker * Values.LeastPenalty)];
         double? safe = safeties.Count > 0 ? safeties[0].Value : escapes.Count > 0 ? escapes[0].Value : null;
         double? pot = attacks.Count > 0 ? attacks[0].Value : null;
-        return new(attacks, safeties, escapes, snookered, pot - safe, pot is { } p ? WinChance(from.Frame, p) : null, safe is { } s ? WinChance(from.Frame, s) : null);
+        return new(attacks, safeties, escapes, snookered, pot - safe, pot is { } p ? WinChance(from.Frame, p) : null, safe is { } s ? WinChance(from.Frame, s) : null, required, from.Touching);
     }
 
     /// <summary>

@@ -51,7 +51,7 @@ public sealed record MirrorResult(double AimDegrees, IReadOnlyList<PlaceResult> 
 /// <summary>A way out of a snooker; see DeepBaize.Core.Escapes.Escape.</summary>
 public sealed record EscapeResult(
     string Ball, IReadOnlyList<string> Cushions, bool OffJaw, bool Swerves, StrokeEntry Stroke, double WindowDegrees, double SoftestPace, double HardestPace,
-    double Hit, double Fair, double LeaveIfHit, double PotLeft, int Penalty, double GivenAway, double Value, ReachResult Reach,
+    double Hit, double Fair, double LeaveIfHit, double PotLeft, int Penalty, double FreeBall, double GivenAway, double Value, ReachResult Reach,
     IReadOnlyList<PointEntry> Path, PlaceResult? Contact, double? FromPocket, string? Pocket, MirrorResult? Mirror, double? Correction,
     string Route, [property: Description("What trials on this table have taught, if any.")] KeptResult? Kept);
 
@@ -74,12 +74,12 @@ public sealed record CorrectionResult(string Route, double Along, int Trials);
 /// <param name="Margin">Of the best pot over the best safety, points.</param>
 public sealed record DecideProgress(
     PlanWait? Wait, long Examined, double Share, bool IsSnookered, IReadOnlyList<AttackResult> Attacks, IReadOnlyList<SafetyResult> Safeties, IReadOnlyList<EscapeResult> Escapes,
-    double? Margin, double? WinWithPot, double? WinWithSafety)
+    double? Margin, double? WinWithPot, double? WinWithSafety, int SnookersRequired, string? Touching)
 {
     public static DecideProgress Of(DecisionProgress p, Layout layout, IReadOnlyDictionary<string, CorrectionResult> kept)
     {
         var d = p.Decision;
-        return new(null, p.Examined, p.Share, d.IsSnookered, [.. d.Attacks.Select(a => Attack(a, layout))], [.. d.Safeties.Select(s => Safe(s, layout))], [.. d.Escapes.Select(e => Way(e, layout, kept))], d.Margin, d.WinWithPot, d.WinWithSafety);
+        return new(null, p.Examined, p.Share, d.IsSnookered, [.. d.Attacks.Select(a => Attack(a, layout))], [.. d.Safeties.Select(s => Safe(s, layout))], [.. d.Escapes.Select(e => Way(e, layout, kept))], d.Margin, d.WinWithPot, d.WinWithSafety, d.SnookersRequired, d.Touching?.Id);
     }
 
     private static AttackResult Attack(Attack a, Layout layout) =>
@@ -110,7 +110,7 @@ public sealed record DecideProgress(
             ? new KeptResult(known.Along, known.Trials, e.Stroke.AimDegrees + TryAndCorrect.Turn((layout.White.X, layout.White.Y), on, known.Along) * 180 / Math.PI) : null;
         var mirror = e.Mirror is not { } m ? null : new MirrorResult(m.AimDegrees, [.. m.Points.Select(p => new PlaceResult(p.X, p.Y))], m.FromPocket, m.Pocket.Name(),
             m.Known is { } k ? new(k.From.X, k.From.Y, k.To.X, k.To.Y) : null, m.Shift);
-        return new(e.Ball.Id, [.. e.Cushions.Select(x => x.Name())], e.OffJaw, e.Swerves, Free(e.Stroke), e.WindowDegrees, e.SoftestPace, e.HardestPace, e.Hit, e.Fair, e.LeaveIfHit, e.PotLeft, e.Penalty, e.GivenAway, e.Value,
+        return new(e.Ball.Id, [.. e.Cushions.Select(x => x.Name())], e.OffJaw, e.Swerves, Free(e.Stroke), e.WindowDegrees, e.SoftestPace, e.HardestPace, e.Hit, e.Fair, e.LeaveIfHit, e.PotLeft, e.Penalty, e.FreeBall, e.GivenAway, e.Value,
             ReachResult.Of(e.Reach), [.. e.Path.Select(PointEntry.Of)], e.Contact is { } at ? new(at.X, at.Y) : null, from?.Distance, from?.Pocket.Name(), mirror, e.Correction, route, kept);
     }
 }
@@ -177,7 +177,7 @@ public static class DecideEndpoints
 
     private static IAsyncEnumerable<DecideProgress> Decide(
         Situation situation, TableShape shape, Skill skill, Skill rival, Player player, IReadOnlyDictionary<string, CorrectionResult> kept, PlanDesk desk, CancellationToken cancel) =>
-        desk.Stream<DecideProgress>(wait => new(wait, 0, 0, false, [], [], [], null, null, null),
+        desk.Stream<DecideProgress>(wait => new(wait, 0, 0, false, [], [], [], null, null, null, 0, null),
             tell => Decider.Solve(situation, skill, rival, player, shape, desk.Gate, new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept))), cancel), cancel);
 
     private static IAsyncEnumerable<BlackBallEvent> Openings(TableShape shape, Skill skill, Skill rival, Player player, PlanDesk desk, CancellationToken cancel) =>

@@ -70,6 +70,24 @@ public class DecisionTests
     }
 
     [Fact]
+    public void With_snookers_required_a_safety_that_lays_one_comes_before_one_that_does_not()
+    {
+        // Blue, pink and black left (18), 30 behind: three penalties of four.
+        var situation = Situation.Create(Layout.OfRest([new(Ball.White, 1.2, 0.4), .. Rack.Colours().Where(c => c.Ball.Index >= Ball.Blue.Index)]), first: 20, second: 50);
+        var decision = Decider.Solve(situation, County, County, Player.Default, Shape);
+        Assert.Equal(3, decision.SnookersRequired);
+        var ranks = decision.Safeties.Select(s => s.Value + 4 * s.Snooker).ToList();
+        Assert.Equal(ranks.OrderDescending(), ranks);
+    }
+
+    [Fact]
+    public void A_ball_that_the_white_touches_is_named_and_can_be_played_away_from()
+    {
+        var situation = Table(2.0, 0.5, new PlacedBall(Ball.Red(1), 2.0 + 2 * BallRadius, 0.5), new PlacedBall(Ball.Red(2), 3.3, 1.6));
+        Assert.Equal(Ball.Red(1), Decider.Solve(situation, County, County, Player.Default, Shape).Touching);
+    }
+
+    [Fact]
     public void The_chance_to_win_follows_the_lead_and_what_is_left()
     {
         Frame Frame(int first, int second) => Core.Rules.Frame.Create(3, Ball.Colours, BallOn.Red, first, second, 0, 0);

@@ -930,6 +930,9 @@ export interface components {
             winWithPot: null | number;
             /** Format: double */
             winWithSafety: null | number;
+            /** Format: int32 */
+            snookersRequired: number;
+            touching: null | string;
         };
         DecideRequest: {
             content: components["schemas"]["PositionContent"];
@@ -968,6 +971,8 @@ export interface components {
             potLeft: number;
             /** Format: int32 */
             penalty: number;
+            /** Format: double */
+            freeBall: number;
             /** Format: double */
             givenAway: number;
             /** Format: double */

@@ -31,6 +31,7 @@ describe('the words of safety', () => {
     expect(verdict({ margin: -3 })).toBe('Play safe: the pot is 3.0 points worse than the safety.')
     expect(verdict({ margin: 0.2 })).toContain('A near call')
     expect(verdict({ attacks: [] })).toContain('play safe')
+    expect(verdict({ snookersRequired: 2, touching: 'red-4' })).toContain('2 snookers are needed: what lays one comes first. The white touches red 4: play away from it.')
     expect(verdict({ isSnookered: true, escapes: [escape] })).toContain('Snookered')
   })
 

@@ -61,7 +61,7 @@ export function escapeWords(e: Escape): string {
 export function escapeFigures(e: Escape): string {
   const parts = [
     `Hits ${percentWords(e.hit)}; window ${e.windowDegrees.toFixed(2)}°, pace ${e.softestPace.toFixed(1)} to ${e.hardestPace.toFixed(1)}`,
-    `a hit leaves a pot ${percentWords(e.potLeft)}, worth ${e.leaveIfHit.toFixed(1)} points; a miss gives ${e.penalty}, and ${e.givenAway.toFixed(1)} in all if each is called and played again`,
+    `a hit leaves a pot ${percentWords(e.potLeft)}, worth ${e.leaveIfHit.toFixed(1)} points; a miss gives ${e.penalty}${e.freeBall > 0.02 ? ` with a free ball ${percentWords(e.freeBall)} of the time` : ''}, and ${e.givenAway.toFixed(1)} in all if each is called and played again`,
   ]
   return `${parts.join('. ').replace(/\. a/, '. A')}.`
 }
@@ -78,6 +78,12 @@ export function mirrorWords(e: Escape): string {
 
 /** Attack or defend, and how near the call is. */
 export function verdictWords(d: Schemas['DecideProgress']): string {
+  const touching = d.touching ? ` The white touches ${the(d.touching)}: play away from it.` : ''
+  const required = d.snookersRequired > 0 ? ` ${d.snookersRequired} snooker${d.snookersRequired > 1 ? 's are' : ' is'} needed: what lays one comes first.` : ''
+  return `${callWords(d)}${required}${touching}`
+}
+
+function callWords(d: Schemas['DecideProgress']): string {
   const [pot, safe] = [d.attacks[0], d.safeties[0]]
   if (d.isSnookered) return d.escapes.length ? 'Snookered: these get to a ball on.' : 'Snookered.'
   if (!pot && !safe) return ''
