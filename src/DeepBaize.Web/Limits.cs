@@ -3,8 +3,8 @@ namespace DeepBaize.Web;
 /// <summary>What a request may not exceed.</summary>
 public static class Limits
 {
-    /// <summary>22 balls are about 2 kB, a plan with its paths and areas up to some 200.</summary>
-    public const int BodyBytes = 1024 * 1024;
+    /// <summary>22 balls are about 2 kB, a plan with its paths and areas about 100.</summary>
+    public const int BodyBytes = 256 * 1024;
 
     public const int PositionsListed = 200;
 

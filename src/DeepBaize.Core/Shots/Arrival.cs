@@ -54,6 +54,6 @@ public readonly record struct Arrival(double Speed, double Follow, double SideSp
         var came = Degrees(hit.Y - first.Y, hit.X - first.X);
         var centres = Degrees(objectPiece.Y - hit.Y, objectPiece.X - hit.X);
         return new(speed, follow, side * BallRadius / speed,
-            Turn(strike.AimDegrees, left), Turn(left, came), Turn(centres, Degrees(objectPiece.Vy, objectPiece.Vx)));
+            Strike.Squirt(strike.Side, shape.Conditions) * 180 / Math.PI, Turn(left, came), Turn(centres, Degrees(objectPiece.Vy, objectPiece.Vx)));
     }
 }

@@ -45,7 +45,7 @@ public static class DemoPositions
                 new() { Height = -0.5, Pace = 5, Pot = Pot("red-1", "yellow-top") })),
         ("The line-up", "All the reds in line between the colours. Clear them, any colour with each: the nearest red is seldom the best.",
             Content([At("white", 2.55, 0.60), .. Rack.Colours(), .. LineUp],
-                new() { Height = 0.3, Pace = 4, Pot = Pot("red-5", "green-middle") })),
+                new() { Height = 0.3, Pace = 4, Pot = Pot("red-4", "green-middle") })),
         ("Black off its spot", "Again and again, towards 200 points: the black comes back each time, so keep the angle and stay off the cushion.",
             Content([At("white", 2.95, 0.65), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new() { Height = 0.2, Pace = 4, Pot = Pot("black", "green-top") }, new() { On = "black", Repeats = true })),
