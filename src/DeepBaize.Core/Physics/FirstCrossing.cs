@@ -73,7 +73,10 @@ public static class FirstCrossing
     /// <summary>Newton kept within the bracket [lo, hi], in which the polynomial falls through zero once.</summary>
     private static double Polish(double c0, double d1, double d2, double d3, double d4, double lo, double hi, double atLo, double atHi)
     {
-        var s = lo + (hi - lo) * (atLo / (atLo - atHi));
+        // From the parabola that fits at lo: balls in contact meet again after a ten-thousandth of the interval, where the chord is no guide.
+        var slopeAtLo = d1 + lo * (2 * d2 + lo * (3 * d3 + lo * 4 * d4));
+        var s = lo + OfQuadratic(atLo, slopeAtLo, d2 + lo * (3 * d3 + lo * 6 * d4), hi - lo);
+        if (!(s > lo && s < hi)) s = lo + (hi - lo) * (atLo / (atLo - atHi));
         for (var i = 0; i < 60; i++)
         {
             var value = c0 + s * (d1 + s * (d2 + s * (d3 + s * d4)));
@@ -81,8 +84,15 @@ public static class FirstCrossing
             else hi = s;
             var slope = d1 + s * (2 * d2 + s * (3 * d3 + s * 4 * d4));
             var next = s - value / slope;
-            if (!(next > lo && next < hi)) next = (lo + hi) / 2;
-            if (Math.Abs(next - s) <= 1e-15 * next || next == lo || next == hi) return next;
+            if (!(next > lo && next < hi))
+            {
+                // Newton leaves the bracket, or is at its edge to the last digit.
+                if (Math.Abs(next - s) <= 1e-15 * s) return s;
+                next = (lo + hi) / 2;
+                if (next == lo || next == hi) return next;
+            }
+            // So near, the next step would be smaller than rounding: it is as the square of this one.
+            else if (Math.Abs(next - s) <= 1e-9 * next) return next;
             s = next;
         }
         return s;

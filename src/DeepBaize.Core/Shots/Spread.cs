@@ -67,7 +67,7 @@ public static class Spread
     private static Tally Play(
         Layout layout, Stroke stroke, Cut? pot, Goal? goal, Skill skill, TableShape shape, int samples, int seed, CancellationToken cancel)
     {
-        var simulator = new Simulator(shape);
+        var simulator = new Simulator(shape, Simulator.Coarse);
         var record = new ShotRecord();
         var random = new Random(seed);
         var tally = new Tally();

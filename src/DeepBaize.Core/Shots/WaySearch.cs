@@ -163,7 +163,7 @@ public sealed class WaySearch
             (_search, _part) = (search, part);
             Cut = Cut.Of(search._layout, search._pot with { Part = part }, search._shape);
             _trial = new(search._layout, Cut, search._shape);
-            Simulator = new(search._shape);
+            Simulator = new(search._shape, Simulator.Coarse);
         }
 
         public Cut Cut { get; }

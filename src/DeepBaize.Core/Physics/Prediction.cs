@@ -1,0 +1,235 @@
+using System.Numerics;
+using System.Runtime.Intrinsics;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Physics;
+
+/// <summary>What comes next for every ball, and who comes next of all.</summary>
+public sealed partial class Simulator
+{
+    /// <summary>Balls compared at a time, and room for them all in such groups.</summary>
+    private const int Lanes = 4, Slots = 24;
+
+    /// <summary>The partners, a byte each, fill one vector.</summary>
+    private const int PartnerSlots = 32;
+
+    private const byte Nobody = byte.MaxValue;
+
+    /// <summary>The earliest event: of one ball by itself, or of it and its partner. No slot (−1) if nothing moves.</summary>
+    private (double Time, int Slot, bool IsPair) Next()
+    {
+        ref var own = ref _ownTime[0];
+        ref var pair = ref _pairTime[0];
+        var least = Vector256.Create(double.PositiveInfinity);
+        for (var k = 0; k < Count; k += Lanes)
+            least = Vector256.Min(least, Vector256.Min(Vector256.LoadUnsafe(ref own, (nuint)k), Vector256.LoadUnsafe(ref pair, (nuint)k)));
+        var time = Math.Min(Math.Min(least[0], least[1]), Math.Min(least[2], least[3]));
+        if (double.IsPositiveInfinity(time)) return (time, -1, false);
+        var wanted = Vector256.Create(time);
+        for (var k = 0; ; k += Lanes)
+        {
+            var pairs = Vector256.Equals(Vector256.LoadUnsafe(ref pair, (nuint)k), wanted).ExtractMostSignificantBits();
+            var owns = Vector256.Equals(Vector256.LoadUnsafe(ref own, (nuint)k), wanted).ExtractMostSignificantBits();
+            if ((pairs | owns) == 0) continue;
+            var lane = BitOperations.TrailingZeroCount(pairs | owns);
+            return (time, k + lane, (pairs >> lane & 1) != 0);
+        }
+    }
+
+    /// <summary>Predicts anew for the balls whose motion has changed, and for those that were about to meet one of them.</summary>
+    private void PredictStale(double now)
+    {
+        var anew = _stale;
+        for (var left = _stale; left != 0; left &= left - 1)
+        {
+            var i = BitOperations.TrailingZeroCount(left);
+            anew |= Vector256.Equals(Vector256.LoadUnsafe(ref _partner[0]), Vector256.Create((byte)i)).ExtractMostSignificantBits();
+            PredictOwn(i);
+        }
+        for (var left = anew; left != 0; left &= left - 1)
+        {
+            var i = BitOperations.TrailingZeroCount(left);
+            (_pairTime[i], _partner[i]) = (double.PositiveInfinity, Nobody);
+        }
+        var others = uint.MaxValue;
+        for (var left = anew; left != 0; left &= left - 1)
+        {
+            var i = BitOperations.TrailingZeroCount(left);
+            // Each pair once.
+            others &= ~(1u << i);
+            var near = WithinReach(i) & others;
+            for (; near != 0; near &= near - 1) PredictPair(i, BitOperations.TrailingZeroCount(near), now);
+        }
+        _stale = 0;
+    }
+
+    /// <summary>Whose box comes within touch of this ball's.</summary>
+    private uint WithinReach(int i)
+    {
+        const double reach = 2 * BallRadius + 2 * Touching;
+        var (minX, maxX) = (Vector256.Create(_minX[i] - reach), Vector256.Create(_maxX[i] + reach));
+        var (minY, maxY) = (Vector256.Create(_minY[i] - reach), Vector256.Create(_maxY[i] + reach));
+        var near = 0u;
+        for (var k = 0; k < Count; k += Lanes)
+        {
+            var at = (nuint)k;
+            var inX = Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxX[0], at), minX) & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minX[0], at), maxX);
+            var inY = Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxY[0], at), minY) & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minY[0], at), maxY);
+            near |= (inX & inY).ExtractMostSignificantBits() << k;
+        }
+        return near;
+    }
+
+    /// <summary>A slot without a ball on the table: nothing happens to it, and nothing meets it.</summary>
+    private void KeepOut(int i)
+    {
+        _ownTime[i] = _pairTime[i] = double.PositiveInfinity;
+        _minX[i] = _minY[i] = double.PositiveInfinity;
+        _maxX[i] = _maxY[i] = double.NegativeInfinity;
+    }
+
+    private void PredictOwn(int i)
+    {
+        if (_pocket[i] >= 0)
+        {
+            KeepOut(i);
+            return;
+        }
+        ref var ball = ref _balls[i];
+        if (ball.Phase == Phase.AtRest)
+        {
+            _ownTime[i] = double.PositiveInfinity;
+            _minX[i] = _maxX[i] = ball.X;
+            _minY[i] = _maxY[i] = ball.Y;
+            return;
+        }
+        var end = ball.End - ball.Since;
+        var (kind, index) = (ToPhaseEnd, 0);
+        Bound(i, ball, end);
+        if (!InsideNoses(i))
+        {
+            var (x, y, vx, vy, ax, ay) = (ball.X, ball.Y, ball.Motion.Vx, ball.Motion.Vy, ball.Ax, ball.Ay);
+            if (_minX[i] < BallRadius) TryNose(ball, 0, x - BallRadius, vx, ax, ref end, ref kind, ref index);
+            if (_maxX[i] > Length - BallRadius) TryNose(ball, 1, Length - BallRadius - x, -vx, -ax, ref end, ref kind, ref index);
+            if (_minY[i] < BallRadius) TryNose(ball, 2, y - BallRadius, vy, ay, ref end, ref kind, ref index);
+            if (_maxY[i] > Width - BallRadius) TryNose(ball, 3, Width - BallRadius - y, -vy, -ay, ref end, ref kind, ref index);
+            if (kind == ToNose) Bound(i, ball, end);
+            for (var p = 0; p < _pockets.Length; p++)
+            {
+                ref readonly var mouth = ref _pockets[p];
+                var box = mouth.Mouth;
+                if (_maxX[i] < box.MinX || _minX[i] > box.MaxX || _maxY[i] < box.MinY || _minY[i] > box.MaxY) continue;
+                TryCircle(ball, mouth.JawA, BallRadius, ToJaw, 2 * p, ref end, ref kind, ref index);
+                TryCircle(ball, mouth.JawB, BallRadius, ToJaw, 2 * p + 1, ref end, ref kind, ref index);
+                TryCircle(ball, mouth.Drop, 0, ToDrop, p, ref end, ref kind, ref index);
+            }
+            if (kind > ToNose) Bound(i, ball, end);
+        }
+        _ownTime[i] = ball.Since + end;
+        _ownKind[i] = kind;
+        _ownIndex[i] = index;
+    }
+
+    /// <summary>The box that the ball's centre stays in for this long.</summary>
+    private void Bound(int i, in MovingBall ball, double end)
+    {
+        (_minX[i], _maxX[i]) = Range(ball.X, ball.Motion.Vx, ball.Ax, end);
+        (_minY[i], _maxY[i]) = Range(ball.Y, ball.Motion.Vy, ball.Ay, end);
+    }
+
+    private static (double Min, double Max) Range(double p, double v, double a, double end)
+    {
+        var last = p + end * (v + 0.5 * a * end);
+        var (min, max) = p < last ? (p, last) : (last, p);
+        if (v * a < 0 && Math.Abs(v) < Math.Abs(a) * end)
+        {
+            var turn = p - 0.5 * v * v / a;
+            (min, max) = (Math.Min(min, turn), Math.Max(max, turn));
+        }
+        return (min, max);
+    }
+
+    private bool InsideNoses(int i) =>
+        _minX[i] > BallRadius && _maxX[i] < Length - BallRadius && _minY[i] > BallRadius && _maxY[i] < Width - BallRadius;
+
+    private void TryNose(in MovingBall ball, int side, double gap, double v, double a, ref double end, ref byte kind, ref int index)
+    {
+        double t;
+        if (gap < -1e-5)
+        {
+            // In a pocket's mouth: the jaws see to it, unless the ball comes out and back to the nose beyond.
+            if (!(v > 0 && a < 0)) return;
+            t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
+        }
+        else if (gap >= Touching) t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
+        else if (IsPressed(-gap, -v)) t = 0;
+        else t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);
+        if (!(t < end)) return;
+        if (side < 2)
+        {
+            var y = ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t);
+            if (y < _cornerNose || y > Width - _cornerNose) return;
+        }
+        else
+        {
+            var x = ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t);
+            if (x < _cornerNose || x > Length - _cornerNose || (x > _middleNoseLow && x < _middleNoseHigh)) return;
+        }
+        (end, kind, index) = (t, ToNose, side);
+    }
+
+    private void TryCircle(in MovingBall ball, in Circle circle, double margin, byte toKind, int toIndex, ref double end, ref byte kind, ref int index)
+    {
+        var touch = toKind == ToDrop ? 0 : Touching;
+        var t = Closing(ball.X - circle.X, ball.Y - circle.Y, ball.Motion.Vx, ball.Motion.Vy, ball.Ax, ball.Ay, circle.Radius + margin, touch, end);
+        if (t < end) (end, kind, index) = (t, toKind, toIndex);
+    }
+
+    private void PredictPair(int i, int j, double now)
+    {
+        ref var a = ref _balls[i];
+        ref var b = ref _balls[j];
+        a.At(now, out var xi, out var yi, out var vxi, out var vyi);
+        b.At(now, out var xj, out var yj, out var vxj, out var vyj);
+        var (px, py) = (xi - xj, yi - yj);
+        Touch(i, j, IsTouch(GapOfSquares(px, py)));
+        if (a.Phase == Phase.AtRest && b.Phase == Phase.AtRest) return;
+        // Later than this, one of the two will have been predicted anew.
+        var until = double.MinNative(double.MinNative(_ownTime[i], _ownTime[j]), double.MaxNative(_pairTime[i], _pairTime[j]));
+        var t = now + Closing(px, py, vxi - vxj, vyi - vyj, a.Ax - b.Ax, a.Ay - b.Ay, 2 * BallRadius, Touching, until - now);
+        if (t < _pairTime[i]) (_pairTime[i], _partner[i]) = (t, (byte)j);
+        if (t < _pairTime[j]) (_pairTime[j], _partner[j]) = (t, (byte)i);
+    }
+
+    private void Touch(int i, int j, bool touch)
+    {
+        if ((_touching[i] >> j & 1) != 0 == touch) return;
+        _touching[i] ^= 1u << j;
+        _touching[j] ^= 1u << i;
+    }
+
+    private static double GapOfSquares(double dx, double dy) => dx * dx + dy * dy - 4 * BallRadius * BallRadius;
+
+    /// <param name="gap">Of the squares of two balls' distance and of their reach, m².</param>
+    private static bool IsTouch(double gap) => gap < 4 * BallRadius * Touching;
+
+    /// <summary>Whether two things that touch are to be seen to now: they approach fast enough, or overlap too far.</summary>
+    /// <param name="overlap">m, negative for a gap.</param>
+    /// <param name="approach">m/s.</param>
+    private bool IsPressed(double overlap, double approach) =>
+        approach > _cloth.Still || (overlap > _giveWay / 2 && approach > SlowApproach) || overlap > _giveWay;
+
+    /// <summary>When a point at p + v·t + a·t²/2 first comes within reach of the origin, on [0, end]; +∞ if it does not.</summary>
+    private double Closing(double px, double py, double vx, double vy, double ax, double ay, double reach, double touch, double end)
+    {
+        var c0 = px * px + py * py - reach * reach;
+        var pv = px * vx + py * vy;
+        if (c0 < 2 * reach * touch)
+        {
+            if (touch == 0 || IsPressed(-c0 / (2 * reach), -pv / reach)) return 0;
+            c0 = Math.Max(c0 + 2 * reach * _giveWay, reach * _giveWay);
+        }
+        return FirstCrossing.Of(c0, 2 * pv, vx * vx + vy * vy + px * ax + py * ay, vx * ax + vy * ay, 0.25 * (ax * ax + ay * ay), end);
+    }
+}
