@@ -23,7 +23,10 @@ public sealed partial class Simulator
     /// <summary>The length that is neglected where nothing else is said, m: far less than the millimetre that the model promises.</summary>
     public const double Fine = 1e-7;
 
-    /// <summary>For strokes played by the thousand with a player's errors, which part them by centimetres.</summary>
+    /// <summary>
+    /// For strokes played by the thousand with a player's errors, which part them by centimetres. Balls may then rest in one another by a few of it:
+    /// read from such a table, but do not hand it on as a position.
+    /// </summary>
     public const double Coarse = 5e-6;
 
     /// <summary>Contacts gentler than this are not written down; m/s.</summary>

@@ -85,7 +85,7 @@ internal sealed class Bench(PlanContext context)
     private const int LinesKept = 8;
     private readonly List<PotLines> _lines = [];
 
-    public Simulator Simulator { get; } = new(context.Shape, Simulator.Coarse);
+    public Simulator Simulator { get; } = new(context.Shape);
     public ShotRecord Record { get; } = new();
 
     /// <summary>The ways of the balls of a layout: kept, for most strokes move no ball but the two that are meant.</summary>

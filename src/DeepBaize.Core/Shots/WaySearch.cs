@@ -239,11 +239,11 @@ public sealed class WaySearch
             bench.Play(way.Stroke, error);
             var after = bench.Simulator;
             if (after.PocketOf(0) is not null) return outcome;
-            List<(string?, double, double)> rest = [];
+            List<PlacedBall> rest = [];
             for (var i = 0; i < after.Count; i++)
-                if (after.PocketOf(i) is null && i != _pot.Slot) rest.Add((after.BallIn(i).Id, after.X(i), after.Y(i)));
+                if (after.PocketOf(i) is null && i != _pot.Slot) rest.Add(new(after.BallIn(i), after.X(i), after.Y(i)));
             if (rest.Count < 2) return outcome;
-            var next = TableReading.Likeliest(Layout.Create(rest, _shape), new(0, 0, 0, 4, 0), _skill, _player, _shape, _cancel);
+            var next = TableReading.Likeliest(Layout.OfRest(rest), new(0, 0, 0, 4, 0), _skill, _player, _shape, _cancel);
             return outcome with { Next = next };
         }
         var pace = _skill.Times(way.Reach.ErrorFactor).PacePercent / 100;

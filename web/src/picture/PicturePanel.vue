@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { computed } from 'vue'
 import { eventWords, outcomeWords, strokeWords, warningWords } from '../shots/words'
 import { usePlayer } from '../players/player'
@@ -34,7 +35,11 @@ const tabs: { below: Below; label: string; testId: string }[] = [
   { below: 'shots', label: 'Keep', testId: 'keep' },
 ]
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
-const listed = computed(() => (workspace.shot ? listedEvents(workspace.shot.simulation) : { list: [], more: 0 }))
+// Once the hand rests: while a control is dragged, the path on the plan comes first, and a list that changes with it could not be read anyhow.
+const listed = refDebounced(
+  computed(() => (workspace.shot ? listedEvents(workspace.shot.simulation) : { list: [], more: 0 })),
+  150,
+)
 const events = computed(() => listed.value.list)
 const now = computed(() => events.value.findLastIndex((e) => e.event.time <= playback.time + 1e-6))
 
@@ -103,7 +108,7 @@ const refused = computed(() => {
     <PlanPanel v-else-if="judgements.below === 'plan'" />
     <DecidePanel v-else-if="judgements.below === 'decide'" />
     <KeptShots v-else-if="judgements.below === 'shots'" />
-    <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events">
+    <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events" :style="{ '--rows': Math.ceil((events.length + (listed.more ? 1 : 0)) / 2) }">
       <li v-for="(e, i) in events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.event.kind === 'pot' && e.event.ball === 'white' }">
         <button @click="playback.pause(), (playback.time = e.event.time)">
           <span class="figure soft">{{ e.event.time.toFixed(2) }}</span>
@@ -163,14 +168,18 @@ const refused = computed(() => {
   list-style: none;
   margin: 0;
   padding: 0;
-  columns: 2 260px;
+  display: grid;
+  grid: repeat(var(--rows), auto) / auto-flow minmax(0, 1fr);
   column-gap: 18px;
+  align-content: start;
   overflow: auto;
   min-height: 0;
   flex: 1;
 }
-.events li {
-  break-inside: avoid;
+@media (max-width: 860px) {
+  .events {
+    grid: none;
+  }
 }
 .events button {
   all: unset;

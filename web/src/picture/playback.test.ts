@@ -38,4 +38,11 @@ describe('playback', () => {
     expect(numberedEvents(simulation).map((e) => [e.number, e.event.kind])).toEqual([[1, 'ball'], [2, 'pot']])
     expect(listedEvents(simulation).list.map((e) => e.event.kind)).toEqual(['strike', 'ball', 'stop', 'pot'])
   })
+
+  it('tells a push as one contact, and a second meeting of the same balls as another', () => {
+    const contact = (time: number, ball: string, other: string) => ({ ...simulation.events[1]!, time, ball, other })
+    const pushed = { ...simulation, events: [contact(1, 'white', 'red-1'), contact(1.05, 'red-1', 'white'), contact(1.1, 'white', 'red-1'), contact(1.1, 'white', 'red-2'), contact(2, 'white', 'red-1')] }
+    expect(numberedEvents(pushed).map((e) => [e.number, e.event.time, e.event.other])).toEqual([[1, 1, 'red-1'], [2, 1.1, 'red-2'], [3, 2, 'red-1']])
+    expect(listedEvents(pushed).list).toHaveLength(3)
+  })
 })

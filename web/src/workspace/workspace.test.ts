@@ -1,6 +1,5 @@
-import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { nextTick } from 'vue'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { draftOf, plainPot, plainStroke, useWorkspace } from './workspace'
 
 const draft = () => ({
@@ -14,6 +13,9 @@ describe('the workspace', () => {
     setActivePinia(createPinia())
     vi.stubGlobal('fetch', async () => new Response('{}', { status: 200, headers: { 'Content-Type': 'application/json' } }))
   })
+
+  // A page has one workspace: those of the tests before must not listen any more.
+  afterEach(() => disposePinia(getActivePinia()!))
 
   it('takes one gesture back with one undo, however many steps it had', () => {
     const workspace = useWorkspace()
@@ -81,8 +83,11 @@ describe('the workspace', () => {
     expect(workspace.isDirty).toBe(false)
     workspace.setStroke({ pace: 6 })
     expect(workspace.isDirty).toBe(true)
-    await nextTick()
-    expect(JSON.parse(sessionStorage.getItem('deep-baize-draft')!).draft.content.stroke.pace).toBe(6)
+    const keptPace = () => JSON.parse(sessionStorage.getItem('deep-baize-draft') ?? '{}').draft?.content.stroke.pace
+    await vi.waitFor(() => expect(keptPace()).toBe(6))
+    workspace.setStroke({ pace: 7 })
+    window.dispatchEvent(new Event('pagehide'))
+    expect(keptPace()).toBe(7)
   })
 
   it('fills in what an older position left out', () => {

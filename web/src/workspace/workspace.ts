@@ -1,6 +1,6 @@
-import { useLocalStorage, useManualRefHistory, useSessionStorage } from '@vueuse/core'
+import { useDebounceFn, useEventListener, useLocalStorage, useManualRefHistory, useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import {
   ask,
   client,
@@ -54,12 +54,14 @@ export const useWorkspace = defineStore('workspace', () => {
 
   // Kept for this tab, so that a reload loses nothing that was not saved.
   const kept = useSessionStorage<{ draft: Draft; origin: Origin } | null>('deep-baize-draft', null, {
+    shallow: true,
+    flush: 'sync',
     serializer: { read: (text) => (text ? JSON.parse(text) : null), write: (value) => JSON.stringify(value) },
   })
   const lastOpened = useLocalStorage<string>('deep-baize-last', '')
 
   const draft = ref<Draft>({ name: '', about: '', content: { balls: [], stroke: { ...plainStroke }, conditions: {} } })
-  const origin = ref<Origin>(null)
+  const origin = shallowRef<Origin>(null)
   const history = useManualRefHistory(draft, { clone: copy, capacity: 200 })
   const isDirty = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
 
@@ -113,7 +115,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   const refresh = useLatest(async () => {
     try {
-      const body = { content: copy(content.value) as Content, player: copy(players.player) }
+      const body = { content: copy(toRaw(content.value)) as Content, player: copy(toRaw(players.player)) }
       shot.value = await ask(client.POST('/api/shot', { body }))
       problem.value = null
     } catch (e) {
@@ -135,6 +137,7 @@ export const useWorkspace = defineStore('workspace', () => {
     content,
     () => {
       if (content.value.balls.length) void refresh()
+      void keepSoon()
     },
     { deep: true },
   )
@@ -147,13 +150,14 @@ export const useWorkspace = defineStore('workspace', () => {
     () => void refreshTable(),
     { immediate: true },
   )
-  watch(
-    [draft, origin],
-    () => {
-      if (content.value.balls.length) kept.value = { draft: copy(draft.value), origin: copy(origin.value) }
-    },
-    { deep: true },
-  )
+  watch([() => draft.value.name, () => draft.value.about, origin], () => void keepSoon())
+
+  /** Not at every step of a drag: writing takes its time from drawing. */
+  const keepSoon = useDebounceFn(keep, 200, { maxWait: 1000 })
+  function keep() {
+    if (content.value.balls.length) kept.value = { draft: copy(toRaw(draft.value)), origin: origin.value }
+  }
+  useEventListener(window, 'pagehide', keep)
 
   // ---- Editing -------------------------------------------------------------------------------------------------
 
