@@ -13,8 +13,8 @@ internal sealed class Cloth(Conditions c, double neglected)
     /// <summary>Less slip than this ends at once, m/s: the slide would shift the ball by less than the length against rolling from the start, 2u²/(49μs·g).</summary>
     public readonly double NoSlip = Math.Sqrt(49 * c.SlidingFriction * c.Gravity * neglected / 2);
 
-    /// <summary>Slower than this a ball stops where it is, m/s: it would roll less far than the length, v²/(2μr·g).</summary>
-    public readonly double Still = Math.Sqrt(2 * c.RollingFriction * c.Gravity * neglected);
+    /// <summary>Speed that is none, m/s: a ball so slow stops within a fraction of the length. So small that what is pushed at all does move.</summary>
+    public readonly double Still = 0.1 * neglected;
 }
 
 internal enum Phase : byte { AtRest, Sliding, Rolling }

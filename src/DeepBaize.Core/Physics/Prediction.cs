@@ -58,8 +58,7 @@ public sealed partial class Simulator
             var i = BitOperations.TrailingZeroCount(left);
             // Each pair once.
             others &= ~(1u << i);
-            var near = WithinReach(i) & others;
-            for (; near != 0; near &= near - 1) PredictPair(i, BitOperations.TrailingZeroCount(near), now);
+            PredictPairs(i, WithinReach(i) & others, now);
         }
         _stale = 0;
     }
@@ -141,11 +140,11 @@ public sealed partial class Simulator
     private static (double Min, double Max) Range(double p, double v, double a, double end)
     {
         var last = p + end * (v + 0.5 * a * end);
-        var (min, max) = p < last ? (p, last) : (last, p);
+        var (min, max) = (double.MinNative(p, last), double.MaxNative(p, last));
         if (v * a < 0 && Math.Abs(v) < Math.Abs(a) * end)
         {
             var turn = p - 0.5 * v * v / a;
-            (min, max) = (Math.Min(min, turn), Math.Max(max, turn));
+            (min, max) = (double.MinNative(min, turn), double.MaxNative(max, turn));
         }
         return (min, max);
     }
@@ -163,7 +162,7 @@ public sealed partial class Simulator
             t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
         }
         else if (gap >= Touching) t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
-        else if (IsPressed(-gap, -v)) t = 0;
+        else if (-v > _slowApproach) t = 0;
         else t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);
         if (!(t < end)) return;
         if (side < 2)
@@ -186,20 +185,29 @@ public sealed partial class Simulator
         if (t < end) (end, kind, index) = (t, toKind, toIndex);
     }
 
-    private void PredictPair(int i, int j, double now)
+    /// <summary>When a ball meets each of those near it.</summary>
+    private void PredictPairs(int i, uint near, double now)
     {
         ref var a = ref _balls[i];
-        ref var b = ref _balls[j];
-        a.At(now, out var xi, out var yi, out var vxi, out var vyi);
-        b.At(now, out var xj, out var yj, out var vxj, out var vyj);
-        var (px, py) = (xi - xj, yi - yj);
-        Touch(i, j, IsTouch(GapOfSquares(px, py)));
-        if (a.Phase == Phase.AtRest && b.Phase == Phase.AtRest) return;
-        // Later than this, one of the two will have been predicted anew.
-        var until = double.MinNative(double.MinNative(_ownTime[i], _ownTime[j]), double.MaxNative(_pairTime[i], _pairTime[j]));
-        var t = now + Closing(px, py, vxi - vxj, vyi - vyj, a.Ax - b.Ax, a.Ay - b.Ay, 2 * BallRadius, Touching, until - now);
-        if (t < _pairTime[i]) (_pairTime[i], _partner[i]) = (t, (byte)j);
-        if (t < _pairTime[j]) (_pairTime[j], _partner[j]) = (t, (byte)i);
+        a.At(now, out var x, out var y, out var vx, out var vy);
+        var (ax, ay, rests) = (a.Ax, a.Ay, a.Phase == Phase.AtRest);
+        var (own, next) = (_ownTime[i], _pairTime[i]);
+        for (; near != 0; near &= near - 1)
+        {
+            var j = BitOperations.TrailingZeroCount(near);
+            ref var b = ref _balls[j];
+            b.At(now, out var xj, out var yj, out var vxj, out var vyj);
+            var (px, py) = (x - xj, y - yj);
+            Touch(i, j, IsTouch(GapOfSquares(px, py)));
+            if (rests && b.Phase == Phase.AtRest) continue;
+            // Later than this, one of the two will have been predicted anew.
+            ref var nextOfJ = ref _pairTime[j];
+            var until = double.MinNative(double.MinNative(own, _ownTime[j]), double.MaxNative(next, nextOfJ));
+            var t = now + Closing(px, py, vx - vxj, vy - vyj, ax - b.Ax, ay - b.Ay, 2 * BallRadius, Touching, until - now);
+            if (t < nextOfJ) (nextOfJ, _partner[j]) = (t, (byte)i);
+            if (t < next) (next, _partner[i]) = (t, (byte)j);
+        }
+        _pairTime[i] = next;
     }
 
     private void Touch(int i, int j, bool touch)
@@ -214,12 +222,6 @@ public sealed partial class Simulator
     /// <param name="gap">Of the squares of two balls' distance and of their reach, m².</param>
     private static bool IsTouch(double gap) => gap < 4 * BallRadius * Touching;
 
-    /// <summary>Whether two things that touch are to be seen to now: they approach fast enough, or overlap too far.</summary>
-    /// <param name="overlap">m, negative for a gap.</param>
-    /// <param name="approach">m/s.</param>
-    private bool IsPressed(double overlap, double approach) =>
-        approach > _cloth.Still || (overlap > _giveWay / 2 && approach > SlowApproach) || overlap > _giveWay;
-
     /// <summary>When a point at p + v·t + a·t²/2 first comes within reach of the origin, on [0, end]; +∞ if it does not.</summary>
     private double Closing(double px, double py, double vx, double vy, double ax, double ay, double reach, double touch, double end)
     {
@@ -227,7 +229,7 @@ public sealed partial class Simulator
         var pv = px * vx + py * vy;
         if (c0 < 2 * reach * touch)
         {
-            if (touch == 0 || IsPressed(-c0 / (2 * reach), -pv / reach)) return 0;
+            if (touch == 0 || -pv > _slowApproach * reach) return 0;
             c0 = Math.Max(c0 + 2 * reach * _giveWay, reach * _giveWay);
         }
         return FirstCrossing.Of(c0, 2 * pv, vx * vx + vy * vy + px * ax + py * ay, vx * ax + vy * ay, 0.25 * (ax * ax + ay * ay), end);

@@ -17,9 +17,6 @@ public sealed partial class Simulator
     /// <summary>Gaps below this count as touching; m.</summary>
     private const double Touching = 1e-9;
 
-    /// <summary>An approach that even things that overlap leave alone, m/s.</summary>
-    private const double SlowApproach = 1e-6;
-
     /// <summary>The length that is neglected where nothing else is said, m: far less than the millimetre that the model promises.</summary>
     public const double Fine = 1e-7;
 
@@ -44,10 +41,10 @@ public sealed partial class Simulator
     private readonly double _cornerNose, _middleNoseLow, _middleNoseHigh;
 
     /// <summary>
-    /// Touching things that approach more slowly than <see cref="Cloth.Still"/> are left alone until they overlap by this, m. So a ball that is
-    /// pressed against another, or against a cushion, bounces a bounded number of times a second and not infinitely often.
+    /// Touching things that approach more slowly than <see cref="_slowApproach"/>, m/s, are left alone until they overlap by this, m. So a ball that
+    /// is pressed against another, or against a cushion, bounces a bounded number of times a second and not infinitely often.
     /// </summary>
-    private readonly double _giveWay;
+    private readonly double _giveWay, _slowApproach;
 
     private readonly MovingBall[] _balls = new MovingBall[Ball.Count];
     private readonly int[] _pocket = new int[Ball.Count];
@@ -76,7 +73,7 @@ public sealed partial class Simulator
         _cloth = new(_conditions, neglected);
         _cushion = new(_conditions);
         _pockets = [.. shape.PocketShapes];
-        _giveWay = 4 * neglected;
+        (_giveWay, _slowApproach) = (4 * neglected, 10 * neglected);
         _cornerNose = shape.CornerNoseStart;
         _middleNoseLow = Length / 2 - shape.MiddleNoseEnd;
         _middleNoseHigh = Length / 2 + shape.MiddleNoseEnd;
@@ -270,11 +267,8 @@ public sealed partial class Simulator
         var overlap = 2 * BallRadius - distance;
         if (overlap > 0)
         {
-            // A ball that stays where it is, is not shifted: nobody would see why.
-            var (movesA, movesB) = (a.Speed > _cloth.Still, b.Speed > _cloth.Still);
-            var partOfA = movesA == movesB ? 0.5 : movesA ? 1 : 0;
-            (a.X, a.Y) = (a.X - partOfA * overlap * dx, a.Y - partOfA * overlap * dy);
-            (b.X, b.Y) = (b.X + (1 - partOfA) * overlap * dx, b.Y + (1 - partOfA) * overlap * dy);
+            (a.X, a.Y) = (a.X - overlap / 2 * dx, a.Y - overlap / 2 * dy);
+            (b.X, b.Y) = (b.X + overlap / 2 * dx, b.Y + overlap / 2 * dy);
         }
         _stale |= 1u << i | 1u << j;
     }
@@ -309,7 +303,7 @@ public sealed partial class Simulator
             var (dx, dy) = (ball.X - x, ball.Y - y);
             var gap = GapOfSquares(dx, dy);
             var approach = -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy)) / (2 * BallRadius);
-            if (IsTouch(gap) && IsPressed(-gap / (4 * BallRadius), approach)) return j;
+            if (IsTouch(gap) && approach > _slowApproach) return j;
         }
         return -1;
     }

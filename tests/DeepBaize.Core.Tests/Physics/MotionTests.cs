@@ -130,4 +130,36 @@ public class MotionTests
         Assert.Equal(drop.Radius, Math.Sqrt(Math.Pow(simulator.X(0) - drop.X, 2) + Math.Pow(simulator.Y(0) - drop.Y, 2)), 1e-9);
         Assert.Equal(ShotEventKind.Pot, record.Events[^1].Kind);
     }
+
+    [Theory]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(6)]
+    public void A_blow_on_a_row_of_touching_balls_sends_the_last_one_off(int count)
+    {
+        // Pair by pair, each ball hands on (1 + e)/2 of what it has: Newton's law of restitution, any textbook of mechanics.
+        var c = Ideal with { BallRestitution = 0.94 };
+        const double v = 2;
+        PlacedBall[] balls = [new(Ball.White, 0.8, 0.9), .. Enumerable.Range(0, count).Select(i => new PlacedBall(Ball.Red(i + 1), 0.8 + 0.01 + (i + 1) * 2 * BallRadius, 0.9))];
+        var (_, record) = Release(c, balls, new(v, 0, 0, 0, 0));
+        var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
+        var last = record.Pieces.First(p => p.Ball == count);
+        Assert.Equal(hit.Time, last.Start, 1e-12);
+        Assert.Equal(hit.Speed * Math.Pow(0.97, count), last.Vx, 1e-9);
+        // Nothing is lost on the way, and nobody still runs into the one ahead.
+        var speeds = Enumerable.Range(0, count + 1).Select(i => record.Pieces.FirstOrDefault(p => p.Ball == i && p.Start >= hit.Time - 1e-12)).Select(p => p.Vx).ToArray();
+        Assert.Equal(hit.Speed, speeds.Sum(), 2e-4);
+        for (var i = 0; i < count; i++) Assert.True(speeds[i] <= speeds[i + 1] + 2e-4, $"{i} runs into {i + 1}");
+    }
+
+    [Fact]
+    public void A_potted_ball_that_was_touched_is_met_no_more()
+    {
+        // A red in the jaws pots over the drop's edge when the one behind it is struck on to it; the struck one goes on through where it was.
+        PlacedBall[] balls = [new(Ball.White, 0.6, 0.6), new(Ball.Red(1), 0.10, 0.10), new(Ball.Red(2), 0.10 - Math.Sqrt(2) * BallRadius, 0.10 - Math.Sqrt(2) * BallRadius)];
+        var (simulator, record) = Release(Conditions.Default, balls, new(-1.5, -1.5, 1.5 / BallRadius, -1.5 / BallRadius, 0));
+        Assert.Equal(Pocket.Yellow, simulator.PocketOf(2));
+        var potted = record.Events.Single(e => e.Kind == ShotEventKind.Pot && e.Ball == 2);
+        Assert.DoesNotContain(record.Events, e => e.Time > potted.Time && (e.Ball == 2 || e.Other == 2));
+    }
 }

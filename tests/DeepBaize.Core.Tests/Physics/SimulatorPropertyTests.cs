@@ -46,9 +46,11 @@ public class SimulatorPropertyTests
             return new Shot(layout, Strike.Create(aim, speed, side, height, 0));
         });
 
-    private static void CheckInvariants(Shot shot)
+    private static void CheckInvariants(Shot shot) => CheckInvariants(shot, Simulator.Fine, 1e-6);
+
+    private static void CheckInvariants(Shot shot, double neglected, double mostOverlap)
     {
-        var simulator = new Simulator(Shape);
+        var simulator = new Simulator(Shape, neglected);
         simulator.Place(shot.Layout.AsSpan());
         var energy = double.PositiveInfinity;
         var last = 0.0;
@@ -63,14 +65,14 @@ public class SimulatorPropertyTests
         Assert.True(simulator.EventCount < Simulator.MaxEvents / 4, "hardly ends");
         Assert.All(record.Pieces.GroupBy(p => p.Ball), p => Assert.Contains(record.Events,
             e => e.Ball == p.Key && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot && e.Time >= p.Max(piece => piece.End) - 1e-9));
-        CheckNoOverlap(record, shot.Layout);
+        CheckNoOverlap(record, shot.Layout, mostOverlap);
         for (var i = 0; i < simulator.Count; i++)
-            if (simulator.PocketOf(i) is null)
+            if (simulator.PocketOf(i) is null && neglected == Simulator.Fine)
                 Assert.True(Shape.CanRest(simulator.X(i), simulator.Y(i)), $"{simulator.BallIn(i)} rests at ({simulator.X(i)}, {simulator.Y(i)})");
     }
 
-    /// <summary>No two balls within 1 µm of overlapping, at the ends of all pieces of motion and at moments between.</summary>
-    private static void CheckNoOverlap(ShotRecord record, Layout layout)
+    /// <summary>No two balls overlapping by more than so many metres, at the ends of all pieces of motion and at moments between.</summary>
+    private static void CheckNoOverlap(ShotRecord record, Layout layout, double most)
     {
         var potted = record.Events.Where(e => e.Kind == ShotEventKind.Pot).ToDictionary(e => e.Ball, e => e.Time);
         var pieces = Enumerable.Range(0, layout.Balls.Count).Select(i => record.Pieces.Where(p => p.Ball == i).ToArray()).ToArray();
@@ -89,7 +91,7 @@ public class SimulatorPropertyTests
                 for (var j = 0; j < i; j++)
                 {
                     var distance = Math.Sqrt(Math.Pow(at[i].X - at[j].X, 2) + Math.Pow(at[i].Y - at[j].Y, 2));
-                    Assert.True(distance > 2 * BallRadius - 1e-6, $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}");
+                    Assert.True(distance > 2 * BallRadius - most, $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}");
                 }
         }
     }
@@ -102,6 +104,35 @@ public class SimulatorPropertyTests
 
     [Fact]
     public void A_break_off_into_the_pack_too() => BreakOff.Sample(CheckInvariants, iter: 200, threads: 2);
+
+    [Fact]
+    public void A_break_off_played_coarsely_keeps_the_balls_as_far_apart_as_the_rules_measure_them() =>
+        // A ball's diameter may be off by 0.05 mm: Official Rules, Section 1, from memory.
+        BreakOff.Sample(shot => CheckInvariants(shot, Simulator.Coarse, 5e-5), iter: 100, threads: 2);
+
+    [Fact]
+    public void Played_coarsely_a_short_shot_ends_within_two_millimetres_of_where_it_does_finely()
+    {
+        // A shift of some micrometres grows with every contact: 240 times in the worst of the shots that are well-conditioned below.
+        var compared = 0;
+        Gen.Int[0, 1_000_000].Select(seed => Scattered(new Random(seed))).Sample(shot =>
+        {
+            var fine = Play(shot, 0);
+            if (fine.EventCount > 24 || IsIllConditioned(shot, fine)) return;
+            Interlocked.Increment(ref compared);
+            var coarse = new Simulator(Shape, Simulator.Coarse);
+            coarse.Place(shot.Layout.AsSpan());
+            coarse.Play(shot.Strike);
+            for (var i = 0; i < fine.Count; i++)
+            {
+                Assert.Equal(fine.PocketOf(i), coarse.PocketOf(i));
+                if (fine.PocketOf(i) is not null) continue;
+                var off = Math.Sqrt(Math.Pow(coarse.X(i) - fine.X(i), 2) + Math.Pow(coarse.Y(i) - fine.Y(i), 2));
+                Assert.True(off < 0.002, $"{fine.BallIn(i)} off by {off * 1000:0.###} mm");
+            }
+        }, iter: 400, threads: 2);
+        Assert.True(compared > 100, $"only {compared} shots were short enough");
+    }
 
     [Fact]
     public void The_same_shot_twice_is_the_same_to_the_last_bit() => AnyShot(10).Sample(shot =>
