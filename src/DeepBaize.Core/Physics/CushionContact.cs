@@ -22,6 +22,10 @@ public sealed class CushionContact
     // Against a million small steps the result stays within 1e-4 of the speed, most of the time within 1e-5 (docs/model.md).
     private const double Tolerance = 2e-6;
     private const double NoSlip = 1e-5;
+
+    /// <summary>In q: what happens on the way does not matter.</summary>
+    private const double ShortEnough = 30 * NoSlip;
+
     private const int MaxSteps = 4000;
 
     private readonly double _s, _c, _muNose, _muCloth, _returned;
@@ -150,7 +154,9 @@ public sealed class CushionContact
     {
         if (!(rate < 0 && square > NoSlip * NoSlip)) return (double.PositiveInfinity, false);
         var left = -square / rate;
-        return square < 16 * NoSlip * NoSlip ? (left, true) : (left * (1 - 2 * NoSlip / Math.Sqrt(square)), false);
+        if (square >= 16 * NoSlip * NoSlip) return (left * (1 - 2 * NoSlip / Math.Sqrt(square)), false);
+        // A slip that is small but hardly shrinks is turning over: that is for the step control.
+        return left < ShortEnough ? (left, true) : (double.PositiveInfinity, false);
     }
 
     /// <summary>d(A, B, T, W)/dq.</summary>

@@ -41,6 +41,17 @@ public class CushionContactTests
             }, iter: 300, threads: 2);
 
     [Fact]
+    public void A_slip_at_the_nose_that_turns_over_as_it_nearly_dies_agrees_with_small_steps_too()
+    {
+        var before = new BallMotion(2.411764705882353, 0, -58.56712493105675, 82.55175623995589, -22.844810136490594);
+        var expected = FineStep.Cushion(before, 1, 0, Conditions.Default, 1_000_000);
+        var actual = Cushion.Rebound(before, 1, 0);
+        Assert.Equal(expected.Vx, actual.Vx, 2e-4);
+        Assert.Equal(expected.Vy, actual.Vy, 2e-4);
+        Assert.Equal(expected.Wy, actual.Wy, 2e-4 / BallRadius);
+    }
+
+    [Fact]
     public void Gives_the_same_in_every_direction_and_scales_with_speed() =>
         Gen.Select(Gen.Double[0, 2 * Math.PI], Gen.Double[0.1, 3], Gen.Double[-3, 3], Gen.Double[-100, 100], Gen.Double[0.3, 3])
             .Sample((turn, vk, vt, wz, scale) =>
