@@ -1,6 +1,7 @@
 // Speed as the user of the page has it. Open the demo, run this in the browser's console, and wait for the table it prints.
 // A dragged control: from its input event until the redrawn path has been painted. Put it there: first and last answer, and how
-// long a cancelled search keeps the next one waiting.
+// long a cancelled search keeps the next one waiting. Plan: first answer, four shots deep, all, and how soon another can begin
+// once one is dropped.
 ;(async () => {
   const at = (id) => document.querySelector(`[data-testid=${id}]`)
   const painted = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
@@ -31,17 +32,18 @@
   results.dragMedianMs = quantile(times, 0.5)
   results.dragP95Ms = quantile(times, 0.95)
 
-  const body = async (radius) => {
-    const kept = JSON.parse(sessionStorage.getItem('deep-baize-draft')).draft.content
-    return JSON.stringify({ content: kept, goal: { x: 2.4, y: 0.5, radius } })
-  }
-  const ask = async (radius, signal, tell) => {
-    const answer = await fetch('/api/ways', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: await body(radius), signal })
+  const content = () => JSON.parse(sessionStorage.getItem('deep-baize-draft')).draft.content
+  const asked = (radius) => ({ content: content(), goal: { x: 2.4, y: 0.5, radius } })
+  const follow = async (url, question, signal, tell) => {
+    const answer = await fetch(url, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(question), signal })
     const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
+    let text = ''
     for (;;) {
       const { done, value } = await reader.read()
       if (done) return
-      tell(value)
+      const events = (text + value).split('\n\n')
+      text = events.pop()
+      for (const e of events) tell(JSON.parse(e.slice(e.indexOf('data: ') + 6)))
     }
   }
   const firsts = []
@@ -49,8 +51,8 @@
   for (let i = 0; i < 12; i++) {
     const from = performance.now()
     let first = 0
-    await ask(0.1 + i / 100, undefined, (text) => {
-      if (!first && text.includes('"ways":[{')) first = performance.now() - from
+    await follow('/api/ways', asked(0.1 + i / 100), undefined, (told) => {
+      if (!first && told.ways.length) first = performance.now() - from
     })
     if (i < 2) continue
     firsts.push(first || performance.now() - from)
@@ -61,7 +63,7 @@
   // A plain shot alone, and just after four searches have been dropped at once: the difference is what they still take.
   const shot = async () => {
     const from = performance.now()
-    await fetch('/api/spread', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ content: JSON.parse(await body(0.1)).content }) })
+    await fetch('/api/spread', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ content: content() }) })
     return performance.now() - from
   }
   const alone = []
@@ -69,13 +71,40 @@
   for (let i = 0; i < 10; i++) {
     alone.push(await shot())
     const stop = new AbortController()
-    const dropped = [0.2, 0.3, 0.4, 0.5].map((r) => ask(r, stop.signal, () => {}).catch(() => {}))
+    const dropped = [0.2, 0.3, 0.4, 0.5].map((r) => follow('/api/ways', asked(r), stop.signal, () => {}).catch(() => {}))
     await new Promise((r) => setTimeout(r, 120))
     stop.abort()
     after.push(await shot())
     await Promise.all(dropped)
   }
   results.cancelledCostsMs = quantile(after, 0.95) - quantile(alone, 0.5)
+
+  const plans = { first: [], four: [], all: [], again: [] }
+  for (let i = 0; i < 3; i++) {
+    const from = performance.now()
+    const seen = {}
+    await follow('/api/plan', { content: content() }, undefined, (told) => {
+      if (told.plans.length) seen.first ??= performance.now() - from
+      if (told.plans.some((p) => p.shots.length >= 4 || p.isComplete)) seen.four ??= performance.now() - from
+    })
+    plans.first.push(seen.first ?? NaN)
+    plans.four.push(seen.four ?? NaN)
+    plans.all.push(performance.now() - from)
+    // One dropped in its midst: the next one's first answer, less what it takes alone, is how long the first held on.
+    const stop = new AbortController()
+    const dropped = follow('/api/plan', { content: content() }, stop.signal, () => {}).catch(() => {})
+    await new Promise((r) => setTimeout(r, 700))
+    stop.abort()
+    await dropped
+    const after = performance.now()
+    const next = new AbortController()
+    await follow('/api/plan', { content: content() }, next.signal, (told) => {
+      if (!told.plans.length || next.signal.aborted) return
+      plans.again.push(performance.now() - after)
+      next.abort()
+    }).catch(() => {})
+  }
+  for (const [key, list] of Object.entries(plans)) results[`plan${key[0].toUpperCase()}${key.slice(1)}MedianMs`] = quantile(list, 0.5)
   for (const key in results) results[key] = Math.round(results[key] * 10) / 10
   console.table(results)
   window.pageSpeed = results

@@ -12,6 +12,7 @@ import LibraryDrawer from './positions/LibraryDrawer.vue'
 import ChoosePanel from './shots/ChoosePanel.vue'
 import ReadPanel from './shots/ReadPanel.vue'
 import StrikePanel from './shots/StrikePanel.vue'
+import TableBed from './table/TableBed.vue'
 import TablePlan from './table/TablePlan.vue'
 import HeaderBar from './workspace/HeaderBar.vue'
 import NoticeBar from './workspace/NoticeBar.vue'
@@ -43,7 +44,7 @@ onMounted(start)
       <HeaderBar @conditions="conditions = !conditions" @keys="keys = true" />
       <main>
         <div class="left">
-          <div class="plan-frame"><TablePlan /></div>
+          <div class="plan-frame"><TableBed /><TablePlan /></div>
           <PicturePanel />
         </div>
         <div class="desk" aria-label="Desk">
@@ -98,6 +99,8 @@ main {
   min-width: 0;
 }
 .plan-frame {
+  position: relative;
+  contain: strict;
   aspect-ratio: 3881 / 2120;
   width: 100%;
   max-height: 72%;
@@ -147,6 +150,8 @@ main {
     grid-template-columns: minmax(0, 1fr);
   }
   .plan-frame {
+  position: relative;
+  contain: strict;
     max-height: none;
   }
 }

@@ -9,11 +9,11 @@ import { useWays } from '../shots/ways'
 import { useMap } from '../planning/map'
 import { usePlans } from '../planning/plans'
 import { useDecide } from '../safety/decide'
+import { viewBoxOf } from './bed'
 import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
-import Ruler from './TableRuler.vue'
 
-/** The table to scale, in millimetres, baulk at the left and the yellow's side below. */
+/** What lies and happens on the table, to scale in millimetres, baulk at the left and the yellow's side below; TableBed lies beneath. */
 const workspace = useWorkspace()
 const playback = usePlayback()
 const judgements = useJudgements()
@@ -24,23 +24,14 @@ const map = useMap()
 const decide = useDecide()
 const reference = computed(() => workspace.reference!)
 
-const rail = 62
-const ruler = 92
-const cushionDepth = 46
 const length = computed(() => reference.value.length * 1000)
 const width = computed(() => reference.value.width * 1000)
 const radius = computed(() => reference.value.ballRadius * 1000)
-/** The middle pockets stand out a little beyond the rail. */
-const margin = 34
-const edge = rail + cushionDepth
-const viewBox = computed(() => `${-edge - ruler} ${-edge - margin} ${length.value + 2 * edge + ruler + 4} ${width.value + 2 * edge + margin + ruler}`)
-
 // The screen's y runs down, the table's up.
 const sx = (x: number) => x * 1000
 const sy = (y: number) => width.value - y * 1000
 const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
 
-const noses = computed(() => workspace.table?.noses ?? [])
 const pockets = computed(() => workspace.table?.pockets ?? [])
 
 /** Looking at a shot of a plan, the desk's own shot is out of the way unless it is the same. */
@@ -263,7 +254,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
   <svg
     ref="svg"
     class="plan"
-    :viewBox="viewBox"
+    :viewBox="viewBoxOf(reference)"
     role="application"
     tabindex="0"
     :aria-label="description"
@@ -274,32 +265,9 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     @pointercancel="up"
     @pointerleave="map.pointAt(null)"
   >
-    <rect :x="-rail - cushionDepth" :y="-rail - cushionDepth" :width="length + 2 * (rail + cushionDepth)" :height="width + 2 * (rail + cushionDepth)" rx="70" class="wood" />
-    <rect :x="-cushionDepth" :y="-cushionDepth" :width="length + 2 * cushionDepth" :height="width + 2 * cushionDepth" class="cloth" />
-    <Ruler :length="length" :width="width" :offset="rail + cushionDepth" />
-
     <g v-for="p in pockets" :key="p.name" class="pocket" :class="{ wanted: stroke.pot?.pocket === p.name }">
-      <circle :cx="sx(p.drop.x)" :cy="sy(p.drop.y)" :r="p.drop.radius * 1000 + radius * 0.35" class="hole" />
+      <circle :cx="sx(p.drop.x)" :cy="sy(p.drop.y)" :r="p.drop.radius * 1000 + radius * 0.35" />
       <title>{{ pocketName(p.name) }} pocket</title>
-    </g>
-    <g class="cushions">
-      <template v-for="p in pockets" :key="p.name">
-        <circle v-for="(jaw, i) in [p.jawA, p.jawB]" :key="i" :cx="sx(jaw.x)" :cy="sy(jaw.y)" :r="jaw.radius * 1000" class="jaw" :clip-path="`url(#rim)`" />
-      </template>
-      <template v-for="(n, i) in noses" :key="i">
-        <rect v-if="n.x1 === n.x2" :x="n.x1 === 0 ? -cushionDepth : length" :y="sy(Math.max(n.y1, n.y2))" :width="cushionDepth" :height="Math.abs(n.y2 - n.y1) * 1000" class="rubber" />
-        <rect v-else :x="sx(Math.min(n.x1, n.x2))" :y="n.y1 === 0 ? width : -cushionDepth" :width="Math.abs(n.x2 - n.x1) * 1000" :height="cushionDepth" class="rubber" />
-        <line :x1="sx(n.x1)" :y1="sy(n.y1)" :x2="sx(n.x2)" :y2="sy(n.y2)" class="nose" />
-      </template>
-    </g>
-    <clipPath id="rim">
-      <rect :x="-cushionDepth" :y="-cushionDepth" :width="length + 2 * cushionDepth" :height="width + 2 * cushionDepth" />
-    </clipPath>
-
-    <g class="markings">
-      <line :x1="sx(reference.baulkLineX)" :y1="0" :x2="sx(reference.baulkLineX)" :y2="width" />
-      <path :d="`M ${sx(reference.baulkLineX)} ${sy(reference.width / 2 - reference.dRadius)} A ${reference.dRadius * 1000} ${reference.dRadius * 1000} 0 0 1 ${sx(reference.baulkLineX)} ${sy(reference.width / 2 + reference.dRadius)}`" />
-      <circle v-for="s in reference.spots" :key="s.ball" :cx="sx(s.x)" :cy="sy(s.y)" r="6" class="spot" />
     </g>
 
     <g v-if="map.isOpen && map.map" class="map" data-testid="map">
@@ -393,7 +361,8 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 
 <style scoped>
 .plan {
-  display: block;
+  position: absolute;
+  inset: 0;
   width: 100%;
   height: 100%;
   touch-action: none;
@@ -403,40 +372,14 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
 .plan:focus-visible {
   outline-offset: -2px;
 }
-.wood {
-  fill: var(--wood);
-}
-.cloth {
-  fill: var(--cloth);
-}
-.hole {
-  fill: #071012;
-}
 .pocket {
   cursor: pointer;
+  fill: transparent;
 }
-.pocket:hover .hole,
-.pocket.wanted .hole {
+.pocket:hover circle,
+.pocket.wanted circle {
   stroke: var(--brass);
   stroke-width: 9;
-}
-.rubber,
-.jaw {
-  fill: var(--cushion);
-}
-.nose {
-  stroke: #3f7f7c;
-  stroke-width: 5;
-}
-.markings line,
-.markings path {
-  fill: none;
-  stroke: var(--chalk-soft);
-  stroke-width: 4;
-  opacity: 0.75;
-}
-.spot {
-  fill: var(--chalk-soft);
 }
 .path {
   fill: none;
