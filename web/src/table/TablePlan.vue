@@ -47,7 +47,11 @@ const whitePath = computed(() => {
   const split = hit ? all.findIndex((p) => p.time >= hit.time - 1e-9) : -1
   return split < 0 ? { before: all, after: [] } : { before: all.slice(0, split + 1), after: all.slice(split) }
 })
-const otherPaths = computed(() => (simulation.value?.paths ?? []).filter((p) => p.id !== 'white' && travelled(p.points) > 0.01))
+/** Of an opened pack only who goes farther than can be seen beside the ball itself: it stirs many. */
+const otherPaths = computed(() => {
+  const moved = (simulation.value?.paths ?? []).filter((p) => p.id !== 'white' && travelled(p.points) > 0.01)
+  return moved.length <= 6 ? moved : moved.filter((p) => travelled(p.points) > reference.value.ballRadius)
+})
 const labelled = computed(() => (otherPaths.value.length <= 4 ? otherPaths.value : []))
 
 function travelled(list: { x: number; y: number }[]) {
@@ -56,7 +60,7 @@ function travelled(list: { x: number; y: number }[]) {
   return sum
 }
 
-const finals = computed(() => (simulation.value?.finals ?? []).filter((f) => !f.pocket && (simulation.value!.paths.some((p) => p.id === f.id))))
+const finals = computed(() => (simulation.value?.finals ?? []).filter((f) => !f.pocket && (f.id === 'white' ? simulation.value!.paths.some((p) => p.id === 'white') : otherPaths.value.some((p) => p.id === f.id))))
 const finalWhite = computed(() => simulation.value?.finals.find((f) => f.id === 'white') ?? null)
 /** On the plan only what the white does, and the pots, and of several close together the first: the rest is in the list. */
 const events = computed(() => {
