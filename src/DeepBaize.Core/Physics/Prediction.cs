@@ -198,7 +198,7 @@ public sealed partial class Simulator
             ref var b = ref _balls[j];
             b.At(now, out var xj, out var yj, out var vxj, out var vyj);
             var (px, py) = (x - xj, y - yj);
-            Touch(i, j, IsTouch(GapOfSquares(px, py)));
+            Touch(i, j, IsTouch(px, py));
             if (rests && b.Phase == Phase.AtRest) continue;
             // Later than this, one of the two will have been predicted anew.
             ref var nextOfJ = ref _pairTime[j];
@@ -217,10 +217,8 @@ public sealed partial class Simulator
         _touching[j] ^= 1u << i;
     }
 
-    private static double GapOfSquares(double dx, double dy) => dx * dx + dy * dy - 4 * BallRadius * BallRadius;
-
-    /// <param name="gap">Of the squares of two balls' distance and of their reach, m².</param>
-    private static bool IsTouch(double gap) => gap < 4 * BallRadius * Touching;
+    /// <summary>Whether two balls so far from one another touch; m.</summary>
+    private static bool IsTouch(double dx, double dy) => dx * dx + dy * dy - 4 * BallRadius * BallRadius < 4 * BallRadius * Touching;
 
     /// <summary>When a point at p + v·t + a·t²/2 first comes within reach of the origin, on [0, end]; +∞ if it does not.</summary>
     private double Closing(double px, double py, double vx, double vy, double ax, double ay, double reach, double touch, double end)

@@ -122,7 +122,7 @@ public sealed partial class Simulator
         _touching.AsSpan().Clear();
         for (var i = 0; i < Count; i++)
             for (var j = 0; j < i; j++)
-                if (IsTouch(GapOfSquares(X(i) - X(j), Y(i) - Y(j)))) Touch(i, j, true);
+                if (IsTouch(X(i) - X(j), Y(i) - Y(j))) Touch(i, j, true);
     }
 
     /// <summary>Strikes the ball in a slot and plays the shot out.</summary>
@@ -301,9 +301,8 @@ public sealed partial class Simulator
             var j = BitOperations.TrailingZeroCount(near);
             _balls[j].At(time, out var x, out var y, out var vx, out var vy);
             var (dx, dy) = (ball.X - x, ball.Y - y);
-            var gap = GapOfSquares(dx, dy);
             var approach = -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy)) / (2 * BallRadius);
-            if (IsTouch(gap) && approach > _slowApproach) return j;
+            if (IsTouch(dx, dy) && approach > _slowApproach) return j;
         }
         return -1;
     }

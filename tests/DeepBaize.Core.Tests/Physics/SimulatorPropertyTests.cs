@@ -123,13 +123,7 @@ public class SimulatorPropertyTests
             var coarse = new Simulator(Shape, Simulator.Coarse);
             coarse.Place(shot.Layout.AsSpan());
             coarse.Play(shot.Strike);
-            for (var i = 0; i < fine.Count; i++)
-            {
-                Assert.Equal(fine.PocketOf(i), coarse.PocketOf(i));
-                if (fine.PocketOf(i) is not null) continue;
-                var off = Math.Sqrt(Math.Pow(coarse.X(i) - fine.X(i), 2) + Math.Pow(coarse.Y(i) - fine.Y(i), 2));
-                Assert.True(off < 0.002, $"{fine.BallIn(i)} off by {off * 1000:0.###} mm");
-            }
+            CheckEnds(fine, i => (coarse.PocketOf(i), coarse.X(i), coarse.Y(i)));
         }, iter: 400, threads: 2);
         Assert.True(compared > 100, $"only {compared} shots were short enough");
     }
@@ -206,15 +200,22 @@ public class SimulatorPropertyTests
             var bodies = reference.Play(shot.Layout, shot.Strike);
             if (reference.Contacts > 8) return;
             Interlocked.Increment(ref compared);
-            for (var i = 0; i < simulator.Count; i++)
-            {
-                Assert.Equal(bodies[i].Pocket, simulator.PocketOf(i));
-                if (simulator.PocketOf(i) is not null) continue;
-                var off = Math.Sqrt(Math.Pow(bodies[i].X - simulator.X(i), 2) + Math.Pow(bodies[i].Y - simulator.Y(i), 2));
-                Assert.True(off < 0.002, $"{simulator.BallIn(i)} off by {off * 1000:0.##} mm");
-            }
+            CheckEnds(simulator, i => (bodies[i].Pocket, bodies[i].X, bodies[i].Y));
         }, iter: 100, threads: 2);
         Assert.True(compared > 25, $"only {compared} shots were short enough");
+    }
+
+    /// <summary>Every ball in the same pocket, or within 2 mm of the same place.</summary>
+    private static void CheckEnds(Simulator simulator, Func<int, (Pocket? Pocket, double X, double Y)> other)
+    {
+        for (var i = 0; i < simulator.Count; i++)
+        {
+            var (pocket, x, y) = other(i);
+            Assert.Equal(pocket, simulator.PocketOf(i));
+            if (pocket is not null) continue;
+            var off = Math.Sqrt(Math.Pow(x - simulator.X(i), 2) + Math.Pow(y - simulator.Y(i), 2));
+            Assert.True(off < 0.002, $"{simulator.BallIn(i)} off by {off * 1000:0.##} mm");
+        }
     }
 
     private static Shot Scattered(Random random)
