@@ -28,7 +28,7 @@ public static class ShotCard
 {
     public const double Width = 210, Height = 148;
     public const int MostOnSheet = 24;
-    private const double Margin = 9, PlanWidth = 142, Column = Margin + PlanWidth + 6;
+    private const double Margin = 9, PlanWidth = 134, Column = Margin + PlanWidth + 6;
     private const int MostRows = 12, MostLines = 4;
     private const string Paper = "#ffffff", Ink = "#1c2624", Soft = "#5a6661", Brass = "#8a6510", Line = "#c9c2ad";
 
@@ -45,7 +45,7 @@ public static class ShotCard
         canvas.Text(Margin, 13, 6.2, Fit(card.Name, 6.2, Width - 2 * Margin), Ink, bold: true);
         const double top = 18;
         PlanDrawing.Draw(canvas, content, Margin, top, PlanWidth, card.Goal?.ToGoal(content) as StopIn);
-        Face(canvas, content.Stroke, Column + 20, top + 19, 17);
+        Face(canvas, content.Stroke, (Column + Width - Margin) / 2, top + 19, 17);
         PaceScale(canvas, content.Stroke.Pace, Column, top + 43);
         var y = top + 54.0;
         foreach (var row in card.Rows)

@@ -13,11 +13,13 @@ import DecidePanel from '../safety/DecidePanel.vue'
 import PlanPanel from '../planning/PlanPanel.vue'
 import MapBar from '../planning/MapBar.vue'
 import { useMap } from '../planning/map'
+import { useGoal } from '../shots/goal'
 import { useJudgements, type Below, type FanKind } from '../shots/judgements'
 
 const workspace = useWorkspace()
 const playback = usePlayback()
 const judgements = useJudgements()
+const goals = useGoal()
 const players = usePlayer()
 const map = useMap()
 const fans: { kind: FanKind; label: string }[] = [
@@ -58,7 +60,7 @@ const refused = computed(() => {
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
     <p v-else-if="workspace.shot && judgements.below !== 'plan' && judgements.below !== 'decide'" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
-      <span v-if="workspace.shot.warnings.length" class="danger" data-testid="warnings">Mind: {{ workspace.shot.warnings.map(warningWords).join('; ') }}.</span>
+      <span v-if="goals.warnings.length" class="danger" data-testid="warnings">Mind: {{ goals.warnings.map(warningWords).join('; ') }}.</span>
     </p>
     <div v-if="!['ways', 'plan', 'decide'].includes(judgements.below)" class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">

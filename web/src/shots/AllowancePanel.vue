@@ -39,7 +39,7 @@ function choose(side: number) {
         </tr>
         <tr class="net">
           <th scope="row">net</th>
-          <td class="soft">the aim against the ghost ball’s</td>
+          <td class="soft">so aim, against the ghost ball</td>
           <td>{{ degrees(workspace.shot?.cut?.allowanceDegrees ?? 0) }}</td>
           <td>{{ shiftWords(allowance?.net) }}</td>
         </tr>

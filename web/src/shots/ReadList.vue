@@ -42,12 +42,12 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
         <tr>
           <th>Ball</th>
           <th>Pocket</th>
+          <th class="number"><button :aria-pressed="order === 'chance'" @click="order = 'chance'">Chance</button></th>
           <th class="number"><button :aria-pressed="order === 'points'" @click="order = 'points'">Points</button></th>
           <th>Fullness</th>
           <th class="number" title="From the white to the contact, and from the ball to the pocket">Distances, cm</th>
           <th class="number" title="Least room beside the two ways">Room, mm</th>
           <th class="number" title="Across the line of aim at the contact"><button :aria-pressed="order === 'ease'" @click="order = 'ease'">Tolerance</button></th>
-          <th class="number"><button :aria-pressed="order === 'chance'" @click="order = 'chance'">Chance</button></th>
           <th title="How the white is reached, and how far the butt must be raised">Reach</th>
         </tr>
       </thead>
@@ -65,12 +65,12 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
         >
           <td><span class="dot" :style="{ background: lookOf(o.cut.ball).fill }" />{{ nameOf(o.cut.ball) }}</td>
           <td>{{ pocketName(o.cut.pocket) }}<span v-if="o.cut.kind !== 'direct'" class="kind" :title="kindWords(o.cut)">{{ o.cut.kind === 'double' ? 'double' : `${o.cut.kind} ${nameOf(o.cut.struck)}` }}</span></td>
+          <td class="number"><strong>{{ (o.chance * 100).toFixed(0) }} %</strong><span v-if="o.pace > workspace.stroke.pace" class="soft" title="At the softest pace that gets there"> at {{ o.pace.toFixed(1) }}</span></td>
           <td class="number">{{ points(o.cut.ball) }}</td>
-          <td><CutPicture class="mini" :offset="Math.sign(o.cut.cutDegrees) * o.cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="o.cut.struck" /> {{ fullnessWords[o.cut.fullnessWord] }} <span class="soft">{{ Math.abs(o.cut.cutDegrees).toFixed(0) }}°</span></td>
+          <td :title="fullnessWords[o.cut.fullnessWord]"><CutPicture class="mini" :offset="Math.sign(o.cut.cutDegrees) * o.cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="o.cut.struck" /> <span class="word">{{ fullnessWords[o.cut.fullnessWord] }} </span><span class="soft">{{ Math.abs(o.cut.cutDegrees).toFixed(0) }}°</span></td>
           <td class="number">{{ (o.cut.cueBallDistance * 100).toFixed(0) }} + {{ (o.cut.potDistance * 100).toFixed(0) }}</td>
           <td class="number">{{ room(o) }}</td>
           <td class="number">±{{ (o.toleranceMillimetres / 2).toFixed(1) }} mm</td>
-          <td class="number"><strong>{{ (o.chance * 100).toFixed(0) }} %</strong><span v-if="o.pace > workspace.stroke.pace" class="soft"> at {{ o.pace.toFixed(1) }}</span></td>
           <td class="soft" :title="reachWords(o.reach)">{{ reaches[o.reach.stance] }}<template v-if="o.reach.elevationDegrees"> {{ o.reach.elevationDegrees.toFixed(0) }}°</template></td>
         </tr>
         <tr v-for="o in off" :key="o.cut.ball" class="soft" @mouseenter="judgements.pointed = o">
@@ -130,6 +130,16 @@ tbody tr[tabindex]:focus-visible {
 }
 tr.chosen {
   box-shadow: inset 3px 0 0 var(--accent);
+}
+/* On a tablet the picture and the angle say it. */
+@media (max-width: 1100px) {
+  .word {
+    display: none;
+  }
+  th,
+  td {
+    padding: 2px 4px;
+  }
 }
 .kind {
   color: var(--accent);

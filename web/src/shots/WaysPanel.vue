@@ -36,14 +36,16 @@ function place(change: Partial<{ x: number; y: number }>) {
   goal.value.place = { x: workspace.reference!.length / 2, y: workspace.reference!.width / 2, ...goal.value.place, ...change }
 }
 
-/** What two ways are told apart by. */
+/** Two are laid beside one another, and take the room of what was asked. */
+const isBeside = computed(() => !!ways.a && !!ways.b && !ways.problem)
+
+/** What they are told apart by. */
 const rows = computed(() => {
   const [a, b] = [ways.a, ways.b]
   if (!a || !b) return []
   const row = (label: string, of: (w: Way) => string) => ({ label, a: of(a), b: of(b) })
   return [
-    row('Stroke', (w) => tipWords(w.stroke.side ?? 0, w.stroke.height ?? 0)),
-    row('Pace', (w) => (w.stroke.pace ?? 0).toFixed(1)),
+    row('Stroke', (w) => `${tipWords(w.stroke.side ?? 0, w.stroke.height ?? 0)}, pace ${(w.stroke.pace ?? 0).toFixed(1)}`),
     row('Cushions', (w) => String(w.cushions.length)),
     row('Pot and position', (w) => percent(w.both)),
     row('Pot', (w) => percent(w.pot)),
@@ -59,7 +61,7 @@ const rows = computed(() => {
 
 <template>
   <div class="ways" data-testid="ways">
-    <div class="row">
+    <div v-if="!isBeside" class="row">
       <span class="joined" role="group" aria-label="What the white should do">
         <button class="key" :aria-pressed="goal.kind === 'stop'" data-testid="goal-stop" @click="goal.kind = 'stop'">Stop here</button>
         <button class="key" :aria-pressed="goal.kind === 'cannon'" data-testid="goal-cannon" @click="goal.kind = 'cannon'">Run into a ball</button>
@@ -95,7 +97,7 @@ const rows = computed(() => {
     <p v-else-if="!pot" class="soft">Choose a ball and a pocket first: the white’s way begins with a pot.</p>
     <p v-else-if="!goals.entry" class="soft">{{ goal.kind === 'stop' ? 'Point at the plan where the white should stop. Drag the circle, or its rim, to change it.' : 'Choose the ball that the white should run into after the pot.' }}</p>
     <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">This pot has no aim from here, so the white cannot be sent anywhere with it. Choose another pot.</p>
-    <table v-else-if="ways.a && ways.b" class="beside" data-testid="beside">
+    <table v-else-if="isBeside && ways.a && ways.b" class="beside" data-testid="beside">
       <thead>
         <tr>
           <td><button class="key" @click="ways.beside = []">Back to all</button></td>

@@ -1,7 +1,8 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { Schemas } from '../api/client'
+import { useWorkspace } from '../workspace/workspace'
 
 export type Goal = {
   kind: 'stop' | 'cannon'
@@ -28,5 +29,14 @@ export const useGoal = defineStore('goal', () => {
     return g.ball ? { ball: g.ball, fullness: fullnesses[g.fullness], ...speeds[g.speed] } : null
   })
 
-  return { goal, entry }
+  /** What to know of the shot that is set up, without the contact that is asked for. */
+  const workspace = useWorkspace()
+  const warnings = computed(() => (workspace.shot?.warnings ?? []).filter((w) => !(w.kind === 'kiss' && goal.value.kind === 'cannon' && w.ball === goal.value.ball)))
+  // Another position asks anew.
+  watch(
+    () => workspace.origin?.id,
+    (_, before) => before && Object.assign(goal.value, { place: null, ball: '' }),
+  )
+
+  return { goal, entry, warnings }
 })

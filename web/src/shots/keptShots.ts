@@ -109,7 +109,7 @@ export const useKeptShots = defineStore('keptShots', () => {
     const words = strokeWords(stroke)
     const lines = [`${words[0].toUpperCase()}${words.slice(1)}: ${shot ? outcomeWords(shot.simulation) : ''}`]
     if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
-    if (shot?.warnings.length) lines.push(`Mind: ${shot.warnings.map(warningWords).join('; ')}.`)
+    if (goal.warnings.length) lines.push(`Mind: ${goal.warnings.map(warningWords).join('; ')}.`)
     return { name: workspace.draft.name, content: copy(workspace.content), rows, lines, note: note.value, goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null }
   }
 

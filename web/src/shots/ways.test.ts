@@ -111,4 +111,23 @@ describe('put it there', () => {
     goal.goal.ball = ''
     expect(goal.entry).toBeNull()
   })
+
+  it('does not warn of the contact that is asked for, and another position asks anew', async () => {
+    serve([])
+    const goal = useGoal()
+    const workspace = useWorkspace()
+    workspace.shot = { warnings: [{ kind: 'inOff', ball: null }, { kind: 'kiss', ball: 'blue' }] } as unknown as typeof workspace.shot
+    expect(goal.warnings.map((w) => w.kind)).toEqual(['inOff', 'kiss'])
+    Object.assign(goal.goal, { kind: 'cannon', ball: 'blue' })
+    expect(goal.warnings.map((w) => w.kind)).toEqual(['inOff'])
+    goal.goal.ball = 'pink'
+    expect(goal.warnings).toHaveLength(2)
+    const draft = { name: 'b', about: '', content: workspace.content }
+    workspace.reset(draft, { id: '1', version: 1, draft })
+    await nextTick()
+    expect(goal.goal.ball).toBe('pink')
+    workspace.reset(draft, { id: '2', version: 1, draft })
+    await nextTick()
+    expect(goal.goal.ball).toBe('')
+  })
 })

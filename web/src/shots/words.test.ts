@@ -93,6 +93,7 @@ describe('the words of the trade', () => {
     expect(reachWords(reach)).toBe('natural stance')
     expect(reachWords({ ...reach, stance: 'rest', elevationDegrees: 12.5, over: 'pink', bridgeOver: 'pink' })).toBe('only with the rest; bridging over the pink; butt up to 13° to clear the pink')
     expect(reachWords({ ...reach, elevationDegrees: 20 })).toContain('clear the rail')
+    expect(reachWords({ ...reach, errorFactor: 1.4 })).toBe('natural stance; your errors 1.4 times as large')
   })
 
   const outcome = (change: object) => ({ x: 2, y: 1, inOff: false, isMet: true, nextBall: 'pink', nextPocket: 'green-middle', nextChance: 0.8, ...change })

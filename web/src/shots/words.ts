@@ -101,6 +101,7 @@ export function reachWords(reach: Schemas['ReachResult']): string {
   const parts = [stance]
   if (reach.bridgeOver) parts.push(`bridging over the ${nameOf(reach.bridgeOver)}`)
   if (reach.elevationDegrees > 0) parts.push(`butt up to ${reach.elevationDegrees.toFixed(0)}° to clear the ${reach.over ? nameOf(reach.over) : 'rail'}`)
+  if (reach.errorFactor > 1.05) parts.push(`your errors ${reach.errorFactor.toFixed(1)} times as large`)
   return parts.join('; ')
 }
 

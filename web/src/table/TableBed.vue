@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useWorkspace } from '../workspace/workspace'
-import { cushionDepth, rail, viewBoxOf } from './bed'
+import { cushionDepth, rail, useDrawing, viewBoxOf } from './bed'
 import Ruler from './TableRuler.vue'
 
 /**
@@ -9,16 +9,9 @@ import Ruler from './TableRuler.vue'
  * without it.
  */
 const workspace = useWorkspace()
-const reference = computed(() => workspace.reference!)
-const length = computed(() => reference.value.length * 1000)
-const width = computed(() => reference.value.width * 1000)
-const radius = computed(() => reference.value.ballRadius * 1000)
+const { reference, length, width, radius, sx, sy } = useDrawing()
 const noses = computed(() => workspace.table?.noses ?? [])
 const pockets = computed(() => workspace.table?.pockets ?? [])
-
-// The screen's y runs down, the table's up.
-const sx = (x: number) => x * 1000
-const sy = (y: number) => width.value - y * 1000
 </script>
 
 <template>

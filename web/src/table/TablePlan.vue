@@ -9,7 +9,7 @@ import { useWays } from '../shots/ways'
 import { useMap } from '../planning/map'
 import { usePlans } from '../planning/plans'
 import { useDecide } from '../safety/decide'
-import { viewBoxOf } from './bed'
+import { useDrawing, viewBoxOf } from './bed'
 import { placeLabels, type Label } from './labels'
 import { isRed, lookOf, nameOf, pocketName } from './balls'
 
@@ -22,16 +22,7 @@ const ways = useWays()
 const plans = usePlans()
 const map = useMap()
 const decide = useDecide()
-const reference = computed(() => workspace.reference!)
-
-const length = computed(() => reference.value.length * 1000)
-const width = computed(() => reference.value.width * 1000)
-const radius = computed(() => reference.value.ballRadius * 1000)
-// The screen's y runs down, the table's up.
-const sx = (x: number) => x * 1000
-const sy = (y: number) => width.value - y * 1000
-const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
-
+const { reference, length, width, radius, sx, sy, points } = useDrawing()
 const pockets = computed(() => workspace.table?.pockets ?? [])
 
 /** Looking at a shot of a plan, the desk's own shot is out of the way unless it is the same. */
@@ -86,7 +77,10 @@ const labels = computed(() => {
     if (final) add(p.id, '', `${nameOf(p.id)} stops`, final)
   }
   for (const f of judgements.fan) add(`fan${f.key}`, 'fan', fanWords(f.key) + (f.potted ? '' : ' (missed)'), f.points[f.points.length - 1], 50)
-  for (const w of shownWays.value) add(`way${w.key}`, 'fan', w.label, w.end, 54)
+  for (const w of shownWays.value) {
+    add(`way${w.key}`, 'fan', w.label, w.end, 54)
+    if (w.mirror.length) add(`mirror${w.key}`, 'brass', shownWays.value.length > 1 ? `${w.label} as in a mirror` : 'as in a mirror', w.mirror[1], 46)
+  }
   if (goal.value) add('goal', 'brass', 'stop here', { x: goal.value.x, y: goal.value.y + goals.goal.radius }, 50)
   for (const [key, words, outlines] of [['thick', 'missed thick', judgements.spread?.thickLeaves], ['thin', 'missed thin', judgements.spread?.thinLeaves]] as const) {
     const widest = [...(outlines ?? [])].sort((a, b) => b.length - a.length)[0]

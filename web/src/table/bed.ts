@@ -1,4 +1,6 @@
+import { computed } from 'vue'
 import type { Reference } from '../api/client'
+import { useWorkspace } from '../workspace/workspace'
 
 /** How far the drawing goes beyond the noses, mm. */
 export const cushionDepth = 46
@@ -11,4 +13,17 @@ const margin = 34
 export function viewBoxOf(r: Pick<Reference, 'length' | 'width'>) {
   const edge = rail + cushionDepth
   return `${-edge - ruler} ${-edge - margin} ${r.length * 1000 + 2 * edge + ruler + 4} ${r.width * 1000 + 2 * edge + margin + ruler}`
+}
+
+/** The drawings' measures: millimetres, the screen's y down, of the table's metres with y up. */
+export function useDrawing() {
+  const workspace = useWorkspace()
+  const reference = computed(() => workspace.reference!)
+  const length = computed(() => reference.value.length * 1000)
+  const width = computed(() => reference.value.width * 1000)
+  const radius = computed(() => reference.value.ballRadius * 1000)
+  const sx = (x: number) => x * 1000
+  const sy = (y: number) => width.value - y * 1000
+  const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
+  return { reference, length, width, radius, sx, sy, points }
 }
