@@ -66,7 +66,8 @@ public sealed record Situation
     /// <summary>A ball that the white touches, one that is on rather than another; null if it touches none (rule 8).</summary>
     public Ball? Touching => Layout.Balls.Skip(1).Where(IsTouching).OrderBy(b => Frame.On.Includes(b.Ball) ? 0 : 1).Select(b => (Ball?)b.Ball).FirstOrDefault();
 
-    private bool IsTouching(PlacedBall ball) => Layout.Gap(Layout.White.X, Layout.White.Y, ball) < NearEnough;
+    /// <summary>Whether the white touches it, and so has to be played away from it.</summary>
+    public bool IsTouching(PlacedBall ball) => Layout.Gap(Layout.White.X, Layout.White.Y, ball) < NearEnough;
 
     /// <summary>The same balls with another one on: for questions about that.</summary>
     public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
@@ -84,15 +85,17 @@ public sealed record Situation
             if (IsTouching(Layout.Balls[slot]) && (Frame.On.Includes(ball) || ball == nominated)) first ??= ball;
         }
         var time = double.NaN;
+        var isBack = false;
         foreach (var e in record.Events)
         {
+            isBack |= e is { Ball: 0, Kind: ShotEventKind.Cushion or ShotEventKind.Jaw };
             if (e.Kind != ShotEventKind.Ball || (e.Ball != 0 && e.Other != 0)) continue;
             var ball = Layout.Balls[e.Ball + e.Other].Ball;
             if (double.IsNaN(time))
             {
                 time = e.Time;
-                // Struck on to what it touches, the white pushes it.
-                if (time < 1e-9) disturbed = ball;
+                // Struck on to what it touches, the white pushes it; coming back to it off a cushion it does not.
+                if (!isBack && IsTouching(Layout.Balls[e.Ball + e.Other])) disturbed = ball;
                 first ??= ball;
             }
             else if (e.Time - time < 1e-9 && ball != first) with ??= ball;

@@ -28,6 +28,7 @@ public enum SafetyIdea
 /// <param name="Ball">That is struck.</param>
 /// <param name="Fullness">How full, 1 full to 0 a miss.</param>
 /// <param name="LeftSide">Of the ball as the player sees it.</param>
+/// <param name="IsAway">The white touches the ball and is played away from it, which counts as striking it (rule 8).</param>
 /// <param name="Mean">Of what is left, to the other player, points.</param>
 /// <param name="WorstTenth">Mean of the worst tenth.</param>
 /// <param name="Snooker">Chance that the other player is snookered.</param>
@@ -41,7 +42,7 @@ public enum SafetyIdea
 /// <param name="WhiteRests">Where the white ends, m, for the spread.</param>
 /// <param name="BallRests">Where the ball that is struck ends.</param>
 public sealed record Safety(
-    SafetyIdea Idea, Ball Ball, double Fullness, bool LeftSide, Stroke Stroke, Route Route, Reach Reach, double Mean, double WorstTenth, double Snooker, double PotLeft, double Foul, double Pots, double Baulk, double Tight,
+    SafetyIdea Idea, Ball Ball, double Fullness, bool LeftSide, bool IsAway, Stroke Stroke, Route Route, Reach Reach, double Mean, double WorstTenth, double Snooker, double PotLeft, double Foul, double Pots, double Baulk, double Tight,
     double Value, Leave Leave, Situation After, IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<PathPoint> BallPath, IReadOnlyList<PathPoint> WhiteRests, IReadOnlyList<PathPoint> BallRests);
 
 /// <summary>
@@ -97,33 +98,42 @@ internal sealed class SafetySearch(PlanContext context, LeaveJudge judge)
     private static IEnumerable<int> Targets(Situation from)
     {
         var (layout, white) = (from.Layout, from.Layout.White);
-        return from.OnSlots().Where(slot => Offsets.Any(o => IsOpen(layout, slot, o)))
+        return from.OnSlots().Where(slot => Offsets.Any(o => IsOpen(from, slot, o)))
             .OrderBy(s => Math.Pow(layout.Balls[s].X - white.X, 2) + Math.Pow(layout.Balls[s].Y - white.Y, 2)).Take(MostBalls);
     }
 
-    private static bool IsOpen(Layout layout, int slot, double offset)
+    private static bool IsOpen(Situation from, int slot, double offset)
     {
-        var (gx, gy) = Ghost(layout, slot, offset);
+        var layout = from.Layout;
+        if (from.IsTouching(layout.Balls[slot])) return true;
+        var (gx, gy) = Ghost(from, slot, offset);
         for (var i = 1; i < layout.Balls.Count; i++)
-            if (i != slot && Layout.GapFrom(layout.White.X, layout.White.Y, gx, gy, layout.Balls[i]) < 0) return false;
+            if (i != slot && Layout.GapFrom(layout.White.X, layout.White.Y, gx, gy, layout.Balls[i]) < -Hair) return false;
         return true;
     }
 
+    /// <summary>So far a ball that is touched and played away from may seem in the way, m.</summary>
+    private const double Hair = 1e-6;
+
     /// <summary>Where the white's centre is when it meets the ball so far beside its middle.</summary>
-    private static (double X, double Y) Ghost(Layout layout, int slot, double offset)
+    private static (double X, double Y) Ghost(Situation from, int slot, double offset)
     {
-        var (ball, aim) = (layout.Balls[slot], AimAt(layout, slot, offset) * Math.PI / 180);
+        var (ball, aim) = (from.Layout.Balls[slot], AimAt(from, slot, offset) * Math.PI / 180);
         var back = 2 * BallRadius * Math.Sqrt(1 - offset * offset);
         var (sin, cos) = Math.SinCos(aim);
         return (ball.X - back * cos - 2 * BallRadius * offset * sin, ball.Y - back * sin + 2 * BallRadius * offset * cos);
     }
 
-    /// <summary>The direction in which the white's centre passes so many ball widths to the left of the ball's middle, degrees.</summary>
-    private static double AimAt(Layout layout, int slot, double offset)
+    /// <summary>
+    /// The direction in which the white's centre passes so many ball widths to the left of the ball's middle, degrees; from a ball that it touches,
+    /// turned round.
+    /// </summary>
+    private static double AimAt(Situation from, int slot, double offset)
     {
+        var layout = from.Layout;
         var (dx, dy) = (layout.Balls[slot].X - layout.White.X, layout.Balls[slot].Y - layout.White.Y);
         var distance = Math.Max(2 * BallRadius, Math.Sqrt(dx * dx + dy * dy));
-        return (Math.Atan2(dy, dx) + Math.Asin(Math.Clamp(offset * 2 * BallRadius / distance, -1, 1))) * 180 / Math.PI;
+        return (Math.Atan2(dy, dx) + (from.IsTouching(layout.Balls[slot]) ? Math.PI : 0) + Math.Asin(Math.Clamp(offset * 2 * BallRadius / distance, -1, 1))) * 180 / Math.PI;
     }
 
     private List<Tried> Play(Bench bench, Situation from, int slot, double offset, bool coarse = false)
@@ -144,12 +154,12 @@ internal sealed class SafetySearch(PlanContext context, LeaveJudge judge)
 
     private IEnumerable<Stroke> Strokes(Situation from, int slot, double offset, bool coarse)
     {
-        if (!IsOpen(from.Layout, slot, offset)) yield break;
+        if (!IsOpen(from, slot, offset)) yield break;
         foreach (var (height, side) in Columns)
         {
             if (coarse && side != 0) continue;
             // The cue points beside the way that is meant, for squirt.
-            var stroke = new Stroke(AimAt(from.Layout, slot, offset) - Strike.Squirt(Tip.Fraction(side), context.Shape.Conditions) * 180 / Math.PI, side, height, Softest, 0);
+            var stroke = new Stroke(AimAt(from, slot, offset) - Strike.Squirt(Tip.Fraction(side), context.Shape.Conditions) * 180 / Math.PI, side, height, Softest, 0);
             stroke = stroke with { ElevationDegrees = Reach.ElevationFor(from.Layout, stroke) };
             for (var pace = Softest; pace <= Hardest; pace += coarse ? 2 * PaceStep : PaceStep) yield return stroke with { Pace = pace };
         }
@@ -197,14 +207,15 @@ internal sealed class SafetySearch(PlanContext context, LeaveJudge judge)
         var paths = ShotPath.Points(bench.Record, from.Layout.Balls.Count, ShotPath.Drawn);
         var ballEnd = bench.Simulator.PocketOf(tried.Slot) is null ? (X: bench.Simulator.X(tried.Slot), Y: bench.Simulator.Y(tried.Slot)) : (X: Length / 2, Y: Width / 2);
         var ballToCushion = Math.Min(Math.Min(ballEnd.X, Length - ballEnd.X), Math.Min(ballEnd.Y, Width - ballEnd.Y)) - BallRadius;
-        var fullness = 1 - Math.Abs(tried.Offset);
+        var isAway = from.IsTouching(from.Layout.Balls[tried.Slot]);
+        var fullness = isAway ? 0 : 1 - Math.Abs(tried.Offset);
         var idea = Share(pots) > 0.15 ? SafetyIdea.ShotToNothing
             : Share(snookers) > 0.4 ? SafetyIdea.Snooker
-            : fullness < 0.35 && Share(baulk) > 0.4 ? SafetyIdea.ThinClip
+            : !isAway && fullness < 0.35 && Share(baulk) > 0.4 ? SafetyIdea.ThinClip
             : tried.Route.Balls.Count > 0 ? SafetyIdea.Cannon
-            : ballToCushion < BallRadius ? SafetyIdea.BallToCushion
+            : !isAway && ballToCushion < BallRadius ? SafetyIdea.BallToCushion
             : SafetyIdea.Containing;
-        return new(idea, ball, fullness, tried.Offset > 0, tried.Stroke, tried.Route, reach, worths.Count == 0 ? 0 : worths.Average(), worths.Count == 0 ? 0 : worths.TakeLast(tenth).Average(),
+        return new(idea, ball, fullness, tried.Offset > 0, isAway, tried.Stroke, tried.Route, reach, worths.Count == 0 ? 0 : worths.Average(), worths.Count == 0 ? 0 : worths.TakeLast(tenth).Average(),
             Share(snookers), Share(potsLeft), Share(fouls), Share(pots), Share(baulk), Share(tight), value / samples, tried.Leave, tried.Played.After, paths[0], paths[tried.Slot], whites, balls);
     }
 

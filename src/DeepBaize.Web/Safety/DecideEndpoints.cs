@@ -41,7 +41,7 @@ public sealed record AttackResult(ChoiceResult Choice, double Gain, double Thick
 
 /// <summary>A safety; see DeepBaize.Core.Safety.Safety. Outlines hold two thirds of the places where the ball stops.</summary>
 public sealed record SafetyResult(
-    SafetyIdea Idea, string Ball, double Fullness, bool LeftSide, StrokeEntry Stroke, IReadOnlyList<string> Cushions, IReadOnlyList<string> Balls, ReachResult Reach,
+    SafetyIdea Idea, string Ball, double Fullness, bool LeftSide, bool IsAway, StrokeEntry Stroke, IReadOnlyList<string> Cushions, IReadOnlyList<string> Balls, ReachResult Reach,
     double Mean, double WorstTenth, double Snooker, double PotLeft, double Foul, double Pots, double Baulk, double Tight, double Value, LeaveResult Leave,
     IReadOnlyList<PointEntry> WhitePath, IReadOnlyList<PointEntry> BallPath, IReadOnlyList<IReadOnlyList<PlaceResult>> WhiteSpread, IReadOnlyList<IReadOnlyList<PlaceResult>> BallSpread);
 
@@ -97,7 +97,7 @@ public sealed record DecideProgress(
     private static PlaceResult Place(PathPoint p) => new(Math.Round(p.X, 4), Math.Round(p.Y, 4));
 
     private static SafetyResult Safe(Core.Safety.Safety s, Layout layout) => new(
-        s.Idea, s.Ball.Id, s.Fullness, s.LeftSide, Free(s.Stroke), [.. s.Route.Cushions.Select(c => c.Name())], [.. s.Route.Balls.Select(b => layout.Balls[b].Ball.Id)], ReachResult.Of(s.Reach),
+        s.Idea, s.Ball.Id, s.Fullness, s.LeftSide, s.IsAway, Free(s.Stroke), [.. s.Route.Cushions.Select(c => c.Name())], [.. s.Route.Balls.Select(b => layout.Balls[b].Ball.Id)], ReachResult.Of(s.Reach),
         s.Mean, s.WorstTenth, s.Snooker, s.PotLeft, s.Foul, s.Pots, s.Baulk, s.Tight, s.Value, LeaveResult.Of(s.Leave, s.After.Layout),
         [.. s.WhitePath.Select(PointEntry.Of)], [.. s.BallPath.Select(PointEntry.Of)], Spread(s.WhiteRests), Spread(s.BallRests));
 

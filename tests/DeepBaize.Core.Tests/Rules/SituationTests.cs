@@ -62,6 +62,10 @@ public class SituationTests
         Assert.False(away.Ruling.IsFoul);
         // Played on to it, it is pushed: a foul.
         Assert.True(Play(from, new(0, 0, 0, 2, 0), null).Ruling.IsFoul);
+        // So it is where a referee rules that they touch, though there is a hair between them.
+        Assert.True(Play(Table(2.0, 0.5, null, ("red-1", 2.0 + 2 * BallRadius + 2e-6, 0.5), ("red-2", 3.3, 1.6)), new(20, 0, 0, 2, 0), null).Ruling.IsFoul);
+        // Away from it, and back to it off the cushion behind.
+        Assert.False(Play(Table(0.1, 0.5, null, ("red-1", 0.1 + 2 * BallRadius, 0.5), ("red-2", 3.3, 1.6)), new(180, 0, 0, 3, 0), null).Ruling.IsFoul);
         // A touching ball that is not on counts for nothing: the white still has to strike a red.
         var colour = Table(2.0, 0.5, null, ("yellow", 2.0 + 2 * BallRadius, 0.5), ("red-2", 3.3, 1.6));
         Assert.Contains(FoulReason.MissedAll, Play(colour, new(180, 0, 0, 1.5, 0), null).Ruling.Fouls);

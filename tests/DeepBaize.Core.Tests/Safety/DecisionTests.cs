@@ -84,7 +84,17 @@ public class DecisionTests
     public void A_ball_that_the_white_touches_is_named_and_can_be_played_away_from()
     {
         var situation = Table(2.0, 0.5, new PlacedBall(Ball.Red(1), 2.0 + 2 * BallRadius, 0.5), new PlacedBall(Ball.Red(2), 3.3, 1.6));
-        Assert.Equal(Ball.Red(1), Decider.Solve(situation, County, County, Player.Default, Shape).Touching);
+        var decision = Decider.Solve(situation, County, County, Player.Default, Shape);
+        Assert.Equal(Ball.Red(1), decision.Touching);
+        // Rule 8, from memory: away from it is fair, though the white meets nothing; on to it is a push.
+        var away = decision.Safeties.Where(s => s.Ball == Ball.Red(1)).ToList();
+        Assert.NotEmpty(away);
+        Assert.All(away, s =>
+        {
+            Assert.True(s.IsAway);
+            Assert.True(Math.Abs(s.Stroke.AimDegrees - 180) < 90 && s.Foul < 0.2, $"{s.Stroke.AimDegrees}° {s.Foul}");
+        });
+        Assert.All(decision.Safeties.Where(s => s.Ball != Ball.Red(1)), s => Assert.False(s.IsAway));
     }
 
     [Fact]

@@ -1730,6 +1730,7 @@ export interface components {
             /** Format: double */
             fullness: number;
             leftSide: boolean;
+            isAway: boolean;
             stroke: components["schemas"]["StrokeEntry"];
             cushions: string[];
             balls: string[];

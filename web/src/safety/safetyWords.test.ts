@@ -17,6 +17,7 @@ const verdict = (more: Partial<Schemas['DecideProgress']>) => verdictWords({ att
 describe('the words of safety', () => {
   it('name the idea and the stroke', () => {
     expect(safetyWords(safety)).toBe('Back to baulk: red 3 quarter-ball on its left, half a tip above, pace 5.4, off the top cushion')
+    expect(safetyWords({ ...safety, isAway: true })).toContain(': away from red 3, ')
     expect(safetyFigures(safety)).toContain('Leaves a pot 4 %, snooker 30 %, foul 2 %, white in baulk 80 %.')
     expect(safetyFigures(safety)).toContain('3.2 in the worst tenth')
   })

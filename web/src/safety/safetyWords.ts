@@ -26,7 +26,8 @@ const ideas: Record<Schemas['SafetyIdea'], string> = {
 
 /** "Back to baulk: red 3 a thin clip on its left, centre ball, pace 5.4, off the top cushion". */
 export function safetyWords(s: Safety): string {
-  const parts = [`${nameOf(s.ball)} ${fullness(s.fullness)}${s.fullness > 0.87 ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), pace(s.stroke)]
+  const struck = s.isAway ? `away from ${the(s.ball)}` : `${nameOf(s.ball)} ${fullness(s.fullness)}${s.fullness > 0.87 ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
+  const parts = [struck, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), pace(s.stroke)]
   if (s.cushions.length) parts.push(`off the ${list(s.cushions.slice(0, 4).map((c) => cushionNames[c]))} cushion${s.cushions.length > 1 ? 's' : ''}`)
   if (s.balls.length) parts.push(`on to ${list([...new Set(s.balls)].slice(0, 2).map(the))}`)
   return `${sentence(ideas[s.idea])}: ${parts.join(', ')}`
