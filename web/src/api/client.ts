@@ -68,16 +68,24 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   throw problemOf(answer.response.status, answer.error)
 }
 
-/** Posts and reads the answer as a stream of server-sent events, one by one; ends when the server does, or the signal says so. */
-export async function follow<T>(path: keyof paths, body: unknown, signal: AbortSignal, tell: (event: T) => void): Promise<void> {
+/** The answer to a request that the typed client is not for: streams and files. */
+async function send(path: string, request: RequestInit): Promise<Response> {
   let response
   try {
-    response = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body), signal })
+    response = await fetch(path, request)
   } catch (e) {
-    if (signal.aborted) throw e
+    if (request.signal?.aborted) throw e
     throw away()
   }
   if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null))
+  return response
+}
+
+const posted = (json: string, signal?: AbortSignal): RequestInit => ({ method: 'POST', headers: { 'Content-Type': 'application/json' }, body: json, signal })
+
+/** Posts and reads the answer as a stream of server-sent events, one by one; ends when the server does, or the signal says so. */
+export async function follow<T>(path: keyof paths, body: unknown, signal: AbortSignal, tell: (event: T) => void): Promise<void> {
+  const response = await send(path, posted(JSON.stringify(body), signal))
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''
   for (;;) {
@@ -96,33 +104,11 @@ export async function follow<T>(path: keyof paths, body: unknown, signal: AbortS
   }
 }
 
+/** What is there, as a file. */
+export const fileAt = async (path: string): Promise<Blob> => (await send(path, {})).blob()
+
 /** Posts JSON and returns the answer as a file. */
-export async function fetchFile(path: keyof paths, body: unknown): Promise<Blob> {
-  let response
-  try {
-    response = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
-  } catch {
-    throw away()
-  }
-  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null))
-  return response.blob()
-}
+export const fetchFile = async (path: keyof paths, body: unknown): Promise<Blob> => (await send(path, posted(JSON.stringify(body)))).blob()
 
 /** Posts a text of JSON as it is and returns the text of the answer: for files, in and out. */
-export async function exchange(path: keyof paths, json: string): Promise<string> {
-  let response
-  try {
-    response = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: json })
-  } catch {
-    throw away()
-  }
-  const text = await response.text()
-  if (response.ok) return text
-  let error: unknown = null
-  try {
-    error = JSON.parse(text)
-  } catch {
-    // No problem details: the status says enough.
-  }
-  throw problemOf(response.status, error)
-}
+export const exchange = async (path: keyof paths, json: string): Promise<string> => (await send(path, posted(json))).text()

@@ -1,9 +1,10 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { ask, client, exchange, Problem, type Schemas } from '../api/client'
+import { ask, client, exchange, fileAt, type Schemas } from '../api/client'
 import { useKeeping } from '../positions/keeping'
 import { useNotices } from '../workspace/notices'
+import { useAttempt } from '../workspace/useAttempt'
 
 export type Item = Schemas['FrameItem']
 export type Record_ = Schemas['FrameRecordResult']
@@ -16,23 +17,11 @@ export const useRecords = defineStore('records', () => {
   const isOpen = ref(false)
   const items = ref<Item[] | null>(null)
   const record = shallowRef<Record_ | null>(null)
-  const busy = ref(false)
+  const { busy, attempt } = useAttempt()
   /** The frame that was open last, so that a phone that went to sleep goes on with it. */
   const last = useLocalStorage<string>('deep-baize-frame', '')
 
   const shots = computed(() => record.value?.story.shots.map((s) => s.shot) ?? [])
-
-  async function attempt(what: () => Promise<void>, failed: string) {
-    busy.value = true
-    try {
-      await what()
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: `${failed}: ${e.message}`, detail: e.detail, action: e.isAway ? { label: 'Try again', run: () => void attempt(what, failed) } : undefined })
-    } finally {
-      busy.value = false
-    }
-  }
 
   const list = () =>
     attempt(async () => {
@@ -101,9 +90,7 @@ export const useRecords = defineStore('records', () => {
 
   const exportAs = (kind: 'json' | 'csv') =>
     attempt(async () => {
-      const response = await fetch(`/api/frames/${record.value!.id}/export/${kind}`)
-      if (!response.ok) throw new Problem(response.status, 'No file was made.', '')
-      keeping.download(await response.blob(), kind, record.value!.title)
+      keeping.download(await fileAt(`/api/frames/${record.value!.id}/export/${kind}`), kind, record.value!.title)
     }, 'Not exported')
 
   return { isOpen, items, record, busy, shots, list, open, show, start, enter, undo, write, close, remove, bringIn, exportAs }

@@ -40,6 +40,7 @@ describe('plans', () => {
   beforeEach(() => {
     sessionStorage.clear()
     setActivePinia(createPinia())
+    serve([])
     useWorkspace().reset({ name: 'a', about: '', content: { balls, stroke, conditions: {} } }, null)
   })
 

@@ -7,6 +7,7 @@ import { useKeeping } from '../positions/keeping'
 import { useJudgements } from '../shots/judgements'
 import { arrivalWords, fullnessWords, reachWords, warningWords } from '../shots/words'
 import { nameOf } from '../table/balls'
+import { useAttempt } from '../workspace/useAttempt'
 import { useLatest } from '../workspace/useLatest'
 import { useNotices } from '../workspace/notices'
 import { useSearch } from '../workspace/useSearch'
@@ -25,6 +26,7 @@ export const usePlans = defineStore('plans', () => {
   const judgements = useJudgements()
   const keeping = useKeeping()
   const notices = useNotices()
+  const { attempt } = useAttempt()
   const records = useRecords()
 
   const preferences = ref<Preferences>({ target: 'mostPoints', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
@@ -108,7 +110,7 @@ export const usePlans = defineStore('plans', () => {
     const first = chosen.value?.shots[0]
     if (!first) return
     drop()
-    try {
+    await attempt(async () => {
       const content = { ...copy(workspace.content), stroke: copy(strokeOf(first)) } as Content
       const result = await ask(client.POST('/api/play-on', { body: { content, missed } }))
       records.write(
@@ -137,10 +139,7 @@ export const usePlans = defineStore('plans', () => {
         },
         8,
       )
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: e.message, detail: e.detail })
-    }
+    }, 'Not played')
   }
 
   const whiteOf = (balls: readonly { id: string; x: number; y: number }[]) => {
@@ -149,15 +148,6 @@ export const usePlans = defineStore('plans', () => {
   }
 
   // ---- Kept plans ----------------------------------------------------------------------------------------------
-
-  async function attempt(what: () => Promise<void>, failed: string) {
-    try {
-      await what()
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: `${failed}: ${e.message}`, detail: e.detail })
-    }
-  }
 
   const loadSaved = () =>
     attempt(async () => {

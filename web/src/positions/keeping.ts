@@ -1,8 +1,9 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
 import { ElMessageBox } from 'element-plus'
-import { ask, client, exchange, fetchFile, Problem, type SavedPosition } from '../api/client'
+import { ask, client, exchange, fetchFile, type SavedPosition } from '../api/client'
 import { useNotices } from '../workspace/notices'
+import { useAttempt } from '../workspace/useAttempt'
 import { draftOf, useWorkspace } from '../workspace/workspace'
 
 /** Saving, opening, renaming, deleting, files: everything that leaves the page, with what to do when it fails. */
@@ -12,27 +13,14 @@ export const useKeeping = defineStore('keeping', () => {
   const libraryOpen = ref(false)
   /** The newer one, when somebody else has saved it since. */
   const conflict = ref<SavedPosition | null>(null)
-  const busy = ref(false)
+  const { busy, attempt: run } = useAttempt((problem) => {
+    if (problem.status === 409 && problem.current) conflict.value = problem.current
+    return problem.status === 409 && !!problem.current
+  })
 
-  /** Runs something that may fail; says so with a way to try again. */
+  /** One at a time: pressed twice, a save would be in conflict with itself. */
   async function attempt(what: () => Promise<void>, failed: string) {
-    if (busy.value) return
-    busy.value = true
-    try {
-      await what()
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      if (e.status === 409 && e.current) conflict.value = e.current
-      else
-        notices.show({
-          kind: 'error',
-          text: `${failed}: ${e.message}`,
-          detail: e.detail,
-          action: e.isAway ? { label: 'Try again', run: () => void attempt(what, failed) } : undefined,
-        })
-    } finally {
-      busy.value = false
-    }
+    if (!busy.value) await run(what, failed)
   }
 
   const said = (text: string) => notices.show({ kind: 'info', text })

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Content, type Schemas, type Stroke } from '../api/client'
 import { usePlayer } from '../players/player'
 import { useJudgements } from '../shots/judgements'
+import { useAttempt } from '../workspace/useAttempt'
 import { useLatest } from '../workspace/useLatest'
 import { useSearch } from '../workspace/useSearch'
 import { useNotices } from '../workspace/notices'
@@ -19,6 +20,7 @@ export const useDecide = defineStore('decide', () => {
   const players = usePlayer()
   const judgements = useJudgements()
   const notices = useNotices()
+  const { attempt } = useAttempt()
 
   const rival = useLocalStorage('deep-baize-rival', 'county')
   const answer = shallowRef<Progress | null>(null)
@@ -81,7 +83,7 @@ export const useDecide = defineStore('decide', () => {
 
   /** It was tried, and passed so far to the left or met the cushion so far along: the next aim. */
   async function correct(escape: Escape, what: 'passed' | 'cushion', by: number) {
-    try {
+    await attempt(async () => {
       const next = await ask(client.POST('/api/escape/correct', { body: { content: copy(workspace.content) as Content, ball: escape.ball, ...(what === 'passed' ? { passed: by } : { along: by }) } }))
       const turn = next.aimDegrees! - workspace.aim
       workspace.aimFreely(next.aimDegrees!)
@@ -94,23 +96,18 @@ export const useDecide = defineStore('decide', () => {
         text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
         action: { label: 'Undo', run: () => workspace.undo() },
       })
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: e.message, detail: e.detail })
-    }
+    }, 'Not corrected')
   }
 
   /** Keeps the correction as this table's: the next escape off the same cushions says so. */
   async function keepLearnt() {
-    if (!learnt.value) return
-    try {
-      const kept = await ask(client.POST('/api/escape/corrections', { body: learnt.value }))
+    const correction = learnt.value
+    if (!correction) return
+    await attempt(async () => {
+      const kept = await ask(client.POST('/api/escape/corrections', { body: correction }))
       learnt.value = null
       notices.show({ kind: 'info', text: `Kept as this table’s: ${(Math.abs(kept.along) * 1000).toFixed(0)} mm, from ${kept.trials} trial${kept.trials > 1 ? 's' : ''}.` })
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: e.message, detail: e.detail })
-    }
+    }, 'The correction is not kept')
   }
 
   /** Aims an escape with what trials on this table have taught. */
@@ -121,13 +118,10 @@ export const useDecide = defineStore('decide', () => {
   }
 
   async function forget(escape: Escape) {
-    try {
+    await attempt(async () => {
       await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route: escape.route } } }))
       void search()
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: e.message, detail: e.detail })
-    }
+    }, 'Not forgotten')
   }
 
   const look = useLatest(async () => {

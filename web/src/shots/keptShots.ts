@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, client, fetchFile, Problem, type Schemas } from '../api/client'
+import { ask, client, fetchFile, type Schemas } from '../api/client'
 import { useKeeping } from '../positions/keeping'
 import { nameOf, pocketName } from '../table/balls'
 import { useNotices } from '../workspace/notices'
+import { useAttempt } from '../workspace/useAttempt'
 import { copy, draftOf, useWorkspace } from '../workspace/workspace'
 import { useGoal } from './goal'
 import { useJudgements } from './judgements'
@@ -20,22 +21,9 @@ export const useKeptShots = defineStore('keptShots', () => {
   const goal = useGoal()
   const shots = shallowRef<KeptShot[]>([])
   const note = ref('')
-  const busy = ref(false)
+  const { busy, attempt } = useAttempt()
   const isOpen = computed(() => judgements.below === 'shots')
   const path = () => ({ params: { path: { positionId: workspace.origin!.id } } })
-
-  async function attempt(what: () => Promise<void>, failed: string) {
-    if (busy.value) return
-    busy.value = true
-    try {
-      await what()
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      notices.show({ kind: 'error', text: `${failed}: ${e.message}`, detail: e.detail, action: e.isAway ? { label: 'Try again', run: () => void attempt(what, failed) } : undefined })
-    } finally {
-      busy.value = false
-    }
-  }
 
   async function list() {
     shots.value = workspace.origin ? await ask(client.GET('/api/positions/{positionId}/shots', path())) : []

@@ -29,6 +29,7 @@ describe('put it there', () => {
   beforeEach(() => {
     sessionStorage.clear()
     setActivePinia(createPinia())
+    serve([])
     const workspace = useWorkspace()
     workspace.reset(
       {

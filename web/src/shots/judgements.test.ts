@@ -1,0 +1,86 @@
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
+import type { Reference, Shot } from '../api/client'
+import { usePlayer } from '../players/player'
+import { plainPot, plainStroke, useWorkspace } from '../workspace/workspace'
+import { type PotOption, useJudgements } from './judgements'
+
+const option = (cutDegrees: number, change: object = {}) =>
+  ({ cut: { ball: 'red-1', pocket: 'yellow', struck: 'red-1', kind: 'single', off: null, cutDegrees, ...change }, pace: 5, reach: { elevationDegrees: 8 } }) as unknown as PotOption
+
+describe('judgements', () => {
+  let asked: { path: string; body: Record<string, unknown>; signal: AbortSignal }[]
+  beforeEach(() => {
+    sessionStorage.clear()
+    setActivePinia(createPinia())
+    asked = []
+    vi.stubGlobal('fetch', async (request: Request) => {
+      asked.push({ path: new URL(request.url).pathname, body: JSON.parse((await request.text()) || '{}'), signal: request.signal })
+      return new Response('[]', { status: 200, headers: { 'Content-Type': 'application/json' } })
+    })
+    const workspace = useWorkspace()
+    workspace.reference = { touchOfSide: 0.5 } as Reference
+    workspace.reset(
+      { name: 'a', about: '', content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, pace: 3, pot: plainPot('red-1', 'green-top') }, conditions: {} } },
+      null,
+    )
+  })
+  afterEach(() => disposePinia(getActivePinia()!))
+
+  const paths = () => asked.map((a) => a.path).filter((p) => ['/api/read', '/api/spread', '/api/fan', '/api/sides'].includes(p))
+
+  it('are asked for only while they are shown, once the shot itself is answered', async () => {
+    const judgements = useJudgements()
+    const workspace = useWorkspace()
+    workspace.shot = {} as Shot
+    await nextTick()
+    expect(paths()).toEqual([])
+    judgements.below = 'on'
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/read']))
+    judgements.fanKind = 'paces'
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/read', '/api/fan']))
+    judgements.below = 'happens'
+    judgements.fanKind = null
+    workspace.shot = {} as Shot
+    await nextTick()
+    expect(paths()).toHaveLength(2)
+  })
+
+  it('drop the samples of a shot that has changed', async () => {
+    const judgements = useJudgements()
+    await vi.waitFor(() => expect(useWorkspace().shot).toBeTruthy())
+    judgements.spreadOpen = true
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/spread']))
+    useWorkspace().shot = {} as Shot
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/spread', '/api/spread']))
+    const [first, second] = asked.filter((a) => a.path === '/api/spread')
+    expect([first.signal.aborted, second.signal.aborted]).toEqual([true, false])
+    judgements.spreadOpen = false
+    await nextTick()
+    expect(judgements.spread).toBeNull()
+  })
+
+  it('set up a pot at the pace it was judged at, with the butt as high as it must be', () => {
+    const workspace = useWorkspace()
+    useJudgements().choose(option(25))
+    expect(workspace.stroke).toMatchObject({ pace: 5, elevation: 8, side: 0, free: false, pot: plainPot('red-1', 'yellow') })
+    workspace.setStroke({ pace: 7, elevation: 20 })
+    useJudgements().choose(option(25))
+    expect(workspace.stroke).toMatchObject({ pace: 7, elevation: 20 })
+  })
+
+  it('add a touch of helping side on cuts for a player who plays so, towards the side that turns the ball', () => {
+    const workspace = useWorkspace()
+    usePlayer().player.sideHabit = 'helping'
+    for (const [cut, side] of [[25, 0.5], [-25, -0.5]]) {
+      useJudgements().choose(option(cut))
+      expect(workspace.stroke.side).toBe(side)
+    }
+    workspace.setStroke({ side: 0 })
+    useJudgements().choose(option(6))
+    expect(workspace.stroke.side).toBe(0)
+    useJudgements().choose(option(25, { kind: 'plant', struck: 'red-2' }))
+    expect(workspace.stroke).toMatchObject({ side: 0, pot: { through: 'red-2' } })
+  })
+})
