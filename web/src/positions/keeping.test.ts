@@ -124,7 +124,7 @@ describe('keeping positions', () => {
 
   it('renames the open position without touching what is not saved of it', async () => {
     serve((a) => ({ status: 200, body: saved(2, a.body!.name) }))
-    vi.spyOn(ElMessageBox, 'prompt').mockResolvedValue({ value: ' A better name ', action: 'confirm' })
+    vi.spyOn(ElMessageBox, 'prompt').mockResolvedValue({ value: ' A better name ', action: 'confirm' } as never)
     change()
     await useKeeping().rename({ id: 'p1', name: 'A pot', version: 1 }, () => {})
     const workspace = useWorkspace()
