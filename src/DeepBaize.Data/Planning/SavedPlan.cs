@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Planning;
 
 /// <summary>A plan kept with its position: the table it was made for, and the whole answer, so that it opens just as it was.</summary>
-public sealed class SavedPlan
+public sealed class SavedPlan : IKeptWithPosition
 {
     public const int MaxName = 120;
 

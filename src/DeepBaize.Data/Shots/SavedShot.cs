@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Shots;
 
 /// <summary>A shot kept with its position: the stroke with the balls as they lay, and one line to take down on it.</summary>
-public sealed class SavedShot
+public sealed class SavedShot : IKeptWithPosition
 {
     public const int MaxName = 120;
     public const int MaxNote = 300;

@@ -43,18 +43,13 @@ public static class SavedPlanEndpoints
         group.MapDelete("{id:guid}", Delete).WithName("deletePlan");
     }
 
-    private static IQueryable<SavedPlan> Of(DeepBaizeContext db, Guid positionId) =>
-        db.Plans.Where(s => s.OwnerId == User.LocalId && s.PositionId == positionId && db.Mine().Any(p => p.Id == s.PositionId && p.DeletedAt == null));
-
-    private static Task<bool> Exists(DeepBaizeContext db, Guid positionId, CancellationToken cancel) => db.Mine().AnyAsync(p => p.Id == positionId && p.DeletedAt == null, cancel);
-
     private static async Task<Results<Ok<List<SavedPlanItem>>, ProblemHttpResult>> List(Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-        await Exists(db, positionId, cancel)
-            ? TypedResults.Ok(await Of(db, positionId).OrderBy(p => p.CreatedAt).ThenBy(p => p.Id).Select(p => new SavedPlanItem(p.Id, p.Name, p.CreatedAt)).ToListAsync(cancel))
+        await db.HasPositionAsync(positionId, cancel)
+            ? TypedResults.Ok(await db.KeptWith<SavedPlan>(positionId).OrderBy(p => p.CreatedAt).ThenBy(p => p.Id).Select(p => new SavedPlanItem(p.Id, p.Name, p.CreatedAt)).ToListAsync(cancel))
             : PositionEndpoints.Missing();
 
     private static async Task<Results<Ok<SavedPlanResult>, ProblemHttpResult>> Read(Guid positionId, Guid id, DeepBaizeContext db, IOptions<JsonOptions> json, CancellationToken cancel) =>
-        await Of(db, positionId).AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is { } plan
+        await db.KeptWith<SavedPlan>(positionId).AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is { } plan
             ? TypedResults.Ok(new SavedPlanResult(plan.Id, plan.Name, plan.Content, JsonSerializer.Deserialize<PlanBody>(plan.Body, json.Value.SerializerOptions)!, plan.CreatedAt))
             : Missing();
 
@@ -70,8 +65,8 @@ public static class SavedPlanEndpoints
             Name = PositionEndpoints.CheckedText("name", draft.Name, SavedPlan.MaxName, required: true),
             Body = JsonSerializer.Serialize(draft.Body, json.Value.SerializerOptions),
         };
-        if (!await Exists(db, positionId, cancel)) return PositionEndpoints.Missing();
-        if (await Of(db, positionId).CountAsync(cancel) >= Limits.PlansOfPosition)
+        if (!await db.HasPositionAsync(positionId, cancel)) return PositionEndpoints.Missing();
+        if (await db.KeptWith<SavedPlan>(positionId).CountAsync(cancel) >= Limits.PlansOfPosition)
             throw new InputException("positionId", "The position has as many plans as it can keep.", $"at most {Limits.PlansOfPosition}: delete one first");
         db.Plans.Add(plan);
         await db.SaveChangesAsync(cancel);
@@ -79,7 +74,7 @@ public static class SavedPlanEndpoints
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Delete(Guid positionId, Guid id, DeepBaizeContext db, CancellationToken cancel) =>
-        await Of(db, positionId).Where(p => p.Id == id).ExecuteDeleteAsync(cancel) == 0 ? Missing() : TypedResults.NoContent();
+        await db.KeptWith<SavedPlan>(positionId).Where(p => p.Id == id).ExecuteDeleteAsync(cancel) == 0 ? Missing() : TypedResults.NoContent();
 
     private static ProblemHttpResult Missing() =>
         TypedResults.Problem(statusCode: StatusCodes.Status404NotFound, title: "There is no such plan.", detail: "It, or its position, may have been deleted.");

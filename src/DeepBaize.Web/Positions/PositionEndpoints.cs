@@ -57,7 +57,16 @@ public static class PositionEndpoints
             .WithName("exportSvg").WithSummary("A drawing of a position with the chosen shot");
     }
 
-    internal static IQueryable<Position> Mine(this DeepBaizeContext db) => db.Positions.Where(p => p.OwnerId == User.LocalId);
+    private static IQueryable<Position> Mine(this DeepBaizeContext db) => db.Positions.Where(p => p.OwnerId == User.LocalId);
+
+    /// <summary>Those that are not in the bin.</summary>
+    private static IQueryable<Position> MineAtHand(this DeepBaizeContext db) => db.Mine().Where(p => p.DeletedAt == null);
+
+    internal static Task<bool> HasPositionAsync(this DeepBaizeContext db, Guid id, CancellationToken cancel) => db.MineAtHand().AnyAsync(p => p.Id == id, cancel);
+
+    /// <summary>What is kept with a position; nothing while that is in the bin.</summary>
+    internal static IQueryable<T> KeptWith<T>(this DeepBaizeContext db, Guid positionId) where T : class, IKeptWithPosition =>
+        db.Set<T>().Where(k => k.OwnerId == User.LocalId && k.PositionId == positionId && db.MineAtHand().Any(p => p.Id == positionId));
 
     private static async Task<Ok<List<PositionResult>>> List(DeepBaizeContext db, CancellationToken cancel, string search = "", bool deleted = false)
     {
@@ -72,7 +81,7 @@ public static class PositionEndpoints
     }
 
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Read(Guid id, DeepBaizeContext db, CancellationToken cancel) =>
-        await db.Mine().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id && p.DeletedAt == null, cancel) is { } position
+        await db.MineAtHand().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is { } position
             ? TypedResults.Ok(PositionResult.Of(position)) : Missing();
 
     private static async Task<Created<PositionResult>> Create(PositionDraft draft, DeepBaizeContext db, TimeProvider time, CancellationToken cancel)
@@ -112,7 +121,7 @@ public static class PositionEndpoints
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Change(
         Guid id, uint version, DeepBaizeContext db, TimeProvider time, CancellationToken cancel, Action<Position> change)
     {
-        var position = await db.Mine().SingleOrDefaultAsync(p => p.Id == id && p.DeletedAt == null, cancel);
+        var position = await db.MineAtHand().SingleOrDefaultAsync(p => p.Id == id, cancel);
         if (position is null) return Missing();
         db.Entry(position).Property(p => p.Version).OriginalValue = version;
         change(position);
@@ -124,7 +133,7 @@ public static class PositionEndpoints
         catch (DbUpdateConcurrencyException)
         {
             db.ChangeTracker.Clear();
-            var current = await db.Mine().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id && p.DeletedAt == null, cancel);
+            var current = await db.MineAtHand().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel);
             return current is null ? Missing() : TypedResults.Problem(
                 statusCode: StatusCodes.Status409Conflict, title: "This position has been saved elsewhere since you opened it.",
                 detail: "Keep both by saving yours under another name, take the newer one, or save over it.",
@@ -135,7 +144,7 @@ public static class PositionEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Delete(Guid id, DeepBaizeContext db, TimeProvider time, CancellationToken cancel)
     {
-        var changed = await db.Mine().Where(p => p.Id == id && p.DeletedAt == null)
+        var changed = await db.MineAtHand().Where(p => p.Id == id)
             .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, time.GetUtcNow()), cancel);
         return changed == 0 ? Missing() : TypedResults.NoContent();
     }

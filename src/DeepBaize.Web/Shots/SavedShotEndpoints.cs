@@ -38,15 +38,9 @@ public static class SavedShotEndpoints
         group.MapDelete("{id:guid}", Delete).WithName("deleteShot");
     }
 
-    private static Task<bool> Exists(DeepBaizeContext db, Guid positionId, CancellationToken cancel) =>
-        db.Mine().AnyAsync(p => p.Id == positionId && p.DeletedAt == null, cancel);
-
-    private static IQueryable<SavedShot> Of(DeepBaizeContext db, Guid positionId) =>
-        db.Shots.Where(s => s.OwnerId == User.LocalId && s.PositionId == positionId && db.Mine().Any(p => p.Id == s.PositionId && p.DeletedAt == null));
-
     private static async Task<Results<Ok<List<SavedShotResult>>, ProblemHttpResult>> List(Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-        await Exists(db, positionId, cancel)
-            ? TypedResults.Ok((await Of(db, positionId).AsNoTracking().OrderBy(s => s.CreatedAt).ThenBy(s => s.Id).ToListAsync(cancel)).Select(SavedShotResult.Of).ToList())
+        await db.HasPositionAsync(positionId, cancel)
+            ? TypedResults.Ok((await db.KeptWith<SavedShot>(positionId).AsNoTracking().OrderBy(s => s.CreatedAt).ThenBy(s => s.Id).ToListAsync(cancel)).Select(SavedShotResult.Of).ToList())
             : PositionEndpoints.Missing();
 
     private static async Task<Results<Created<SavedShotResult>, ProblemHttpResult>> Create(
@@ -59,8 +53,8 @@ public static class SavedShotEndpoints
             Name = PositionEndpoints.CheckedText("name", draft.Name, SavedShot.MaxName, required: true),
             Note = PositionEndpoints.CheckedText("note", draft.Note, SavedShot.MaxNote, required: false),
         };
-        if (!await Exists(db, positionId, cancel)) return PositionEndpoints.Missing();
-        if (await Of(db, positionId).CountAsync(cancel) >= Limits.ShotsOfPosition)
+        if (!await db.HasPositionAsync(positionId, cancel)) return PositionEndpoints.Missing();
+        if (await db.KeptWith<SavedShot>(positionId).CountAsync(cancel) >= Limits.ShotsOfPosition)
             throw new InputException("positionId", "The position has as many shots as it can keep.", $"at most {Limits.ShotsOfPosition}: delete one first");
         db.Shots.Add(shot);
         await db.SaveChangesAsync(cancel);
@@ -70,14 +64,14 @@ public static class SavedShotEndpoints
     private static async Task<Results<Ok<SavedShotResult>, ProblemHttpResult>> Edit(Guid positionId, Guid id, SavedShotEdit edit, DeepBaizeContext db, CancellationToken cancel)
     {
         var (name, note) = (PositionEndpoints.CheckedText("name", edit.Name, SavedShot.MaxName, required: true), PositionEndpoints.CheckedText("note", edit.Note, SavedShot.MaxNote, required: false));
-        if (await Of(db, positionId).SingleOrDefaultAsync(s => s.Id == id, cancel) is not { } shot) return Missing();
+        if (await db.KeptWith<SavedShot>(positionId).SingleOrDefaultAsync(s => s.Id == id, cancel) is not { } shot) return Missing();
         (shot.Name, shot.Note) = (name, note);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(SavedShotResult.Of(shot));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Delete(Guid positionId, Guid id, DeepBaizeContext db, CancellationToken cancel) =>
-        await Of(db, positionId).Where(s => s.Id == id).ExecuteDeleteAsync(cancel) == 0 ? Missing() : TypedResults.NoContent();
+        await db.KeptWith<SavedShot>(positionId).Where(s => s.Id == id).ExecuteDeleteAsync(cancel) == 0 ? Missing() : TypedResults.NoContent();
 
     private static ProblemHttpResult Missing() =>
         TypedResults.Problem(statusCode: StatusCodes.Status404NotFound, title: "There is no such shot.", detail: "It, or its position, may have been deleted.");

@@ -30,7 +30,7 @@ const endWords = computed(() => {
 </script>
 
 <template>
-  <div class="plan-panel" data-testid="plan-panel">
+  <div class="below-panel" data-testid="plan-panel">
     <div class="row">
       <span v-if="plans.frame" class="frame-words" data-testid="frame-words">{{ frameWords(plans.frame) }}</span>
       <button class="key" :aria-expanded="opened === 'frame'" data-testid="frame-fields" @click="toggle('frame')">Frame</button>
@@ -155,28 +155,12 @@ const endWords = computed(() => {
 </template>
 
 <style scoped>
-.plan-panel {
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
-  min-height: 0;
-  flex: 1;
-}
 .frame-words {
   margin: 0 4px;
   font-variant-numeric: tabular-nums;
 }
-.wishes label {
-  display: inline-flex;
-  gap: 5px;
-  align-items: center;
-  font-size: 0.92rem;
-}
 .wishes :deep(.figure-input) {
   width: 58px;
-}
-p {
-  margin: 2px 4px;
 }
 .strip-row {
   display: flex;

@@ -14,7 +14,7 @@ const what = ref<'passed' | 'cushion'>('passed')
 </script>
 
 <template>
-  <div class="decide" data-testid="decide-panel">
+  <div class="below-panel decide" data-testid="decide-panel">
     <div class="row">
       <label
         >against
@@ -76,7 +76,7 @@ const what = ref<'passed' | 'cushion'>('passed')
     </p>
     <p v-else-if="!decide.items.length && decide.isSearching" class="soft" role="status">Weighing pots and safeties …</p>
     <p v-else-if="!decide.items.length && decide.answer?.share === 1" class="soft">Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.</p>
-    <ol v-else class="list" aria-label="Pots, safeties and escapes, the best first">
+    <ol v-else class="answers" aria-label="Pots, safeties and escapes, the best first">
       <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
         <span class="figure value" :title="'Points to be expected of it'">{{ (i.value >= 0 ? '+' : '−') + Math.abs(i.value).toFixed(1) }}</span>
         <button class="words" @click="decide.choose(i)">{{ i.kind === 'attack' ? attackWords(i.attack) : i.kind === 'safety' ? safetyWords(i.safety) : escapeWords(i.escape) }}</button>
@@ -120,59 +120,11 @@ const what = ref<'passed' | 'cushion'>('passed')
 
 <style scoped>
 .decide {
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
-  min-height: 0;
-  flex: 1;
   overflow: auto;
-}
-label {
-  display: inline-flex;
-  gap: 5px;
-  align-items: center;
-  font-size: 0.92rem;
-}
-p {
-  margin: 2px 4px;
-}
-.list {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 0.93rem;
-}
-li {
-  display: grid;
-  grid-template-columns: 3.6em 1fr auto;
-  gap: 0 8px;
-  align-items: baseline;
-  padding: 2px 6px;
-  border-radius: 5px;
-}
-li:hover,
-li.used {
-  background: var(--panel-2);
-}
-li.used {
-  box-shadow: inset 3px 0 0 var(--accent);
 }
 .value {
   text-align: right;
   font-weight: 650;
-}
-.words {
-  all: unset;
-  cursor: pointer;
-  padding: 2px 0;
-}
-.words:focus-visible {
-  outline: 2px solid var(--accent);
-}
-.why {
-  grid-column: 2 / 4;
-  color: var(--text-soft);
-  font-size: 0.9rem;
 }
 .why p {
   margin: 1px 0;

@@ -10,7 +10,7 @@ const words = (shot: (typeof kept.shots)[number]) => strokeWords({ ...plainStrok
 </script>
 
 <template>
-  <div class="kept" data-testid="kept-shots">
+  <div class="below-panel" data-testid="kept-shots">
     <form class="row" @submit.prevent="kept.keep()">
       <input v-model="kept.note" class="choice line" maxlength="300" placeholder="One line to take down on the shot" aria-label="One line to take down on the shot" data-testid="note" />
       <button class="key chosen" :disabled="kept.busy || !workspace.shot" data-testid="keep-shot">Keep this shot</button>
@@ -20,7 +20,7 @@ const words = (shot: (typeof kept.shots)[number]) => strokeWords({ ...plainStrok
     <p v-if="!kept.shots.length" class="soft">No shot is kept with this position yet. Set one up, write the one thing to think of on it, and keep it: the balls, the stroke and the line come back together.</p>
     <ol v-else>
       <li v-for="s in kept.shots" :key="s.id" data-testid="kept-shot">
-        <button class="name" @click="kept.open(s)">
+        <button class="words name" @click="kept.open(s)">
           {{ s.name }}<span v-if="!s.name.includes(words(s))" class="soft">, {{ words(s) }}</span>
         </button>
         <input class="choice line" :value="s.note" maxlength="300" placeholder="no line on it" :aria-label="`Line on ${s.name}`" @change="kept.rewrite(s, ($event.target as HTMLInputElement).value)" />
@@ -31,24 +31,9 @@ const words = (shot: (typeof kept.shots)[number]) => strokeWords({ ...plainStrok
 </template>
 
 <style scoped>
-.kept {
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
-  min-height: 0;
-  flex: 1;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-}
 .line {
   flex: 1;
   min-width: 180px;
-}
-p {
-  margin: 2px 4px;
 }
 ol {
   list-style: none;
@@ -65,8 +50,6 @@ li {
   padding: 2px 6px;
 }
 .name {
-  all: unset;
-  cursor: pointer;
   flex: 1.2;
   font-size: 0.93rem;
 }
@@ -75,8 +58,5 @@ li {
 }
 .name:hover {
   color: var(--accent);
-}
-.name:focus-visible {
-  outline: 2px solid var(--accent);
 }
 </style>

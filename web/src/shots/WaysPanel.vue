@@ -60,7 +60,7 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <div class="ways" data-testid="ways">
+  <div class="below-panel" data-testid="ways">
     <div v-if="!isBeside" class="row">
       <span class="joined" role="group" aria-label="What the white should do">
         <button class="key" :aria-pressed="goal.kind === 'stop'" data-testid="goal-stop" @click="goal.kind = 'stop'">Stop here</button>
@@ -112,7 +112,7 @@ const rows = computed(() => {
         </tr>
       </tbody>
     </table>
-    <ol v-else-if="ways.ways || ways.asSet" class="list" :class="{ soft: ways.isSearching && !ways.share }" aria-label="Ways, the likeliest first">
+    <ol v-else-if="ways.ways || ways.asSet" class="answers list" :class="{ soft: ways.isSearching && !ways.share }" aria-label="Ways, the likeliest first">
       <li v-if="ways.asSet" class="as-set soft">
         <span class="figure chance">{{ percent(ways.asSet.both) }}</span>
         <span>as it is set up now{{ ways.asSet.isMet ? '' : `: ${mm(ways.asSet.off)} off` }}</span>
@@ -141,59 +141,16 @@ const rows = computed(() => {
 </template>
 
 <style scoped>
-.ways {
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
-  min-height: 0;
-  flex: 1;
-}
-label {
-  display: inline-flex;
-  gap: 5px;
-  align-items: center;
-  font-size: 0.92rem;
-}
 .row :deep(.figure-input) {
   width: 58px;
 }
-p {
-  margin: 2px 4px;
-}
 .list {
-  list-style: none;
-  margin: 0;
-  padding: 0;
   overflow: auto;
   min-height: 0;
   flex: 1;
-  font-size: 0.93rem;
-}
-li {
-  display: grid;
-  grid-template-columns: 3.4em 1fr auto;
-  gap: 0 8px;
-  align-items: baseline;
-  padding: 1px 6px;
-  border-radius: 5px;
-}
-li:hover {
-  background: var(--panel-2);
-}
-li.used {
-  background: var(--panel-2);
-  box-shadow: inset 3px 0 0 var(--accent);
 }
 .chance {
   text-align: right;
-}
-.words {
-  all: unset;
-  cursor: pointer;
-  padding: 2px 0;
-}
-.words:focus-visible {
-  outline: 2px solid var(--accent);
 }
 .words::first-letter {
   text-transform: uppercase;
@@ -209,10 +166,7 @@ li.used {
   }
 }
 .why {
-  grid-column: 2 / 4;
   margin: 0 0 3px;
-  color: var(--text-soft);
-  font-size: 0.9rem;
 }
 .why::first-letter {
   text-transform: uppercase;

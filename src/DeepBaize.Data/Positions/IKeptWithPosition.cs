@@ -1,0 +1,8 @@
+namespace DeepBaize.Data.Positions;
+
+/// <summary>What is kept with a position, and goes with it: shots, plans.</summary>
+public interface IKeptWithPosition
+{
+    Guid OwnerId { get; }
+    Guid PositionId { get; }
+}
