@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { percentWords, reachWords } from '../shots/words'
 import { useWorkspace } from '../workspace/workspace'
 import { useDecide } from './decide'
-import { attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, sentence, verdictWords } from './safetyWords'
+import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, sentence, towardsWords, verdictWords } from './safetyWords'
 
 /** Attack or defend: one list of pots, safeties and escapes, the verdict, and what is left. */
 const workspace = useWorkspace()
@@ -59,7 +59,7 @@ const what = ref<'passed' | 'cushion'>('passed')
       </thead>
       <tbody>
         <tr v-for="o in decide.openings.openings" :key="o.kind">
-          <td><button class="words" @click="decide.setOpening(o)">{{ openingWords(o) }}</button></td>
+          <td><button class="words" @click="decide.setOpening(o)">{{ openingWords(o, workspace.reference!.width) }}</button></td>
           <td class="figure">{{ percentWords(o.safe) }}</td>
           <td class="figure">{{ percentWords(o.potLeft) }}</td>
           <td class="figure">{{ percentWords(o.doubleLeft) }}</td>
@@ -100,14 +100,14 @@ const what = ref<'passed' | 'cushion'>('passed')
               >
               <label><input v-model.number="passed" class="choice small" type="number" min="0" max="1000" aria-label="By how much, mm" data-testid="passed" /> mm</label>
               <select v-model.number="side" class="choice" aria-label="On which side">
-                <option :value="1">{{ what === 'passed' ? 'left of its middle, as the white came' : 'too far towards the top or green’s side' }}</option>
-                <option :value="-1">{{ what === 'passed' ? 'right of its middle, as the white came' : 'too far towards baulk or yellow’s side' }}</option>
+                <option :value="1">{{ what === 'passed' ? 'left of its middle, as the white came' : `too far towards ${towardsWords(i.escape, 1)}` }}</option>
+                <option :value="-1">{{ what === 'passed' ? 'right of its middle, as the white came' : `too far towards ${towardsWords(i.escape, -1)}` }}</option>
               </select>
               <button class="key" data-testid="correct">Correct the aim</button>
               <button v-if="decide.learnt" type="button" class="key" data-testid="keep-correction" @click="decide.keepLearnt()">Keep as this table’s</button>
             </form>
             <p v-if="i.escape.kept" class="row" data-testid="kept-correction">
-              On this table, by {{ i.escape.kept.trials }} trial{{ i.escape.kept.trials > 1 ? 's' : '' }}: {{ Math.abs(i.escape.kept.along * 1000).toFixed(0) }} mm towards {{ i.escape.kept.along > 0 ? 'the top or the green’s side' : 'baulk or the yellow’s side' }}.
+              On this table, by {{ i.escape.kept.trials }} trial{{ i.escape.kept.trials > 1 ? 's' : '' }}: {{ alongWords(i.escape, i.escape.kept.along) }}.
               <button class="key" @click="decide.aimKept(i.escape)">Aim with it</button>
               <button class="key" @click="decide.forget(i.escape)">Forget it</button>
             </p>

@@ -9,7 +9,7 @@ import { useLatest } from '../workspace/useLatest'
 import { useSearch } from '../workspace/useSearch'
 import { useNotices } from '../workspace/notices'
 import { copy, plainStroke, useWorkspace } from '../workspace/workspace'
-import type { Attack, Escape, Safety } from './safetyWords'
+import { alongWords, type Attack, type Escape, type Safety } from './safetyWords'
 
 type Progress = Schemas['DecideProgress']
 export type Item = { kind: 'attack'; key: string; value: number; attack: Attack } | { kind: 'safety'; key: string; value: number; safety: Safety } | { kind: 'escape'; key: string; value: number; escape: Escape }
@@ -90,7 +90,7 @@ export const useDecide = defineStore('decide', () => {
       workspace.commit()
       // A place on the cushion that was missed tells of the stroke, not of the table.
       learnt.value = what === 'passed' && next.along ? { route: escape.route, along: next.along } : null
-      const along = next.along ? `: ${(Math.abs(next.along) * 1000).toFixed(0)} mm along the cushion, towards ${next.along > 0 ? 'the top or the green’s side' : 'baulk or the yellow’s side'}` : ''
+      const along = next.along ? `: ${alongWords(escape, next.along)} on the cushion` : ''
       notices.show({
         kind: 'info',
         text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
-import { attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, verdictWords, type Attack, type Escape, type Safety } from './safetyWords'
+import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, verdictWords, type Attack, type Escape, type Safety } from './safetyWords'
 
 const stroke = { side: 0, height: 0.5, pace: 5.4 }
 const safety = { idea: 'thinClip', ball: 'red-3', fullness: 0.2, leftSide: true, stroke, cushions: ['top'], balls: [], mean: 0.4, worstTenth: 3.2, snooker: 0.3, potLeft: 0.04, foul: 0.02, pots: 0, baulk: 0.8, tight: 0, value: -0.3 } as unknown as Safety
@@ -44,6 +44,8 @@ describe('the words of safety', () => {
     expect(mirrorWords(escape)).toContain('600 mm from the middle green-side pocket; with this stroke, on this table, 37 mm away from that: 637 mm')
     expect(mirrorWords({ ...escape, correction: 0.001 })).toContain('on this table the same')
     expect(mirrorWords({ ...escape, mirror: null })).toBe('')
+    expect(alongWords(escape, 0.028)).toBe('28 mm towards the top')
+    expect(alongWords({ cushions: ['top', 'green-side'] }, -0.012)).toBe('12 mm towards the yellow’s side')
   })
 
   it('say what is left to the other player', () => {
@@ -57,7 +59,7 @@ describe('the words of safety', () => {
 
   it('compare the openings of the black-ball game', () => {
     const opening = { kind: 'across', whiteX: 0.73, whiteY: 1.139, stroke, fullness: 0.45, wins: 0.72, rallies: 60 } as unknown as Schemas['OpeningResult']
-    expect(openingWords(opening)).toContain('Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side')
+    expect(openingWords(opening, 1.778)).toContain('Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side')
     expect(goFirstWords([opening])).toContain('Go first: 72 %')
     expect(goFirstWords([{ ...opening, wins: 0.4 }])).toContain('Let the other go first')
     expect(goFirstWords([{ ...opening, rallies: 0 }])).toBe('')

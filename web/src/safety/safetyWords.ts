@@ -67,6 +67,13 @@ export function escapeFigures(e: Escape): string {
   return `${parts.join('. ').replace(/\. a/, '. A')}.`
 }
 
+/** Where a place on an escape's first cushion moves to: along it is positive towards the top, or on an end cushion towards the green's side. */
+export const towardsWords = (e: Pick<Escape, 'cushions'>, along: number) =>
+  e.cushions[0] === 'top' || e.cushions[0] === 'baulk' ? `the ${along > 0 ? 'green' : 'yellow'}’s side` : along > 0 ? 'the top' : 'baulk'
+
+/** "28 mm towards the top". */
+export const alongWords = (e: Pick<Escape, 'cushions'>, along: number) => `${mm(along)} towards ${towardsWords(e, along)}`
+
 /** The plain construction, and how far this table is from it. */
 export function mirrorWords(e: Escape): string {
   const m = e.mirror
@@ -115,8 +122,8 @@ const openings: Record<Schemas['OpeningKind'], string> = {
 }
 
 /** "Newer: black to one side …, half-ball, one tip above, pace 5.4, white 94 mm to the left in the D". */
-export function openingWords(o: Schemas['OpeningResult']): string {
-  const beside = (o.whiteY - 0.889) * 1000
+export function openingWords(o: Schemas['OpeningResult'], tableWidth: number): string {
+  const beside = (o.whiteY - tableWidth / 2) * 1000
   return `${openings[o.kind]}: ${fullness(o.fullness)}, ${tipWords(o.stroke.side ?? 0, o.stroke.height ?? 0)}, ${pace(o.stroke)}, white ${Math.abs(beside).toFixed(0)} mm on the ${beside > 0 ? 'green' : 'yellow'}’s side`
 }
 
