@@ -59,6 +59,7 @@ public class SafetyTests(Application app)
         content["stroke"] = escape["stroke"]!.DeepClone();
         var (status, next) = await app.Post("/api/escape/correct", new JsonObject { ["content"] = content, ["ball"] = "red-1", ["passed"] = 0.06 });
         Assert.Equal(200, status);
+        Assert.InRange(escape["stroke"]!["aim"]!.GetValue<double>(), -180, 180);
         Assert.NotEqual(escape["stroke"]!["aim"]!.GetValue<double>(), next["aimDegrees"]!.GetValue<double>());
 
         var route = escape["route"]!.GetValue<string>();

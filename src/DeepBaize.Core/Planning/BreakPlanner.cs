@@ -113,10 +113,11 @@ public sealed class BreakPlanner
     /// <summary>One shot more; complete if there is none.</summary>
     private Plan Extended(Plan plan)
     {
-        var after = plan.Shots[^1].Choice.After.After;
+        var last = plan.Shots[^1];
+        var after = last.Choice.After.After;
         var next = after.Frame.IsOver ? null : _search.Choose(after, Effort.Later).FirstOrDefault();
         if (next is null) return plan with { IsComplete = true };
-        var shots = plan.Shots.Append(Explained(after, next)).ToList();
+        List<PlanShot> shots = [.. plan.Shots.SkipLast(1), MeantFor(last, next.Nominated), Explained(after, next)];
         return plan with { Shots = shots, IsComplete = next.After.Ruling.After.IsOver || next.After.After.Frame.InHand };
     }
 
@@ -128,11 +129,36 @@ public sealed class BreakPlanner
         var arrival = Arrival.Of(bench.Record, choice.Stroke.ToStrike(), _context.Shape);
         var warnings = ShotWarnings.Of(bench.Record, before.Layout, choice.Stroke, bench.Simulator, _context.Shape, choice.Pot);
         var after = choice.After.After;
-        var area = after.Frame.IsOver ? [] : PositionMap.AreaRound(after, _context.Worth, bench.LinesOf(after.Layout), _context.Shape, _context.Cancel);
         var pace = _context.Skill.PacePercent / 100;
         var (longer, shorter) = (Outcome(bench, before, choice, new(0, pace, 0, 0)), Outcome(bench, before, choice, new(0, -pace, 0, 0)));
-        var reasons = Reasons.Of(before, choice, bench.LinesOf(before.Layout), bench.LinesOf(after.Layout), path, area, longer, shorter);
-        return new(before, choice, 1, choice.After.Ruling.After.IsOver ? before.Frame.Break + choice.After.Ruling.Points : after.Frame.Break, arrival, path, area, longer, shorter, warnings, reasons);
+        var points = choice.After.Ruling.After.IsOver ? before.Frame.Break + choice.After.Ruling.Points : after.Frame.Break;
+        return WithReasons(new(before, choice, 1, points, arrival, path, [], longer, shorter, warnings, []), bench);
+    }
+
+    /// <summary>With the area and the reasons for the ball that is next.</summary>
+    private PlanShot WithReasons(PlanShot shot, Bench bench)
+    {
+        var (choice, after) = (shot.Choice, shot.Choice.After.After);
+        var lines = bench.LinesOf(after.Layout);
+        IReadOnlyList<PathPoint> area = [];
+        if (choice.Next.Pot is { } pot)
+        {
+            // One red is as good as another, but a colour is chosen.
+            var next = lines.BallIn(pot.Line.Slot);
+            area = PositionMap.AreaRound(after, _context.Worth, lines, _context.Shape, next.IsRed ? null : ball => ball == next, _context.Cancel);
+        }
+        return shot with { Area = area, Reasons = Reasons.Of(shot.Before, choice, bench.LinesOf(shot.Before.Layout), lines, shot.WhitePath, area, shot.Long, shot.Short) };
+    }
+
+    /// <summary>A shot of which it is now known what it is for: not the ball that looked best after it, but the one that is played.</summary>
+    private PlanShot MeantFor(PlanShot shot, Ball ball)
+    {
+        var (choice, after) = (shot.Choice, shot.Choice.After.After);
+        var bench = new Bench(_context);
+        var lines = bench.LinesOf(after.Layout);
+        if (choice.Next.Pot is { } pot && lines.BallIn(pot.Line.Slot) == ball) return shot;
+        var next = _context.Worth.At(after, lines, after.Layout.White.X, after.Layout.White.Y, after.Layout, b => b == ball);
+        return next.Pot is null ? shot : WithReasons(shot with { Choice = choice with { Next = next with { Others = choice.Next.Others } } }, bench);
     }
 
     private static CoverOutcome Outcome(Bench bench, Situation before, Choice choice, in StrokeError error)

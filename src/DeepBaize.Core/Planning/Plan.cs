@@ -60,7 +60,8 @@ public sealed record CoverOutcome(double X, double Y, bool Scores, Ball? Next, P
 /// <param name="Points">Of the break after it, if it scores.</param>
 /// <param name="Arrival">How the white comes to the ball; null if it meets something else first.</param>
 /// <param name="WhitePath">m and seconds.</param>
-/// <param name="Area">Outline of the places that are as good as the one that is meant, m; empty for the last shot.</param>
+/// <param name="Choice">Its next ball is the one that the plan goes on with, if it goes on.</param>
+/// <param name="Area">Outline of the places that are as good for the next ball as the one that is meant, m; empty for the last shot.</param>
 public sealed record PlanShot(
     Situation Before, Choice Choice, double Alive, int Points, Arrival? Arrival, IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<PathPoint> Area,
     CoverOutcome Long, CoverOutcome Short, IReadOnlyList<ShotWarning> Warnings, IReadOnlyList<Reason> Reasons);

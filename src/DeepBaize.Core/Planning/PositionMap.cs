@@ -33,13 +33,14 @@ public sealed record PositionMap((double X, double Y)? Best, IReadOnlyList<Band>
     }
 
     /// <summary>The outline of the good places round one, of those that are worth nearly as much; it may be empty.</summary>
-    internal static IReadOnlyList<PathPoint> AreaRound(Situation situation, Worth worth, PotLines lines, TableShape shape, CancellationToken cancel)
+    /// <param name="only">The ball that is meant; null for any that is on.</param>
+    internal static IReadOnlyList<PathPoint> AreaRound(Situation situation, Worth worth, PotLines lines, TableShape shape, Func<Ball, bool>? only, CancellationToken cancel)
     {
         const double reach = 0.5;
         var (x, y) = (situation.Layout.White.X, situation.Layout.White.Y);
-        var value = worth.Of(situation, lines).Value;
+        var value = worth.At(situation, lines, x, y, situation.Layout, only).Value;
         if (value <= 0) return [];
-        var grid = new Grid(situation, worth, lines, shape, null, Math.Max(0, x - reach), Math.Max(0, y - reach), Math.Min(Length, x + reach), Math.Min(Width, y + reach), cancel);
+        var grid = new Grid(situation, worth, lines, shape, only, Math.Max(0, x - reach), Math.Max(0, y - reach), Math.Min(Length, x + reach), Math.Min(Width, y + reach), cancel);
         return grid.Outlines(GoodEnough * value).FirstOrDefault(o => Contours.Contains(o, x, y)) ?? [];
     }
 

@@ -37,7 +37,7 @@ public readonly record struct ShotWarning(WarningKind Kind, Ball? Ball, double A
 /// <summary>Reads a stroke that was played for what may go wrong with it. The limits are common practice, no source.</summary>
 public static class ShotWarnings
 {
-    private const double CloseToBall = 0.006, CloseToJaw = 0.005, TightOnCushion = 0.004, NearLimitTips = 0.15, RaisedDegrees = 5, WorthCallingHop = 0.001;
+    private const double CloseToBall = 0.006, CloseToJaw = 0.005, TightOnCushion = 0.004, NearLimitTips = 0.15, RaisedDegrees = 5, WorthCallingHop = 0.001, Nearer = 1e-6;
 
     /// <param name="pot">What is meant, if anything: without it, running into a second ball may be just what is wanted.</param>
     public static IReadOnlyList<ShotWarning> Of(ShotRecord record, Layout layout, in Stroke stroke, Simulator after, TableShape shape, Pot? pot)
@@ -103,12 +103,13 @@ public static class ShotWarnings
         return nearest - jaw.Radius - BallRadius;
     }
 
-    /// <summary>Least clear distance between a ball on its path and one that lies still, m.</summary>
+    /// <summary>Least clear distance between a ball on its path and one that lies still, m; +∞ if it only goes away from it, as from a neighbour in the pack.</summary>
     private static double Nearest(IReadOnlyList<PathPoint> path, in PlacedBall still)
     {
+        if (path.Count == 0) return double.PositiveInfinity;
         var nearest = double.PositiveInfinity;
         for (var i = 1; i < path.Count; i++)
             nearest = Math.Min(nearest, Layout.GapFrom(path[i - 1].X, path[i - 1].Y, path[i].X, path[i].Y, still));
-        return nearest;
+        return nearest < Layout.GapFrom(path[0].X, path[0].Y, path[0].X, path[0].Y, still) - Nearer ? nearest : double.PositiveInfinity;
     }
 }

@@ -86,7 +86,7 @@ public sealed record DecideProgress(
         new(ChoiceResult.Of(a.Choice, layout), a.Gain, a.Thick, a.ThickLeave, a.Thin, a.ThinLeave, a.Value, a.BreakEven, a.Part);
 
     internal static StrokeEntry Free(in Stroke s) =>
-        new() { Aim = Math.Round(s.AimDegrees, 4), Side = s.SideTips, Height = s.HeightTips, Pace = Math.Round(s.Pace, 3), Elevation = s.ElevationDegrees, Free = true };
+        new() { Aim = Math.Round(Math.IEEERemainder(s.AimDegrees, 360), 4), Side = s.SideTips, Height = s.HeightTips, Pace = Math.Round(s.Pace, 3), Elevation = s.ElevationDegrees, Free = true };
 
     /// <summary>The grid for a hundred places or so, m.</summary>
     private const double FewPoints = 0.05;

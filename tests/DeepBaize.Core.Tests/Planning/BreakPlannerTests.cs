@@ -146,18 +146,34 @@ public class BreakPlannerTests
     }
 
     [Fact]
+    public void A_shot_is_for_the_ball_that_the_plan_goes_on_with()
+    {
+        foreach (var plan in Solve(FewReds).Plans)
+            foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
+            {
+                if (following.Choice.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next) continue;
+                var layout = shot.Choice.After.After.Layout;
+                Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
+                // What is said of a pot that comes next is said of that one.
+                Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r => Assert.Equal(following.Choice.Nominated, r.Ball));
+            }
+    }
+
+    [Fact]
     public void The_area_to_aim_for_holds_the_place_that_is_meant_and_is_worth_as_much_throughout()
     {
         var shot = Solve(FewReds).Plans[0].Shots[0];
         var after = shot.Choice.After.After;
         Assert.True(Contours.Contains(shot.Area, after.Layout.White.X, after.Layout.White.Y));
         var (worth, lines) = (new Worth(County, Player.Default, PlanPreferences.Default), new PotLines(after.Layout, Shape));
-        var meant = worth.Of(after, lines).Value;
+        var next = lines.BallIn(shot.Choice.Next.Pot!.Value.Line.Slot);
+        bool IsMeant(Ball ball) => next.IsRed ? ball.IsRed : ball == next;
+        var meant = worth.At(after, lines, after.Layout.White.X, after.Layout.White.Y, only: IsMeant).Value;
         foreach (var p in shot.Area)
         {
             // A little inside the outline.
             var (x, y) = (p.X + 0.2 * (after.Layout.White.X - p.X), p.Y + 0.2 * (after.Layout.White.Y - p.Y));
-            if (Contours.Contains(shot.Area, x, y)) Assert.True(worth.At(after, lines, x, y).Value > 0.8 * meant);
+            if (Contours.Contains(shot.Area, x, y)) Assert.True(worth.At(after, lines, x, y, only: IsMeant).Value > 0.8 * meant);
         }
     }
 

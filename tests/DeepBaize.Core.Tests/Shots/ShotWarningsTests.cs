@@ -35,6 +35,14 @@ public class ShotWarningsTests
     }
 
     [Fact]
+    public void A_ball_that_leaves_a_neighbour_does_not_pass_it()
+    {
+        // Full on red 1, away from red 2 that touches it a little behind its middle; then red 2 is 4 mm off its way, farther on.
+        Assert.DoesNotContain(Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.5 - 0.0525 * Math.Sin(0.2), 0.9 + 0.0525 * Math.Cos(0.2) + 1e-9)), w => w.Kind == WarningKind.ClosePass);
+        Assert.Contains(Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9 + 0.0525 + 0.004)), w => w.Kind == WarningKind.ClosePass && w.Ball == Ball.Red(2));
+    }
+
+    [Fact]
     public void A_kiss_and_a_double_kiss_are_told_apart()
     {
         // Full on a red with another behind it; and full on a ball tight on the top cushion, which sends the white back (common practice, no source).

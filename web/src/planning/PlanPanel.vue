@@ -112,7 +112,7 @@ const endWords = computed(() => {
           <tr v-for="(a, i) in plans.answer!.alternatives" :key="i">
             <td>{{ potWords(a.choice) }}: {{ planStrokeWords(a.choice, null) }}</td>
             <td class="figure">{{ percentWords(a.choice.chance) }}</td>
-            <td>{{ a.choice.next.ball ? `${nameOf(a.choice.next.ball)}, ${percentWords(a.choice.next.chance)}` : 'nothing' }}</td>
+            <td class="figure">{{ a.choice.next.ball ? `${nameOf(a.choice.next.ball)}, ${percentWords(a.choice.next.chance)}` : 'nothing' }}</td>
             <td>{{ lacksWords(a, plans.answer!.alternatives[0].choice, plans.unit) }}</td>
           </tr>
         </tbody>
@@ -278,6 +278,10 @@ const endWords = computed(() => {
   text-align: left;
   padding: 2px 12px 2px 4px;
   vertical-align: top;
+}
+.others th,
+.others .figure {
+  white-space: nowrap;
 }
 .others th {
   color: var(--text-soft);

@@ -67,7 +67,7 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
           <td>{{ pocketName(o.cut.pocket) }}<span v-if="o.cut.kind !== 'direct'" class="kind" :title="kindWords(o.cut)">{{ o.cut.kind === 'double' ? 'double' : `${o.cut.kind} ${nameOf(o.cut.struck)}` }}</span></td>
           <td class="number"><strong>{{ (o.chance * 100).toFixed(0) }} %</strong><span v-if="o.pace > workspace.stroke.pace" class="soft" title="At the softest pace that gets there"> at {{ o.pace.toFixed(1) }}</span></td>
           <td class="number">{{ points(o.cut.ball) }}</td>
-          <td :title="fullnessWords[o.cut.fullnessWord]"><CutPicture class="mini" :offset="Math.sign(o.cut.cutDegrees) * o.cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="o.cut.struck" /> <span class="word">{{ fullnessWords[o.cut.fullnessWord] }} </span><span class="soft">{{ Math.abs(o.cut.cutDegrees).toFixed(0) }}°</span></td>
+          <td :title="fullnessWords[o.cut.fullnessWord]"><CutPicture class="mini" :offset="Math.sign(o.cut.cutDegrees) * o.cut.aimOffset" :radius="workspace.reference!.ballRadius" :ball="o.cut.struck" /> <span class="word">{{ fullnessWords[o.cut.fullnessWord] }}</span> <span class="soft">{{ Math.abs(o.cut.cutDegrees).toFixed(0) }}°</span></td>
           <td class="number">{{ (o.cut.cueBallDistance * 100).toFixed(0) }} + {{ (o.cut.potDistance * 100).toFixed(0) }}</td>
           <td class="number">{{ room(o) }}</td>
           <td class="number">±{{ (o.toleranceMillimetres / 2).toFixed(1) }} mm</td>

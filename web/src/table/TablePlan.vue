@@ -89,7 +89,7 @@ const labels = computed(() => {
   if (planned.value) {
     const { path, choice, area } = planned.value
     if (!isPlannedSetUp.value) add('planned', 'fan', `shot ${plans.shot + 1} ends`, path[path.length - 1], 50)
-    if (area.length && choice.next.ball) add('area', 'brass', `for ${isRed(choice.next.ball) ? '' : 'the '}${nameOf(choice.next.ball)}`, area.reduce((a, b) => (b.y > a.y ? b : a)), 50)
+    if (area.length && choice.next.ball) add('area', 'brass', isRed(choice.next.ball) ? 'for a red' : `for the ${nameOf(choice.next.ball)}`, area.reduce((a, b) => (b.y > a.y ? b : a)), 50)
   }
   const spreads = safety.value ? ([['safe-white', 'white', safety.value.whiteSpread], ['safe-ball', nameOf(safety.value.ball), safety.value.ballSpread]] as const) : []
   for (const [key, words, outlines] of spreads) {
