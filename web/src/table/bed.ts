@@ -25,5 +25,6 @@ export function useDrawing() {
   const sx = (x: number) => x * 1000
   const sy = (y: number) => width.value - y * 1000
   const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
-  return { reference, length, width, radius, sx, sy, points }
+  const outlinePath = (outlines: { x: number; y: number }[][]) => outlines.map((o) => `M ${points(o)} Z`).join(' ')
+  return { reference, length, width, radius, sx, sy, points, outlinePath }
 }

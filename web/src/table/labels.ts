@@ -1,5 +1,7 @@
 /** Places labels on the plan so that they cover as little as can be. All in mm of the drawing, y down. */
 export type Label = { key: string; text: string; x: number; y: number; size: number; kind: string }
+/** What a layer wants called by a name: the place it is about, m of the table, and how high the letters are, mm. */
+export type Naming = { key: string; kind: string; text: string; at: Point; size?: number }
 export type PlacedLabel = Label & { left: number; baseline: number }
 type Box = { left: number; top: number; right: number; bottom: number }
 type Point = { x: number; y: number }
@@ -36,3 +38,9 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
     return { ...label, left: best!.left, baseline: best!.bottom - h * 0.2 }
   })
 }
+
+const widest = (outlines: readonly Point[][]) => [...outlines].sort((a, b) => b.length - a.length)[0] as Point[] | undefined
+
+/** Where to name an area of several outlines: on the largest, its first point or the one farthest up the drawing. */
+export const firstOfWidest = (outlines: readonly Point[][]) => widest(outlines)?.[0]
+export const highestOfWidest = (outlines: readonly Point[][]) => widest(outlines)?.reduce((a, b) => (b.y > a.y ? b : a))
