@@ -90,7 +90,7 @@ export const useDecide = defineStore('decide', () => {
       workspace.commit()
       // A place on the cushion that was missed tells of the stroke, not of the table.
       learnt.value = what === 'passed' && next.along ? { route: escape.route, along: next.along } : null
-      const along = next.along ? `: ${alongWords(escape, next.along)} on the cushion` : ''
+      const along = next.along ? `: on the cushion ${alongWords(escape, next.along)}` : ''
       notices.show({
         kind: 'info',
         text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
