@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { usePlayback } from '../picture/playback'
 import { useMap } from '../planning/map'
@@ -38,6 +39,12 @@ const { isDeskHidden } = planDrawing
 const { place } = judgedDrawing
 const pockets = computed(() => workspace.table?.pockets ?? [])
 
+/** Letters are sized in mm of the table for a plan so wide, px; on a narrower one they are larger, so that they can still be read. */
+const readableWidth = 850
+const svg = ref<SVGSVGElement>()
+const { width: drawnWidth } = useElementSize(svg)
+const enlarged = computed(() => Math.min(1.7, Math.max(1, readableWidth / (drawnWidth.value || readableWidth))))
+
 /** What the drawing calls its lines and marks, each put where it covers least; those that come first choose first. */
 const labels = computed(() => {
   const namings = [shotDrawing.namings, judgedDrawing.namings, planDrawing.namings, decideDrawing.namings, shotDrawing.numbers].flatMap((n) => n.value)
@@ -45,7 +52,7 @@ const labels = computed(() => {
     ...workspace.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
     ...shotDrawing.lines.value.flatMap((line) => line.flatMap((p, i) => between(p, line[i + 1]))),
   ]
-  return placeLabels(namings.map(({ at, size = 56, ...n }) => ({ ...n, size, x: sx(at.x), y: sy(at.y) })), obstacles, { left: 0, top: 0, right: length.value, bottom: width.value })
+  return placeLabels(namings.map(({ at, size = 56, ...n }) => ({ ...n, size: size * enlarged.value, x: sx(at.x), y: sy(at.y) })), obstacles, { left: 0, top: 0, right: length.value, bottom: width.value })
 })
 
 /** Points along a line, close enough that no label slips between them. */
@@ -66,7 +73,6 @@ const aimHandle = computed(() => {
 })
 
 // ---- Hands ----
-const svg = ref<SVGSVGElement>()
 let gesture: { kind: 'ball' | 'aim' | 'place' | 'rim'; id: string; moved: boolean; dx: number; dy: number } | null = null
 
 function toTable(e: PointerEvent) {
