@@ -155,7 +155,7 @@ public sealed partial class Simulator
     private void TryNose(in MovingBall ball, int side, double gap, double v, double a, ref double end, ref byte kind, ref int index)
     {
         double t;
-        if (gap < -1e-5)
+        if (gap < -1e-5 && !IsAtNose(side, ball.X, ball.Y))
         {
             // In a pocket's mouth: the jaws see to it, unless the ball comes out and back to the nose beyond.
             if (!(v > 0 && a < 0)) return;
@@ -165,18 +165,14 @@ public sealed partial class Simulator
         else if (-v > _slowApproach) t = 0;
         else t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);
         if (!(t < end)) return;
-        if (side < 2)
-        {
-            var y = ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t);
-            if (y < _cornerNose || y > Width - _cornerNose) return;
-        }
-        else
-        {
-            var x = ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t);
-            if (x < _cornerNose || x > Length - _cornerNose || (x > _middleNoseLow && x < _middleNoseHigh)) return;
-        }
+        if (!IsAtNose(side, ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t), ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t))) return;
         (end, kind, index) = (t, ToNose, side);
     }
+
+    /// <summary>Whether the nose of a side is there, and not a pocket's mouth.</summary>
+    private bool IsAtNose(int side, double x, double y) => side < 2
+        ? y >= _cornerNose && y <= Width - _cornerNose
+        : x >= _cornerNose && x <= Length - _cornerNose && !(x > _middleNoseLow && x < _middleNoseHigh);
 
     private void TryCircle(in MovingBall ball, in Circle circle, double margin, byte toKind, int toIndex, ref double end, ref byte kind, ref int index)
     {

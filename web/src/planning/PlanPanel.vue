@@ -36,7 +36,7 @@ const endWords = computed(() => {
       <button class="key" :aria-expanded="opened === 'frame'" data-testid="frame-fields" @click="toggle('frame')">Frame</button>
       <button class="key" :aria-expanded="opened === 'wishes'" data-testid="wishes" @click="toggle('wishes')">Wishes</button>
       <select v-if="plans.saved.length" class="choice" aria-label="Kept plans" data-testid="kept-plans" value="" @change="plans.open(($event.target as HTMLSelectElement).value), (($event.target as HTMLSelectElement).value = '')">
-        <option value="">Kept plans ({{ plans.saved.length }})</option>
+        <option value="" disabled>Kept plans ({{ plans.saved.length }})</option>
         <option v-for="s in plans.saved" :key="s.id" :value="s.id">{{ s.name }}</option>
       </select>
       <span v-if="plans.isSearching" class="progress" role="status">
