@@ -28,6 +28,9 @@ public static class TableReading
     /// <summary>Where no way between the jaws is clear, what stands in for half of it, degrees.</summary>
     private const double LeastWindowDegrees = 0.3;
 
+    /// <summary>Half a window is told as no wider than this, degrees.</summary>
+    private const double MostWindowDegrees = 30;
+
     // Plants and doubles beyond this are never worth a look: common practice, no source.
     private const double FarthestPlant = 0.7, WidestPlantDegrees = 50, ThinnestDegrees = 65, LeastChance = 0.01;
 
@@ -163,14 +166,14 @@ public static class TableReading
             {
                 played = played with { AimDegrees = aim.Value };
                 var (tolerance, chance) = Chance(trial, cut, played, able);
-                if (cut.Kind != PotKind.Direct) chance = Sampled(trial, played, able);
+                if (cut.Kind != PotKind.Direct || cut.CueBallDistance < Cut.Touching) chance = Sampled(trial, played, able);
                 return off with { Pace = pace, AimDegrees = aim, ToleranceDegrees = tolerance, Chance = chance, ToleranceMillimetres = tolerance * Math.PI / 180 * cut.CueBallDistance * 1000 };
             }
             if (pace >= MaxPace) return off;
         }
     }
 
-    /// <summary>Past a second contact or a cushion errors no longer add up in a line: there the stroke is played out.</summary>
+    /// <summary>Past a second contact or a cushion, or at a ball that is touched already, errors do not add up in a line: there the stroke is played out.</summary>
     private static double Sampled(PotTrial trial, Stroke stroke, Skill skill)
     {
         const int samples = 200;
@@ -203,7 +206,8 @@ public static class TableReading
         if (byAim == 0) return (0, 0);
         // Half of the clear window, in aim; how many times as far the ball still goes in, off a jaw, is tried out on either side.
         var perAim = Math.Abs(byAim / turn);
-        var clear = Math.Max(cut.OpeningDegrees / 2, LeastWindowDegrees) / perAim;
+        // Touching balls set each other off by the line between them, hardly by the aim: no more than that it meets them at all.
+        var clear = Math.Min(MostWindowDegrees, Math.Max(cut.OpeningDegrees / 2, LeastWindowDegrees) / perAim);
         var (left, right) = (Window(trial, stroke, clear), Window(trial, stroke, -clear));
         return ((left + right) * clear, (Normal.Within(left * clear * perAim / sigma) + Normal.Within(right * clear * perAim / sigma)) / 2);
     }

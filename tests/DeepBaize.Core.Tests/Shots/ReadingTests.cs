@@ -49,6 +49,23 @@ public class ReadingTests
         Assert.Equal(sampled, read.Chance, 0.06);
     }
 
+    [Fact]
+    public void A_ball_that_the_white_touches_goes_along_the_line_between_them_whatever_the_aim()
+    {
+        // So the aim's tolerance is wide, yet no wider than that the ball is met; what is left to err is the side, which throws it.
+        var red = new PlacedBall(Ball.Red(1), 2.9, 1.2);
+        var (direction, _) = Cut.Opening(red.X, red.Y, Shape.PocketShapes[(int)Pocket.GreenTop]);
+        var (s, c) = Math.SinCos(direction);
+        var layout = Table(("white", red.X - 2 * BallRadius * c, red.Y - 2 * BallRadius * s), ("red-1", red.X, red.Y));
+        var read = TableReading.Read(layout, new(0, 0, 0, 4, 0), Skill.Named("learner"), Player.Default, Shape);
+        var lined = read.Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
+        Assert.InRange(lined.ToleranceDegrees, 10, 180);
+        var stroke = new Stroke(lined.AimDegrees!.Value, 0, 0, lined.Pace, lined.Reach.ElevationDegrees);
+        // Read plays it 200 times: three standard errors.
+        Assert.Equal(Spread.Sample(layout, stroke, lined.Cut, Skill.Named("learner").Times(lined.Reach.ErrorFactor), Shape, 4000).Pot, lined.Chance, 0.1);
+        Assert.All(read, o => Assert.True(o.Chance is >= 0 and <= 1 && double.IsFinite(o.ToleranceDegrees)));
+    }
+
     [Theory]
     [InlineData(0.5, 0.382925)]
     [InlineData(1, 0.682689)]
