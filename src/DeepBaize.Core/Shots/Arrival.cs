@@ -30,7 +30,8 @@ public readonly record struct Arrival(double Speed, double Follow, double SideSp
         var last = record.Pieces.LastOrDefault(p => p.Ball == 0 && p.End <= hit.Time + 1e-12);
         if (last == default) return null;
         var first = record.Pieces.First(p => p.Ball == 0);
-        var objectPiece = record.Pieces.First(p => p.Ball == hit.Other && p.Start >= hit.Time - 1e-12);
+        var objectPiece = record.Pieces.FirstOrDefault(p => p.Ball == hit.Other && p.Start >= hit.Time - 1e-12);
+        if (objectPiece == default) return null;
         var t = last.End - last.Start;
         var (vx, vy) = (last.Vx + last.Ax * t, last.Vy + last.Ay * t);
         var speed = Math.Sqrt(vx * vx + vy * vy);

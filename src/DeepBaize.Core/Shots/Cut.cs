@@ -65,6 +65,22 @@ public readonly record struct Cut(
     /// <summary>+1 if the ball on its last leg turns the way the struck ball turns, −1 if a second contact or a cushion has reversed it.</summary>
     public int Turn => Last is null ? 1 : -1;
 
+    /// <summary>
+    /// Whether the ball lies tight on a cushion and is to go along it: then the cushion turns it whichever way the cue ball sends it, and the
+    /// line no longer follows from the aim.
+    /// </summary>
+    public bool IsAlongCushion
+    {
+        get
+        {
+            const double tight = 0.002, most = 3 * Math.PI / 180;
+            var (s, c) = Math.SinCos(PotDegrees * Math.PI / 180);
+            var (x, y) = (First.FromX, First.FromY);
+            static bool Along(double distance, double into) => distance < BallRadius + tight && into > -most;
+            return Kind == PotKind.Direct && (Along(x, -c) || Along(Length - x, c) || Along(y, -s) || Along(Width - y, s));
+        }
+    }
+
     private double SinPhi => Math.Sin(Math.Abs(CutDegrees) * Math.PI / 180);
 
     /// <summary>How much of the object ball is covered at contact, 1 full to 0 a miss: 1 − sin φ.</summary>

@@ -26,7 +26,7 @@ public static class PotAim
     /// <param name="accuracy">Of the object ball's way, degrees.</param>
     public static double? Find(PotTrial trial, in Cut cut, Stroke stroke, double? near = null, double accuracy = Accuracy)
     {
-        if (cut.Fault == CutFault.OffJaw || cut.Kind == PotKind.Set) return Best(trial, cut, stroke);
+        if (cut.Fault == CutFault.OffJaw || cut.Kind == PotKind.Set || cut.IsAlongCushion) return Best(trial, cut, stroke);
         double? Miss(double aim) => trial.Miss(stroke with { AimDegrees = aim });
 
         // The object ball turns to the left as the aim goes to the right. Widen until two aims stand on either side, then close in.
@@ -90,6 +90,6 @@ public static class PotAim
     }
 
     /// <summary>Degrees of aim for a degree of the object ball: plain geometry.</summary>
-    private static double PerAim(in Cut cut) =>
+    internal static double PerAim(in Cut cut) =>
         2 * Dimensions.BallRadius * Math.Cos(cut.CutDegrees * Math.PI / 180) / Math.Max(cut.CueBallDistance, 2 * Dimensions.BallRadius);
 }

@@ -55,7 +55,11 @@ public sealed class PotTrial
     }
 
     /// <summary>Whether the object ball has come to the end of its first leg.</summary>
-    private bool IsSent() => Record.Events.Count > 0 && Record.Events[^1] is var e && e.Ball == _target && e.Kind is not (ShotEventKind.Ball or ShotEventKind.Roll);
+    private bool IsSent() => Record.Events.Count > 0 && Record.Events[^1] is var e && e.Ball == _target && e.Kind is not (ShotEventKind.Ball or ShotEventKind.Roll) && !IsWhereItLay(e);
+
+    /// <summary>A ball tight on a cushion meets it as it is struck: no way of its own lies before that.</summary>
+    private bool IsWhereItLay(in ShotEvent e) =>
+        e.Kind == ShotEventKind.Cushion && Math.Abs(e.X - _balls[_target].X) + Math.Abs(e.Y - _balls[_target].Y) < Cut.Touching;
 
     /// <summary>From where the ball sets out to the pocket to where it first meets anything, is potted or stops.</summary>
     private Leg? Way()
@@ -73,7 +77,7 @@ public sealed class PotTrial
             }
             else if (sent)
             {
-                if (e.Ball == _target) return new(x, y, e.X, e.Y);
+                if (e.Ball == _target && !IsWhereItLay(e)) return new(x, y, e.X, e.Y);
             }
             else if (_target == 2)
             {

@@ -166,14 +166,14 @@ public static class TableReading
             {
                 played = played with { AimDegrees = aim.Value };
                 var (tolerance, chance) = Chance(trial, cut, played, able);
-                if (cut.Kind != PotKind.Direct || cut.CueBallDistance < Cut.Touching) chance = Sampled(trial, played, able);
+                if (cut.Kind != PotKind.Direct || cut.CueBallDistance < Cut.Touching || cut.IsAlongCushion) chance = Sampled(trial, played, able);
                 return off with { Pace = pace, AimDegrees = aim, ToleranceDegrees = tolerance, Chance = chance, ToleranceMillimetres = tolerance * Math.PI / 180 * cut.CueBallDistance * 1000 };
             }
             if (pace >= MaxPace) return off;
         }
     }
 
-    /// <summary>Past a second contact or a cushion, or at a ball that is touched already, errors do not add up in a line: there the stroke is played out.</summary>
+    /// <summary>Past a second contact or a cushion, along one, or at a ball that is touched already, errors do not add up in a line: there the stroke is played out.</summary>
     private static double Sampled(PotTrial trial, Stroke stroke, Skill skill)
     {
         const int samples = 200;
@@ -203,9 +203,9 @@ public static class TableReading
         var byHeight = Half(trial.Miss(stroke, heightError: tip), trial.Miss(stroke, heightError: -tip));
         var byPace = Half(trial.Miss(stroke with { Pace = harder }), trial.Miss(stroke with { Pace = softer }));
         var sigma = Math.Sqrt(byAim * byAim + bySide * bySide + byHeight * byHeight + byPace * byPace);
-        if (byAim == 0) return (0, 0);
         // Half of the clear window, in aim; how many times as far the ball still goes in, off a jaw, is tried out on either side.
-        var perAim = Math.Abs(byAim / turn);
+        var perAim = cut.IsAlongCushion ? 1 / PotAim.PerAim(cut) : Math.Abs(byAim / turn);
+        if (perAim == 0) return (0, 0);
         // Touching balls set each other off by the line between them, hardly by the aim: no more than that it meets them at all.
         var clear = Math.Min(MostWindowDegrees, Math.Max(cut.OpeningDegrees / 2, LeastWindowDegrees) / perAim);
         var (left, right) = (Window(trial, stroke, clear), Window(trial, stroke, -clear));

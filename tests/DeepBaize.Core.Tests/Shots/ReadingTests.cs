@@ -67,6 +67,25 @@ public class ReadingTests
     }
 
     [Theory]
+    [InlineData(2.0, 0.3)]
+    [InlineData(1.5, 0.2)]
+    public void A_ball_tight_on_a_cushion_goes_in_along_it(double whiteX, double whiteY)
+    {
+        // Common practice, no source: a ball on the cushion is potted along it; what is read of it agrees with playing it.
+        var layout = Table(("white", whiteX, whiteY), ("red-1", 2.5, BallRadius));
+        var read = TableReading.Read(layout, new(0, 0, 0, 4, 0), Skill.Named("county"), Player.Default, Shape).Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.YellowTop });
+        Assert.True(read.Cut.IsAlongCushion);
+        Assert.InRange(read.ToleranceDegrees, 0.005, 0.2);
+        var stroke = new Stroke(read.AimDegrees!.Value, 0, 0, read.Pace, read.Reach.ElevationDegrees);
+        var sampled = Spread.Sample(layout, stroke, read.Cut, Skill.Named("county").Times(read.Reach.ErrorFactor), Shape, 4000).Pot;
+        Assert.InRange(sampled, 0.1, 0.9);
+        // Read plays it 200 times: three standard errors.
+        Assert.Equal(sampled, read.Chance, 0.1);
+        // Across the table from there it is a pot like any other.
+        Assert.False(Cut.Of(layout, new(1, Pocket.GreenTop), Shape).IsAlongCushion);
+    }
+
+    [Theory]
     [InlineData(0.5, 0.382925)]
     [InlineData(1, 0.682689)]
     [InlineData(2, 0.954500)]
