@@ -1,7 +1,7 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { isRed, nameOf } from '../table/balls'
-import type { Naming } from '../table/labels'
+import { highestOfWidest, type Naming } from '../table/labels'
 import { useWorkspace } from '../workspace/workspace'
 import { useMap } from './map'
 import { usePlans } from './plans'
@@ -33,8 +33,8 @@ export const usePlanDrawing = createSharedComposable(() => {
     if (planned.value) {
       const { path, choice, area } = planned.value
       if (!isSetUp.value) list.push({ key: 'planned', kind: 'fan', text: `shot ${plans.shot + 1} ends`, at: path[path.length - 1], size: 50 })
-      if (area.length && choice.next.ball)
-        list.push({ key: 'area', kind: 'brass', text: isRed(choice.next.ball) ? 'for a red' : `for the ${nameOf(choice.next.ball)}`, at: area.reduce((a, b) => (b.y > a.y ? b : a)), size: 50 })
+      const at = area.length ? highestOfWidest([area]) : undefined
+      if (at && choice.next.ball) list.push({ key: 'area', kind: 'brass', text: isRed(choice.next.ball) ? 'for a red' : `for the ${nameOf(choice.next.ball)}`, at, size: 50 })
     }
     if (map.map?.best) list.push({ key: 'best', kind: 'brass', text: 'best place', at: map.map.best, size: 50 })
     return list

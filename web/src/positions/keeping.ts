@@ -14,8 +14,9 @@ export const useKeeping = defineStore('keeping', () => {
   /** The newer one, when somebody else has saved it since. */
   const conflict = ref<SavedPosition | null>(null)
   const { busy, attempt: run } = useAttempt((problem) => {
-    if (problem.status === 409 && problem.current) conflict.value = problem.current
-    return problem.status === 409 && !!problem.current
+    if (problem.status !== 409 || !problem.current) return false
+    conflict.value = problem.current
+    return true
   })
 
   /** One at a time: pressed twice, a save would be in conflict with itself. */

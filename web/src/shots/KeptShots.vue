@@ -24,7 +24,7 @@ const words = (shot: (typeof kept.shots)[number]) => strokeWords({ ...plainStrok
           {{ s.name }}<span v-if="!s.name.includes(words(s))" class="soft">, {{ words(s) }}</span>
         </button>
         <input class="choice line" :value="s.note" maxlength="300" placeholder="no line on it" :aria-label="`Line on ${s.name}`" @change="kept.rewrite(s, ($event.target as HTMLInputElement).value)" />
-        <button class="key" :aria-label="`Delete ${s.name}`" @click="kept.remove(s)">Delete</button>
+        <button class="key" :disabled="kept.busy" :aria-label="`Delete ${s.name}`" @click="kept.remove(s)">Delete</button>
       </li>
     </ol>
   </div>
