@@ -1,21 +1,34 @@
+using DeepBaize.Core.Advice.BlackBall;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Benchmarks;
 
-/// <summary>The seeded positions from which breaks are played: kinds that players practise, each several times with the balls laid otherwise.</summary>
+/// <summary>
+/// The seeded positions from which breaks are played: kinds that players practise, each several times with the balls laid otherwise.
+/// </summary>
 public static class BreakPositions
 {
     public static IReadOnlyList<(string Kind, Situation Situation)> All(TableShape shape)
     {
         var random = new Random(20261124);
         var all = new List<(string, Situation)>();
-        for (var i = 0; i < 8; i++) all.Add(("open table", Scattered(random, shape, reds: 10, tied: 0)));
-        for (var i = 0; i < 8; i++) all.Add(("half-open", Scattered(random, shape, reds: 6, tied: 6)));
-        for (var i = 0; i < 6; i++) all.Add(("line-up", LineUp(random, shape)));
-        for (var i = 0; i < 6; i++) all.Add(("colours", Colours(random, shape)));
-        for (var i = 0; i < 4; i++) all.Add(("full pack, high on the black", FullPack(random, shape)));
+        for (var i = 0; i < 8; i++)
+            all.Add(("open table", Scattered(random, shape, reds: 10, tied: 0)));
+        for (var i = 0; i < 8; i++)
+            all.Add(("half-open", Scattered(random, shape, reds: 6, tied: 6)));
+        for (var i = 0; i < 6; i++)
+            all.Add(("line-up", LineUp(random, shape)));
+        for (var i = 0; i < 6; i++)
+            all.Add(("colours", Colours(random, shape)));
+        for (var i = 0; i < 4; i++)
+            all.Add(("full pack, high on the black", FullPack(random, shape)));
         return all;
     }
 
@@ -26,10 +39,11 @@ public static class BreakPositions
         while (true)
         {
             // Off the yellow towards the middle of the table, at 20° to 40° to its way into the corner, 0.3 to 0.6 m off.
-            var (direction, _) = Core.Shots.Cut.Opening(yellow.X, yellow.Y, shape.PocketShapes[(int)Pocket.Yellow]);
-            var angle = direction + Math.PI + (random.NextDouble() < 0.5 ? -1 : 1) * (20 + 20 * random.NextDouble()) * Math.PI / 180;
+            var (direction, _) = Cut.Opening(yellow, shape.PocketShapes[(int)Pocket.Yellow]);
+            var way = direction + Angle.FromDegrees(180 + (random.NextDouble() < 0.5 ? -1 : 1) * (20 + 20 * random.NextDouble()));
             var distance = 0.3 + 0.3 * random.NextDouble();
-            if (Lay(yellow.X + distance * Math.Cos(angle), yellow.Y + distance * Math.Sin(angle), [.. Rack.Colours()], shape) is { } layout) return Situation.Create(layout);
+            if (Lay(yellow + distance * way.Unit, [.. Rack.Colours()], shape) is { } layout)
+                return Situation.Create(layout);
         }
     }
 
@@ -41,9 +55,14 @@ public static class BreakPositions
             while (balls.Count < 6 + tied + reds)
             {
                 var (x, y) = (1.9 + 1.5 * random.NextDouble(), 0.15 + (Width - 0.3) * random.NextDouble());
-                if (balls.All(b => Layout.Gap(x, y, b) > 0.02)) balls.Add(new(Ball.Red(balls.Count - 5), x, y));
+                if (balls.All(b => b.Gap(new Vec2(x, y)) > 0.02))
+                    balls.Add(new(Ball.Red(balls.Count - 5), x, y));
             }
-            if (Lay(1.6 + 1.6 * random.NextDouble(), 0.3 + (Width - 0.6) * random.NextDouble(), balls, shape) is { } layout && HasPot(layout, shape)) return Situation.Create(layout);
+            if (
+                Lay(new(1.6 + 1.6 * random.NextDouble(), 0.3 + (Width - 0.6) * random.NextDouble()), balls, shape) is { } layout
+                && HasPot(layout, shape)
+            )
+                return Situation.Create(layout);
         }
     }
 
@@ -54,8 +73,20 @@ public static class BreakPositions
             List<PlacedBall> balls = [.. Rack.Colours()];
             // Reds along the middle line: between blue and pink, pink and black, and above the black.
             double[] places = [1.95, 2.12, 2.29, 2.46, 2.60, 2.80, 2.92, 3.04, 3.16, 3.36];
-            foreach (var x in places) balls.Add(new(Ball.Red(balls.Count - 5), x, Width / 2));
-            if (Lay(2.2 + 0.9 * random.NextDouble(), random.NextDouble() < 0.5 ? 0.4 + 0.3 * random.NextDouble() : 1.1 + 0.3 * random.NextDouble(), balls, shape) is { } layout && HasPot(layout, shape))
+            foreach (var x in places)
+                balls.Add(new(Ball.Red(balls.Count - 5), x, Width / 2));
+            if (
+                Lay(
+                    new(
+                        2.2 + 0.9 * random.NextDouble(),
+                        random.NextDouble() < 0.5 ? 0.4 + 0.3 * random.NextDouble() : 1.1 + 0.3 * random.NextDouble()
+                    ),
+                    balls,
+                    shape
+                )
+                    is { } layout
+                && HasPot(layout, shape)
+            )
                 return Situation.Create(layout);
         }
     }
@@ -66,20 +97,31 @@ public static class BreakPositions
         while (true)
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(14)];
-            if (Lay(2.95 + 0.15 * random.NextDouble(), random.NextDouble() < 0.5 ? 0.5 + 0.2 * random.NextDouble() : 1.08 + 0.2 * random.NextDouble(), balls, shape) is { } layout)
+            if (
+                Lay(
+                    new(
+                        2.95 + 0.15 * random.NextDouble(),
+                        random.NextDouble() < 0.5 ? 0.5 + 0.2 * random.NextDouble() : 1.08 + 0.2 * random.NextDouble()
+                    ),
+                    balls,
+                    shape
+                ) is
+                { } layout
+            )
                 return Situation.Create(layout, BallOn.Colour);
         }
     }
 
-    private static Layout? Lay(double x, double y, IReadOnlyList<PlacedBall> balls, TableShape shape) =>
-        shape.CanRest(x, y) && balls.All(b => Layout.Gap(x, y, b) > 0.01) ? Layout.OfRest([new(Ball.White, x, y), .. balls]) : null;
+    private static Layout? Lay(Vec2 white, IReadOnlyList<PlacedBall> balls, TableShape shape) =>
+        shape.CanRest(white) && balls.All(b => b.Gap(white) > 0.01) ? Layout.OfRest([new(Ball.White, white), .. balls]) : null;
 
     /// <summary>Whether a red is on that a fair player would go for.</summary>
     private static bool HasPot(Layout layout, TableShape shape)
     {
-        var lines = new Core.Planning.PotLines(layout, shape);
+        var lines = new PotLines(layout, shape);
         foreach (var line in lines.Lines)
-            if (lines.BallIn(line.Slot).IsRed && lines.From(line, layout.White.X, layout.White.Y, Core.Shots.Skill.Named("county")) is { Chance: > 0.6 }) return true;
+            if (lines.BallIn(line.Slot).IsRed && lines.From(line, layout.White.At, Skill.Named("county")) is { Chance: > 0.6 })
+                return true;
         return false;
     }
 }

@@ -1,11 +1,18 @@
 using BenchmarkDotNet.Attributes;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Advice.Position;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Demo;
 
 namespace DeepBaize.Benchmarks;
 
-/// <summary>What the desk asks while a control is dragged, on demo positions. Targets: Read with 22 balls 150 ms; 2,000 samples on one core 80 ms; Put it there 0.3 s to the first answer and 1.5 s to all, on two cores.</summary>
+/// <summary>
+/// What the desk asks while a control is dragged, on demo positions. Targets: Read with 22 balls 150 ms; 2,000 samples on one core 80 ms;
+/// Put it there 0.3 s to the first answer and 1.5 s to all, on two cores.
+/// </summary>
 [MemoryDiagnoser]
 [MedianColumn]
 public class JudgementBenchmarks
@@ -33,13 +40,14 @@ public class JudgementBenchmarks
     }
 
     [Benchmark]
-    public int Read() => TableReading.Read(_layout, _stroke, Skill.Named("county"), Player.Default, _shape).Count;
+    public int Read() => TableReading.Read(_layout, _stroke, Player.OfSkill("county"), _shape).Count;
 
     [Benchmark]
-    public double TwoThousandSamplesOnOneCore() => Spread.Sample(_layout, _stroke, _cut, Skill.Named("county"), _shape, workers: 1).Pot;
+    public double TwoThousandSamplesOnOneCore() =>
+        Spread.Sample(new(_layout, _stroke, _cut, Skill.Named("county"), _shape), workers: 1).Odds.Pot;
 
     [Benchmark]
-    public int PutItThere() => WaySearch.Solve(_layout, _cut.Pot, _goal, _stroke, Freedom.Full, Skill.Named("county"), Player.Default, _shape).Count;
+    public int PutItThere() => WaySearch.Solve(new(_layout, _cut.Pot, _goal, _stroke, Player.Default, _shape), Freedom.Full).Count;
 
     /// <summary>Until the first ways are told, and no further.</summary>
     [Benchmark]
@@ -49,7 +57,7 @@ public class JudgementBenchmarks
         var first = new First(stop);
         try
         {
-            return WaySearch.Solve(_layout, _cut.Pot, _goal, _stroke, Freedom.Full, Skill.Named("county"), Player.Default, _shape, first, stop.Token).Count;
+            return WaySearch.Solve(new(_layout, _cut.Pot, _goal, _stroke, Player.Default, _shape), Freedom.Full, first, stop.Token).Count;
         }
         catch (OperationCanceledException)
         {

@@ -1,19 +1,24 @@
-using DeepBaize.Core.Planning;
-using DeepBaize.Core.Rules;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Benchmarks;
 
-/// <summary>What the planner is measured against: the easiest pot that is on, rolled in plain and softly, without a thought of the next.</summary>
+/// <summary>
+/// What the planner is measured against: the easiest pot that is on, rolled in plain and softly, without a thought of the next.
+/// </summary>
 public static class PlainPolicy
 {
-    private const double Softest = 3, Step = 0.5;
+    private const double Softest = 3,
+        Step = 0.5;
 
-    public static BreakResult PlayBreak(Situation from, Skill skill, TableShape shape, int seed) =>
-        BreakPlay.Play(from, s => Choose(s, skill, shape), skill, shape, new(seed));
+    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed) =>
+        BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, new(seed));
 
-    private static Intention? Choose(Situation situation, Skill skill, TableShape shape)
+    private static Intention? Choose(Situation situation, Player player, TableShape shape)
     {
         var layout = situation.Layout;
         var on = situation.OnSlots().ToHashSet();
@@ -21,15 +26,22 @@ public static class PlainPolicy
         var lines = new PotLines(layout, shape);
         var likely = new List<QuickPot>();
         foreach (var line in lines.Lines)
-            if (on.Contains(line.Slot) && lines.From(line, layout.White.X, layout.White.Y, skill) is { } pot) likely.Add(pot);
+            if (on.Contains(line.Slot) && lines.From(line, layout.White.At, player.Skill) is { } pot)
+                likely.Add(pot);
         // The few that look easiest, judged as the desk judges them, at the softest pace that gets the ball there.
         foreach (var pot in likely.OrderByDescending(p => p.Chance).Take(4))
         {
-            var option = TableReading.ReadOne(layout, new(pot.Line.Slot, pot.Line.Pocket), new(0, 0, 0, Softest, 0), skill, Player.Default, shape);
-            if (option.AimDegrees is not null && option.Chance > (best?.Chance ?? 0)) best = option;
+            var option = TableReading.ReadOne(layout, new(pot.Line.Slot, pot.Line.Pocket), new(0, 0, 0, Softest, 0), player, shape);
+            if (option.AimDegrees is not null && option.Chance > (best?.Chance ?? 0))
+                best = option;
         }
         // A little more than just reaches it.
-        return best is null ? null
-            : new(new(best.AimDegrees!.Value, 0, 0, Math.Min(9, best.Pace + Step), best.Reach.ElevationDegrees), layout.Balls[best.Cut.Pot.Slot].Ball, best.Reach.ErrorFactor);
+        return best is null
+            ? null
+            : new(
+                new(best.AimDegrees!.Value, 0, 0, Math.Min(9, best.Pace + Step), best.Reach.ElevationDegrees),
+                layout.Balls[best.Cut.Pot.Slot].Ball,
+                best.Reach.ErrorFactor
+            );
     }
 }

@@ -1,13 +1,18 @@
 using BenchmarkDotNet.Attributes;
-using DeepBaize.Core.Planning;
+using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Shots;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
 using DeepBaize.Data.Demo;
 
 namespace DeepBaize.Benchmarks;
 
-/// <summary>Plans, on two cores. Targets: the first useful plan within 1 s, four shots deep within 5 s from ten reds and six colours; a cancelled plan ends within 0.2 s.</summary>
+/// <summary>
+/// Plans, on two cores. Targets: the first useful plan within 1 s, four shots deep within 5 s from ten reds and six colours; a cancelled
+/// plan ends within 0.2 s.
+/// </summary>
 [MemoryDiagnoser]
 [MedianColumn]
 public class PlanningBenchmarks
@@ -22,7 +27,10 @@ public class PlanningBenchmarks
     public void Setup()
     {
         var content = DemoPositions.All.Single(d => d.Name == Position).Content;
-        _situation = Situation.Create(Layout.Create([.. content.Balls.Select(b => ((string?)b.Id, b.X, b.Y))], _shape), content.Frame?.On is { } on ? BallsOn.Named(on, "on") : null);
+        _situation = Situation.Create(
+            Layout.Create([.. content.Balls.Select(b => ((string?)b.Id, b.X, b.Y))], _shape),
+            content.Frame?.On is { } on ? BallsOn.Named(on, "on") : null
+        );
     }
 
     /// <summary>Until a plan has so many shots, or is complete; and until the search has then ended.</summary>
@@ -32,11 +40,15 @@ public class PlanningBenchmarks
         var deepest = 0;
         try
         {
-            return Solve(new Teller(p =>
-            {
-                deepest = p.Plans.Count == 0 ? 0 : p.Plans[0].Shots.Count;
-                if (deepest >= shots || (p.Plans.Count > 0 && p.Plans[0].IsComplete)) stop.Cancel();
-            }), stop.Token);
+            return Solve(
+                new Teller(p =>
+                {
+                    deepest = p.Plans.Count == 0 ? 0 : p.Plans[0].Shots.Count;
+                    if (deepest >= shots || (p.Plans.Count > 0 && p.Plans[0].IsComplete))
+                        stop.Cancel();
+                }),
+                stop.Token
+            );
         }
         catch (OperationCanceledException)
         {
@@ -45,7 +57,9 @@ public class PlanningBenchmarks
     }
 
     private int Solve(IProgress<PlanProgress>? progress = null, CancellationToken cancel = default) =>
-        BreakPlanner.Solve(_situation, PlanPreferences.Default, Skill.Named("county"), Player.Default, _shape, progress: progress, cancel: cancel).Plans.Count;
+        BreakPlanner
+            .Solve(_situation, PlanPreferences.Default, Player.OfSkill("county"), _shape, progress: progress, cancel: cancel)
+            .Plans.Count;
 
     [Benchmark]
     public int FirstPlan() => Until(1);
@@ -57,7 +71,7 @@ public class PlanningBenchmarks
     public int WholePlan() => Solve();
 
     [Benchmark]
-    public int WhereToBe() => PositionMap.Of(_situation, Skill.Named("county"), Player.Default, _shape, PlanPreferences.Default).Bands.Count;
+    public int WhereToBe() => PositionMap.Of(_situation, Player.OfSkill("county"), _shape, PlanPreferences.Default).Bands.Count;
 
     private sealed class Teller(Action<PlanProgress> tell) : IProgress<PlanProgress>
     {

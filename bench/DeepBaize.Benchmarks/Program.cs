@@ -2,6 +2,9 @@ using BenchmarkDotNet.Running;
 using DeepBaize.Benchmarks;
 
 // "breaks" and "safety" play and write the tables of docs/, run from the project's root; everything else is for BenchmarkDotNet.
-if (args is ["breaks", ..]) BreakQuality.Run("docs/planning.md");
-else if (args is ["safety", ..]) SafetyQuality.Run("docs/safety.md");
-else BenchmarkSwitcher.FromAssembly(typeof(SimulatorBenchmarks).Assembly).Run(args);
+if (args is ["breaks", ..])
+    BreakQuality.Run("docs/planning.md");
+else if (args is ["safety", ..])
+    SafetyQuality.Run("docs/safety.md");
+else
+    BenchmarkSwitcher.FromAssembly(typeof(SimulatorBenchmarks).Assembly).Run(args);

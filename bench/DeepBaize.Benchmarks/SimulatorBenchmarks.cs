@@ -1,6 +1,7 @@
 using BenchmarkDotNet.Attributes;
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -15,8 +16,12 @@ namespace DeepBaize.Benchmarks;
 public class SimulatorBenchmarks
 {
     private readonly Simulator _simulator = new(new(Conditions.Default));
-    private PlacedBall[] _potBalls = [], _breakBalls = [], _twoBalls = [];
-    private Strike _pot, _breakOff, _two;
+    private PlacedBall[] _potBalls = [],
+        _breakBalls = [],
+        _twoBalls = [];
+    private Strike _pot,
+        _breakOff,
+        _two;
 
     [GlobalSetup]
     public void Setup()
@@ -25,13 +30,24 @@ public class SimulatorBenchmarks
         _potBalls = Spread();
         var cut = Cut.Of(_potBalls[0], _potBalls[7], Pocket.GreenTop, new(Conditions.Default));
         var stroke = new Stroke(0, 0, 0.3, 5.2, 0);
-        _pot = (stroke with { AimDegrees = PotAim.Find(_potBalls[0], _potBalls[7], cut, stroke, new(Conditions.Default)) ?? cut.AimDegrees }).ToStrike();
+        _pot = (
+            stroke with
+            {
+                AimDegrees = PotAim.Find(_potBalls[0], _potBalls[7], cut, stroke, new(Conditions.Default)) ?? cut.AimDegrees,
+            }
+        ).ToStrike();
         Check(_potBalls, _pot, potted: 1, contacts: 1, cushions: 2);
 
         // The white past the blue, hard into the pack.
         _breakBalls = [new(Ball.White, BaulkLineX, Width / 2 - 0.2), .. Rack.Colours(), .. Rack.Pack()];
         var apex = _breakBalls[8];
-        _breakOff = new Stroke(Math.Atan2(apex.Y - 0.02 - _breakBalls[0].Y, apex.X - _breakBalls[0].X) * 180 / Math.PI, 0, 0, 9, 0).ToStrike();
+        _breakOff = new Stroke(
+            Math.Atan2(apex.Y - 0.02 - _breakBalls[0].Y, apex.X - _breakBalls[0].X) * 180 / Math.PI,
+            0,
+            0,
+            9,
+            0
+        ).ToStrike();
         Check(_breakBalls, _breakOff, potted: null, contacts: 15, cushions: null);
 
         // Half-ball at a medium pace; neither ball reaches a cushion.
@@ -60,7 +76,8 @@ public class SimulatorBenchmarks
     {
         List<PlacedBall> balls = [new(Ball.White, 2.60, 1.35), .. Rack.Colours(), new(Ball.Red(1), 2.98, 1.28)];
         // The others out of the way, in the half towards baulk.
-        for (var i = 2; i <= 15; i++) balls.Add(new(Ball.Red(i), 0.95 + (i - 2) / 7 * 0.5, 0.18 + (i - 2) % 7 * 0.235));
+        for (var i = 2; i <= 15; i++)
+            balls.Add(new(Ball.Red(i), 0.95 + (i - 2) / 7 * 0.5, 0.18 + (i - 2) % 7 * 0.235));
         return [.. balls];
     }
 
@@ -71,10 +88,14 @@ public class SimulatorBenchmarks
         var record = new ShotRecord();
         simulator.Place(balls);
         simulator.Play(strike, record);
-        int Count(ShotEventKind kind, Func<ShotEvent, bool>? which = null) => record.Events.Count(e => e.Kind == kind && (which is null || which(e)));
+        int Count(ShotEventKind kind, Func<ShotEvent, bool>? which = null) =>
+            record.Events.Count(e => e.Kind == kind && (which is null || which(e)));
         var (p, b, c) = (Count(ShotEventKind.Pot), Count(ShotEventKind.Ball), Count(ShotEventKind.Cushion) + Count(ShotEventKind.Jaw));
         if ((potted is not null && p != potted) || b < contacts || (contacts == 1 && b != 1) || (cushions is not null && c != cushions))
-            throw new InvalidOperationException($"Not the shot meant: {p} pots, {b} contacts of balls, {c} of cushions; {string.Join(", ", record.Events.Select(e => $"{e.Kind} {e.Ball} {e.X:0.00} {e.Y:0.00}"))}");
+            throw new InvalidOperationException(
+                $"Not the shot meant: {p} pots, {b} contacts of balls, {c} of cushions; "
+                    + string.Join(", ", record.Events.Select(e => $"{e.Kind} {e.Ball} {e.X:0.00} {e.Y:0.00}"))
+            );
     }
 }
 
@@ -91,13 +112,14 @@ public class CushionBenchmarks
     private BallMotion _motion;
 
     [GlobalSetup]
-    public void Setup() => _motion = Ball switch
-    {
-        "straight sliding" => new(2, 0, 0, 0, 0),
-        "straight rolling" => new(2, 0, 0, 2 / BallRadius, 0),
-        "oblique rolling" => new(1.414, 1.414, -1.414 / BallRadius, 1.414 / BallRadius, 0),
-        _ => new(1.414, 1.414, -1.414 / BallRadius, 1.414 / BallRadius, 60),
-    };
+    public void Setup() =>
+        _motion = Ball switch
+        {
+            "straight sliding" => new(2, 0, 0, 0, 0),
+            "straight rolling" => new(2, 0, 0, 2 / BallRadius, 0),
+            "oblique rolling" => new(1.414, 1.414, -1.414 / BallRadius, 1.414 / BallRadius, 0),
+            _ => new(1.414, 1.414, -1.414 / BallRadius, 1.414 / BallRadius, 60),
+        };
 
     [Benchmark]
     public BallMotion Rebound() => _cushion.Rebound(_motion, 1, 0);

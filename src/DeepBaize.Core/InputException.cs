@@ -10,13 +10,15 @@ public sealed record InputError(string Field, string Message, string Allowed);
 public sealed class InputException(IReadOnlyList<InputError> errors)
     : Exception(string.Join(" ", errors.Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")))
 {
-    public InputException(string field, string message, string allowed) : this([new(field, message, allowed)]) { }
+    public InputException(string field, string message, string allowed)
+        : this([new(field, message, allowed)]) { }
 
     public IReadOnlyList<InputError> Errors { get; } = errors;
 
     /// <summary>Throws if there is any error in the list.</summary>
     public static void ThrowIfAny(IReadOnlyList<InputError> errors)
     {
-        if (errors.Count > 0) throw new InputException(errors);
+        if (errors.Count > 0)
+            throw new InputException(errors);
     }
 }

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Players;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
 using DeepBaize.Data.Planning;

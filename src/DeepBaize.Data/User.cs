@@ -1,3 +1,5 @@
+using DeepBaize.Core.Players;
+
 namespace DeepBaize.Data;
 
 /// <summary>Who owns rows. Until there are accounts, the application runs as one local user.</summary>

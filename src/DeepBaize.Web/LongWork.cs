@@ -9,19 +9,23 @@ internal static class LongWork
     public static async IAsyncEnumerable<T> Stream<T>(Func<Action<T>, Task> work, [EnumeratorCancellation] CancellationToken cancel)
     {
         var channel = Channel.CreateUnbounded<T>();
-        var running = Task.Run(async () =>
-        {
-            try
+        var running = Task.Run(
+            async () =>
             {
-                await work(told => channel.Writer.TryWrite(told));
-                channel.Writer.Complete();
-            }
-            catch (Exception e)
-            {
-                channel.Writer.Complete(e);
-            }
-        }, CancellationToken.None);
-        await foreach (var told in channel.Reader.ReadAllAsync(cancel)) yield return told;
+                try
+                {
+                    await work(told => channel.Writer.TryWrite(told));
+                    channel.Writer.Complete();
+                }
+                catch (Exception e)
+                {
+                    channel.Writer.Complete(e);
+                }
+            },
+            CancellationToken.None
+        );
+        await foreach (var told in channel.Reader.ReadAllAsync(cancel))
+            yield return told;
         await running;
     }
 }

@@ -15,11 +15,13 @@ using DeepBaize.Web.Tables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 
-// Searches keep every core busy: with threads at hand, requests and their cancelling are still answered at once, and the system shares the cores.
+// Searches keep every core busy: with threads at hand, requests and their cancelling are still answered at once, and the system shares the
+// cores.
 ThreadPool.SetMinThreads(64, 64);
 
 var builder = WebApplication.CreateBuilder(args);
-var connection = builder.Configuration.GetConnectionString("DeepBaize")
+var connection =
+    builder.Configuration.GetConnectionString("DeepBaize")
     ?? throw new InvalidOperationException("Set ConnectionStrings__DeepBaize to the PostgreSQL database; ./start does.");
 
 builder.WebHost.ConfigureKestrel(kestrel =>
@@ -76,7 +78,9 @@ app.Run();
 internal sealed class DatabaseHealth(DeepBaizeContext db) : IHealthCheck
 {
     public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default) =>
-        await db.Database.CanConnectAsync(cancellationToken) ? HealthCheckResult.Healthy() : HealthCheckResult.Unhealthy("The database does not answer.");
+        await db.Database.CanConnectAsync(cancellationToken)
+            ? HealthCheckResult.Healthy()
+            : HealthCheckResult.Unhealthy("The database does not answer.");
 }
 
 /// <summary>The application's entry point, public so that tests can host it.</summary>

@@ -1,9 +1,12 @@
+using DeepBaize.Core.Table;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Support.UI;
 
 namespace DeepBaize.Browser.Tests;
 
-/// <summary>Attack or defend in the page: safeties with what they leave, escapes with the mirror's construction, the black-ball game.</summary>
+/// <summary>
+/// Attack or defend in the page: safeties with what they leave, escapes with the mirror's construction, the black-ball game.
+/// </summary>
 [Collection("desk")]
 public class DecideTests(Desk desk)
 {

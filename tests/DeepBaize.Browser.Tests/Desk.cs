@@ -2,6 +2,8 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net;
 using System.Net.Sockets;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
 using DeepBaize.Tests.Shared;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
@@ -24,7 +26,8 @@ public sealed class Desk : IAsyncLifetime
         get
         {
             var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "DeepBaize.slnx"))) folder = folder.Parent!;
+            while (!File.Exists(Path.Combine(folder.FullName, "DeepBaize.slnx")))
+                folder = folder.Parent!;
             return folder.FullName;
         }
     }
@@ -39,7 +42,8 @@ public sealed class Desk : IAsyncLifetime
         var web = Path.Combine(Root, "src", "DeepBaize.Web");
         Assert.True(File.Exists(Path.Combine(web, "wwwroot", "index.html")), "The page is not built: npm run build in web/, or ./test");
         var start = new ProcessStartInfo("dotnet") { UseShellExecute = false };
-        foreach (var argument in (string[])[typeof(Program).Assembly.Location, "--urls", Address, "--contentRoot", web]) start.ArgumentList.Add(argument);
+        foreach (var argument in (string[])[typeof(Program).Assembly.Location, "--urls", Address, "--contentRoot", web])
+            start.ArgumentList.Add(argument);
         start.Environment["ConnectionStrings__DeepBaize"] = _database.Connection;
         start.Environment["ASPNETCORE_ENVIRONMENT"] = "Production";
         _application = Process.Start(start)!;
@@ -49,11 +53,10 @@ public sealed class Desk : IAsyncLifetime
             Assert.False(_application.HasExited, "the application ended at once");
             try
             {
-                if ((await client.GetAsync($"{Address}/health")).IsSuccessStatusCode) break;
+                if ((await client.GetAsync($"{Address}/health")).IsSuccessStatusCode)
+                    break;
             }
-            catch (HttpRequestException) when (i < 120)
-            {
-            }
+            catch (HttpRequestException) when (i < 120) { }
             await Task.Delay(250);
         }
     }
@@ -63,7 +66,10 @@ public sealed class Desk : IAsyncLifetime
         foreach (var (driver, profile) in _drivers)
         {
             driver.Quit();
-            try { Directory.Delete(profile, true); }
+            try
+            {
+                Directory.Delete(profile, true);
+            }
             catch (IOException) { } // Chromium may still be letting go of it
         }
         _application.Kill(entireProcessTree: true);
@@ -78,11 +84,33 @@ public sealed class Desk : IAsyncLifetime
     {
         var profile = Directory.CreateTempSubdirectory("deep-baize-browser-").FullName;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}", $"--window-size={width},{height}");
-        var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromSeconds(60));
+        options.AddArguments(
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            $"--user-data-dir={profile}",
+            $"--window-size={width},{height}"
+        );
+        var driver = new ChromeDriver(
+            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
+            options,
+            TimeSpan.FromSeconds(60)
+        );
         _drivers.Add((driver, profile));
-        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new()
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
         var page = new Page(driver, Address);
         page.Reload();
         return page;
@@ -126,15 +154,29 @@ public sealed class Page(ChromeDriver driver, string address)
     public void Click(Func<IWebElement> element)
     {
         var wait = new WebDriverWait(Driver, Patience);
-        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(InvalidOperationException), typeof(StaleElementReferenceException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
-        wait.Until(_ => { element().Click(); return true; });
+        wait.IgnoreExceptionTypes(
+            typeof(NoSuchElementException),
+            typeof(InvalidOperationException),
+            typeof(StaleElementReferenceException),
+            typeof(ElementClickInterceptedException),
+            typeof(ElementNotInteractableException)
+        );
+        wait.Until(_ =>
+        {
+            element().Click();
+            return true;
+        });
     }
 
     /// <summary>Something from the menu "More".</summary>
     public void More(string item)
     {
         Find("more").Click();
-        Click(() => Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).First(i => i.Displayed && i.Text.StartsWith(item, StringComparison.Ordinal)));
+        Click(() =>
+            Driver
+                .FindElements(By.CssSelector(".el-dropdown-menu__item"))
+                .First(i => i.Displayed && i.Text.StartsWith(item, StringComparison.Ordinal))
+        );
     }
 
     public bool HasNotice(string text) => Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains(text));
@@ -142,7 +184,10 @@ public sealed class Page(ChromeDriver driver, string address)
     public string Text(string testId) => Find(testId).Text;
 
     /// <summary>The white's path, before and after contact, as drawn.</summary>
-    public string WhitePath => Css("[data-testid=plan]").FindElements(By.CssSelector("[data-testid^=white-]")).Aggregate("", (all, e) => all + e.GetAttribute("points") + "|");
+    public string WhitePath =>
+        Css("[data-testid=plan]")
+            .FindElements(By.CssSelector("[data-testid^=white-]"))
+            .Aggregate("", (all, e) => all + e.GetAttribute("points") + "|");
 
     /// <summary>Where a ball is drawn: mm of the drawing.</summary>
     public (double X, double Y) Ball(string id)
@@ -153,7 +198,13 @@ public sealed class Page(ChromeDriver driver, string address)
     }
 
     public void Drag(IWebElement from, int dx, int dy) =>
-        new Actions(Driver).MoveToElement(from).ClickAndHold().MoveByOffset(dx / 2, dy / 2).MoveByOffset(dx - dx / 2, dy - dy / 2).Release().Perform();
+        new Actions(Driver)
+            .MoveToElement(from)
+            .ClickAndHold()
+            .MoveByOffset(dx / 2, dy / 2)
+            .MoveByOffset(dx - dx / 2, dy - dy / 2)
+            .Release()
+            .Perform();
 
     public void Keys(string keys) => new Actions(Driver).SendKeys(keys).Perform();
 
@@ -163,13 +214,24 @@ public sealed class Page(ChromeDriver driver, string address)
     {
         Click(() => Find("positions"));
         var search = Find("search");
-        Until(() => { search.Clear(); search.SendKeys(name); return search.GetAttribute("value") == name; });
+        Until(() =>
+        {
+            search.Clear();
+            search.SendKeys(name);
+            return search.GetAttribute("value") == name;
+        });
         // The drawer slides in and out: a click may land beside a row that is still moving, so it is made until the drawer has gone.
-        IWebElement? Row() => Driver.FindElements(By.CssSelector("[data-testid=library] button.open")).FirstOrDefault(b => b.Displayed && b.FindElement(By.TagName("strong")).Text == name);
+        IWebElement? Row() =>
+            Driver
+                .FindElements(By.CssSelector("[data-testid=library] button.open"))
+                .FirstOrDefault(b => b.Displayed && b.FindElement(By.TagName("strong")).Text == name);
         Until(() => Row() is not null);
         Until(() =>
         {
-            try { Row()?.Click(); }
+            try
+            {
+                Row()?.Click();
+            }
             catch (ElementClickInterceptedException) { }
             Thread.Sleep(400);
             return Text("position-name") == name && Driver.FindElements(By.CssSelector("[data-testid=library]")).All(l => !l.Displayed);

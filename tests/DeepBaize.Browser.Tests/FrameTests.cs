@@ -45,7 +45,13 @@ public class FrameTests(Desk desk)
         page.Click(() => page.Find("figures"));
         Assert.Contains("screw 1 of 1", page.Text("frame-figures"));
         // Nothing sticks out at the side.
-        Assert.InRange(Convert.ToInt32(page.Driver.ExecuteScript("const d = document.querySelector('.el-drawer__body'); return d.scrollWidth - d.clientWidth")), -10, 1);
+        Assert.InRange(
+            Convert.ToInt32(
+                page.Driver.ExecuteScript("const d = document.querySelector('.el-drawer__body'); return d.scrollWidth - d.clientWidth")
+            ),
+            -10,
+            1
+        );
 
         // After a reload it goes on where it was.
         page.Reload();

@@ -17,7 +17,11 @@ public class JudgementTests(Desk desk)
         Assert.Contains("%", blue.Text);
         new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(blue).Perform();
         page.Find("pointed");
-        page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]")).First(r => r.Text.StartsWith("blue", StringComparison.Ordinal)));
+        page.Click(() =>
+            page
+                .Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]"))
+                .First(r => r.Text.StartsWith("blue", StringComparison.Ordinal))
+        );
         page.Until(() => page.Find("object-ball").GetAttribute("value") == "blue" && page.Text("outcome").Contains("blue"));
     }
 

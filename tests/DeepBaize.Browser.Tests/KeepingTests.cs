@@ -1,3 +1,4 @@
+using DeepBaize.Core.Table;
 using OpenQA.Selenium;
 
 namespace DeepBaize.Browser.Tests;
@@ -11,7 +12,9 @@ public class KeepingTests(Desk desk)
         page.OpenPosition(from);
         page.More("Save as");
         page.TypeName(name);
-        page.Until(() => page.Text("position-name") == name && page.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0);
+        page.Until(() =>
+            page.Text("position-name") == name && page.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0
+        );
         return page;
     }
 
@@ -81,12 +84,18 @@ public class KeepingTests(Desk desk)
         page.Find("positions").Click();
         var folder = Directory.CreateTempSubdirectory();
         var file = Path.Combine(folder.FullName, "one.json");
-        File.WriteAllText(file, """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":99}]}""");
+        File.WriteAllText(
+            file,
+            """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":99}]}"""
+        );
         page.Driver.FindElement(By.CssSelector("[data-testid=import-file]")).SendKeys(file);
         page.Until(() => page.HasNotice("balls[0].y"));
         Assert.Equal("Re-spotted black", page.Text("position-name"));
 
-        File.WriteAllText(file, """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":1}]}""");
+        File.WriteAllText(
+            file,
+            """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":1}]}"""
+        );
         page.Driver.FindElement(By.CssSelector("[data-testid=import-file]")).SendKeys(file);
         page.Until(() => page.Text("position-name") == "From a file");
         folder.Delete(true);
@@ -96,8 +105,10 @@ public class KeepingTests(Desk desk)
     public async Task A_body_over_the_limit_is_refused()
     {
         using var client = new HttpClient();
-        using var response = await client.PostAsync($"{desk.Address}/api/simulate",
-            new StringContent("{\"balls\":[" + new string(' ', 300_000) + "]}", System.Text.Encoding.UTF8, "application/json"));
+        using var response = await client.PostAsync(
+            $"{desk.Address}/api/simulate",
+            new StringContent("{\"balls\":[" + new string(' ', 300_000) + "]}", System.Text.Encoding.UTF8, "application/json")
+        );
         Assert.Equal(413, (int)response.StatusCode);
         Assert.Contains("256 kB", await response.Content.ReadAsStringAsync());
     }

@@ -1,9 +1,13 @@
+using DeepBaize.Core.Table;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Support.UI;
 
 namespace DeepBaize.Browser.Tests;
 
-/// <summary>Planning a break in the page: plan, look ahead, play on with the white dragged short, keep and open again; where to be; what cannot be planned.</summary>
+/// <summary>
+/// Planning a break in the page: plan, look ahead, play on with the white dragged short, keep and open again; where to be; what cannot be
+/// planned.
+/// </summary>
 [Collection("desk")]
 public class PlanningTests(Desk desk)
 {
@@ -19,7 +23,8 @@ public class PlanningTests(Desk desk)
         wait.Until(_ => IsDone(page));
     }
 
-    private static string Strip(Page page) => string.Join(" | ", page.Driver.FindElements(By.CssSelector("[data-testid=plan-shot]")).Select(e => e.Text));
+    private static string Strip(Page page) =>
+        string.Join(" | ", page.Driver.FindElements(By.CssSelector("[data-testid=plan-shot]")).Select(e => e.Text));
 
     [Fact]
     public void A_break_is_planned_played_on_from_a_white_that_stopped_short_and_kept()

@@ -9,7 +9,8 @@ public class WaysTests(Desk desk)
 {
     private static int Ways(Page page) => page.Driver.FindElements(By.CssSelector("[data-testid=way]")).Count;
 
-    private static bool IsDone(Page page) => Ways(page) > 0 && page.Driver.FindElements(By.CssSelector("[data-testid=stop-search]")).Count == 0;
+    private static bool IsDone(Page page) =>
+        Ways(page) > 0 && page.Driver.FindElements(By.CssSelector("[data-testid=stop-search]")).Count == 0;
 
     private static void PointAt(Page page, double x, double y)
     {
@@ -95,7 +96,10 @@ public class WaysTests(Desk desk)
         page.Until(() => page.WhitePath == path);
         Assert.Equal("Through the ball", page.Css("[data-testid=kept-shot] input").GetAttribute("value"));
         // The card as the page sends it, fetched once more by hand: headless Chromium keeps no downloads.
-        page.Driver.ExecuteScript("window.cards = []; const f = window.fetch; window.fetch = async (...a) => { const r = await f(...a); if (String(a[0]).includes('card')) window.cards.push([r.status, r.headers.get('content-type')].join()); return r }");
+        page.Driver.ExecuteScript(
+            "window.cards = []; const f = window.fetch; window.fetch = async (...a) => { const r = await f(...a); "
+                + "if (String(a[0]).includes('card')) window.cards.push([r.status, r.headers.get('content-type')].join()); return r }"
+        );
         page.Click(() => page.Find("card-pdf"));
         page.Until(() => (string?)page.Driver.ExecuteScript("return window.cards.join()") == "200,application/pdf");
 
@@ -128,5 +132,6 @@ public class WaysTests(Desk desk)
         page.Until(() => page.Css(".panel .kind").Text.Contains("double", StringComparison.OrdinalIgnoreCase));
     }
 
-    private static double Number(IWebElement element, string attribute) => double.Parse(element.GetAttribute(attribute)!, System.Globalization.CultureInfo.InvariantCulture);
+    private static double Number(IWebElement element, string attribute) =>
+        double.Parse(element.GetAttribute(attribute)!, System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -1,3 +1,5 @@
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
 using OpenQA.Selenium;
 
 namespace DeepBaize.Browser.Tests;
@@ -35,7 +37,10 @@ public class WholeSliceTests(Desk desk)
         // Save as, reload, find it again.
         page.More("Save as");
         page.TypeName("Blue with a nudge");
-        page.Until(() => page.Text("position-name") == "Blue with a nudge" && page.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0);
+        page.Until(() =>
+            page.Text("position-name") == "Blue with a nudge"
+            && page.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0
+        );
         var white = page.Ball("white");
         page.Driver.ExecuteScript("sessionStorage.clear(); localStorage.clear()");
         page.Reload();
@@ -53,9 +58,13 @@ public class WholeSliceTests(Desk desk)
         var start = page.Ball("white");
         page.Find("play").Click();
         page.Until(() => page.Ball("white") != start);
-        page.Driver.ExecuteScript("const s = document.querySelector('[data-testid=scrubber]'); s.value = s.max; s.dispatchEvent(new Event('input'))");
+        page.Driver.ExecuteScript(
+            "const s = document.querySelector('[data-testid=scrubber]'); s.value = s.max; s.dispatchEvent(new Event('input'))"
+        );
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-ball=red-1]")).Count == 0); // potted
-        page.Driver.ExecuteScript("const s = document.querySelector('[data-testid=scrubber]'); s.value = 0; s.dispatchEvent(new Event('input'))");
+        page.Driver.ExecuteScript(
+            "const s = document.querySelector('[data-testid=scrubber]'); s.value = 0; s.dispatchEvent(new Event('input'))"
+        );
         page.Until(() => page.Ball("white") == start && page.Driver.FindElements(By.CssSelector("[data-ball=red-1]")).Count == 1);
     }
 
@@ -83,8 +92,13 @@ public class WholeSliceTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Re-spotted black");
         var black = page.Ball("black");
-        var scale = ((IJavaScriptExecutor)page.Driver).ExecuteScript("return document.querySelector('[data-testid=plan]').getScreenCTM().a");
-        var (dx, dy) = ((black.X - page.Ball("white").X) * Convert.ToDouble(scale), (black.Y - page.Ball("white").Y) * Convert.ToDouble(scale));
+        var scale = ((IJavaScriptExecutor)page.Driver).ExecuteScript(
+            "return document.querySelector('[data-testid=plan]').getScreenCTM().a"
+        );
+        var (dx, dy) = (
+            (black.X - page.Ball("white").X) * Convert.ToDouble(scale),
+            (black.Y - page.Ball("white").Y) * Convert.ToDouble(scale)
+        );
         page.Drag(page.Css("[data-ball=white]"), (int)dx, (int)dy);
         page.Until(() => Math.Abs(page.Ball("white").X - black.X) < 60);
         var white = page.Ball("white");

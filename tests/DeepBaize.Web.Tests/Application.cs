@@ -1,6 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using DeepBaize.Core.Table;
 using DeepBaize.Tests.Shared;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -19,7 +20,9 @@ public sealed class Application : IAsyncLifetime
 
     public Task InitializeAsync()
     {
-        _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseSetting("ConnectionStrings:DeepBaize", Connection));
+        _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+            host.UseSetting("ConnectionStrings:DeepBaize", Connection)
+        );
         Client = _factory.CreateClient();
         return Task.CompletedTask;
     }
@@ -35,8 +38,10 @@ public sealed class Application : IAsyncLifetime
     public async Task<(int Status, JsonNode Body)> Send(HttpMethod method, string path, object? body = null)
     {
         using var request = new HttpRequestMessage(method, path);
-        if (body is string text) request.Content = new StringContent(text, System.Text.Encoding.UTF8, "application/json");
-        else if (body is not null) request.Content = JsonContent.Create(body);
+        if (body is string text)
+            request.Content = new StringContent(text, System.Text.Encoding.UTF8, "application/json");
+        else if (body is not null)
+            request.Content = JsonContent.Create(body);
         using var response = await Client.SendAsync(request);
         var answer = await response.Content.ReadAsStringAsync();
         return ((int)response.StatusCode, answer is "" ? new JsonObject() : JsonNode.Parse(answer)!);
@@ -50,7 +55,8 @@ public sealed class Application : IAsyncLifetime
         Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
         using var reader = new StreamReader(await response.Content.ReadAsStreamAsync());
         while (await reader.ReadLineAsync() is { } line)
-            if (line.StartsWith("data: ", StringComparison.Ordinal)) yield return JsonNode.Parse(line[6..])!;
+            if (line.StartsWith("data: ", StringComparison.Ordinal))
+                yield return JsonNode.Parse(line[6..])!;
     }
 
     public Task<(int Status, JsonNode Body)> Post(string path, object body) => Send(HttpMethod.Post, path, body);
@@ -61,27 +67,53 @@ public sealed class ApplicationCollection : ICollectionFixture<Application>;
 
 internal static class Sample
 {
-    public static JsonObject Content(double whiteX = 1) => JsonNode.Parse($$"""
-        {
-          "balls": [{ "id": "white", "x": {{whiteX}}, "y": 0.6 }, { "id": "red-1", "x": 2.9, "y": 1.1 }],
-          "stroke": { "side": 0.2, "height": -0.4, "pace": 5.5, "pot": { "ball": "red-1", "pocket": "green-top" } },
-          "conditions": { "rollingFriction": 0.011 }
-        }
-        """)!.AsObject();
+    public static JsonObject Content(double whiteX = 1) =>
+        JsonNode
+            .Parse(
+                $$"""
+                {
+                  "balls": [{ "id": "white", "x": {{whiteX}}, "y": 0.6 }, { "id": "red-1", "x": 2.9, "y": 1.1 }],
+                  "stroke": { "side": 0.2, "height": -0.4, "pace": 5.5, "pot": { "ball": "red-1", "pocket": "green-top" } },
+                  "conditions": { "rollingFriction": 0.011 }
+                }
+                """
+            )!
+            .AsObject();
 
     /// <summary>Balls and frame to plan a break from: colours on their spots, and these reds.</summary>
     public static JsonObject Table(double whiteX, double whiteY, params (double X, double Y)[] reds)
     {
-        var balls = new JsonArray(Ball("white", whiteX, whiteY), Ball("yellow", 0.737, 0.597), Ball("green", 0.737, 1.181), Ball("brown", 0.737, 0.889), Ball("blue", 1.7845, 0.889), Ball("pink", 2.67675, 0.889), Ball("black", 3.245, 0.889));
-        for (var i = 0; i < reds.Length; i++) balls.Add(Ball($"red-{i + 1}", reds[i].X, reds[i].Y));
+        var balls = new JsonArray(
+            Ball("white", whiteX, whiteY),
+            Ball("yellow", 0.737, 0.597),
+            Ball("green", 0.737, 1.181),
+            Ball("brown", 0.737, 0.889),
+            Ball("blue", 1.7845, 0.889),
+            Ball("pink", 2.67675, 0.889),
+            Ball("black", 3.245, 0.889)
+        );
+        for (var i = 0; i < reds.Length; i++)
+            balls.Add(Ball($"red-{i + 1}", reds[i].X, reds[i].Y));
         return new() { ["balls"] = balls };
     }
 
-    private static JsonObject Ball(string id, double x, double y) => new() { ["id"] = id, ["x"] = x, ["y"] = y };
+    private static JsonObject Ball(string id, double x, double y) =>
+        new()
+        {
+            ["id"] = id,
+            ["x"] = x,
+            ["y"] = y,
+        };
 
     public static JsonObject Shot(JsonNode? content = null) => new() { ["content"] = content ?? Content() };
 
-    public static JsonObject Draft(string name = "A pot", string about = "") => new() { ["name"] = name, ["about"] = about, ["content"] = Content() };
+    public static JsonObject Draft(string name = "A pot", string about = "") =>
+        new()
+        {
+            ["name"] = name,
+            ["about"] = about,
+            ["content"] = Content(),
+        };
 
     public static string[] Fields(this JsonNode problem) => [.. problem["errors"]!.AsArray().Select(e => e!["field"]!.GetValue<string>())];
 

@@ -12,19 +12,26 @@ public class DescriptionTests(Application app)
         get
         {
             var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "DeepBaize.slnx"))) folder = folder.Parent!;
+            while (!File.Exists(Path.Combine(folder.FullName, "DeepBaize.slnx")))
+                folder = folder.Parent!;
             return Path.Combine(folder.FullName, "docs");
         }
     }
 
-    /// <summary>The page's client is generated from docs/openapi.json. To renew both: DEEPBAIZE_WRITE_OPENAPI=1, this test, then npm run api.</summary>
+    /// <summary>
+    /// The page's client is generated from docs/openapi.json. To renew both: DEEPBAIZE_WRITE_OPENAPI=1, this test, then npm run api.
+    /// </summary>
     [Fact]
     public async Task The_description_in_docs_is_the_one_served()
     {
         var served = await app.Client.GetStringAsync("/openapi/v1.json");
         var path = Path.Combine(Docs, "openapi.json");
-        if (Environment.GetEnvironmentVariable("DEEPBAIZE_WRITE_OPENAPI") == "1") await File.WriteAllTextAsync(path, served);
-        Assert.True(JsonNode.DeepEquals(JsonNode.Parse(await File.ReadAllTextAsync(path)), JsonNode.Parse(served)), "docs/openapi.json is out of date");
+        if (Environment.GetEnvironmentVariable("DEEPBAIZE_WRITE_OPENAPI") == "1")
+            await File.WriteAllTextAsync(path, served);
+        Assert.True(
+            JsonNode.DeepEquals(JsonNode.Parse(await File.ReadAllTextAsync(path)), JsonNode.Parse(served)),
+            "docs/openapi.json is out of date"
+        );
     }
 
     [Fact]
@@ -34,7 +41,10 @@ public class DescriptionTests(Application app)
     public async Task The_reference_names_every_condition_with_its_range()
     {
         var (_, reference) = await app.Send(HttpMethod.Get, "/api/reference");
-        Assert.All(reference["conditions"]!.AsArray(), c => Assert.InRange(c!["default"]!.GetValue<double>(), c["min"]!.GetValue<double>(), c["max"]!.GetValue<double>()));
+        Assert.All(
+            reference["conditions"]!.AsArray(),
+            c => Assert.InRange(c!["default"]!.GetValue<double>(), c["min"]!.GetValue<double>(), c["max"]!.GetValue<double>())
+        );
         Assert.Equal(22, reference["ballIds"]!.AsArray().Count);
         var (_, table) = await app.Post("/api/table", new JsonObject());
         Assert.Equal((6, 6), (table["noses"]!.AsArray().Count, table["pockets"]!.AsArray().Count));
@@ -48,6 +58,9 @@ public class DescriptionTests(Application app)
         await using var db = new DeepBaizeContext(options.Options);
         Assert.False(db.Database.HasPendingModelChanges());
         foreach (var entity in db.Model.GetEntityTypes().Where(e => e.ClrType != typeof(User)))
-            Assert.Contains(entity.GetForeignKeys(), k => k.PrincipalEntityType.ClrType == typeof(User) && k.Properties.Single().GetColumnName() == "owner_id" && k.IsRequired);
+            Assert.Contains(
+                entity.GetForeignKeys(),
+                k => k.PrincipalEntityType.ClrType == typeof(User) && k.Properties.Single().GetColumnName() == "owner_id" && k.IsRequired
+            );
     }
 }

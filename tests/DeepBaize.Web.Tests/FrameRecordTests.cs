@@ -1,15 +1,40 @@
 using System.Text.Json.Nodes;
+using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Web.Tests;
 
 [Collection("application")]
 public class FrameRecordTests(Application app)
 {
-    private static JsonObject Pot(string ball) => new() { ["kind"] = "pot", ["potted"] = new JsonArray(ball), ["tags"] = new JsonArray("follow") };
+    private static JsonObject Pot(string ball) =>
+        new()
+        {
+            ["kind"] = "pot",
+            ["potted"] = new JsonArray(ball),
+            ["tags"] = new JsonArray("follow"),
+        };
 
-    private static JsonArray Shots => [Pot("red"), Pot("black"), new JsonObject { ["kind"] = "miss", ["why"] = "thick", ["white"] = new JsonObject { ["x"] = 1.5, ["y"] = 0.4 } }, new JsonObject { ["kind"] = "foul", ["penalty"] = 5 }];
+    private static JsonArray Shots =>
+        [
+            Pot("red"),
+            Pot("black"),
+            new JsonObject
+            {
+                ["kind"] = "miss",
+                ["why"] = "thick",
+                ["white"] = new JsonObject { ["x"] = 1.5, ["y"] = 0.4 },
+            },
+            new JsonObject { ["kind"] = "foul", ["penalty"] = 5 },
+        ];
 
-    private static JsonObject Draft(JsonArray? shots = null) => new() { ["title"] = "Ladder, frame 2", ["first"] = "Tilda", ["second"] = "Orrin", ["shots"] = shots ?? [] };
+    private static JsonObject Draft(JsonArray? shots = null) =>
+        new()
+        {
+            ["title"] = "Ladder, frame 2",
+            ["first"] = "Tilda",
+            ["second"] = "Orrin",
+            ["shots"] = shots ?? [],
+        };
 
     [Fact]
     public async Task A_frame_is_written_shot_by_shot_and_the_last_can_be_taken_back()
@@ -27,7 +52,10 @@ public class FrameRecordTests(Application app)
             Assert.Equal(200, status);
         }
         var state = frame["story"]!["state"]!;
-        Assert.Equal((8 + 5, 0, "red"), (state["first"]!.GetValue<int>(), state["second"]!.GetValue<int>(), state["on"]!.GetValue<string>()));
+        Assert.Equal(
+            (8 + 5, 0, "red"),
+            (state["first"]!.GetValue<int>(), state["second"]!.GetValue<int>(), state["on"]!.GetValue<string>())
+        );
         Assert.Equal(8, frame["story"]!["breaks"]![0]!["points"]!.GetValue<int>());
 
         written.RemoveAt(3);
@@ -66,7 +94,10 @@ public class FrameRecordTests(Application app)
         var text = await app.Client.GetStringAsync($"/api/frames/{frame["id"]!.GetValue<string>()}/export/csv");
         var lines = text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         Assert.Equal(5, lines.Length);
-        Assert.Equal("shot,player,on,outcome,potted,points,penalty,break,score_first,score_second,strokes,why,white_x_m,white_y_m", lines[0]);
+        Assert.Equal(
+            "shot,player,on,outcome,potted,points,penalty,break,score_first,score_second,strokes,why,white_x_m,white_y_m",
+            lines[0]
+        );
         Assert.Equal("2,Tilda,colour,pot,black,7,0,8,8,0,follow,,,", lines[2]);
         Assert.Equal("3,Tilda,red,miss,,0,0,0,8,0,,thick,1.5,0.4", lines[3]);
         // Quoted as RFC 4180 asks.
@@ -86,5 +117,6 @@ public class FrameRecordTests(Application app)
     }
 
     [Fact]
-    public async Task A_frame_without_a_title_is_refused() => Assert.Equal("title", (await app.Post("/api/frames", new JsonObject { ["title"] = " " })).Body.Fields()[0]);
+    public async Task A_frame_without_a_title_is_refused() =>
+        Assert.Equal("title", (await app.Post("/api/frames", new JsonObject { ["title"] = " " })).Body.Fields()[0]);
 }

@@ -5,7 +5,12 @@ namespace DeepBaize.Web.Tests;
 [Collection("application")]
 public class JudgementTests(Application app)
 {
-    private static JsonObject Ask(JsonNode? content = null, string skill = "county") => new() { ["content"] = content ?? Sample.Content(), ["player"] = new JsonObject { ["skill"] = skill } };
+    private static JsonObject Ask(JsonNode? content = null, string skill = "county") =>
+        new()
+        {
+            ["content"] = content ?? Sample.Content(),
+            ["player"] = new JsonObject { ["skill"] = skill },
+        };
 
     [Fact]
     public async Task What_is_on_is_listed_the_likeliest_first()
@@ -24,7 +29,11 @@ public class JudgementTests(Application app)
     {
         var (status, spread) = await app.Post("/api/spread", Ask());
         Assert.Equal(200, status);
-        Assert.Equal(1, spread["pot"]!.GetValue<double>() + spread["missThick"]!.GetValue<double>() + spread["missThin"]!.GetValue<double>(), 1e-9);
+        Assert.Equal(
+            1,
+            spread["pot"]!.GetValue<double>() + spread["missThick"]!.GetValue<double>() + spread["missThin"]!.GetValue<double>(),
+            1e-9
+        );
         Assert.NotEmpty(spread["likely"]!.AsArray());
         Assert.NotEmpty(spread["nearly"]!.AsArray());
     }
@@ -57,7 +66,10 @@ public class JudgementTests(Application app)
     public async Task Unknown_skills_and_kinds_and_missing_pots_are_refused_by_field()
     {
         Assert.Equal(["player.skill"], (await app.Post("/api/read", Ask(skill: "wizard"))).Body.Fields());
-        Assert.Equal(["kind"], (await app.Post("/api/fan", new JsonObject { ["content"] = Sample.Content(), ["kind"] = "all" })).Body.Fields());
+        Assert.Equal(
+            ["kind"],
+            (await app.Post("/api/fan", new JsonObject { ["content"] = Sample.Content(), ["kind"] = "all" })).Body.Fields()
+        );
         var content = Sample.Content();
         content["stroke"]!["pot"] = null;
         var (status, problem) = await app.Post("/api/fan", new JsonObject { ["content"] = content, ["kind"] = "routes" });

@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json.Nodes;
+using DeepBaize.Core.Advice.Break;
 using DeepBaize.Web.Planning;
 
 namespace DeepBaize.Web.Tests;
@@ -11,12 +12,14 @@ public class PlanningTests(Application app)
 
     private static JsonObject OneRed => Sample.Table(2.35, 1.22, (2.92, 1.33));
 
-    private static JsonObject Ask(JsonNode content, JsonObject? preferences = null) => new() { ["content"] = content, ["preferences"] = preferences ?? [] };
+    private static JsonObject Ask(JsonNode content, JsonObject? preferences = null) =>
+        new() { ["content"] = content, ["preferences"] = preferences ?? [] };
 
     private async Task<List<JsonNode>> Plan(JsonObject ask)
     {
         var events = new List<JsonNode>();
-        await foreach (var e in app.Stream("/api/plan", ask)) events.Add(e);
+        await foreach (var e in app.Stream("/api/plan", ask))
+            events.Add(e);
         return events;
     }
 
@@ -28,7 +31,10 @@ public class PlanningTests(Application app)
         Assert.Equal(shares.Order(), shares);
         Assert.Equal(1, shares[^1]);
         var shots = events[^1]["plans"]![0]!["shots"]!.AsArray();
-        Assert.Equal(["yellow", "green", "brown", "blue", "pink", "black"], shots.Select(s => s!["choice"]!["nominated"]!.GetValue<string>()));
+        Assert.Equal(
+            ["yellow", "green", "brown", "blue", "pink", "black"],
+            shots.Select(s => s!["choice"]!["nominated"]!.GetValue<string>())
+        );
 
         // The stroke, sent back with its table, pots the ball and leaves the white where the next shot begins.
         var (status, on) = await app.Post("/api/play-on", new JsonObject { ["content"] = shots[0]!["content"]!.DeepClone() });
@@ -43,7 +49,8 @@ public class PlanningTests(Application app)
     public async Task A_plan_that_is_dropped_frees_the_desk()
     {
         for (var i = 0; i < 6; i++)
-            await foreach (var _ in app.Stream("/api/plan", Ask(Sample.Table(2.63, 0.62, (2.98, 0.47), (3.05, 1.25), (2.55, 1.20))))) break;
+            await foreach (var _ in app.Stream("/api/plan", Ask(Sample.Table(2.63, 0.62, (2.98, 0.47), (3.05, 1.25), (2.55, 1.20)))))
+                break;
         Assert.Equal(1, (await Plan(Ask(Colours)))[^1]["share"]!.GetValue<double>());
     }
 
@@ -52,7 +59,8 @@ public class PlanningTests(Application app)
     {
         var desk = new PlanDesk(TimeProvider.System);
         var places = new List<IDisposable>();
-        for (var i = 0; i < PlanDesk.MostAtOnce; i++) places.Add(await desk.EnterAsync(_ => Assert.Fail("there was room"), default));
+        for (var i = 0; i < PlanDesk.MostAtOnce; i++)
+            places.Add(await desk.EnterAsync(_ => Assert.Fail("there was room"), default));
         PlanWait? told = null;
         var (first, second) = (desk.EnterAsync(_ => { }, default), desk.EnterAsync(w => told = w, default));
         Assert.Equal(1, told!.Ahead);
@@ -94,10 +102,23 @@ public class PlanningTests(Application app)
     public async Task The_frame_is_told_from_balls_and_score()
     {
         var content = OneRed;
-        content["frame"] = new JsonObject { ["first"] = 30, ["second"] = 52, ["break"] = 8 };
+        content["frame"] = new JsonObject
+        {
+            ["first"] = 30,
+            ["second"] = 52,
+            ["break"] = 8,
+        };
         var (_, frame) = await app.Post("/api/frame", new JsonObject { ["content"] = content });
         // A red, a black and the colours: 35 left, 22 behind.
-        Assert.Equal((35, -22, 29, 43), (frame["pointsLeft"]!.GetValue<int>(), frame["ahead"]!.GetValue<int>(), frame["toWin"]!.GetValue<int>(), frame["highestBreak"]!.GetValue<int>()));
+        Assert.Equal(
+            (35, -22, 29, 43),
+            (
+                frame["pointsLeft"]!.GetValue<int>(),
+                frame["ahead"]!.GetValue<int>(),
+                frame["toWin"]!.GetValue<int>(),
+                frame["highestBreak"]!.GetValue<int>()
+            )
+        );
         Assert.Equal(["red-1"], frame["onBalls"]!.AsArray().Select(b => b!.GetValue<string>()));
     }
 
@@ -105,12 +126,19 @@ public class PlanningTests(Application app)
     public async Task A_pot_missed_on_either_side_stays_out_and_passes_the_turn()
     {
         var content = OneRed;
-        content["stroke"] = new JsonObject { ["pace"] = 5, ["pot"] = new JsonObject { ["ball"] = "red-1", ["pocket"] = "green-top" } };
+        content["stroke"] = new JsonObject
+        {
+            ["pace"] = 5,
+            ["pot"] = new JsonObject { ["ball"] = "red-1", ["pocket"] = "green-top" },
+        };
         var places = new List<double>();
         foreach (var side in (string[])["thick", "thin"])
         {
             var (_, on) = await app.Post("/api/play-on", new JsonObject { ["content"] = content.DeepClone(), ["missed"] = side });
-            Assert.Equal((0, 1, 8), (on["points"]!.GetValue<int>(), on["frame"]!["turn"]!.GetValue<int>(), on["content"]!["balls"]!.AsArray().Count));
+            Assert.Equal(
+                (0, 1, 8),
+                (on["points"]!.GetValue<int>(), on["frame"]!["turn"]!.GetValue<int>(), on["content"]!["balls"]!.AsArray().Count)
+            );
             places.Add(on["content"]!["balls"]!.AsArray().Single(b => b!["id"]!.GetValue<string>() == "red-1")!["x"]!.GetValue<double>());
         }
         Assert.NotEqual(places[0], places[1]);
@@ -142,8 +170,14 @@ public class PlanningTests(Application app)
         var answer = (await Plan(Ask(Colours)))[^1];
         var draft = new JsonObject
         {
-            ["name"] = "Yellow first", ["content"] = Colours,
-            ["body"] = new JsonObject { ["player"] = new JsonObject(), ["preferences"] = new JsonObject { ["target"] = "clear" }, ["answer"] = answer.DeepClone() },
+            ["name"] = "Yellow first",
+            ["content"] = Colours,
+            ["body"] = new JsonObject
+            {
+                ["player"] = new JsonObject(),
+                ["preferences"] = new JsonObject { ["target"] = "clear" },
+                ["answer"] = answer.DeepClone(),
+            },
         };
         var (status, kept) = await app.Post(path, draft);
         Assert.Equal(201, status);
@@ -161,7 +195,16 @@ public class PlanningTests(Application app)
     public async Task A_position_with_its_frame_goes_out_to_a_file_and_back()
     {
         var content = OneRed;
-        content["frame"] = new JsonObject { ["on"] = "red", ["first"] = 30, ["second"] = 52, ["turn"] = 0, ["break"] = 8, ["freeBall"] = false, ["repeats"] = false };
+        content["frame"] = new JsonObject
+        {
+            ["on"] = "red",
+            ["first"] = 30,
+            ["second"] = 52,
+            ["turn"] = 0,
+            ["break"] = 8,
+            ["freeBall"] = false,
+            ["repeats"] = false,
+        };
         var (_, file) = await app.Post("/api/positions/export/json", new JsonObject { ["name"] = "With a frame", ["content"] = content });
         Assert.True(JsonNode.DeepEquals(content["frame"], file["frame"]));
         var (status, back) = await app.Post("/api/positions/import", file);
@@ -172,11 +215,19 @@ public class PlanningTests(Application app)
     [Fact]
     public async Task The_cards_of_a_plan_are_a_pdf_with_two_to_a_sheet()
     {
-        var cards = new JsonArray([.. Enumerable.Range(1, 3).Select(i => (JsonNode)new JsonObject { ["name"] = $"Shot {i}", ["content"] = Sample.Content() })]);
-        using var response = await app.Client.PostAsync("/api/card/sheet/pdf", new StringContent(new JsonObject { ["name"] = "Plan", ["cards"] = cards }.ToJsonString(), Encoding.UTF8, "application/json"));
+        var cards = new JsonArray([
+            .. Enumerable.Range(1, 3).Select(i => (JsonNode)new JsonObject { ["name"] = $"Shot {i}", ["content"] = Sample.Content() }),
+        ]);
+        using var response = await app.Client.PostAsync(
+            "/api/card/sheet/pdf",
+            new StringContent(new JsonObject { ["name"] = "Plan", ["cards"] = cards }.ToJsonString(), Encoding.UTF8, "application/json")
+        );
         var text = Encoding.Latin1.GetString(await response.Content.ReadAsByteArrayAsync());
         Assert.StartsWith("%PDF", text);
         Assert.Equal(2, System.Text.RegularExpressions.Regex.Count(text, @"/Type\s*/Page\b"));
-        Assert.Equal("cards", (await app.Post("/api/card/sheet/pdf", new JsonObject { ["name"] = "Plan", ["cards"] = new JsonArray() })).Body.Fields()[0]);
+        Assert.Equal(
+            "cards",
+            (await app.Post("/api/card/sheet/pdf", new JsonObject { ["name"] = "Plan", ["cards"] = new JsonArray() })).Body.Fields()[0]
+        );
     }
 }

@@ -14,7 +14,8 @@ public class PositionTests(Application app)
         return body;
     }
 
-    private Task<(int Status, JsonNode Body)> Find(string search) => app.Send(HttpMethod.Get, $"/api/positions?search={Uri.EscapeDataString(search)}");
+    private Task<(int Status, JsonNode Body)> Find(string search) =>
+        app.Send(HttpMethod.Get, $"/api/positions?search={Uri.EscapeDataString(search)}");
 
     [Fact]
     public async Task A_new_database_has_the_demo_positions()
@@ -24,7 +25,10 @@ public class PositionTests(Application app)
         var names = list.AsArray().Select(p => p!["name"]!.GetValue<string>()).ToList();
         Assert.True(DemoPositions.All.Count >= 8);
         Assert.All(DemoPositions.All, d => Assert.Contains(d.Name, names));
-        Assert.All(list.AsArray(), p => Assert.True(p!["name"]!.GetValue<string>() != "" && p["createdAt"]!.GetValue<DateTimeOffset>() > DateTimeOffset.UnixEpoch));
+        Assert.All(
+            list.AsArray(),
+            p => Assert.True(p!["name"]!.GetValue<string>() != "" && p["createdAt"]!.GetValue<DateTimeOffset>() > DateTimeOffset.UnixEpoch)
+        );
     }
 
     [Fact]
@@ -56,7 +60,13 @@ public class PositionTests(Application app)
     public async Task Two_pages_that_save_the_same_position_lose_nothing()
     {
         var created = await Create("Shared");
-        JsonObject Save(string name, JsonNode version) => new() { ["name"] = name, ["content"] = Sample.Content(1.5), ["version"] = version.DeepClone() };
+        JsonObject Save(string name, JsonNode version) =>
+            new()
+            {
+                ["name"] = name,
+                ["content"] = Sample.Content(1.5),
+                ["version"] = version.DeepClone(),
+            };
         var path = $"/api/positions/{created["id"]}";
 
         var (first, saved) = await app.Send(HttpMethod.Put, path, Save("Mine", created["version"]!));
@@ -76,7 +86,11 @@ public class PositionTests(Application app)
     {
         var created = await Create("Before");
         var path = $"/api/positions/{created["id"]}";
-        var (status, renamed) = await app.Send(HttpMethod.Patch, path, new JsonObject { ["name"] = "After", ["version"] = created["version"]!.DeepClone() });
+        var (status, renamed) = await app.Send(
+            HttpMethod.Patch,
+            path,
+            new JsonObject { ["name"] = "After", ["version"] = created["version"]!.DeepClone() }
+        );
         Assert.Equal(200, status);
         Assert.True(JsonNode.DeepEquals(created["content"], renamed["content"]));
 
@@ -84,7 +98,10 @@ public class PositionTests(Application app)
         Assert.Equal(404, (await app.Send(HttpMethod.Get, path)).Status);
         Assert.Equal(404, (await app.Send(HttpMethod.Delete, path)).Status);
         Assert.DoesNotContain((await Find("After")).Body.AsArray(), p => p!["id"]!.ToString() == created["id"]!.ToString());
-        Assert.Contains((await app.Send(HttpMethod.Get, "/api/positions?deleted=true")).Body.AsArray(), p => p!["id"]!.ToString() == created["id"]!.ToString());
+        Assert.Contains(
+            (await app.Send(HttpMethod.Get, "/api/positions?deleted=true")).Body.AsArray(),
+            p => p!["id"]!.ToString() == created["id"]!.ToString()
+        );
         Assert.Equal(200, (await app.Send(HttpMethod.Post, $"{path}/restore")).Status);
         Assert.Equal("After", (await app.Send(HttpMethod.Get, path)).Body["name"]!.GetValue<string>());
     }
@@ -135,7 +152,15 @@ public class PositionTests(Application app)
         var (status, imported) = await app.Post("/api/positions/import", file.ToJsonString());
         Assert.Equal(201, status);
         Assert.Equal("To a file", imported["name"]!.GetValue<string>());
-        var (_, again) = await app.Post("/api/positions/export/json", new JsonObject { ["name"] = "To a file", ["about"] = "and back", ["content"] = imported["content"]!.DeepClone() });
+        var (_, again) = await app.Post(
+            "/api/positions/export/json",
+            new JsonObject
+            {
+                ["name"] = "To a file",
+                ["about"] = "and back",
+                ["content"] = imported["content"]!.DeepClone(),
+            }
+        );
         Assert.True(JsonNode.DeepEquals(file, again));
     }
 
@@ -150,7 +175,10 @@ public class PositionTests(Application app)
     [InlineData("""{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1,"y":"1"}]}""", "balls[0].y")]
     [InlineData("""{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1,"y":9}]}""", "balls[0].y")]
     [InlineData("""{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1,"y":1}],"colour":1}""", "colour")]
-    [InlineData("""{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1,"y":1}],"conditions":{"cornerGap":1}}""", "conditions.cornerGap")]
+    [InlineData(
+        """{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1,"y":1}],"conditions":{"cornerGap":1}}""",
+        "conditions.cornerGap"
+    )]
     public async Task A_broken_file_is_refused_by_field(string file, string field)
     {
         var (status, problem) = await app.Post("/api/positions/import", file);
@@ -161,13 +189,19 @@ public class PositionTests(Application app)
     [Fact]
     public async Task A_drawing_is_svg_with_every_ball_in_millimetres()
     {
-        using var response = await app.Client.PostAsync("/api/positions/export/svg", new StringContent(Sample.Draft("<Black & \"white\">").ToJsonString(), System.Text.Encoding.UTF8, "application/json"));
+        using var response = await app.Client.PostAsync(
+            "/api/positions/export/svg",
+            new StringContent(Sample.Draft("<Black & \"white\">").ToJsonString(), System.Text.Encoding.UTF8, "application/json")
+        );
         Assert.Equal("image/svg+xml", response.Content.Headers.ContentType!.MediaType);
         var svg = XDocument.Parse(await response.Content.ReadAsStringAsync()).Root!;
         Assert.Equal("svg", svg.Name.LocalName);
         Assert.Contains(svg.Descendants(), e => e.Name.LocalName == "title" && e.Value == "<Black & \"white\">");
         // The border of 120 mm is left and above; y runs down.
-        Assert.Contains(svg.Descendants(), e => e.Attribute("cx")?.Value == "3020" && e.Attribute("cy")?.Value == "798" && e.Attribute("r")?.Value == "26.25");
+        Assert.Contains(
+            svg.Descendants(),
+            e => e.Attribute("cx")?.Value == "3020" && e.Attribute("cy")?.Value == "798" && e.Attribute("r")?.Value == "26.25"
+        );
     }
 
     [Fact]

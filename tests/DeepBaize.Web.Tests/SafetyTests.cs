@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using DeepBaize.Core.Rules;
 
 namespace DeepBaize.Web.Tests;
 
@@ -12,7 +13,8 @@ public class SafetyTests(Application app)
     private async Task<List<JsonNode>> Stream(string path, JsonObject ask)
     {
         var events = new List<JsonNode>();
-        await foreach (var e in app.Stream(path, ask)) events.Add(e);
+        await foreach (var e in app.Stream(path, ask))
+            events.Add(e);
         return events;
     }
 
@@ -54,39 +56,75 @@ public class SafetyTests(Application app)
     [Fact]
     public async Task A_correction_is_kept_as_this_tables_and_comes_back_with_the_escape()
     {
-        var escape = (await Stream("/api/decide", new() { ["content"] = Snookered }))[^1]["escapes"]!.AsArray().First(e => e!["cushions"]!.AsArray().Count == 1)!;
+        var escape = (await Stream("/api/decide", new() { ["content"] = Snookered }))[^1]["escapes"]!
+            .AsArray()
+            .First(e => e!["cushions"]!.AsArray().Count == 1)!;
         var content = Snookered;
         content["stroke"] = escape["stroke"]!.DeepClone();
-        var (status, next) = await app.Post("/api/escape/correct", new JsonObject { ["content"] = content, ["ball"] = "red-1", ["passed"] = 0.06 });
+        var (status, next) = await app.Post(
+            "/api/escape/correct",
+            new JsonObject
+            {
+                ["content"] = content,
+                ["ball"] = "red-1",
+                ["passed"] = 0.06,
+            }
+        );
         Assert.Equal(200, status);
         Assert.InRange(escape["stroke"]!["aim"]!.GetValue<double>(), -180, 180);
         Assert.NotEqual(escape["stroke"]!["aim"]!.GetValue<double>(), next["aimDegrees"]!.GetValue<double>());
 
         var route = escape["route"]!.GetValue<string>();
-        foreach (var along in (double[])[0.02, 0.04]) await app.Post("/api/escape/corrections", new JsonObject { ["route"] = route, ["along"] = along });
-        var again = (await Stream("/api/decide", new() { ["content"] = Snookered }))[^1]["escapes"]!.AsArray().First(e => e!["route"]!.GetValue<string>() == route)!;
+        foreach (var along in (double[])[0.02, 0.04])
+            await app.Post("/api/escape/corrections", new JsonObject { ["route"] = route, ["along"] = along });
+        var again = (await Stream("/api/decide", new() { ["content"] = Snookered }))[^1]["escapes"]!
+            .AsArray()
+            .First(e => e!["route"]!.GetValue<string>() == route)!;
         Assert.Equal((0.03, 2), (Math.Round(again["kept"]!["along"]!.GetValue<double>(), 9), again["kept"]!["trials"]!.GetValue<int>()));
         Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"/api/escape/corrections/{route}")).Status);
         Assert.Empty((await app.Send(HttpMethod.Get, "/api/escape/corrections")).Body.AsArray());
-        Assert.Equal("route", (await app.Post("/api/escape/corrections", new JsonObject { ["route"] = "ceiling", ["along"] = 0 })).Body.Fields()[0]);
-        Assert.Equal("along", (await app.Post("/api/escape/corrections", new JsonObject { ["route"] = "top", ["along"] = 3 })).Body.Fields()[0]);
+        Assert.Equal(
+            "route",
+            (await app.Post("/api/escape/corrections", new JsonObject { ["route"] = "ceiling", ["along"] = 0 })).Body.Fields()[0]
+        );
+        Assert.Equal(
+            "along",
+            (await app.Post("/api/escape/corrections", new JsonObject { ["route"] = "top", ["along"] = 3 })).Body.Fields()[0]
+        );
     }
 
     [Fact]
     public async Task What_a_stroke_leaves_is_seen_from_the_other_side()
     {
         var content = Open;
-        content["stroke"] = new JsonObject { ["aim"] = 180, ["pace"] = 1.5, ["free"] = true };
+        content["stroke"] = new JsonObject
+        {
+            ["aim"] = 180,
+            ["pace"] = 1.5,
+            ["free"] = true,
+        };
         var (status, view) = await app.Post("/api/leave", new JsonObject { ["content"] = content.DeepClone() });
         Assert.Equal((200, true), (status, view["rivalAtTable"]!.GetValue<bool>()));
         Assert.Contains(view["lines"]!.AsArray(), l => l!["chance"]!.GetValue<double>() > 0);
-        Assert.Equal("rival", (await app.Post("/api/leave", new JsonObject { ["content"] = content.DeepClone(), ["rival"] = "wizard" })).Body.Fields()[0]);
+        Assert.Equal(
+            "rival",
+            (await app.Post("/api/leave", new JsonObject { ["content"] = content.DeepClone(), ["rival"] = "wizard" })).Body.Fields()[0]
+        );
     }
 
     [Fact]
     public async Task The_black_ball_openings_are_compared_and_told_with_how_often_they_win()
     {
-        var last = (await Stream("/api/black-ball", new() { ["player"] = new JsonObject { ["skill"] = "club" }, ["rival"] = "club" }))[^1];
+        var last = (
+            await Stream(
+                "/api/black-ball",
+                new()
+                {
+                    ["player"] = new JsonObject { ["skill"] = "club" },
+                    ["rival"] = "club",
+                }
+            )
+        )[^1];
         var openings = last["openings"]!.AsArray().ToDictionary(o => o!["kind"]!.GetValue<string>(), o => o!);
         // The newer opening leaves fewer pots than the older at club skill (common practice, no source).
         Assert.True(openings["across"]["potLeft"]!.GetValue<double>() < openings["lengthwise"]["potLeft"]!.GetValue<double>());
@@ -96,7 +134,23 @@ public class SafetyTests(Application app)
     [Fact]
     public async Task With_no_ball_on_there_is_nothing_to_decide()
     {
-        var (status, problem) = await app.Post("/api/decide", new JsonObject { ["content"] = new JsonObject { ["balls"] = new JsonArray(new JsonObject { ["id"] = "white", ["x"] = 1, ["y"] = 1 }) } });
+        var (status, problem) = await app.Post(
+            "/api/decide",
+            new JsonObject
+            {
+                ["content"] = new JsonObject
+                {
+                    ["balls"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["id"] = "white",
+                            ["x"] = 1,
+                            ["y"] = 1,
+                        }
+                    ),
+                },
+            }
+        );
         Assert.Equal((400, "frame.colours"), (status, problem.Fields()[0]));
     }
 }

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json.Nodes;
 using System.Xml.Linq;
+using DeepBaize.Data.Positions;
 
 namespace DeepBaize.Web.Tests;
 
@@ -9,7 +10,13 @@ public class SavedShotTests(Application app)
 {
     private async Task<string> Position() => (await app.Post("/api/positions", Sample.Draft())).Body["id"]!.GetValue<string>();
 
-    private static JsonObject Shot(string name = "Stun across") => new() { ["name"] = name, ["note"] = "Low bridge, through it", ["content"] = Sample.Content() };
+    private static JsonObject Shot(string name = "Stun across") =>
+        new()
+        {
+            ["name"] = name,
+            ["note"] = "Low bridge, through it",
+            ["content"] = Sample.Content(),
+        };
 
     [Fact]
     public async Task Shots_are_kept_with_their_position_in_order_and_can_be_changed_and_deleted()
@@ -45,7 +52,13 @@ public class SavedShotTests(Application app)
     [Fact]
     public async Task The_player_is_kept_and_a_wrong_one_refused()
     {
-        var player = new JsonObject { ["hand"] = "left", ["height"] = 1.62, ["skill"] = "club", ["sideHabit"] = "helping" };
+        var player = new JsonObject
+        {
+            ["hand"] = "left",
+            ["height"] = 1.62,
+            ["skill"] = "club",
+            ["sideHabit"] = "helping",
+        };
         Assert.Equal(200, (await app.Send(HttpMethod.Put, "/api/player", player)).Status);
         Assert.True(JsonNode.DeepEquals(player, (await app.Send(HttpMethod.Get, "/api/player")).Body));
         var (status, problem) = await app.Send(HttpMethod.Put, "/api/player", new JsonObject { ["hand"] = "left", ["height"] = 3 });
@@ -54,17 +67,29 @@ public class SavedShotTests(Application app)
         await app.Send(HttpMethod.Put, "/api/player", new JsonObject());
     }
 
-    private static JsonObject Card() => new()
-    {
-        ["name"] = "Stun across", ["content"] = Sample.Content(), ["note"] = "Low bridge, through it",
-        ["rows"] = new JsonArray(new JsonObject { ["label"] = "Tolerance", ["value"] = "±2.1 mm" }), ["lines"] = new JsonArray("half a tip below, pace 5"),
-        ["goal"] = new JsonObject { ["x"] = 2.3, ["y"] = 0.7, ["radius"] = 0.2 },
-    };
+    private static JsonObject Card() =>
+        new()
+        {
+            ["name"] = "Stun across",
+            ["content"] = Sample.Content(),
+            ["note"] = "Low bridge, through it",
+            ["rows"] = new JsonArray(new JsonObject { ["label"] = "Tolerance", ["value"] = "±2.1 mm" }),
+            ["lines"] = new JsonArray("half a tip below, pace 5"),
+            ["goal"] = new JsonObject
+            {
+                ["x"] = 2.3,
+                ["y"] = 0.7,
+                ["radius"] = 0.2,
+            },
+        };
 
     [Fact]
     public async Task A_shot_card_is_a_pdf_of_half_a_sheet_with_its_own_fonts()
     {
-        using var response = await app.Client.PostAsync("/api/card/pdf", new StringContent(Card().ToJsonString(), Encoding.UTF8, "application/json"));
+        using var response = await app.Client.PostAsync(
+            "/api/card/pdf",
+            new StringContent(Card().ToJsonString(), Encoding.UTF8, "application/json")
+        );
         Assert.Equal((200, "application/pdf"), ((int)response.StatusCode, response.Content.Headers.ContentType!.MediaType));
         var text = Encoding.Latin1.GetString(await response.Content.ReadAsByteArrayAsync());
         Assert.StartsWith("%PDF-", text);
@@ -76,7 +101,10 @@ public class SavedShotTests(Application app)
     [Fact]
     public async Task The_same_card_as_svg_says_the_same()
     {
-        using var response = await app.Client.PostAsync("/api/card/svg", new StringContent(Card().ToJsonString(), Encoding.UTF8, "application/json"));
+        using var response = await app.Client.PostAsync(
+            "/api/card/svg",
+            new StringContent(Card().ToJsonString(), Encoding.UTF8, "application/json")
+        );
         var svg = XDocument.Parse(await response.Content.ReadAsStringAsync());
         var texts = svg.Descendants().Where(e => e.Name.LocalName == "text").Select(e => e.Value).ToList();
         Assert.Contains("Stun across", texts);

@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
 using DeepBaize.Data.Demo;
 
 namespace DeepBaize.Web.Tests;
@@ -14,10 +16,15 @@ public class ShotTests(Application app)
         Assert.Equal("green-top", shot["simulation"]!["finals"]![1]!["pocket"]!.GetValue<string>());
         Assert.Equal("none", shot["cut"]!["fault"]!.GetValue<string>());
         var content = Sample.Content();
-        var (_, alone) = await app.Post("/api/simulate", new JsonObject
-        {
-            ["balls"] = content["balls"]!.DeepClone(), ["strike"] = shot["strike"]!.DeepClone(), ["conditions"] = content["conditions"]!.DeepClone(),
-        });
+        var (_, alone) = await app.Post(
+            "/api/simulate",
+            new JsonObject
+            {
+                ["balls"] = content["balls"]!.DeepClone(),
+                ["strike"] = shot["strike"]!.DeepClone(),
+                ["conditions"] = content["conditions"]!.DeepClone(),
+            }
+        );
         Assert.True(JsonNode.DeepEquals(shot["simulation"], alone));
     }
 
@@ -88,7 +95,16 @@ public class ShotTests(Application app)
     public async Task A_ball_set_down_on_another_slides_off_it()
     {
         var content = Sample.Content();
-        var (status, place) = await app.Post("/api/place", new JsonObject { ["balls"] = content["balls"]!.DeepClone(), ["ball"] = "red-2", ["x"] = 2.9, ["y"] = 1.12 });
+        var (status, place) = await app.Post(
+            "/api/place",
+            new JsonObject
+            {
+                ["balls"] = content["balls"]!.DeepClone(),
+                ["ball"] = "red-2",
+                ["x"] = 2.9,
+                ["y"] = 1.12,
+            }
+        );
         Assert.Equal(200, status);
         var (x, y) = (place["x"]!.GetValue<double>(), place["y"]!.GetValue<double>());
         Assert.Equal(0.0525, Math.Sqrt(Math.Pow(x - 2.9, 2) + Math.Pow(y - 1.1, 2)), 1e-6);
@@ -98,7 +114,17 @@ public class ShotTests(Application app)
     [Fact]
     public async Task The_cue_ball_from_hand_is_kept_in_the_D()
     {
-        var (_, place) = await app.Post("/api/place", new JsonObject { ["balls"] = Sample.Content()["balls"]!.DeepClone(), ["ball"] = "white", ["x"] = 3.0, ["y"] = 0.889, ["inD"] = true });
+        var (_, place) = await app.Post(
+            "/api/place",
+            new JsonObject
+            {
+                ["balls"] = Sample.Content()["balls"]!.DeepClone(),
+                ["ball"] = "white",
+                ["x"] = 3.0,
+                ["y"] = 0.889,
+                ["inD"] = true,
+            }
+        );
         Assert.Equal(0.737, place["x"]!.GetValue<double>(), 1e-6);
     }
 
@@ -112,6 +138,12 @@ public class ShotTests(Application app)
         var (status, shot) = await app.Post("/api/shot", new { content });
         Assert.Equal(200, status);
         if (content.Stroke.Pot is { } pot)
-            Assert.Equal(pot.Pocket, shot["simulation"]!["finals"]!.AsArray().Single(f => f!["id"]!.GetValue<string>() == pot.Ball)!["pocket"]?.GetValue<string>());
+            Assert.Equal(
+                pot.Pocket,
+                shot["simulation"]!["finals"]!
+                    .AsArray()
+                    .Single(f => f!["id"]!.GetValue<string>() == pot.Ball)!["pocket"]
+                    ?.GetValue<string>()
+            );
     }
 }

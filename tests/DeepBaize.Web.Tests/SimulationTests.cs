@@ -33,7 +33,10 @@ public class SimulationTests(Application app)
     [Fact]
     public async Task Side_height_elevation_and_conditions_may_be_left_out()
     {
-        var (status, _) = await app.Post("/api/simulate", """{ "balls": [{"id":"white","x":1,"y":1}], "strike": {"aim": 0, "cueSpeed": 1} }""");
+        var (status, _) = await app.Post(
+            "/api/simulate",
+            """{ "balls": [{"id":"white","x":1,"y":1}], "strike": {"aim": 0, "cueSpeed": 1} }"""
+        );
         Assert.Equal(200, status);
     }
 
@@ -89,9 +92,33 @@ public class SimulationTests(Application app)
     [Fact]
     public async Task Sixteen_reds_are_too_many()
     {
-        var balls = new JsonArray([new JsonObject { ["id"] = "white", ["x"] = 0.5, ["y"] = 0.5 },
-            .. Enumerable.Range(1, 16).Select(i => (JsonNode)new JsonObject { ["id"] = $"red-{i}", ["x"] = 0.8 + i * 0.1, ["y"] = 1.0 })]);
-        var (status, body) = await app.Post("/api/simulate", new JsonObject { ["balls"] = balls, ["strike"] = new JsonObject { ["aim"] = 0, ["cueSpeed"] = 1 } });
+        var balls = new JsonArray([
+            new JsonObject
+            {
+                ["id"] = "white",
+                ["x"] = 0.5,
+                ["y"] = 0.5,
+            },
+            .. Enumerable
+                .Range(1, 16)
+                .Select(i =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["id"] = $"red-{i}",
+                            ["x"] = 0.8 + i * 0.1,
+                            ["y"] = 1.0,
+                        }
+                ),
+        ]);
+        var (status, body) = await app.Post(
+            "/api/simulate",
+            new JsonObject
+            {
+                ["balls"] = balls,
+                ["strike"] = new JsonObject { ["aim"] = 0, ["cueSpeed"] = 1 },
+            }
+        );
         Assert.Equal(400, status);
         Assert.Equal(["balls[16].id"], body.Fields());
     }
@@ -99,7 +126,10 @@ public class SimulationTests(Application app)
     [Fact]
     public async Task Another_media_type_is_refused()
     {
-        using var response = await app.Client.PostAsync("/api/simulate", new StringContent("a=1", System.Text.Encoding.UTF8, "application/x-www-form-urlencoded"));
+        using var response = await app.Client.PostAsync(
+            "/api/simulate",
+            new StringContent("a=1", System.Text.Encoding.UTF8, "application/x-www-form-urlencoded")
+        );
         Assert.Equal(415, (int)response.StatusCode);
         Assert.Equal("application/problem+json", response.Content.Headers.ContentType!.MediaType);
     }

@@ -6,11 +6,19 @@ namespace DeepBaize.Web.Tests;
 [Collection("application")]
 public class WayTests(Application app)
 {
-    private static JsonObject Ask(JsonObject? goal = null) => new()
-    {
-        ["content"] = Sample.Content(),
-        ["goal"] = goal ?? new JsonObject { ["x"] = 2.3, ["y"] = 0.7, ["radius"] = 0.2 },
-    };
+    private static JsonObject Ask(JsonObject? goal = null) =>
+        new()
+        {
+            ["content"] = Sample.Content(),
+            ["goal"] =
+                goal
+                ?? new JsonObject
+                {
+                    ["x"] = 2.3,
+                    ["y"] = 0.7,
+                    ["radius"] = 0.2,
+                },
+        };
 
     private IAsyncEnumerable<JsonNode> Stream(JsonObject ask) => app.Stream("/api/ways", ask);
 
@@ -18,7 +26,8 @@ public class WayTests(Application app)
     public async Task Ways_come_as_a_stream_that_ends_with_all_of_them_ranked()
     {
         var events = new List<JsonNode>();
-        await foreach (var e in Stream(Ask())) events.Add(e);
+        await foreach (var e in Stream(Ask()))
+            events.Add(e);
         Assert.True(events.Count >= 3);
         Assert.NotNull(events[0]["asSet"]);
         var shares = events.Select(e => e["share"]!.GetValue<double>()).ToList();
@@ -52,7 +61,8 @@ public class WayTests(Application app)
             (await app.Client.SendAsync(again, HttpCompletionOption.ResponseHeadersRead)).Dispose();
         }
         var share = 0.0;
-        await foreach (var e in Stream(Ask())) share = e["share"]!.GetValue<double>();
+        await foreach (var e in Stream(Ask()))
+            share = e["share"]!.GetValue<double>();
         Assert.Equal(1, share);
     }
 

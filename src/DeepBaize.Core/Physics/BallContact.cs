@@ -12,7 +12,8 @@ public static class BallContact
     {
         var (rvx, rvy) = (a.Vx - b.Vx, a.Vy - b.Vy);
         var approach = rvx * nx + rvy * ny;
-        if (approach <= 0) return (a, b);
+        if (approach <= 0)
+            return (a, b);
         var normal = (1 + c.BallRestitution) * approach / 2;
 
         // Slip at the contact, along t = ẑ × n and along ẑ.
@@ -20,7 +21,8 @@ public static class BallContact
         var slipT = rvy * nx - rvx * ny + BallRadius * wz;
         var slipZ = BallRadius * (wx * ny - wy * nx);
         var slip = Math.Sqrt(slipT * slipT + slipZ * slipZ);
-        double pt = 0, pz = 0;
+        double pt = 0,
+            pz = 0;
         if (slip > 0)
         {
             var friction = Math.Min(c.BallFriction(slip) * normal, slip / 7);
@@ -31,8 +33,6 @@ public static class BallContact
         var (ix, iy) = (normal * nx - pt * ny, normal * ny + pt * nx);
         const double k = 5 / (2 * BallRadius);
         var (sx, sy, sz) = (-k * pz * ny, k * pz * nx, -k * pt);
-        return (
-            new(a.Vx - ix, a.Vy - iy, a.Wx + sx, a.Wy + sy, a.Wz + sz),
-            new(b.Vx + ix, b.Vy + iy, b.Wx + sx, b.Wy + sy, b.Wz + sz));
+        return (new(a.Vx - ix, a.Vy - iy, a.Wx + sx, a.Wy + sy, a.Wz + sz), new(b.Vx + ix, b.Vy + iy, b.Wx + sx, b.Wy + sy, b.Wz + sz));
     }
 }

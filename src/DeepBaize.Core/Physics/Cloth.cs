@@ -8,26 +8,43 @@ namespace DeepBaize.Core.Physics;
 internal sealed class Cloth(Conditions c, double neglected)
 {
     /// <summary>Of a sliding ball and of a rolling one, m/s²; of side, rad/s².</summary>
-    public readonly double Slide = c.SlidingFriction * c.Gravity, Roll = c.RollingFriction * c.Gravity, Spin = c.SpinDeceleration;
+    public readonly double Slide = c.SlidingFriction * c.Gravity,
+        Roll = c.RollingFriction * c.Gravity,
+        Spin = c.SpinDeceleration;
 
-    /// <summary>Less slip than this ends at once, m/s: the slide would shift the ball by less than the length against rolling from the start, 2u²/(49μs·g).</summary>
+    /// <summary>
+    /// Less slip than this ends at once, m/s: the slide would shift the ball by less than the length against rolling from the start,
+    /// 2u²/(49μs·g).
+    /// </summary>
     public readonly double NoSlip = Math.Sqrt(49 * c.SlidingFriction * c.Gravity * neglected / 2);
 
-    /// <summary>Speed that is none, m/s: a ball so slow stops within a fraction of the length. So small that what is pushed at all does move.</summary>
+    /// <summary>
+    /// Speed that is none, m/s: a ball so slow stops within a fraction of the length. So small that what is pushed at all does move.
+    /// </summary>
     public readonly double Still = 0.1 * neglected;
 }
 
-internal enum Phase : byte { AtRest, Sliding, Rolling }
+internal enum Phase : byte
+{
+    AtRest,
+    Sliding,
+    Rolling,
+}
 
-/// <summary>A ball on the cloth, as it was at a time of its own and goes on by itself from there: a parabola, until its phase ends.</summary>
+/// <summary>
+/// A ball on the cloth, as it was at a time of its own and goes on by itself from there: a parabola, until its phase ends.
+/// </summary>
 internal struct MovingBall
 {
-    public double X, Y;
+    public double X,
+        Y;
     public BallMotion Motion;
-    public double Ax, Ay;
+    public double Ax,
+        Ay;
 
     /// <summary>The time of all this, and when its phase ends, seconds.</summary>
-    public double Since, End;
+    public double Since,
+        End;
 
     public Phase Phase;
 
@@ -66,10 +83,13 @@ internal struct MovingBall
     public void Advance(double time, Cloth cloth)
     {
         var t = time - Since;
-        if (t <= 0) return;
+        if (t <= 0)
+            return;
         var (vx, vy, wx, wy, wz) = Motion;
-        if (wz != 0) wz = Math.CopySign(Math.Max(0, Math.Abs(wz) - cloth.Spin * t), wz);
-        if (Phase == Phase.AtRest) Motion = new(0, 0, 0, 0, wz);
+        if (wz != 0)
+            wz = Math.CopySign(Math.Max(0, Math.Abs(wz) - cloth.Spin * t), wz);
+        if (Phase == Phase.AtRest)
+            Motion = new(0, 0, 0, 0, wz);
         else
         {
             X += t * (vx + 0.5 * Ax * t);

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -28,7 +29,11 @@ public sealed class CushionContact
 
     private const int MaxSteps = 4000;
 
-    private readonly double _s, _c, _muNose, _muCloth, _returned;
+    private readonly double _s,
+        _c,
+        _muNose,
+        _muCloth,
+        _returned;
 
     /// <summary>1 − 5s/2: how much of the friction along the cushion at one contact is felt as slip at the other.</summary>
     private readonly double _cross;
@@ -48,7 +53,8 @@ public sealed class CushionContact
     public BallMotion Rebound(in BallMotion m, double kx, double ky)
     {
         var speed = m.Vx * kx + m.Vy * ky;
-        if (speed <= 0) return m;
+        if (speed <= 0)
+            return m;
         var spin = BallRadius / speed;
         var vt = (m.Vy * kx - m.Vx * ky) / speed;
         var (wk, wt, wz) = ((m.Wx * kx + m.Wy * ky) * spin, (m.Wy * kx - m.Wx * ky) * spin, m.Wz * spin);
@@ -72,7 +78,9 @@ public sealed class CushionContact
     /// <summary>Carries the state through compression and restitution; returns the final q with it.</summary>
     private (double Q, Vector256<double> State) Integrate(Vector256<double> y)
     {
-        double q = -1, h = 0.3, workEnd = 0;
+        double q = -1,
+            h = 0.3,
+            workEnd = 0;
         var (restoring, rejected) = (false, false);
         var k1 = Rate(q, y);
         for (var step = 0; step < MaxSteps; step++)
@@ -83,9 +91,11 @@ public sealed class CushionContact
                 // dW/dq = −c·q/a with a nearly constant, so W falls as q²: solving that for the rest is a Newton step.
                 var slope = q > 0 ? -k1[3] / q : -Rate(1e-6, y)[3] * 1e6;
                 left = Math.Sqrt(Math.Max(0, q * q + 2 * (y[3] - workEnd) / slope)) - q;
-                if (Math.Abs(left) < 1e-10) break;
+                if (Math.Abs(left) < 1e-10)
+                    break;
             }
-            else left = -q;
+            else
+                left = -q;
 
             var (slipLeft, isLast, atNose) = left > 0 ? SlipLeft(q, y, k1) : (double.PositiveInfinity, false, false);
             if (isLast && slipLeft < left)
@@ -104,14 +114,27 @@ public sealed class CushionContact
             var k2 = Rate(q + signed * (1.0 / 5), y + k1 * (signed * (1.0 / 5)));
             var k3 = Rate(q + signed * (3.0 / 10), y + (k1 * (3.0 / 40) + k2 * (9.0 / 40)) * signed);
             var k4 = Rate(q + signed * (4.0 / 5), y + (k1 * (44.0 / 45) - k2 * (56.0 / 15) + k3 * (32.0 / 9)) * signed);
-            var k5 = Rate(q + signed * (8.0 / 9),
-                y + (k1 * (19372.0 / 6561) - k2 * (25360.0 / 2187) + k3 * (64448.0 / 6561) - k4 * (212.0 / 729)) * signed);
-            var k6 = Rate(q + signed,
-                y + (k1 * (9017.0 / 3168) - k2 * (355.0 / 33) + k3 * (46732.0 / 5247) + k4 * (49.0 / 176) - k5 * (5103.0 / 18656)) * signed);
-            var next = y + (k1 * (35.0 / 384) + k3 * (500.0 / 1113) + k4 * (125.0 / 192) - k5 * (2187.0 / 6784) + k6 * (11.0 / 84)) * signed;
+            var k5 = Rate(
+                q + signed * (8.0 / 9),
+                y + (k1 * (19372.0 / 6561) - k2 * (25360.0 / 2187) + k3 * (64448.0 / 6561) - k4 * (212.0 / 729)) * signed
+            );
+            var k6 = Rate(
+                q + signed,
+                y + (k1 * (9017.0 / 3168) - k2 * (355.0 / 33) + k3 * (46732.0 / 5247) + k4 * (49.0 / 176) - k5 * (5103.0 / 18656)) * signed
+            );
+            var next =
+                y + (k1 * (35.0 / 384) + k3 * (500.0 / 1113) + k4 * (125.0 / 192) - k5 * (2187.0 / 6784) + k6 * (11.0 / 84)) * signed;
             var k7 = Rate(q + signed, next);
-            var e = Vector256.Abs((k1 * (71.0 / 57600) - k3 * (71.0 / 16695) + k4 * (71.0 / 1920) - k5 * (17253.0 / 339200)
-                + k6 * (22.0 / 525) - k7 * (1.0 / 40)) * size);
+            var e = Vector256.Abs(
+                (
+                    k1 * (71.0 / 57600)
+                    - k3 * (71.0 / 16695)
+                    + k4 * (71.0 / 1920)
+                    - k5 * (17253.0 / 339200)
+                    + k6 * (22.0 / 525)
+                    - k7 * (1.0 / 40)
+                ) * size
+            );
             var error = Math.Max(Math.Max(e[0], e[1]), e[2]);
 
             var stretch = error < Tolerance * 1e-4 ? 4 : 0.85 * Math.Pow(Tolerance / error, 0.2);
@@ -152,9 +175,11 @@ public sealed class CushionContact
     /// <summary>For the square of a slip, and half the rate at which that square changes.</summary>
     private static (double Left, bool IsLast) Until(double square, double rate)
     {
-        if (!(rate < 0 && square > NoSlip * NoSlip)) return (double.PositiveInfinity, false);
+        if (!(rate < 0 && square > NoSlip * NoSlip))
+            return (double.PositiveInfinity, false);
         var left = -square / rate;
-        if (square >= 16 * NoSlip * NoSlip) return (left * (1 - 2 * NoSlip / Math.Sqrt(square)), false);
+        if (square >= 16 * NoSlip * NoSlip)
+            return (left * (1 - 2 * NoSlip / Math.Sqrt(square)), false);
         // A slip that is small but hardly shrinks is turning over: that is for the step control.
         return left < ShortEnough ? (left, true) : (double.PositiveInfinity, false);
     }
@@ -171,7 +196,11 @@ public sealed class CushionContact
 
         // Friction per unit of normal impulse, at the nose (opposing B, e) and at the cloth (opposing k, A), times the product of the
         // two slips: so that one division does for all.
-        double noseT, noseE, clothK, clothT, slips;
+        double noseT,
+            noseE,
+            clothK,
+            clothT,
+            slips;
         if (nose2 > NoSlip * NoSlip && cloth2 > NoSlip * NoSlip)
         {
             var (noseSlip, clothSlip) = (Math.Sqrt(nose2), Math.Sqrt(cloth2));
@@ -192,12 +221,21 @@ public sealed class CushionContact
             (-_cross * noseT - 3.5 * clothT) * perQ,
             (-3.5 * noseT - _cross * clothT) * perQ,
             2.5 * (noseE + clothK) * perQ,
-            -_c * q * slips * perQ);
+            -_c * q * slips * perQ
+        );
     }
 
-    /// <summary>Frictions where one slip or both are zero: what holds it there, or, if that is too much, full friction against the way it is driven.</summary>
+    /// <summary>
+    /// Frictions where one slip or both are zero: what holds it there, or, if that is too much, full friction against the way it is driven.
+    /// </summary>
     private (double NoseT, double NoseE, double ClothK, double ClothT) Held(
-        double b, double e, double nose2, double k, double a, double cloth2)
+        double b,
+        double e,
+        double nose2,
+        double k,
+        double a,
+        double cloth2
+    )
     {
         var (noseHeld, clothHeld) = (nose2 <= NoSlip * NoSlip, cloth2 <= NoSlip * NoSlip);
         var (noseT, noseE, clothK, clothT) = (0.0, 0.0, 0.0, 0.0);
@@ -220,7 +258,8 @@ public sealed class CushionContact
                 var g = load / Math.Sqrt(cloth2);
                 (clothK, clothT) = (g * k, g * a);
             }
-            if (Math.Abs(noseT - oldT) + Math.Abs(noseE - oldE) < 1e-10) break;
+            if (Math.Abs(noseT - oldT) + Math.Abs(noseE - oldE) < 1e-10)
+                break;
         }
         return (noseT, noseE, clothK, clothT);
     }
@@ -233,7 +272,8 @@ public sealed class CushionContact
     private static (double, double) Hold(double driveX, double driveY, double stiffX, double stiffY, double most)
     {
         var (x, y) = (driveX / stiffX, driveY / stiffY);
-        if (x * x + y * y <= most * most || most == 0) return most == 0 ? (0, 0) : (x, y);
+        if (x * x + y * y <= most * most || most == 0)
+            return most == 0 ? (0, 0) : (x, y);
         // |drive/(stiff·most + λ)| = 1 falls with λ and is convex: Newton from the left never overshoots.
         var lambda = Math.Max(0, Math.Sqrt(driveX * driveX + driveY * driveY) - Math.Max(stiffX, stiffY) * most);
         for (var i = 0; i < 30; i++)
@@ -243,7 +283,8 @@ public sealed class CushionContact
             var value = dx * dx + dy * dy - 1;
             var change = value / (2 * (dx * dx / px + dy * dy / py));
             lambda += change;
-            if (Math.Abs(change) < 1e-12) break;
+            if (Math.Abs(change) < 1e-12)
+                break;
         }
         return (most * driveX / (stiffX * most + lambda), most * driveY / (stiffY * most + lambda));
     }

@@ -1,6 +1,6 @@
 using System.Numerics;
 using System.Runtime.Intrinsics;
-using DeepBaize.Core.Table;
+using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Physics;
@@ -9,7 +9,8 @@ namespace DeepBaize.Core.Physics;
 public sealed partial class Simulator
 {
     /// <summary>Balls compared at a time, and room for them all in such groups.</summary>
-    private const int Lanes = 4, Slots = 24;
+    private const int Lanes = 4,
+        Slots = 24;
 
     /// <summary>The partners, a byte each, fill one vector.</summary>
     private const int PartnerSlots = 32;
@@ -25,13 +26,15 @@ public sealed partial class Simulator
         for (var k = 0; k < Count; k += Lanes)
             least = Vector256.Min(least, Vector256.Min(Vector256.LoadUnsafe(ref own, (nuint)k), Vector256.LoadUnsafe(ref pair, (nuint)k)));
         var time = Math.Min(Math.Min(least[0], least[1]), Math.Min(least[2], least[3]));
-        if (double.IsPositiveInfinity(time)) return (time, -1, false);
+        if (double.IsPositiveInfinity(time))
+            return (time, -1, false);
         var wanted = Vector256.Create(time);
         for (var k = 0; ; k += Lanes)
         {
             var pairs = Vector256.Equals(Vector256.LoadUnsafe(ref pair, (nuint)k), wanted).ExtractMostSignificantBits();
             var owns = Vector256.Equals(Vector256.LoadUnsafe(ref own, (nuint)k), wanted).ExtractMostSignificantBits();
-            if ((pairs | owns) == 0) continue;
+            if ((pairs | owns) == 0)
+                continue;
             var lane = BitOperations.TrailingZeroCount(pairs | owns);
             return (time, k + lane, (pairs >> lane & 1) != 0);
         }
@@ -73,8 +76,12 @@ public sealed partial class Simulator
         for (var k = 0; k < Count; k += Lanes)
         {
             var at = (nuint)k;
-            var inX = Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxX[0], at), minX) & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minX[0], at), maxX);
-            var inY = Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxY[0], at), minY) & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minY[0], at), maxY);
+            var inX =
+                Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxX[0], at), minX)
+                & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minX[0], at), maxX);
+            var inY =
+                Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxY[0], at), minY)
+                & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minY[0], at), maxY);
             near |= (inX & inY).ExtractMostSignificantBits() << k;
         }
         return near;
@@ -109,21 +116,28 @@ public sealed partial class Simulator
         if (!InsideNoses(i))
         {
             var (x, y, vx, vy, ax, ay) = (ball.X, ball.Y, ball.Motion.Vx, ball.Motion.Vy, ball.Ax, ball.Ay);
-            if (_minX[i] < BallRadius) TryNose(ball, 0, x - BallRadius, vx, ax, ref end, ref kind, ref index);
-            if (_maxX[i] > Length - BallRadius) TryNose(ball, 1, Length - BallRadius - x, -vx, -ax, ref end, ref kind, ref index);
-            if (_minY[i] < BallRadius) TryNose(ball, 2, y - BallRadius, vy, ay, ref end, ref kind, ref index);
-            if (_maxY[i] > Width - BallRadius) TryNose(ball, 3, Width - BallRadius - y, -vy, -ay, ref end, ref kind, ref index);
-            if (kind == ToNose) Bound(i, ball, end);
+            if (_minX[i] < BallRadius)
+                TryNose(ball, 0, x - BallRadius, vx, ax, ref end, ref kind, ref index);
+            if (_maxX[i] > Length - BallRadius)
+                TryNose(ball, 1, Length - BallRadius - x, -vx, -ax, ref end, ref kind, ref index);
+            if (_minY[i] < BallRadius)
+                TryNose(ball, 2, y - BallRadius, vy, ay, ref end, ref kind, ref index);
+            if (_maxY[i] > Width - BallRadius)
+                TryNose(ball, 3, Width - BallRadius - y, -vy, -ay, ref end, ref kind, ref index);
+            if (kind == ToNose)
+                Bound(i, ball, end);
             for (var p = 0; p < _pockets.Length; p++)
             {
                 ref readonly var mouth = ref _pockets[p];
                 var box = mouth.Mouth;
-                if (_maxX[i] < box.MinX || _minX[i] > box.MaxX || _maxY[i] < box.MinY || _minY[i] > box.MaxY) continue;
+                if (_maxX[i] < box.MinX || _minX[i] > box.MaxX || _maxY[i] < box.MinY || _minY[i] > box.MaxY)
+                    continue;
                 TryCircle(ball, mouth.JawA, BallRadius, ToJaw, 2 * p, ref end, ref kind, ref index);
                 TryCircle(ball, mouth.JawB, BallRadius, ToJaw, 2 * p + 1, ref end, ref kind, ref index);
                 TryCircle(ball, mouth.Drop, 0, ToDrop, p, ref end, ref kind, ref index);
             }
-            if (kind > ToNose) Bound(i, ball, end);
+            if (kind > ToNose)
+                Bound(i, ball, end);
         }
         _ownTime[i] = ball.Since + end;
         _ownKind[i] = kind;
@@ -158,27 +172,54 @@ public sealed partial class Simulator
         if (gap < -1e-5 && !IsAtNose(side, ball.X, ball.Y))
         {
             // In a pocket's mouth: the jaws see to it, unless the ball comes out and back to the nose beyond.
-            if (!(v > 0 && a < 0)) return;
+            if (!(v > 0 && a < 0))
+                return;
             t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
         }
-        else if (gap >= Touching) t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
-        else if (-v > _slowApproach) t = 0;
-        else t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);
-        if (!(t < end)) return;
-        if (!IsAtNose(side, ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t), ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t))) return;
+        else if (gap >= Touching)
+            t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
+        else if (-v > _slowApproach)
+            t = 0;
+        else
+            t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);
+        if (!(t < end))
+            return;
+        if (!IsAtNose(side, ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t), ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t)))
+            return;
         (end, kind, index) = (t, ToNose, side);
     }
 
     /// <summary>Whether the nose of a side is there, and not a pocket's mouth.</summary>
-    private bool IsAtNose(int side, double x, double y) => side < 2
-        ? y >= _cornerNose && y <= Width - _cornerNose
-        : x >= _cornerNose && x <= Length - _cornerNose && !(x > _middleNoseLow && x < _middleNoseHigh);
+    private bool IsAtNose(int side, double x, double y) =>
+        side < 2
+            ? y >= _cornerNose && y <= Width - _cornerNose
+            : x >= _cornerNose && x <= Length - _cornerNose && !(x > _middleNoseLow && x < _middleNoseHigh);
 
-    private void TryCircle(in MovingBall ball, in Circle circle, double margin, byte toKind, int toIndex, ref double end, ref byte kind, ref int index)
+    private void TryCircle(
+        in MovingBall ball,
+        in Circle circle,
+        double margin,
+        byte toKind,
+        int toIndex,
+        ref double end,
+        ref byte kind,
+        ref int index
+    )
     {
         var touch = toKind == ToDrop ? 0 : Touching;
-        var t = Closing(ball.X - circle.X, ball.Y - circle.Y, ball.Motion.Vx, ball.Motion.Vy, ball.Ax, ball.Ay, circle.Radius + margin, touch, end);
-        if (t < end) (end, kind, index) = (t, toKind, toIndex);
+        var t = Closing(
+            ball.X - circle.X,
+            ball.Y - circle.Y,
+            ball.Motion.Vx,
+            ball.Motion.Vy,
+            ball.Ax,
+            ball.Ay,
+            circle.Radius + margin,
+            touch,
+            end
+        );
+        if (t < end)
+            (end, kind, index) = (t, toKind, toIndex);
     }
 
     /// <summary>When a ball meets each of those near it.</summary>
@@ -195,20 +236,24 @@ public sealed partial class Simulator
             b.At(now, out var xj, out var yj, out var vxj, out var vyj);
             var (px, py) = (x - xj, y - yj);
             Touch(i, j, IsTouch(px, py));
-            if (rests && b.Phase == Phase.AtRest) continue;
+            if (rests && b.Phase == Phase.AtRest)
+                continue;
             // Later than this, one of the two will have been predicted anew.
             ref var nextOfJ = ref _pairTime[j];
             var until = double.MinNative(double.MinNative(own, _ownTime[j]), double.MaxNative(next, nextOfJ));
             var t = now + Closing(px, py, vx - vxj, vy - vyj, ax - b.Ax, ay - b.Ay, 2 * BallRadius, Touching, until - now);
-            if (t < nextOfJ) (nextOfJ, _partner[j]) = (t, (byte)i);
-            if (t < next) (next, _partner[i]) = (t, (byte)j);
+            if (t < nextOfJ)
+                (nextOfJ, _partner[j]) = (t, (byte)i);
+            if (t < next)
+                (next, _partner[i]) = (t, (byte)j);
         }
         _pairTime[i] = next;
     }
 
     private void Touch(int i, int j, bool touch)
     {
-        if ((_touching[i] >> j & 1) != 0 == touch) return;
+        if ((_touching[i] >> j & 1) != 0 == touch)
+            return;
         _touching[i] ^= 1u << j;
         _touching[j] ^= 1u << i;
     }
@@ -223,7 +268,8 @@ public sealed partial class Simulator
         var pv = px * vx + py * vy;
         if (c0 < 2 * reach * touch)
         {
-            if (touch == 0 || -pv > _slowApproach * reach) return 0;
+            if (touch == 0 || -pv > _slowApproach * reach)
+                return 0;
             c0 = Math.Max(c0 + 2 * reach * _giveWay, reach * _giveWay);
         }
         return FirstCrossing.Of(c0, 2 * pv, vx * vx + vy * vy + px * ax + py * ay, vx * ax + vy * ay, 0.25 * (ax * ax + ay * ay), end);

@@ -1,8 +1,19 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Physics;
 
-public enum ShotEventKind { Strike, Ball, Cushion, Jaw, Roll, Stop, Pot }
+public enum ShotEventKind
+{
+    Strike,
+    Ball,
+    Cushion,
+    Jaw,
+    Roll,
+    Stop,
+    Pot,
+}
 
 /// <summary>Something that happened in a shot.</summary>
 /// <param name="Time">Seconds after the strike.</param>
@@ -13,16 +24,40 @@ public enum ShotEventKind { Strike, Ball, Cushion, Jaw, Roll, Stop, Pot }
 /// <param name="Pocket">Of a pot or a jaw, else null.</param>
 /// <param name="Speed">Of the approach for a contact, of the ball otherwise; m/s.</param>
 public readonly record struct ShotEvent(
-    double Time, ShotEventKind Kind, int Ball, int Other, double X, double Y, Pocket? Pocket, double Speed);
+    double Time,
+    ShotEventKind Kind,
+    int Ball,
+    int Other,
+    double X,
+    double Y,
+    Pocket? Pocket,
+    double Speed
+)
+{
+    /// <summary>Where the ball's centre is, m.</summary>
+    public Vec2 At => new(X, Y);
+
+    /// <summary>Whether it is a contact of the white, in slot 0, with another ball.</summary>
+    public bool IsOfWhiteWithBall => Kind == ShotEventKind.Ball && (Ball == 0 || Other == 0);
+}
 
 /// <summary>A piece of a ball's path with constant acceleration: a parabola. Position at τ after Start is p + v·τ + a·τ²/2.</summary>
-public readonly record struct PathPiece(
-    int Ball, double Start, double End, double X, double Y, double Vx, double Vy, double Ax, double Ay)
+public readonly record struct PathPiece(int Ball, double Start, double End, double X, double Y, double Vx, double Vy, double Ax, double Ay)
 {
-    public (double X, double Y) At(double time)
+    /// <summary>Where it begins, m.</summary>
+    public Vec2 From => new(X, Y);
+
+    /// <summary>Where it ends, m.</summary>
+    public Vec2 To => At(End);
+
+    /// <summary>The velocity at its end, m/s.</summary>
+    public Vec2 VelocityAtEnd => new(Vx + Ax * (End - Start), Vy + Ay * (End - Start));
+
+    /// <summary>Where the ball is at a time within it, m.</summary>
+    public Vec2 At(double time)
     {
         var t = time - Start;
-        return (X + t * (Vx + 0.5 * Ax * t), Y + t * (Vy + 0.5 * Ay * t));
+        return new(X + t * (Vx + 0.5 * Ax * t), Y + t * (Vy + 0.5 * Ay * t));
     }
 }
 

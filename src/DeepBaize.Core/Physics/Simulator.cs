@@ -1,4 +1,6 @@
 using System.Numerics;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -21,7 +23,8 @@ public sealed partial class Simulator
     public const double Fine = 1e-7;
 
     /// <summary>
-    /// For strokes played by the thousand with a player's errors, which part them by centimetres. Balls may then rest in one another by a few of it:
+    /// For strokes played by the thousand with a player's errors, which part them by centimetres. Balls may then rest in one another by a
+    /// few of it:
     /// read from such a table, but do not hand it on as a position.
     /// </summary>
     public const double Coarse = 5e-6;
@@ -29,22 +32,31 @@ public sealed partial class Simulator
     /// <summary>Contacts gentler than this are not written down; m/s.</summary>
     private const double WorthRecording = 1e-3;
 
-    /// <summary>Far more than any shot needs (a hard break-off takes under a thousand); after that the balls are stopped where they are.</summary>
+    /// <summary>
+    /// Far more than any shot needs (a hard break-off takes under a thousand); after that the balls are stopped where they are.
+    /// </summary>
     public const int MaxEvents = 200_000;
 
-    private const byte ToPhaseEnd = 0, ToNose = 1, ToJaw = 2, ToDrop = 3;
+    private const byte ToPhaseEnd = 0,
+        ToNose = 1,
+        ToJaw = 2,
+        ToDrop = 3;
 
     private readonly Conditions _conditions;
     private readonly Cloth _cloth;
     private readonly CushionContact _cushion;
     private readonly PocketShape[] _pockets;
-    private readonly double _cornerNose, _middleNoseLow, _middleNoseHigh;
+    private readonly double _cornerNose,
+        _middleNoseLow,
+        _middleNoseHigh;
 
     /// <summary>
-    /// Touching things that approach more slowly than <see cref="_slowApproach"/>, m/s, are left alone until they overlap by this, m. So a ball that
+    /// Touching things that approach more slowly than <see cref="_slowApproach"/>, m/s, are left alone until they overlap by this, m. So a
+    /// ball that
     /// is pressed against another, or against a cushion, bounces a bounded number of times a second and not infinitely often.
     /// </summary>
-    private readonly double _giveWay, _slowApproach;
+    private readonly double _giveWay,
+        _slowApproach;
 
     private readonly MovingBall[] _balls = new MovingBall[Ball.Count];
     private readonly int[] _pocket = new int[Ball.Count];
@@ -52,11 +64,15 @@ public sealed partial class Simulator
 
     // What comes next for each ball by itself (absolute time), and with which other ball; and the box it stays in until then, empty once
     // it is potted. Scanned some balls at a time (Prediction.cs): slots beyond the last ball never come next and are in nobody's way.
-    private readonly double[] _ownTime = new double[Slots], _pairTime = new double[Slots];
-    private readonly byte[] _ownKind = new byte[Ball.Count], _partner = new byte[PartnerSlots];
+    private readonly double[] _ownTime = new double[Slots],
+        _pairTime = new double[Slots];
+    private readonly byte[] _ownKind = new byte[Ball.Count],
+        _partner = new byte[PartnerSlots];
     private readonly int[] _ownIndex = new int[Ball.Count];
-    private readonly double[] _minX = new double[Slots], _maxX = new double[Slots];
-    private readonly double[] _minY = new double[Slots], _maxY = new double[Slots];
+    private readonly double[] _minX = new double[Slots],
+        _maxX = new double[Slots];
+    private readonly double[] _minY = new double[Slots],
+        _maxY = new double[Slots];
 
     /// <summary>Whose motion has changed since the last prediction: a bit for each slot.</summary>
     private uint _stale;
@@ -90,8 +106,14 @@ public sealed partial class Simulator
     public int EventCount { get; private set; }
 
     public Ball BallIn(int slot) => _names[slot];
+
     public double X(int slot) => _balls[slot].X;
+
     public double Y(int slot) => _balls[slot].Y;
+
+    /// <summary>Where a ball's centre is, m; of a potted one where it went in.</summary>
+    public Vec2 At(int slot) => new(_balls[slot].X, _balls[slot].Y);
+
     public Pocket? PocketOf(int slot) => _pocket[slot] < 0 ? null : (Pocket)_pocket[slot];
 
     /// <summary>Kinetic energy per unit mass of all balls that are still on the table, J/kg.</summary>
@@ -101,7 +123,8 @@ public sealed partial class Simulator
         {
             double sum = 0;
             for (var i = 0; i < Count; i++)
-                if (_pocket[i] < 0) sum += _balls[i].Motion.Energy;
+                if (_pocket[i] < 0)
+                    sum += _balls[i].Motion.Energy;
             return sum;
         }
     }
@@ -118,11 +141,13 @@ public sealed partial class Simulator
             _balls[i] = new() { X = balls[i].X, Y = balls[i].Y };
             (_names[i], _pocket[i]) = (balls[i].Ball, -1);
         }
-        for (var i = Count; i < Slots; i++) KeepOut(i);
+        for (var i = Count; i < Slots; i++)
+            KeepOut(i);
         _touching.AsSpan().Clear();
         for (var i = 0; i < Count; i++)
             for (var j = 0; j < i; j++)
-                if (IsTouch(X(i) - X(j), Y(i) - Y(j))) Touch(i, j, true);
+                if (IsTouch(X(i) - X(j), Y(i) - Y(j)))
+                    Touch(i, j, true);
     }
 
     /// <summary>Strikes the ball in a slot and plays the shot out.</summary>
@@ -140,7 +165,8 @@ public sealed partial class Simulator
     /// <param name="until">Asked after each event whether enough has been seen: then the balls are left in motion.</param>
     public void Release(ReadOnlySpan<(int Slot, BallMotion Motion)> balls, ShotRecord? record = null, Func<bool>? until = null)
     {
-        foreach (var (slot, motion) in balls) _balls[slot].Motion = motion;
+        foreach (var (slot, motion) in balls)
+            _balls[slot].Motion = motion;
         Start(record);
         RunToEnd(until);
     }
@@ -151,7 +177,8 @@ public sealed partial class Simulator
         record?.Clear();
         Duration = 0;
         EventCount = 0;
-        for (var i = 0; i < Count; i++) _balls[i].Begin(0, _cloth);
+        for (var i = 0; i < Count; i++)
+            _balls[i].Begin(0, _cloth);
         _pairTime.AsSpan().Fill(double.PositiveInfinity);
         _partner.AsSpan().Fill(Nobody);
         _stale = (uint)((1L << Count) - 1);
@@ -163,10 +190,13 @@ public sealed partial class Simulator
         while (true)
         {
             var (time, slot, isPair) = Next();
-            if (slot < 0) break;
+            if (slot < 0)
+                break;
             if (++EventCount > MaxEvents)
             {
-                for (var i = 0; i < Count; i++) if (_pocket[i] < 0) Stop(i, time);
+                for (var i = 0; i < Count; i++)
+                    if (_pocket[i] < 0)
+                        Stop(i, time);
                 break;
             }
             if (isPair)
@@ -174,10 +204,12 @@ public sealed partial class Simulator
                 Meet(slot, _partner[slot], time);
                 Settle(time);
             }
-            else Own(slot, time);
+            else
+                Own(slot, time);
             PredictStale(time);
             AfterEvent?.Invoke(time);
-            if (until is not null && until()) break;
+            if (until is not null && until())
+                break;
         }
     }
 
@@ -192,14 +224,22 @@ public sealed partial class Simulator
             case ToPhaseEnd when ball.Phase == Phase.Sliding:
                 ball.EndSlide();
                 ball.Begin(time, _cloth);
-                if (ball.Phase == Phase.Rolling) Note(time, ShotEventKind.Roll, i, -1, null, ball.Speed);
-                else Stopped(i, time);
+                if (ball.Phase == Phase.Rolling)
+                    Note(time, ShotEventKind.Roll, i, -1, null, ball.Speed);
+                else
+                    Stopped(i, time);
                 break;
             case ToPhaseEnd:
                 Stop(i, time);
                 break;
             case ToNose:
-                var (kx, ky) = _ownIndex[i] switch { 0 => (-1.0, 0.0), 1 => (1.0, 0.0), 2 => (0.0, -1.0), _ => (0.0, 1.0) };
+                var (kx, ky) = _ownIndex[i] switch
+                {
+                    0 => (-1.0, 0.0),
+                    1 => (1.0, 0.0),
+                    2 => (0.0, -1.0),
+                    _ => (0.0, 1.0),
+                };
                 KeepOffNose(ref ball, _ownIndex[i]);
                 Rebound(i, kx, ky, time, ShotEventKind.Cushion, null);
                 break;
@@ -210,13 +250,15 @@ public sealed partial class Simulator
                 var distance = Math.Sqrt(dx * dx + dy * dy);
                 (dx, dy) = (dx / distance, dy / distance);
                 var overlap = jaw.Radius + BallRadius - distance;
-                if (overlap > 0) (ball.X, ball.Y) = (ball.X - overlap * dx, ball.Y - overlap * dy);
+                if (overlap > 0)
+                    (ball.X, ball.Y) = (ball.X - overlap * dx, ball.Y - overlap * dy);
                 Rebound(i, dx, dy, time, ShotEventKind.Jaw, pocket.Pocket);
                 break;
             default:
                 Note(time, ShotEventKind.Pot, i, -1, (Pocket)_ownIndex[i], ball.Speed);
                 _pocket[i] = _ownIndex[i];
-                for (var left = _touching[i]; left != 0; left &= left - 1) Touch(i, BitOperations.TrailingZeroCount(left), false);
+                for (var left = _touching[i]; left != 0; left &= left - 1)
+                    Touch(i, BitOperations.TrailingZeroCount(left), false);
                 ball.Motion = default;
                 ball.Begin(time, _cloth);
                 Duration = time;
@@ -229,10 +271,18 @@ public sealed partial class Simulator
     {
         switch (side)
         {
-            case 0: ball.X = Math.Max(ball.X, BallRadius); break;
-            case 1: ball.X = Math.Min(ball.X, Length - BallRadius); break;
-            case 2: ball.Y = Math.Max(ball.Y, BallRadius); break;
-            default: ball.Y = Math.Min(ball.Y, Width - BallRadius); break;
+            case 0:
+                ball.X = Math.Max(ball.X, BallRadius);
+                break;
+            case 1:
+                ball.X = Math.Min(ball.X, Length - BallRadius);
+                break;
+            case 2:
+                ball.Y = Math.Max(ball.Y, BallRadius);
+                break;
+            default:
+                ball.Y = Math.Min(ball.Y, Width - BallRadius);
+                break;
         }
     }
 
@@ -240,8 +290,10 @@ public sealed partial class Simulator
     {
         ref var ball = ref _balls[i];
         var approach = ball.Motion.Vx * kx + ball.Motion.Vy * ky;
-        if (approach > WorthRecording) Note(time, kind, i, -1, pocket, approach);
-        if (approach > 0) ball.Motion = _cushion.Rebound(ball.Motion, kx, ky);
+        if (approach > WorthRecording)
+            Note(time, kind, i, -1, pocket, approach);
+        if (approach > 0)
+            ball.Motion = _cushion.Rebound(ball.Motion, kx, ky);
         GoOn(i, time);
     }
 
@@ -289,7 +341,8 @@ public sealed partial class Simulator
             Meet(i, j, time);
             open |= 1u << j;
         }
-        for (var left = _stale; left != 0; left &= left - 1) GoOn(BitOperations.TrailingZeroCount(left), time);
+        for (var left = _stale; left != 0; left &= left - 1)
+            GoOn(BitOperations.TrailingZeroCount(left), time);
     }
 
     /// <summary>Who touches this ball, which has been brought to this moment, and bounces off it; −1 if nobody.</summary>
@@ -302,7 +355,8 @@ public sealed partial class Simulator
             _balls[j].At(time, out var x, out var y, out var vx, out var vy);
             var (dx, dy) = (ball.X - x, ball.Y - y);
             var approach = -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy)) / (2 * BallRadius);
-            if (IsTouch(dx, dy) && approach > _slowApproach) return j;
+            if (IsTouch(dx, dy) && approach > _slowApproach)
+                return j;
         }
         return -1;
     }
@@ -312,7 +366,8 @@ public sealed partial class Simulator
     {
         var moved = _balls[i].Phase != Phase.AtRest;
         _balls[i].Begin(time, _cloth);
-        if (moved && _balls[i].Phase == Phase.AtRest) Stopped(i, time);
+        if (moved && _balls[i].Phase == Phase.AtRest)
+            Stopped(i, time);
     }
 
     private void Stop(int i, double time)

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -19,39 +20,50 @@ public readonly record struct Strike
 
     /// <summary>Direction of the cue in plan, degrees counter-clockwise from +x.</summary>
     public double AimDegrees { get; }
+
     /// <summary>m/s, 0–8.</summary>
     public double CueSpeed { get; }
+
     /// <summary>Where the tip touches, as a fraction of the radius: + is right-hand side.</summary>
     public double Side { get; }
+
     /// <summary>Where the tip touches, as a fraction of the radius: + is above centre.</summary>
     public double Height { get; }
+
     /// <summary>Of the butt above level, 0–60°.</summary>
     public double ElevationDegrees { get; }
 
     /// <summary>A strike, or every reason why it cannot be one.</summary>
     /// <exception cref="InputException">A figure out of range, not a number, or a miscue.</exception>
-    public static Strike Create(double aimDegrees, double cueSpeed, double side, double height, double elevationDegrees, string path = "strike")
+    public static Strike Create(
+        double aimDegrees,
+        double cueSpeed,
+        double side,
+        double height,
+        double elevationDegrees,
+        string path = "strike"
+    )
     {
-        var errors = new List<InputError>();
-        void Check(string field, double value, double min, double max, string unit)
-        {
-            if (!(value >= min && value <= max))
-                errors.Add(new($"{path}.{field}", $"{value} is out of range.", $"{min} to {max}{unit}"));
-        }
-        Check("aim", aimDegrees, -3600, 3600, "°");
-        Check("cueSpeed", cueSpeed, 0, MaxCueSpeed, " m/s");
-        Check("side", side, -MiscueLimit, MiscueLimit, " of the radius");
-        Check("height", height, -MiscueLimit, MiscueLimit, " of the radius");
-        Check("elevation", elevationDegrees, 0, MaxElevationDegrees, "°");
-        if (errors.Count == 0 && side * side + height * height > MiscueLimit * MiscueLimit + 1e-12)
-            errors.Add(new($"{path}.side", "The tip would slip off so far from the centre: a miscue.", "side² + height² at most 0.25, half the radius from the centre"));
-        InputException.ThrowIfAny(errors);
+        var checks = new Checks(path);
+        checks.Range("aim", aimDegrees, -3600, 3600, "°");
+        checks.Range("cueSpeed", cueSpeed, 0, MaxCueSpeed, " m/s");
+        checks.Range("side", side, -MiscueLimit, MiscueLimit, " of the radius");
+        checks.Range("height", height, -MiscueLimit, MiscueLimit, " of the radius");
+        checks.Range("elevation", elevationDegrees, 0, MaxElevationDegrees, "°");
+        if (checks.AreMet)
+            checks.That(
+                side * side + height * height <= MiscueLimit * MiscueLimit + 1e-12,
+                "side",
+                "The tip would slip off so far from the centre: a miscue.",
+                "side² + height² at most 0.25, half the radius from the centre"
+            );
+        checks.ThrowIfAny();
         return new(aimDegrees, cueSpeed, side, height, elevationDegrees);
     }
 
-    /// <summary>Angle by which side pushes the ball off the aim, radians, counter-clockwise for right-hand side. Alciatore TP A.31.</summary>
-    public static double Squirt(double side, Conditions c) =>
-        Math.Atan(2.5 * side * Math.Sqrt(1 - side * side) / (1 + c.EndMassRatio + 2.5 * (1 - side * side)));
+    /// <summary>Angle by which side pushes the ball off the aim, counter-clockwise for right-hand side. Alciatore TP A.31.</summary>
+    public static Angle Squirt(double side, Conditions c) =>
+        Angle.FromRadians(Math.Atan(2.5 * side * Math.Sqrt(1 - side * side) / (1 + c.EndMassRatio + 2.5 * (1 - side * side))));
 
     /// <summary>Of the blow, per unit of the ball's mass, m/s.</summary>
     private double Impulse(Conditions c) =>
@@ -61,7 +73,8 @@ public readonly record struct Strike
     private const double BedRestitution = 0.5;
 
     /// <summary>
-    /// How high the cue ball hops, m: a raised cue drives it into the bed, and what that gives back throws it up. An estimate beside the model,
+    /// How high the cue ball hops, m: a raised cue drives it into the bed, and what that gives back throws it up. An estimate beside the
+    /// model,
     /// in which the ball stays down.
     /// </summary>
     public double Hop(Conditions c)
@@ -80,13 +93,17 @@ public readonly record struct Strike
         var theta = ElevationDegrees * Math.PI / 180;
         var (sinTheta, cosTheta) = Math.SinCos(theta);
         var j = Impulse(c);
-        var (dy, dx) = Math.SinCos(AimDegrees * Math.PI / 180 + Squirt(a, c));
+        var (dy, dx) = Math.SinCos((Angle.FromDegrees(AimDegrees) + Squirt(a, c)).Radians);
         var (lx, ly) = (-dy, dx);
         var spin = 5 * j / (2 * BallRadius);
         (a, b) = (a + sideError, b + heightError);
         return new(
-            j * cosTheta * dx, j * cosTheta * dy,
-            spin * (a * sinTheta * dx + b * lx), spin * (a * sinTheta * dy + b * ly), spin * a * cosTheta);
+            j * cosTheta * dx,
+            j * cosTheta * dy,
+            spin * (a * sinTheta * dx + b * lx),
+            spin * (a * sinTheta * dy + b * ly),
+            spin * a * cosTheta
+        );
     }
 }
 

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -7,8 +8,10 @@ namespace DeepBaize.Core.Rules;
 public static class Spotting
 {
     /// <summary>
-    /// The places of colours to be spotted, in the order in which they are set down: with more than one, the highest value first. A colour goes on its own
-    /// spot; if that is occupied, on the highest in value that is free; if none is, as near as may be to its own spot, between that and the nearest
+    /// The places of colours to be spotted, in the order in which they are set down: with more than one, the highest value first. A colour
+    /// goes on its own
+    /// spot; if that is occupied, on the highest in value that is free; if none is, as near as may be to its own spot, between that and the
+    /// nearest
     /// part of the top cushion; and if there is no room there, as near as may be on the other side of it.
     /// </summary>
     /// <param name="colours">Not on the table.</param>
@@ -20,18 +23,19 @@ public static class Spotting
         foreach (var colour in colours.OrderByDescending(Values.Of))
         {
             var own = Spot(colour);
-            var (x, y) = IsFree(own.X, own.Y, balls) ? own
-                : Ball.Colours.Reverse().Select(Spot).Cast<(double X, double Y)?>().FirstOrDefault(s => IsFree(s!.Value.X, s.Value.Y, balls)) ?? Beside(own.X, own.Y, balls);
-            placed.Add(new(colour, x, y));
+            var place = IsFree(own, balls)
+                ? own
+                : Ball.Colours.Reverse().Select(Spot).Cast<Vec2?>().FirstOrDefault(s => IsFree(s!.Value, balls)) ?? Beside(own, balls);
+            placed.Add(new(colour, place));
             balls.Add(placed[^1]);
         }
         return placed;
     }
 
-    private static bool IsFree(double x, double y, List<PlacedBall> balls) => balls.All(b => Layout.Gap(x, y, b) >= 0);
+    private static bool IsFree(Vec2 place, List<PlacedBall> balls) => balls.All(b => b.Gap(place) >= 0);
 
     /// <summary>Nearest free place on the line through the spot along the table: towards the top cushion first.</summary>
-    private static (double X, double Y) Beside(double x, double y, List<PlacedBall> balls)
+    private static Vec2 Beside(Vec2 spot, List<PlacedBall> balls)
     {
         // Without touching another ball, but as near as may be: a hair beyond where they would touch.
         const double hair = 1e-6;
@@ -39,14 +43,16 @@ public static class Spotting
         var candidates = new List<double>();
         foreach (var b in balls)
         {
-            var across = Math.Abs(b.Y - y);
-            if (across >= reach) continue;
+            var across = Math.Abs(b.Y - spot.Y);
+            if (across >= reach)
+                continue;
             var along = Math.Sqrt(reach * reach - across * across);
             candidates.Add(b.X + along);
             candidates.Add(b.X - along);
         }
-        var up = candidates.Where(c => c > x && c <= Length - BallRadius && IsFree(c, y, balls)).ToList();
-        if (up.Count > 0) return (up.Min(), y);
-        return (candidates.Where(c => c < x && c >= BallRadius && IsFree(c, y, balls)).Max(), y);
+        var up = candidates.Where(c => c > spot.X && c <= Length - BallRadius && IsFree(spot with { X = c }, balls)).ToList();
+        if (up.Count > 0)
+            return spot with { X = up.Min() };
+        return spot with { X = candidates.Where(c => c < spot.X && c >= BallRadius && IsFree(spot with { X = c }, balls)).Max() };
     }
 }

@@ -6,9 +6,13 @@ namespace DeepBaize.Core.Rules;
 public static class Values
 {
     /// <summary>Points of a ball: red 1, yellow 2 … black 7; the white 0.</summary>
-    public static int Of(Ball ball) => ball.IsRed ? 1 : ball.IsColour ? ball.Index + 1 : 0;
+    public static int Of(Ball ball) =>
+        ball.IsRed ? 1
+        : ball.IsColour ? ball.Index + 1
+        : 0;
 
-    public const int Red = 1, Black = 7;
+    public const int Red = 1,
+        Black = 7;
 
     /// <summary>Yellow to black: 27.</summary>
     public const int AllColours = 2 + 3 + 4 + 5 + 6 + 7;

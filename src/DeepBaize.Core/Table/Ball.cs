@@ -1,3 +1,5 @@
+using DeepBaize.Core.Geometry;
+
 namespace DeepBaize.Core.Table;
 
 /// <summary>
@@ -12,12 +14,18 @@ public readonly record struct Ball
 
     private static readonly string[] Ids =
     [
-        "white", "yellow", "green", "brown", "blue", "pink", "black",
+        "white",
+        "yellow",
+        "green",
+        "brown",
+        "blue",
+        "pink",
+        "black",
         .. Enumerable.Range(1, RedCount).Select(n => $"red-{n}"),
     ];
 
-    private static readonly Dictionary<string, int> IndexById =
-        Ids.Select((id, index) => (id, index)).ToDictionary(p => p.id, p => p.index, StringComparer.Ordinal);
+    private static readonly Dictionary<string, int> IndexById = Ids.Select((id, index) => (id, index))
+        .ToDictionary(p => p.id, p => p.index, StringComparer.Ordinal);
 
     private Ball(int index) => Index = index;
 
@@ -50,8 +58,7 @@ public readonly record struct Ball
             : throw new ArgumentOutOfRangeException(nameof(number), number, "A red is numbered 1 to 15.");
 
     /// <summary>The ball of this index, 0–21.</summary>
-    public static Ball FromIndex(int index) =>
-        (uint)index < Count ? new(index) : throw new ArgumentOutOfRangeException(nameof(index));
+    public static Ball FromIndex(int index) => (uint)index < Count ? new(index) : throw new ArgumentOutOfRangeException(nameof(index));
 
     public static bool TryParse(string? id, out Ball ball)
     {
@@ -64,4 +71,18 @@ public readonly record struct Ball
 }
 
 /// <summary>A ball and where its centre is: metres, x up the table from the baulk cushion, y from the yellow's side.</summary>
-public readonly record struct PlacedBall(Ball Ball, double X, double Y);
+public readonly record struct PlacedBall(Ball Ball, Vec2 At)
+{
+    public PlacedBall(Ball ball, double x, double y)
+        : this(ball, new(x, y)) { }
+
+    public double X => At.X;
+
+    public double Y => At.Y;
+
+    /// <summary>Clear distance from a ball whose centre is there, m; negative if they overlap.</summary>
+    public double Gap(Vec2 other) => other.DistanceTo(At) - 2 * Dimensions.BallRadius;
+
+    /// <summary>Clear distance from a ball whose centre goes along a straight way, m; negative if this one is in its way.</summary>
+    public double Gap(in Segment way) => way.DistanceTo(At) - 2 * Dimensions.BallRadius;
+}

@@ -7,26 +7,35 @@ namespace DeepBaize.Core.Table;
 public sealed record Conditions
 {
     public double Gravity { get; init; } = 9.81;
+
     /// <summary>μs, ball sliding on cloth. Mathavan et al. 2009: 0.178–0.245.</summary>
     public double SlidingFriction { get; init; } = 0.18;
+
     /// <summary>μr, ball rolling on cloth. Common practice: quick 0.010, slow 0.016.</summary>
     public double RollingFriction { get; init; } = 0.0125;
+
     /// <summary>rad/s² by which side spin dies on the cloth. Common practice 5–15.</summary>
     public double SpinDeceleration { get; init; } = 10;
+
     /// <summary>e_b, ball on ball. Common practice 0.89–0.98.</summary>
     public double BallRestitution { get; init; } = 0.94;
+
     /// <summary>The constant in μ_b(u) = floor + range·exp(−decay·u). Alciatore TP A.14.</summary>
     public double BallFrictionFloor { get; init; } = 0.00995;
     public double BallFrictionRange { get; init; } = 0.108;
+
     /// <summary>s/m.</summary>
     public double BallFrictionDecay { get; init; } = 1.088;
+
     /// <summary>e_c as energy: e_c² of the work of compression is given back. Mathavan et al. 2010.</summary>
     public double CushionRestitution { get; init; } = 0.98;
     public double CushionFriction { get; init; } = 0.14;
+
     /// <summary>Sine of the angle at which the nose meets the ball above its equator; 0.4 is a nose at 7R/5.</summary>
     public double NoseSine { get; init; } = 0.4;
     public double CueMass { get; init; } = 0.52;
     public double TipRestitution { get; init; } = 0.75;
+
     /// <summary>Ball mass over the mass of the cue's end, in the squirt formula of Alciatore TP A.31.</summary>
     public double EndMassRatio { get; init; } = 28;
     public double CornerGap { get; init; } = 0.086;
@@ -41,8 +50,7 @@ public sealed record Conditions
     public static Conditions Default { get; } = new();
 
     /// <summary>μ_b at a slip speed in m/s: Alciatore TP A.14, a fit to Marlow's data.</summary>
-    public double BallFriction(double slipSpeed) =>
-        BallFrictionFloor + BallFrictionRange * Math.Exp(-BallFrictionDecay * slipSpeed);
+    public double BallFriction(double slipSpeed) => BallFrictionFloor + BallFrictionRange * Math.Exp(-BallFrictionDecay * slipSpeed);
 
     /// <summary>Every figure with its name in the API, unit, allowed range and how to read and change it.</summary>
     /// <remarks>
@@ -82,10 +90,34 @@ public sealed record Conditions
     [
         new("match", new Dictionary<string, double>()),
         new("quickMatch", new Dictionary<string, double> { ["rollingFriction"] = 0.010, ["slidingFriction"] = 0.178 }),
-        new("slowClub", new Dictionary<string, double> { ["rollingFriction"] = 0.016, ["slidingFriction"] = 0.22, ["cushionRestitution"] = 0.93 }),
-        new("tightPockets", new Dictionary<string, double> { ["cornerGap"] = 0.081, ["cornerJawRadius"] = 0.065, ["middleGap"] = 0.090 }),
+        new(
+            "slowClub",
+            new Dictionary<string, double>
+            {
+                ["rollingFriction"] = 0.016,
+                ["slidingFriction"] = 0.22,
+                ["cushionRestitution"] = 0.93,
+            }
+        ),
+        new(
+            "tightPockets",
+            new Dictionary<string, double>
+            {
+                ["cornerGap"] = 0.081,
+                ["cornerJawRadius"] = 0.065,
+                ["middleGap"] = 0.090,
+            }
+        ),
         new("generousPockets", new Dictionary<string, double> { ["cornerGap"] = 0.092, ["middleGap"] = 0.104 }),
-        new("wornBalls", new Dictionary<string, double> { ["ballRestitution"] = 0.90, ["ballFrictionFloor"] = 0.02, ["ballFrictionRange"] = 0.14 }),
+        new(
+            "wornBalls",
+            new Dictionary<string, double>
+            {
+                ["ballRestitution"] = 0.90,
+                ["ballFrictionFloor"] = 0.02,
+                ["ballFrictionRange"] = 0.14,
+            }
+        ),
     ];
 
     /// <summary>The defaults with these figures changed.</summary>
@@ -103,7 +135,8 @@ public sealed record Conditions
             else
                 conditions = field.Set(conditions, value);
         }
-        if (errors.Count == 0) errors.AddRange(TableShape.CheckPockets(conditions, path));
+        if (errors.Count == 0)
+            errors.AddRange(TableShape.CheckPockets(conditions, path));
         InputException.ThrowIfAny(errors);
         return conditions;
     }
@@ -118,8 +151,14 @@ public sealed record Conditions
 /// <param name="Group">cloth, cushions, balls, cue or pockets.</param>
 /// <param name="Unit">SI, empty for a pure number.</param>
 public sealed record ConditionField(
-    string Name, string Group, string Unit, double Min, double Max,
-    Func<Conditions, double> Get, Func<Conditions, double, Conditions> Set)
+    string Name,
+    string Group,
+    string Unit,
+    double Min,
+    double Max,
+    Func<Conditions, double> Get,
+    Func<Conditions, double, Conditions> Set
+)
 {
     public string AllowedRange => $"{Min} to {Max}{(Unit == "" ? "" : " " + Unit)}";
 }

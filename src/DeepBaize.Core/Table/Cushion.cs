@@ -1,9 +1,16 @@
+using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;
 
 /// <summary>The four cushions; the sides are named after the colours that stand there.</summary>
-public enum Cushion { Baulk, Top, YellowSide, GreenSide }
+public enum Cushion
+{
+    Baulk,
+    Top,
+    YellowSide,
+    GreenSide,
+}
 
 public static class Cushions
 {
@@ -22,24 +29,35 @@ public static class Cushions
         return index >= 0;
     }
 
-    /// <summary>The cushion nearest to a point, m.</summary>
-    public static Cushion At(double x, double y) => All.MinBy(c => Distance(c, x, y));
+    /// <summary>Whether it is one of the short ones, across the table.</summary>
+    public static bool IsEnd(this Cushion cushion) => cushion is Cushion.Baulk or Cushion.Top;
 
-    /// <summary>From a point to a cushion's nose line, m.</summary>
-    public static double Distance(this Cushion cushion, double x, double y) => cushion switch
-    {
-        Cushion.Baulk => x,
-        Cushion.Top => Length - x,
-        Cushion.YellowSide => y,
-        _ => Width - y,
-    };
+    /// <summary>The cushion whose nose line is nearest to a place.</summary>
+    public static Cushion Nearest(Vec2 place) => All.MinBy(c => c.Distance(place));
+
+    /// <summary>How far a ball centred there is from touching the nearest cushion, m; negative beyond a nose line.</summary>
+    public static double Clearance(Vec2 ball) => Math.Min(Math.Min(ball.X, Length - ball.X), Math.Min(ball.Y, Width - ball.Y)) - BallRadius;
+
+    /// <summary>From a point to a cushion's nose line, m; negative beyond it.</summary>
+    public static double Distance(this Cushion cushion, Vec2 point) =>
+        cushion switch
+        {
+            Cushion.Baulk => point.X,
+            Cushion.Top => Length - point.X,
+            Cushion.YellowSide => point.Y,
+            _ => Width - point.Y,
+        };
 
     /// <summary>The mirror image of a point, as a ball's centre sees a cushion: in the line a ball's radius before the nose.</summary>
-    public static (double X, double Y) Mirror(this Cushion cushion, double x, double y) => cushion switch
-    {
-        Cushion.Baulk => (2 * BallRadius - x, y),
-        Cushion.Top => (2 * (Length - BallRadius) - x, y),
-        Cushion.YellowSide => (x, 2 * BallRadius - y),
-        _ => (x, 2 * (Width - BallRadius) - y),
-    };
+    public static Vec2 Mirror(this Cushion cushion, Vec2 point) =>
+        cushion switch
+        {
+            Cushion.Baulk => point with { X = 2 * BallRadius - point.X },
+            Cushion.Top => point with { X = 2 * (Length - BallRadius) - point.X },
+            Cushion.YellowSide => point with { Y = 2 * BallRadius - point.Y },
+            _ => point with { Y = 2 * (Width - BallRadius) - point.Y },
+        };
+
+    /// <summary>How far along a cushion a point lies, m: from the baulk end, or of an end cushion from the yellow's side.</summary>
+    public static double Along(this Cushion cushion, Vec2 point) => cushion.IsEnd() ? point.Y : point.X;
 }

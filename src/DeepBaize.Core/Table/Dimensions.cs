@@ -1,3 +1,5 @@
+using DeepBaize.Core.Geometry;
+
 namespace DeepBaize.Core.Table;
 
 /// <summary>
@@ -19,19 +21,25 @@ public static class Dimensions
     public const double DRadius = 0.292;
     public const double BlackFromTopCushion = 0.324;
 
+    /// <summary>Between the noses.</summary>
+    public static Box Bed { get; } = new(0, 0, Length, Width);
+
+    /// <summary>The middle of the D: the brown's spot.</summary>
+    public static Vec2 DCentre { get; } = new(BaulkLineX, Width / 2);
+
     /// <summary>Where each colour is spotted, by ball index 1–6.</summary>
-    public static (double X, double Y) Spot(Ball colour) => colour.Index switch
-    {
-        1 => (BaulkLineX, Width / 2 - DRadius),
-        2 => (BaulkLineX, Width / 2 + DRadius),
-        3 => (BaulkLineX, Width / 2),
-        4 => (Length / 2, Width / 2),
-        5 => (3 * Length / 4, Width / 2),
-        6 => (Length - BlackFromTopCushion, Width / 2),
-        _ => throw new ArgumentException("Only a colour has a spot.", nameof(colour)),
-    };
+    public static Vec2 Spot(Ball colour) =>
+        colour.Index switch
+        {
+            1 => new(BaulkLineX, Width / 2 - DRadius),
+            2 => new(BaulkLineX, Width / 2 + DRadius),
+            3 => new(BaulkLineX, Width / 2),
+            4 => new(Length / 2, Width / 2),
+            5 => new(3 * Length / 4, Width / 2),
+            6 => new(Length - BlackFromTopCushion, Width / 2),
+            _ => throw new ArgumentException("Only a colour has a spot.", nameof(colour)),
+        };
 
     /// <summary>Whether a point lies in the D or on its lines, with a tolerance of 1 µm.</summary>
-    public static bool InD(double x, double y) =>
-        x <= BaulkLineX + 1e-6 && Math.Pow(x - BaulkLineX, 2) + Math.Pow(y - Width / 2, 2) <= Math.Pow(DRadius + 1e-6, 2);
+    public static bool InD(Vec2 place) => place.X <= BaulkLineX + 1e-6 && (place - DCentre).SquaredLength <= Math.Pow(DRadius + 1e-6, 2);
 }

@@ -1,49 +1,7 @@
+using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;
-
-/// <summary>The six pockets. "Top" is the black's end; yellow and green are the sides those balls stand on.</summary>
-public enum Pocket { Yellow, Green, YellowMiddle, GreenMiddle, YellowTop, GreenTop }
-
-public static class Pockets
-{
-    private static readonly string[] Names = ["yellow", "green", "yellow-middle", "green-middle", "yellow-top", "green-top"];
-
-    public const string AllowedNames = "yellow, green, yellow-middle, green-middle, yellow-top, green-top";
-
-    public static IReadOnlyList<Pocket> All { get; } = Enum.GetValues<Pocket>();
-
-    /// <summary>The name in the API and in files.</summary>
-    public static string Name(this Pocket pocket) => Names[(int)pocket];
-
-    public static bool IsMiddle(this Pocket pocket) => pocket is Pocket.YellowMiddle or Pocket.GreenMiddle;
-
-    public static bool TryParse(string? name, out Pocket pocket)
-    {
-        var index = Array.IndexOf(Names, name);
-        pocket = (Pocket)Math.Max(index, 0);
-        return index >= 0;
-    }
-}
-
-public readonly record struct Circle(double X, double Y, double Radius)
-{
-    public bool Contains(double x, double y) => (x - X) * (x - X) + (y - Y) * (y - Y) < Radius * Radius;
-
-    /// <summary>The two points that two circles share, or none.</summary>
-    public static (double X, double Y)[] Crossings(in Circle a, in Circle b)
-    {
-        var (dx, dy) = (b.X - a.X, b.Y - a.Y);
-        var square = dx * dx + dy * dy;
-        if (square == 0) return [];
-        var along = (square + a.Radius * a.Radius - b.Radius * b.Radius) / (2 * square);
-        var half = a.Radius * a.Radius / square - along * along;
-        if (half < 0) return [];
-        half = Math.Sqrt(half);
-        var (mx, my) = (a.X + along * dx, a.Y + along * dy);
-        return [(mx - half * dy, my + half * dx), (mx + half * dy, my - half * dx)];
-    }
-}
 
 /// <summary>
 /// A pocket's two jaw arcs and its drop.
@@ -52,22 +10,24 @@ public readonly record struct Circle(double X, double Y, double Radius)
 public sealed record PocketShape(Pocket Pocket, Circle JawA, Circle JawB, Circle Drop, Box Mouth)
 {
     /// <summary>Where a ball's centre touches jaw A at the very edge of the drop; beyond it the jaw cannot keep a ball out.</summary>
-    public (double X, double Y) LipA { get; } = Lip(Pocket, JawA, Drop);
+    public Vec2 LipA { get; } = Lip(Pocket, JawA, Drop);
 
     /// <summary>The same at jaw B.</summary>
-    public (double X, double Y) LipB { get; } = Lip(Pocket, JawB, Drop);
+    public Vec2 LipB { get; } = Lip(Pocket, JawB, Drop);
 
-    private static (double X, double Y) Lip(Pocket pocket, in Circle jaw, in Circle drop)
+    private static Vec2 Lip(Pocket pocket, in Circle jaw, in Circle drop)
     {
-        var (ix, iy) = TableShape.Inward(pocket);
-        return Circle.Crossings(jaw with { Radius = jaw.Radius + BallRadius }, drop).MaxBy(p => p.X * ix + p.Y * iy);
+        var inward = TableShape.Inward(pocket);
+        return Circle.Crossings(jaw with { Radius = jaw.Radius + BallRadius }, drop).MaxBy(p => p.Dot(inward));
     }
 }
 
-public readonly record struct Box(double MinX, double MinY, double MaxX, double MaxY);
-
 /// <summary>A straight cushion nose between two jaws, on a line of constant x or y.</summary>
-public readonly record struct Nose(double X1, double Y1, double X2, double Y2);
+public readonly record struct Nose(Vec2 From, Vec2 To)
+{
+    public Nose(double x1, double y1, double x2, double y2)
+        : this(new(x1, y1), new(x2, y2)) { }
+}
 
 /// <summary>
 /// The cushions, jaws and drops of a table under given conditions: what a ball can meet. See docs/model.md, "Frame and table".
@@ -115,71 +75,71 @@ public sealed class TableShape
         var back = -Conditions.CornerDropSetback / Math.Sqrt(2);
         var top = pocket is Pocket.YellowTop or Pocket.GreenTop;
         var green = pocket is Pocket.Green or Pocket.GreenTop;
-        return new(pocket,
-            Place(new(t, -r, r), top, green), Place(new(-r, t, r), top, green),
+        return new(
+            pocket,
+            Place(new(t, -r, r), top, green),
+            Place(new(-r, t, r), top, green),
             Place(new(back, back, Conditions.CornerDropRadius), top, green),
-            new(top ? Length - t : -1, green ? Width - t : -1, top ? Length + 1 : t, green ? Width + 1 : t));
+            new(top ? Length - t : -1, green ? Width - t : -1, top ? Length + 1 : t, green ? Width + 1 : t)
+        );
     }
 
     private PocketShape Middle(Pocket pocket)
     {
         var (r, t) = (Conditions.MiddleJawRadius, MiddleNoseEnd);
         var green = pocket == Pocket.GreenMiddle;
-        return new(pocket,
-            Place(new(Length / 2 - t, -r, r), false, green), Place(new(Length / 2 + t, -r, r), false, green),
+        return new(
+            pocket,
+            Place(new(Length / 2 - t, -r, r), false, green),
+            Place(new(Length / 2 + t, -r, r), false, green),
             Place(new(Length / 2, -Conditions.MiddleDropSetback, Conditions.MiddleDropRadius), false, green),
-            new(Length / 2 - t, green ? Width - BallRadius : -1, Length / 2 + t, green ? Width + 1 : BallRadius));
+            new(Length / 2 - t, green ? Width - BallRadius : -1, Length / 2 + t, green ? Width + 1 : BallRadius)
+        );
     }
 
-    private static Circle Place(Circle c, bool top, bool green) =>
-        new(top ? Length - c.X : c.X, green ? Width - c.Y : c.Y, c.Radius);
+    private static Circle Place(Circle c, bool top, bool green) => new(top ? Length - c.X : c.X, green ? Width - c.Y : c.Y, c.Radius);
 
     /// <summary>
     /// Whether a ball's centre can rest here: clear of noses and jaws (within <see cref="InputTolerance"/>) and not in or behind a drop.
     /// </summary>
-    public bool CanRest(double x, double y)
+    public bool CanRest(Vec2 place)
     {
+        var (x, y) = place;
         var min = BallRadius - InputTolerance;
-        if (x >= min && x <= Length - min && y >= min && y <= Width - min && !NearCorner(x, y)) return true;
+        if (x >= min && x <= Length - min && y >= min && y <= Width - min && !NearCorner(place))
+            return true;
         foreach (var pocket in PocketShapes)
         {
-            if (!Inside(pocket.Mouth, x, y)) continue;
-            return Clear(pocket.JawA, x, y) && Clear(pocket.JawB, x, y)
-                && Distance(pocket.Drop, x, y) > pocket.Drop.Radius && InFrontOfDrop(pocket, x, y);
+            if (!pocket.Mouth.Contains(place))
+                continue;
+            return Clear(pocket.JawA, place)
+                && Clear(pocket.JawB, place)
+                && place.DistanceTo(pocket.Drop.Centre) > pocket.Drop.Radius
+                && InFrontOfDrop(pocket, place);
         }
         return false;
     }
 
     // Near a corner a centre may be a radius from both nose lines and still touch nothing but the jaws: those decide.
-    private bool NearCorner(double x, double y) =>
-        Math.Min(x, Length - x) < CornerNoseStart && Math.Min(y, Width - y) < CornerNoseStart;
+    private bool NearCorner(Vec2 place) =>
+        Math.Min(place.X, Length - place.X) < CornerNoseStart && Math.Min(place.Y, Width - place.Y) < CornerNoseStart;
 
-    private static bool Inside(Box box, double x, double y) =>
-        x >= box.MinX && x <= box.MaxX && y >= box.MinY && y <= box.MaxY;
+    private static bool Clear(Circle jaw, Vec2 place) => place.DistanceTo(jaw.Centre) >= jaw.Radius + BallRadius - InputTolerance;
 
-    private static bool Clear(Circle jaw, double x, double y) =>
-        Distance(jaw, x, y) >= jaw.Radius + BallRadius - InputTolerance;
-
-    private static double Distance(Circle c, double x, double y) => Math.Sqrt((x - c.X) * (x - c.X) + (y - c.Y) * (y - c.Y));
-
-    private static bool InFrontOfDrop(PocketShape pocket, double x, double y)
-    {
-        var (ix, iy) = Inward(pocket.Pocket);
-        return (x - pocket.Drop.X) * ix + (y - pocket.Drop.Y) * iy > 0;
-    }
+    private static bool InFrontOfDrop(PocketShape pocket, Vec2 place) => (place - pocket.Drop.Centre).Dot(Inward(pocket.Pocket)) > 0;
 
     /// <summary>Unit vector from a pocket into the table, along its own middle line.</summary>
-    public static (double X, double Y) Inward(Pocket pocket)
+    public static Vec2 Inward(Pocket pocket)
     {
         var s = Math.Sqrt(0.5);
         return pocket switch
         {
-            Pocket.Yellow => (s, s),
-            Pocket.Green => (s, -s),
-            Pocket.YellowTop => (-s, s),
-            Pocket.GreenTop => (-s, -s),
-            Pocket.YellowMiddle => (0, 1),
-            _ => (0, -1),
+            Pocket.Yellow => new(s, s),
+            Pocket.Green => new(s, -s),
+            Pocket.YellowTop => new(-s, s),
+            Pocket.GreenTop => new(-s, -s),
+            Pocket.YellowMiddle => new(0, 1),
+            _ => new(0, -1),
         };
     }
 
@@ -190,17 +150,31 @@ public sealed class TableShape
     public static IEnumerable<InputError> CheckPockets(Conditions c, string path = "conditions")
     {
         if (c.CornerDropRadius > c.CornerDropSetback)
-            yield return new($"{path}.cornerDropRadius", "The drop would reach out on to the table.", $"at most the setback, {c.CornerDropSetback} m");
+            yield return new(
+                $"{path}.cornerDropRadius",
+                "The drop would reach out on to the table.",
+                $"at most the setback, {c.CornerDropSetback} m"
+            );
         if (c.MiddleDropRadius > c.MiddleDropSetback)
-            yield return new($"{path}.middleDropRadius", "The drop would reach out on to the table.", $"at most the setback, {c.MiddleDropSetback} m");
+            yield return new(
+                $"{path}.middleDropRadius",
+                "The drop would reach out on to the table.",
+                $"at most the setback, {c.MiddleDropSetback} m"
+            );
         // The jaws' centres lie at this depth along the pocket's middle line, positive towards the table.
         var cornerDepth = ((c.CornerGap + 2 * c.CornerJawRadius) / Math.Sqrt(2) - 2 * c.CornerJawRadius) / Math.Sqrt(2);
         if (!DropSpansThroat(c.CornerGap, c.CornerJawRadius, cornerDepth, c.CornerDropSetback, c.CornerDropRadius))
-            yield return new($"{path}.cornerDropRadius", "A ball could roll past the drop of such a corner pocket.",
-                "a drop that spans the throat: a smaller gap or setback, or a larger drop");
+            yield return new(
+                $"{path}.cornerDropRadius",
+                "A ball could roll past the drop of such a corner pocket.",
+                "a drop that spans the throat: a smaller gap or setback, or a larger drop"
+            );
         if (!DropSpansThroat(c.MiddleGap, c.MiddleJawRadius, -c.MiddleJawRadius, c.MiddleDropSetback, c.MiddleDropRadius))
-            yield return new($"{path}.middleDropRadius", "A ball could roll past the drop of such a middle pocket.",
-                "a drop that spans the throat: a smaller gap or setback, or a larger drop");
+            yield return new(
+                $"{path}.middleDropRadius",
+                "A ball could roll past the drop of such a middle pocket.",
+                "a drop that spans the throat: a smaller gap or setback, or a larger drop"
+            );
     }
 
     private static bool DropSpansThroat(double gap, double jawRadius, double jawDepth, double setback, double dropRadius)
@@ -212,10 +186,12 @@ public sealed class TableShape
             // A slice across the pocket between the throat and the drop's centre.
             var depth = jawDepth + (-setback - jawDepth) * i / slices;
             var fromJaws = Math.Abs(depth - jawDepth);
-            if (fromJaws >= reach) continue;
+            if (fromJaws >= reach)
+                continue;
             var room = gap / 2 + jawRadius - Math.Sqrt(reach * reach - fromJaws * fromJaws);
             var fromDrop = Math.Abs(depth + setback);
-            if (fromDrop < dropRadius && Math.Sqrt(dropRadius * dropRadius - fromDrop * fromDrop) > room) return true;
+            if (fromDrop < dropRadius && Math.Sqrt(dropRadius * dropRadius - fromDrop * fromDrop) > room)
+                return true;
         }
         return false;
     }

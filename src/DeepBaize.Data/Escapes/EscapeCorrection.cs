@@ -1,3 +1,4 @@
+using DeepBaize.Core.Physics;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
@@ -10,8 +11,10 @@ public sealed class EscapeCorrection
 
     public Guid Id { get; init; } = Guid.CreateVersion7();
     public required Guid OwnerId { get; init; }
+
     /// <summary>The cushions in order, by name, joined by dots.</summary>
     public required string Route { get; init; }
+
     /// <summary>Along the first cushion, towards the top or the green's side positive; m.</summary>
     public required double Along { get; set; }
     public required int Trials { get; set; }

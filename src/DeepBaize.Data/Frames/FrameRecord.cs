@@ -1,6 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using DeepBaize.Core.Rules;
+using DeepBaize.Core.Scoring;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -21,6 +21,7 @@ public sealed class FrameRecord
     public required IReadOnlyList<RecordedShot> Shots { get; set; }
     public required DateTimeOffset CreatedAt { get; init; }
     public required DateTimeOffset UpdatedAt { get; set; }
+
     /// <summary>PostgreSQL's xmin, as of a position.</summary>
     public uint Version { get; init; }
 }
@@ -39,10 +40,14 @@ internal sealed class FrameRecordConfiguration : IEntityTypeConfiguration<FrameR
         frame.Property(f => f.First).HasMaxLength(FrameRecord.MaxPlayer);
         frame.Property(f => f.Second).HasMaxLength(FrameRecord.MaxPlayer);
         // A list is replaced as a whole, never changed, so the reference tells.
-        frame.Property(f => f.Shots).HasColumnType("jsonb").HasConversion(
-            shots => JsonSerializer.Serialize(shots, Json),
-            text => JsonSerializer.Deserialize<List<RecordedShot>>(text, Json)!,
-            new ValueComparer<IReadOnlyList<RecordedShot>>((a, b) => ReferenceEquals(a, b), s => s.GetHashCode(), s => s));
+        frame
+            .Property(f => f.Shots)
+            .HasColumnType("jsonb")
+            .HasConversion(
+                shots => JsonSerializer.Serialize(shots, Json),
+                text => JsonSerializer.Deserialize<List<RecordedShot>>(text, Json)!,
+                new ValueComparer<IReadOnlyList<RecordedShot>>((a, b) => ReferenceEquals(a, b), s => s.GetHashCode(), s => s)
+            );
         frame.Property(f => f.Version).IsRowVersion();
         frame.HasIndex(f => new { f.OwnerId, f.UpdatedAt });
         frame.HasOne<User>().WithMany().HasForeignKey(f => f.OwnerId).OnDelete(DeleteBehavior.Cascade);

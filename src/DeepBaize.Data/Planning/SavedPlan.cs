@@ -14,6 +14,7 @@ public sealed class SavedPlan : IKeptWithPosition
     public required Guid PositionId { get; init; }
     public required string Name { get; set; }
     public required PositionContent Content { get; init; }
+
     /// <summary>Player, preferences and plans, as JSON.</summary>
     public required string Body { get; init; }
     public required DateTimeOffset CreatedAt { get; init; }

@@ -14,13 +14,16 @@ public sealed class Position
     public Guid Id { get; init; } = Guid.CreateVersion7();
     public required Guid OwnerId { get; init; }
     public required string Name { get; set; }
+
     /// <summary>What the position is about, in a line or two.</summary>
     public required string About { get; set; }
     public required PositionContent Content { get; set; }
     public required DateTimeOffset CreatedAt { get; init; }
     public required DateTimeOffset UpdatedAt { get; set; }
+
     /// <summary>Set while the position lies in the bin.</summary>
     public DateTimeOffset? DeletedAt { get; set; }
+
     /// <summary>PostgreSQL's xmin: changes with every write, so a save over another's save is noticed.</summary>
     public uint Version { get; init; }
 }
@@ -44,8 +47,11 @@ internal static class PositionContentColumn
 
     /// <summary>As jsonb; a content is replaced as a whole, never changed, so the reference tells.</summary>
     public static void IsPositionContent(this PropertyBuilder<PositionContent> content) =>
-        content.HasColumnType("jsonb").HasConversion(
-            c => JsonSerializer.Serialize(c, Json),
-            text => JsonSerializer.Deserialize<PositionContent>(text, Json)!,
-            new ValueComparer<PositionContent>((a, b) => ReferenceEquals(a, b), c => c.GetHashCode(), c => c));
+        content
+            .HasColumnType("jsonb")
+            .HasConversion(
+                c => JsonSerializer.Serialize(c, Json),
+                text => JsonSerializer.Deserialize<PositionContent>(text, Json)!,
+                new ValueComparer<PositionContent>((a, b) => ReferenceEquals(a, b), c => c.GetHashCode(), c => c)
+            );
 }

@@ -1,4 +1,5 @@
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Data.Positions;
@@ -10,7 +11,13 @@ public sealed record BallEntry
     public required double X { get; init; }
     public required double Y { get; init; }
 
-    public static BallEntry Of(PlacedBall ball) => new() { Id = ball.Ball.Id, X = ball.X, Y = ball.Y };
+    public static BallEntry Of(PlacedBall ball) =>
+        new()
+        {
+            Id = ball.Ball.Id,
+            X = ball.X,
+            Y = ball.Y,
+        };
 }
 
 /// <summary>The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion.</summary>
@@ -18,10 +25,13 @@ public sealed record PotEntry
 {
     public required string Ball { get; init; }
     public required string Pocket { get; init; }
+
     /// <summary>Which part of the pocket: −1 the thick side, 0 the middle, +1 the thin side.</summary>
     public double Part { get; init; }
+
     /// <summary>Of a plant, the ball that the white strikes; it then pots the other.</summary>
     public string? Through { get; init; }
+
     /// <summary>Of a double, the cushion: baulk, top, yellow-side, green-side.</summary>
     public string? Off { get; init; }
 }
@@ -31,15 +41,20 @@ public sealed record StrokeEntry
 {
     /// <summary>Degrees counter-clockwise from straight up the table. Used if there is no pot, or the aim is free.</summary>
     public double Aim { get; init; }
+
     /// <summary>Tips, + is right-hand side.</summary>
     public double Side { get; init; }
+
     /// <summary>Tips above centre.</summary>
     public double Height { get; init; }
+
     /// <summary>1 to 10.</summary>
     public double Pace { get; init; } = 4;
+
     /// <summary>Degrees of the butt above level, 0–60.</summary>
     public double Elevation { get; init; }
     public PotEntry? Pot { get; init; }
+
     /// <summary>Aim by <see cref="Aim"/> although there is a pot.</summary>
     public bool Free { get; init; }
 
@@ -51,14 +66,18 @@ public sealed record FrameEntry
 {
     /// <summary>red, colour, yellow … black; null: a red while there is one, else the colour of the least value.</summary>
     public string? On { get; init; }
+
     /// <summary>Score of the first player, who is at the table unless <see cref="Turn"/> says otherwise.</summary>
     public int First { get; init; }
     public int Second { get; init; }
+
     /// <summary>Who is at the table: 0 or 1.</summary>
     public int Turn { get; init; }
+
     /// <summary>Points of the break so far.</summary>
     public int Break { get; init; }
     public bool FreeBall { get; init; }
+
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
     public bool Repeats { get; init; }
 }
@@ -68,6 +87,7 @@ public sealed record PositionContent
 {
     public required IReadOnlyList<BallEntry> Balls { get; init; }
     public StrokeEntry Stroke { get; init; } = new();
+
     /// <summary>What differs from the default conditions, by name; SI units.</summary>
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
     public FrameEntry? Frame { get; init; }

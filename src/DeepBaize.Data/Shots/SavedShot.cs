@@ -14,6 +14,7 @@ public sealed class SavedShot : IKeptWithPosition
     public required Guid OwnerId { get; init; }
     public required Guid PositionId { get; init; }
     public required string Name { get; set; }
+
     /// <summary>The one line to take down on the shot.</summary>
     public required string Note { get; set; }
     public required PositionContent Content { get; init; }

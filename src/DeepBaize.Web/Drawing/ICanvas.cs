@@ -1,7 +1,12 @@
 namespace DeepBaize.Web.Drawing;
 
 /// <summary>Where on its line a text begins, is centred, or ends.</summary>
-public enum Anchor { Start, Middle, End }
+public enum Anchor
+{
+    Start,
+    Middle,
+    End,
+}
 
 /// <summary>Something to draw on: lengths in mm, the origin at the top left, y downwards; colours as #rrggbb.</summary>
 public interface ICanvas

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Strokes;
 using SkiaSharp;
 
 namespace DeepBaize.Web.Drawing;
@@ -8,18 +9,28 @@ public sealed class PdfCanvas : ICanvas, IDisposable
     private const float PointsPerMillimetre = 72 / 25.4f;
 
     // The fonts that ship with the application (SIL Open Font License, Fonts/OFL.txt).
-    private static readonly SKTypeface Regular = Font("SourceSans3-Regular"), SemiBold = Font("SourceSans3-SemiBold");
+    private static readonly SKTypeface Regular = Font("SourceSans3-Regular"),
+        SemiBold = Font("SourceSans3-SemiBold");
 
     private readonly MemoryStream _stream = new();
     private readonly SKDocument _document;
-    private readonly float _width, _height;
+    private readonly float _width,
+        _height;
     private SKCanvas _page;
     private double _down;
 
     /// <param name="width">mm, as the height.</param>
     public PdfCanvas(double width, double height, string title)
     {
-        _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = title, Creator = "Deep Baize", RasterDpi = 300 });
+        _document = SKDocument.CreatePdf(
+            _stream,
+            new SKDocumentPdfMetadata
+            {
+                Title = title,
+                Creator = "Deep Baize",
+                RasterDpi = 300,
+            }
+        );
         (_width, _height) = ((float)width * PointsPerMillimetre, (float)height * PointsPerMillimetre);
         _page = Begin();
     }
@@ -80,14 +91,16 @@ public sealed class PdfCanvas : ICanvas, IDisposable
             using var paint = Fill(fill);
             _page.DrawCircle((float)x, (float)y, (float)radius, paint);
         }
-        if (stroke is null) return;
+        if (stroke is null)
+            return;
         using var pen = Pen(stroke, width);
         _page.DrawCircle((float)x, (float)y, (float)radius, pen);
     }
 
     public void Line(IReadOnlyList<(double X, double Y)> points, string stroke, double width, double[]? dashes = null)
     {
-        if (points.Count < 2) return;
+        if (points.Count < 2)
+            return;
         using var pen = Pen(stroke, width);
         using var effect = dashes is null ? null : SKPathEffect.CreateDash([.. dashes.Select(d => (float)d)], 0);
         pen.PathEffect = effect;
@@ -98,15 +111,39 @@ public sealed class PdfCanvas : ICanvas, IDisposable
     public void Text(double x, double y, double size, string text, string colour, bool bold = false, Anchor anchor = Anchor.Start)
     {
         // Sizes are in millimetres, a few units each: unhinted, or the letters would be set to whole units.
-        using var font = new SKFont(bold ? SemiBold : Regular, (float)size) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
+        using var font = new SKFont(bold ? SemiBold : Regular, (float)size)
+        {
+            Subpixel = true,
+            LinearMetrics = true,
+            Hinting = SKFontHinting.None,
+        };
         using var paint = Fill(colour);
-        _page.DrawText(text, (float)x, (float)y, anchor switch { Anchor.Middle => SKTextAlign.Center, Anchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, font, paint);
+        _page.DrawText(
+            text,
+            (float)x,
+            (float)y,
+            anchor switch
+            {
+                Anchor.Middle => SKTextAlign.Center,
+                Anchor.End => SKTextAlign.Right,
+                _ => SKTextAlign.Left,
+            },
+            font,
+            paint
+        );
     }
 
     private static SKPaint Fill(string colour) => new() { Color = SKColor.Parse(colour), IsAntialias = true };
 
     private static SKPaint Pen(string colour, double width) =>
-        new() { Color = SKColor.Parse(colour), StrokeWidth = (float)width, Style = SKPaintStyle.Stroke, StrokeJoin = SKStrokeJoin.Round, IsAntialias = true };
+        new()
+        {
+            Color = SKColor.Parse(colour),
+            StrokeWidth = (float)width,
+            Style = SKPaintStyle.Stroke,
+            StrokeJoin = SKStrokeJoin.Round,
+            IsAntialias = true,
+        };
 
     private static SKPath Path(IReadOnlyList<(double X, double Y)> points)
     {
@@ -117,7 +154,8 @@ public sealed class PdfCanvas : ICanvas, IDisposable
 
     private static SKTypeface Font(string name)
     {
-        using var stream = typeof(PdfCanvas).Assembly.GetManifestResourceStream($"{name}.ttf")
+        using var stream =
+            typeof(PdfCanvas).Assembly.GetManifestResourceStream($"{name}.ttf")
             ?? throw new InvalidOperationException($"The font {name} is not in the assembly.");
         return SKTypeface.FromStream(stream);
     }

@@ -1,5 +1,6 @@
 using DeepBaize.Core;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Shots;
@@ -26,19 +27,35 @@ public sealed record CardRequest
 /// <summary>A card of half an A4 sheet: plan, strike, figures, and the line to take down.</summary>
 public static class ShotCard
 {
-    public const double Width = 210, Height = 148;
+    public const double Width = 210,
+        Height = 148;
     public const int MostOnSheet = 24;
-    private const double Margin = 9, PlanWidth = 134, Column = Margin + PlanWidth + 6;
-    private const int MostRows = 12, MostLines = 4;
-    private const string Paper = "#ffffff", Ink = "#1c2624", Soft = "#5a6661", Brass = "#8a6510", Line = "#c9c2ad";
+    private const double Margin = 9,
+        PlanWidth = 134,
+        Column = Margin + PlanWidth + 6;
+    private const int MostRows = 12,
+        MostLines = 4;
+    private const string Paper = "#ffffff",
+        Ink = "#1c2624",
+        Soft = "#5a6661",
+        Brass = "#8a6510",
+        Line = "#c9c2ad";
 
     /// <exception cref="InputException">A position that cannot be, or too much text.</exception>
     public static void Draw(ICanvas canvas, CardRequest card)
     {
         var content = CheckedContent.Of(card.Content);
-        if (card.Rows.Count > MostRows) throw new InputException("rows", $"There are {card.Rows.Count} rows.", $"at most {MostRows}");
-        if (card.Lines.Count > MostLines) throw new InputException("lines", $"There are {card.Lines.Count} lines.", $"at most {MostLines}");
-        if (card.Lines.Append(card.Name).Append(card.Note).Concat(card.Rows.SelectMany(r => new[] { r.Label, r.Value })).Any(t => t.Length > 400))
+        if (card.Rows.Count > MostRows)
+            throw new InputException("rows", $"There are {card.Rows.Count} rows.", $"at most {MostRows}");
+        if (card.Lines.Count > MostLines)
+            throw new InputException("lines", $"There are {card.Lines.Count} lines.", $"at most {MostLines}");
+        if (
+            card
+                .Lines.Append(card.Name)
+                .Append(card.Note)
+                .Concat(card.Rows.SelectMany(r => new[] { r.Label, r.Value }))
+                .Any(t => t.Length > 400)
+        )
             throw new InputException("lines", "A text is too long for the card.", "at most 400 characters each");
 
         canvas.Rectangle(0, 0, Width, Height, Paper);
@@ -63,8 +80,10 @@ public static class ShotCard
             }
         canvas.Line([(Margin, Height - 16), (Width - Margin, Height - 16)], Line, 0.25);
         // Without a note, a rule to write on.
-        if (card.Note.Length > 0) canvas.Text(Margin, Height - 9.5, 4.6, Fit(card.Note, 4.6, Width - 2 * Margin), Brass, bold: true);
-        else canvas.Line([(Margin, Height - 7), (Width - Margin, Height - 7)], Line, 0.25);
+        if (card.Note.Length > 0)
+            canvas.Text(Margin, Height - 9.5, 4.6, Fit(card.Note, 4.6, Width - 2 * Margin), Brass, bold: true);
+        else
+            canvas.Line([(Margin, Height - 7), (Width - Margin, Height - 7)], Line, 0.25);
         canvas.Text(Width - Margin, Height - 3, 2.4, "Deep Baize", Soft, anchor: Anchor.End);
     }
 
@@ -92,7 +111,14 @@ public static class ShotCard
         for (var n = 1; n <= 10; n++)
         {
             canvas.Line([(x + (n - 1) * step, y - 0.9), (x + (n - 1) * step, y + 0.9)], Soft, 0.3);
-            canvas.Text(x + (n - 1) * step, y + 4.2, 2.6, n.ToString(System.Globalization.CultureInfo.InvariantCulture), Soft, anchor: Anchor.Middle);
+            canvas.Text(
+                x + (n - 1) * step,
+                y + 4.2,
+                2.6,
+                n.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                Soft,
+                anchor: Anchor.Middle
+            );
         }
         canvas.Disc(x + (pace - 1) * step, y, 1.5, "#12484b");
     }
@@ -119,7 +145,8 @@ public static class ShotCard
             }
             line = line.Length == 0 ? word : $"{line} {word}";
         }
-        if (line.Length > 0) yield return line;
+        if (line.Length > 0)
+            yield return line;
     }
 }
 
@@ -135,29 +162,51 @@ public static class ShotCardEndpoints
     public static void MapShotCards(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/card").WithTags("Shots").ProducesProblem(400);
-        group.MapPost("/pdf", (CardRequest card) =>
-        {
-            using var canvas = new PdfCanvas(ShotCard.Width, ShotCard.Height, card.Name);
-            ShotCard.Draw(canvas, card);
-            return TypedResults.File(canvas.ToBytes(), "application/pdf");
-        }).WithName("cardPdf").WithSummary("A shot card to print").Produces<byte[]>(200, "application/pdf");
-        group.MapPost("/sheet/pdf", (CardSheetRequest sheet) =>
-        {
-            if (sheet.Cards.Count is 0 or > ShotCard.MostOnSheet) throw new InputException("cards", $"There are {sheet.Cards.Count} cards.", $"1 to {ShotCard.MostOnSheet}");
-            using var canvas = new PdfCanvas(ShotCard.Width, 2 * ShotCard.Height + 1, sheet.Name);
-            for (var i = 0; i < sheet.Cards.Count; i++)
-            {
-                if (i > 0 && i % 2 == 0) canvas.NextPage();
-                canvas.Down(i % 2 * (ShotCard.Height + 1));
-                ShotCard.Draw(canvas, sheet.Cards[i]);
-            }
-            return TypedResults.File(canvas.ToBytes(), "application/pdf");
-        }).WithName("cardSheetPdf").WithSummary("The cards of a plan to print, two on a sheet").Produces<byte[]>(200, "application/pdf");
-        group.MapPost("/svg", (CardRequest card) =>
-        {
-            var canvas = new SvgCanvas(ShotCard.Width, ShotCard.Height, card.Name, card.Note);
-            ShotCard.Draw(canvas, card);
-            return TypedResults.Text(canvas.ToString(), "image/svg+xml");
-        }).WithName("cardSvg").WithSummary("The same as a drawing");
+        group
+            .MapPost(
+                "/pdf",
+                (CardRequest card) =>
+                {
+                    using var canvas = new PdfCanvas(ShotCard.Width, ShotCard.Height, card.Name);
+                    ShotCard.Draw(canvas, card);
+                    return TypedResults.File(canvas.ToBytes(), "application/pdf");
+                }
+            )
+            .WithName("cardPdf")
+            .WithSummary("A shot card to print")
+            .Produces<byte[]>(200, "application/pdf");
+        group
+            .MapPost(
+                "/sheet/pdf",
+                (CardSheetRequest sheet) =>
+                {
+                    if (sheet.Cards.Count is 0 or > ShotCard.MostOnSheet)
+                        throw new InputException("cards", $"There are {sheet.Cards.Count} cards.", $"1 to {ShotCard.MostOnSheet}");
+                    using var canvas = new PdfCanvas(ShotCard.Width, 2 * ShotCard.Height + 1, sheet.Name);
+                    for (var i = 0; i < sheet.Cards.Count; i++)
+                    {
+                        if (i > 0 && i % 2 == 0)
+                            canvas.NextPage();
+                        canvas.Down(i % 2 * (ShotCard.Height + 1));
+                        ShotCard.Draw(canvas, sheet.Cards[i]);
+                    }
+                    return TypedResults.File(canvas.ToBytes(), "application/pdf");
+                }
+            )
+            .WithName("cardSheetPdf")
+            .WithSummary("The cards of a plan to print, two on a sheet")
+            .Produces<byte[]>(200, "application/pdf");
+        group
+            .MapPost(
+                "/svg",
+                (CardRequest card) =>
+                {
+                    var canvas = new SvgCanvas(ShotCard.Width, ShotCard.Height, card.Name, card.Note);
+                    ShotCard.Draw(canvas, card);
+                    return TypedResults.Text(canvas.ToString(), "image/svg+xml");
+                }
+            )
+            .WithName("cardSvg")
+            .WithSummary("The same as a drawing");
     }
 }

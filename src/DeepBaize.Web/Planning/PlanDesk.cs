@@ -1,7 +1,9 @@
-using DeepBaize.Core.Planning;
-using DeepBaize.Core.Rules;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Search;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Web.Planning;
 
@@ -11,14 +13,16 @@ namespace DeepBaize.Web.Planning;
 public sealed record PlanWait(int Ahead, double Seconds);
 
 /// <summary>
-/// Lets in the plans that are made at once. A few share the cores, a piece of work in turn (<see cref="FairGate"/>); more wait in the order in which they came.
+/// Lets in the plans that are made at once. A few share the cores, a piece of work in turn (<see cref="FairGate"/>); more wait in the order
+/// in which they came.
 /// </summary>
 public sealed class PlanDesk(TimeProvider time)
 {
     /// <summary>So many plans at once still leave each of them quick enough to be of use.</summary>
     public const int MostAtOnce = 4;
 
-    private const double FirstGuessSeconds = 6, NewestWeighs = 0.3;
+    private const double FirstGuessSeconds = 6,
+        NewestWeighs = 0.3;
 
     private readonly object _lock = new();
     private readonly LinkedList<TaskCompletionSource> _waiting = new();
@@ -27,16 +31,22 @@ public sealed class PlanDesk(TimeProvider time)
 
     public FairGate Gate { get; } = new(Environment.ProcessorCount);
 
-    /// <summary>Waits for a place, and tells how long that will be each time it changes or a second has passed. Dispose what is returned when the plan is made.</summary>
+    /// <summary>
+    /// Waits for a place, and tells how long that will be each time it changes or a second has passed. Dispose what is returned when the
+    /// plan is made.
+    /// </summary>
     public async Task<IDisposable> EnterAsync(Action<PlanWait> tell, CancellationToken cancel)
     {
         TaskCompletionSource? turn = null;
         lock (_lock)
         {
-            if (_running < MostAtOnce) _running++;
-            else _waiting.AddLast(turn = new(TaskCreationOptions.RunContinuationsAsynchronously));
+            if (_running < MostAtOnce)
+                _running++;
+            else
+                _waiting.AddLast(turn = new(TaskCreationOptions.RunContinuationsAsynchronously));
         }
-        if (turn is null) return new Place(this, time.GetTimestamp());
+        if (turn is null)
+            return new Place(this, time.GetTimestamp());
         try
         {
             while (!turn.Task.IsCompleted)
@@ -52,7 +62,8 @@ public sealed class PlanDesk(TimeProvider time)
             lock (_lock)
             {
                 // Let in at the same moment: the place goes to the next.
-                if (!_waiting.Remove(turn)) LetIn();
+                if (!_waiting.Remove(turn))
+                    LetIn();
             }
             throw;
         }
@@ -62,11 +73,14 @@ public sealed class PlanDesk(TimeProvider time)
     /// <param name="waiting">What is told while it waits.</param>
     /// <param name="work">The work, given where to tell.</param>
     public IAsyncEnumerable<T> Stream<T>(Func<PlanWait, T> waiting, Action<Action<T>> work, CancellationToken cancel) =>
-        LongWork.Stream<T>(async tell =>
-        {
-            using var place = await EnterAsync(wait => tell(waiting(wait)), cancel);
-            work(tell);
-        }, cancel);
+        LongWork.Stream<T>(
+            async tell =>
+            {
+                using var place = await EnterAsync(wait => tell(waiting(wait)), cancel);
+                work(tell);
+            },
+            cancel
+        );
 
     private PlanWait WaitOf(TaskCompletionSource turn)
     {
@@ -84,7 +98,8 @@ public sealed class PlanDesk(TimeProvider time)
             _waiting.RemoveFirst();
             first.Value.SetResult();
         }
-        else _running--;
+        else
+            _running--;
     }
 
     private sealed class Place(PlanDesk desk, long since) : IDisposable
@@ -93,7 +108,8 @@ public sealed class PlanDesk(TimeProvider time)
 
         public void Dispose()
         {
-            if (Interlocked.Exchange(ref _isLeft, 1) != 0) return;
+            if (Interlocked.Exchange(ref _isLeft, 1) != 0)
+                return;
             lock (desk._lock)
             {
                 desk._seconds += NewestWeighs * (desk.Since(since) - desk._seconds);
@@ -108,17 +124,28 @@ public sealed class PlanDesk(TimeProvider time)
 /// <summary>Makes one small plan when the application starts, so that the code is compiled before the first user asks.</summary>
 public sealed class PlanWarmUp(PlanDesk desk) : BackgroundService
 {
-    protected override Task ExecuteAsync(CancellationToken stopping) => Task.Run(() =>
-    {
-        var shape = new TableShape(Conditions.Default);
-        var colours = Layout.OfRest([new(Ball.White, 1.0, 0.75), .. Rack.Colours()]);
-        try
-        {
-            BreakPlanner.Solve(Situation.Create(colours), PlanPreferences.Default, Skill.Named("county"), Player.Default, shape, desk.Gate, cancel: stopping);
-        }
-        catch (OperationCanceledException)
-        {
-            // The application ends before it has quite begun.
-        }
-    }, stopping);
+    protected override Task ExecuteAsync(CancellationToken stopping) =>
+        Task.Run(
+            () =>
+            {
+                var shape = new TableShape(Conditions.Default);
+                var colours = Layout.OfRest([new(Ball.White, 1.0, 0.75), .. Rack.Colours()]);
+                try
+                {
+                    BreakPlanner.Solve(
+                        Situation.Create(colours),
+                        PlanPreferences.Default,
+                        Player.Default,
+                        shape,
+                        desk.Gate,
+                        cancel: stopping
+                    );
+                }
+                catch (OperationCanceledException)
+                {
+                    // The application ends before it has quite begun.
+                }
+            },
+            stopping
+        );
 }

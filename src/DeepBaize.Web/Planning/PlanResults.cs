@@ -1,40 +1,110 @@
 using System.ComponentModel;
-using DeepBaize.Core.Planning;
+using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Advice.Position;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Planning;
 
-/// <summary>What is on from a place of the white, and how good the place is; see DeepBaize.Core.Planning.Quality. The factors are 0–1, the distance m.</summary>
+/// <summary>
+/// What is on from a place of the white, and how good the place is; see DeepBaize.Core.Planning.Quality. The factors are 0–1, the distance
+/// m.
+/// </summary>
 public sealed record QualityResult(
-    double Value, string? Ball, string? Pocket, double Chance, double CutDegrees, double CueBallDistance, int Others, ReachResult? Reach,
-    double Angle, double Distance, double Cushion)
+    double Value,
+    string? Ball,
+    string? Pocket,
+    double Chance,
+    double CutDegrees,
+    double CueBallDistance,
+    int Others,
+    ReachResult? Reach,
+    double Angle,
+    double Distance,
+    double Cushion
+)
 {
-    public static QualityResult Of(in Quality q, Layout layout) => q.Pot is { } pot
-        ? new(q.Value, layout.Balls[pot.Line.Slot].Ball.Id, pot.Line.Pocket.Name(), q.Chance, pot.CutRadians * 180 / Math.PI, pot.CueBallDistance, q.Others,
-            ReachResult.Of(q.Reach), q.Angle, q.Distance, q.Cushion)
-        : new(0, null, null, 0, 0, 0, 0, null, 0, 0, q.Cushion);
+    public static QualityResult Of(in Quality q, Layout layout) =>
+        new(
+            Value: q.Pot is null ? 0 : q.Value,
+            Ball: q.Pot is { } pot ? layout.Balls[pot.Line.Slot].Ball.Id : null,
+            Pocket: q.Pot?.Line.Pocket.Name(),
+            Chance: q.Chance,
+            CutDegrees: q.Pot?.Cut.Degrees ?? 0,
+            CueBallDistance: q.Pot?.CueBallDistance ?? 0,
+            Others: q.Others,
+            Reach: q.Pot is null ? null : ReachResult.Of(q.Reach),
+            Angle: q.Control.Angle,
+            Distance: q.Control.Distance,
+            Cushion: q.Control.Cushion
+        );
 }
 
 /// <summary>A stroke that could be played; see DeepBaize.Core.Planning.Choice.</summary>
 public sealed record ChoiceResult(
-    StrokeEntry Stroke, string Nominated, double CutDegrees, Fullness FullnessWord, PotKind Kind, ReachResult Reach, double Chance, double Foul, double Holds, double Value, double Gain,
-    int Points, QualityResult Next, IReadOnlyList<string> Cushions, IReadOnlyList<string> Balls)
+    StrokeEntry Stroke,
+    string Nominated,
+    double CutDegrees,
+    Fullness FullnessWord,
+    PotKind Kind,
+    ReachResult Reach,
+    double Chance,
+    double Foul,
+    double Holds,
+    double Value,
+    double Gain,
+    int Points,
+    QualityResult Next,
+    IReadOnlyList<string> Cushions,
+    IReadOnlyList<string> Balls
+)
 {
     public static ChoiceResult Of(Choice c, Layout layout)
     {
         string? Id(int slot) => slot < 0 ? null : layout.Balls[slot].Ball.Id;
         var stroke = new StrokeEntry
         {
-            Aim = c.Stroke.AimDegrees, Side = Math.Round(c.Stroke.SideTips, 3), Height = Math.Round(c.Stroke.HeightTips, 3), Pace = Math.Round(c.Stroke.Pace, 3), Elevation = c.Stroke.ElevationDegrees,
-            Pot = new() { Ball = Id(c.Pot.Slot)!, Pocket = c.Pot.Pocket.Name(), Part = c.Pot.Part, Through = Id(c.Pot.Through), Off = c.Pot.Off?.Name() },
+            Aim = c.Stroke.AimDegrees,
+            Side = Math.Round(c.Stroke.SideTips, 3),
+            Height = Math.Round(c.Stroke.HeightTips, 3),
+            Pace = Math.Round(c.Stroke.Pace, 3),
+            Elevation = c.Stroke.ElevationDegrees,
+            Pot = new()
+            {
+                Ball = Id(c.Pot.Slot)!,
+                Pocket = c.Pot.Pocket.Name(),
+                Part = c.Pot.Part,
+                Through = Id(c.Pot.Through),
+                Off = c.Pot.Off?.Name(),
+            },
         };
-        return new(stroke, c.Nominated.Id, c.Cut.CutDegrees, c.Cut.Fullness, c.Cut.Kind, ReachResult.Of(c.Reach), c.Chance, c.Foul, c.Holds, c.Value, c.Gain,
-            c.After.Ruling.Points, QualityResult.Of(c.Next, c.After.After.Layout), [.. c.Route.Cushions.Select(x => x.Name())], [.. c.Route.Balls.Select(b => Id(b)!)]);
+        return new(
+            Stroke: stroke,
+            Nominated: c.Nominated.Id,
+            CutDegrees: c.Target.Cut.CutDegrees,
+            FullnessWord: c.Target.Cut.Fullness,
+            Kind: c.Target.Cut.Kind,
+            Reach: ReachResult.Of(c.Reach),
+            Chance: c.Odds.Chance,
+            Foul: c.Odds.Foul,
+            Holds: c.Odds.Holds,
+            Value: c.Value,
+            Gain: c.Gain,
+            Points: c.Outcome.Ruling.Points,
+            Next: QualityResult.Of(c.Next, c.Leaves.Layout),
+            Cushions: [.. c.Route.Cushions.Select(x => x.Name())],
+            Balls: [.. c.Route.Balls.Select(b => Id(b)!)]
+        );
     }
 }
 
@@ -43,24 +113,49 @@ public sealed record ReasonResult(ReasonCode Code, string? Ball, string? Pocket,
 /// <summary>If the stroke is a usual error of pace off; m.</summary>
 public sealed record CoverResult(double X, double Y, bool Scores, string? Ball, string? Pocket, double Chance)
 {
-    public static CoverResult Of(CoverOutcome c) => new(c.X, c.Y, c.Scores, c.Next?.Id, c.Pocket?.Name(), c.Chance);
+    public static CoverResult Of(CoverOutcome c) => new(c.White.X, c.White.Y, c.Scores, c.Next?.Id, c.Pocket?.Name(), c.Chance);
 }
 
 /// <summary>A shot of a plan; see DeepBaize.Core.Planning.PlanShot.</summary>
 /// <param name="Content">The table it is played from, with the stroke.</param>
 /// <param name="Points">Of the break after it.</param>
 public sealed record PlanShotResult(
-    PositionContent Content, ChoiceResult Choice, double Alive, int Points, Arrival? Arrival, IReadOnlyList<PointEntry> Path, IReadOnlyList<PlaceResult> Area,
-    CoverResult Long, CoverResult Short, IReadOnlyList<WarningResult> Warnings, IReadOnlyList<ReasonResult> Reasons)
+    PositionContent Content,
+    ChoiceResult Choice,
+    double Alive,
+    int Points,
+    Arrival? Arrival,
+    IReadOnlyList<PointEntry> Path,
+    IReadOnlyList<PlaceResult> Area,
+    CoverResult Long,
+    CoverResult Short,
+    IReadOnlyList<WarningResult> Warnings,
+    IReadOnlyList<ReasonResult> Reasons
+)
 {
     public static PlanShotResult Of(PlanShot s, PositionContent origin)
     {
         var layout = s.Before.Layout;
         var choice = ChoiceResult.Of(s.Choice, layout);
-        var content = origin with { Balls = [.. layout.Balls.Select(BallEntry.Of)], Stroke = choice.Stroke, Frame = FrameResult.EntryOf(s.Before.Frame) };
-        return new(content, choice, s.Alive, s.Points, s.Arrival, [.. s.WhitePath.Select(PointEntry.Of)], [.. s.Area.Select(p => new PlaceResult(Math.Round(p.X, 4), Math.Round(p.Y, 4)))],
-            CoverResult.Of(s.Long), CoverResult.Of(s.Short), [.. s.Warnings.Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount, w.Pocket?.Name()))],
-            [.. s.Reasons.Select(r => new ReasonResult(r.Code, r.Ball?.Id, r.Pocket?.Name(), r.Amount, r.Other))]);
+        var content = origin with
+        {
+            Balls = [.. layout.Balls.Select(BallEntry.Of)],
+            Stroke = choice.Stroke,
+            Frame = FrameResult.EntryOf(s.Before.Frame),
+        };
+        return new(
+            Content: content,
+            Choice: choice,
+            Alive: s.Alive,
+            Points: s.Points,
+            Arrival: s.Drawing.Arrival,
+            Path: [.. s.Drawing.WhitePath.Select(PointEntry.Of)],
+            Area: [.. s.Drawing.Area.Select(PlaceResult.Rounded)],
+            Long: CoverResult.Of(s.Cover.Long),
+            Short: CoverResult.Of(s.Cover.Short),
+            Warnings: [.. s.Warnings.Select(WarningResult.Of)],
+            Reasons: [.. s.Reasons.Select(r => new ReasonResult(r.Code, r.Ball?.Id, r.Pocket?.Name(), r.Amount, r.Other))]
+        );
     }
 }
 
@@ -73,29 +168,88 @@ public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, dou
 /// <param name="Examined">Positions looked at.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
 /// <param name="Plans">The best so far, best first; none if nothing is on.</param>
-public sealed record PlansProgress(PlanWait? Wait, long Examined, double Share, IReadOnlyList<PlanResult> Plans, IReadOnlyList<AlternativeResult> Alternatives)
+public sealed record PlansProgress(
+    PlanWait? Wait,
+    long Examined,
+    double Share,
+    IReadOnlyList<PlanResult> Plans,
+    IReadOnlyList<AlternativeResult> Alternatives
+)
 {
-    public static PlansProgress Of(PlanProgress p, PositionContent from, Layout layout) => new(null, p.Examined, p.Share,
-        [.. p.Plans.Select(plan => new PlanResult([.. plan.Shots.Select(s => PlanShotResult.Of(s, from))], plan.Prospect, plan.IsComplete))],
-        [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Lacks))]);
+    public static PlansProgress Of(PlanProgress p, PositionContent from, Layout layout) =>
+        new(
+            null,
+            p.Examined,
+            p.Share,
+            [
+                .. p.Plans.Select(plan => new PlanResult(
+                    [.. plan.Shots.Select(s => PlanShotResult.Of(s, from))],
+                    plan.Prospect,
+                    plan.IsComplete
+                )),
+            ],
+            [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Lacks))]
+        );
 }
 
 /// <summary>A frame as it stands; see DeepBaize.Core.Rules.Frame.</summary>
 /// <param name="Ahead">By how much the player at the table leads; negative if behind.</param>
-/// <param name="ToWin">Points that the player at the table still needs, so that the other cannot catch up without penalties; 0 if that is so.</param>
+/// <param name="ToWin">
+/// Points that the player at the table still needs, so that the other cannot catch up without penalties; 0 if that is so.
+/// </param>
 /// <param name="SnookersRequired">Penalties of four needed to draw level with all that is left.</param>
 /// <param name="OnBalls">The ids of the balls that may be potted next.</param>
 public sealed record FrameResult(
-    string On, IReadOnlyList<string> OnBalls, int First, int Second, int Turn, int Break, bool FreeBall, bool Repeats, int Reds,
-    int PointsLeft, int Ahead, int ToWin, int SnookersRequired, int HighestBreak, bool IsOver, int Winner)
+    string On,
+    IReadOnlyList<string> OnBalls,
+    int First,
+    int Second,
+    int Turn,
+    int Break,
+    bool FreeBall,
+    bool Repeats,
+    int Reds,
+    int PointsLeft,
+    int Ahead,
+    int ToWin,
+    int SnookersRequired,
+    int HighestBreak,
+    bool IsOver,
+    int Winner
+)
 {
     public static FrameResult Of(Situation s)
     {
         var f = s.Frame;
-        return new(f.On.Name(), [.. s.OnSlots().Select(i => s.Layout.Balls[i].Ball.Id)], f.Scores.First, f.Scores.Second, f.Turn, f.Break, f.FreeBall, f.Repeats, f.Reds,
-            f.PointsLeft, f.Lead, f.PointsToWin, f.SnookersRequired, f.HighestBreak, f.IsOver, f.Winner);
+        return new(
+            f.On.Name(),
+            [.. s.OnSlots().Select(i => s.Layout.Balls[i].Ball.Id)],
+            f.Scores.First,
+            f.Scores.Second,
+            f.Turn,
+            f.Break,
+            f.FreeBall,
+            f.Repeats,
+            f.Reds,
+            f.PointsLeft,
+            f.Lead,
+            f.PointsToWin,
+            f.SnookersRequired,
+            f.HighestBreak,
+            f.IsOver,
+            f.Winner
+        );
     }
 
     public static FrameEntry EntryOf(Frame f) =>
-        new() { On = f.On.Name(), First = f.Scores.First, Second = f.Scores.Second, Turn = f.Turn, Break = f.Break, FreeBall = f.FreeBall, Repeats = f.Repeats };
+        new()
+        {
+            On = f.On.Name(),
+            First = f.Scores.First,
+            Second = f.Scores.Second,
+            Turn = f.Turn,
+            Break = f.Break,
+            FreeBall = f.FreeBall,
+            Repeats = f.Repeats,
+        };
 }

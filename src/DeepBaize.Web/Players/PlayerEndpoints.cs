@@ -1,6 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Players;
 using DeepBaize.Data;
 using Microsoft.EntityFrameworkCore;
 
@@ -11,20 +11,24 @@ public sealed record PlayerEntry
 {
     [Description("right or left.")]
     public string Hand { get; init; } = "right";
+
     [Description("How tall, m.")]
     public double Height { get; init; } = 1.75;
+
     [Description("tour, county, club or learner.")]
     public string Skill { get; init; } = "county";
+
     [Description("On cuts: plain, or helping for a touch of helping side.")]
     public string SideHabit { get; init; } = "plain";
 
     public static IReadOnlyList<string> SideHabits { get; } = ["plain", "helping"];
 
     /// <exception cref="InputException">A figure out of range, or an unknown name.</exception>
-    public (Player Player, Skill Skill) Checked()
+    public Player Checked()
     {
-        if (!SideHabits.Contains(SideHabit)) throw new InputException("player.sideHabit", "There is no such habit.", string.Join(", ", SideHabits));
-        return (Player.Create(Hand, Height), Core.Shots.Skill.Named(Skill, "player.skill"));
+        if (!SideHabits.Contains(SideHabit))
+            throw new InputException("player.sideHabit", "There is no such habit.", string.Join(", ", SideHabits));
+        return Player.Create(Hand, Height, Skill);
     }
 }
 
@@ -33,18 +37,40 @@ public static class PlayerEndpoints
     public static void MapPlayer(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/player").WithTags("Player").ProducesProblem(400).ProducesProblem(503);
-        group.MapGet("", async (DeepBaizeContext db, CancellationToken cancel) =>
-        {
-            var user = await db.Users.AsNoTracking().SingleAsync(u => u.Id == User.LocalId, cancel);
-            return new PlayerEntry { Hand = user.Hand, Height = user.Height, Skill = user.Skill, SideHabit = user.SideHabit };
-        }).WithName("readPlayer").WithSummary("Hand, height, skill and habit");
-        group.MapPut("", async (PlayerEntry player, DeepBaizeContext db, CancellationToken cancel) =>
-        {
-            player.Checked();
-            var user = await db.Users.SingleAsync(u => u.Id == User.LocalId, cancel);
-            (user.Hand, user.Height, user.Skill, user.SideHabit) = (player.Hand.ToLowerInvariant(), player.Height, player.Skill, player.SideHabit);
-            await db.SaveChangesAsync(cancel);
-            return player;
-        }).WithName("savePlayer");
+        group
+            .MapGet(
+                "",
+                async (DeepBaizeContext db, CancellationToken cancel) =>
+                {
+                    var user = await db.Users.AsNoTracking().SingleAsync(u => u.Id == User.LocalId, cancel);
+                    return new PlayerEntry
+                    {
+                        Hand = user.Hand,
+                        Height = user.Height,
+                        Skill = user.Skill,
+                        SideHabit = user.SideHabit,
+                    };
+                }
+            )
+            .WithName("readPlayer")
+            .WithSummary("Hand, height, skill and habit");
+        group
+            .MapPut(
+                "",
+                async (PlayerEntry player, DeepBaizeContext db, CancellationToken cancel) =>
+                {
+                    player.Checked();
+                    var user = await db.Users.SingleAsync(u => u.Id == User.LocalId, cancel);
+                    (user.Hand, user.Height, user.Skill, user.SideHabit) = (
+                        player.Hand.ToLowerInvariant(),
+                        player.Height,
+                        player.Skill,
+                        player.SideHabit
+                    );
+                    await db.SaveChangesAsync(cancel);
+                    return player;
+                }
+            )
+            .WithName("savePlayer");
     }
 }

@@ -1,6 +1,9 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using DeepBaize.Core;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 
 namespace DeepBaize.Web.Positions;
@@ -30,17 +33,37 @@ public sealed record PositionFile
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
     public FrameEntry? Frame { get; init; }
 
-    public static PositionFile Of(PositionDraft draft) => new()
-    {
-        Format = FormatName, Version = CurrentVersion, Name = draft.Name, About = draft.About,
-        Balls = draft.Content.Balls, Stroke = draft.Content.Stroke, Conditions = draft.Content.Conditions, Frame = draft.Content.Frame,
-    };
+    public static PositionFile Of(PositionDraft draft) =>
+        new()
+        {
+            Format = FormatName,
+            Version = CurrentVersion,
+            Name = draft.Name,
+            About = draft.About,
+            Balls = draft.Content.Balls,
+            Stroke = draft.Content.Stroke,
+            Conditions = draft.Content.Conditions,
+            Frame = draft.Content.Frame,
+        };
 
     /// <exception cref="InputException">Another kind of file, or of a later version.</exception>
     public PositionDraft ToDraft()
     {
-        if (Format != FormatName) throw new InputException("format", "This is not a position file.", FormatName);
-        if (Version != CurrentVersion) throw new InputException("version", $"Version {Version} is not known.", $"{CurrentVersion}");
-        return new() { Name = Name, About = About, Content = new() { Balls = Balls, Stroke = Stroke, Conditions = Conditions, Frame = Frame } };
+        if (Format != FormatName)
+            throw new InputException("format", "This is not a position file.", FormatName);
+        if (Version != CurrentVersion)
+            throw new InputException("version", $"Version {Version} is not known.", $"{CurrentVersion}");
+        return new()
+        {
+            Name = Name,
+            About = About,
+            Content = new()
+            {
+                Balls = Balls,
+                Stroke = Stroke,
+                Conditions = Conditions,
+                Frame = Frame,
+            },
+        };
     }
 }

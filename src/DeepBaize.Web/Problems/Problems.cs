@@ -14,14 +14,20 @@ public static partial class ProblemsSetup
 {
     public static void AddProblems(this IServiceCollection services)
     {
-        services.AddProblemDetails(options => options.CustomizeProblemDetails = context =>
-        {
-            var details = context.ProblemDetails;
-            details.Extensions.Remove("traceId");
-            // The framework answers this one itself, without an exception that reaches us.
-            if (details.Status == StatusCodes.Status413PayloadTooLarge)
-                (details.Title, details.Detail, details.Extensions["errors"]) = (TooLarge.Message, $"Allowed: {TooLarge.Allowed}.", new[] { TooLarge });
-        });
+        services.AddProblemDetails(options =>
+            options.CustomizeProblemDetails = context =>
+            {
+                var details = context.ProblemDetails;
+                details.Extensions.Remove("traceId");
+                // The framework answers this one itself, without an exception that reaches us.
+                if (details.Status == StatusCodes.Status413PayloadTooLarge)
+                    (details.Title, details.Detail, details.Extensions["errors"]) = (
+                        TooLarge.Message,
+                        $"Allowed: {TooLarge.Allowed}.",
+                        new[] { TooLarge }
+                    );
+            }
+        );
         services.AddExceptionHandler<ExceptionToProblem>();
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
     }
@@ -32,44 +38,59 @@ public static partial class ProblemsSetup
     {
         public async ValueTask<bool> TryHandleAsync(HttpContext http, Exception exception, CancellationToken cancel)
         {
-            if (exception is OperationCanceledException && http.RequestAborted.IsCancellationRequested) return true;
+            if (exception is OperationCanceledException && http.RequestAborted.IsCancellationRequested)
+                return true;
             var details = Describe(exception);
             if (details is null)
             {
                 log.LogError(exception, "Unexpected failure of {Path}", http.Request.Path);
-                details = new() { Status = 500, Title = "Something went wrong in Deep Baize itself.", Detail = "Nothing was changed. The log says more." };
+                details = new()
+                {
+                    Status = 500,
+                    Title = "Something went wrong in Deep Baize itself.",
+                    Detail = "Nothing was changed. The log says more.",
+                };
             }
-            else if (details.Status == 503) log.LogWarning("The database does not answer: {Message}", exception.Message);
+            else if (details.Status == 503)
+                log.LogWarning("The database does not answer: {Message}", exception.Message);
             http.Response.StatusCode = details.Status!.Value;
             await problems.WriteAsync(new() { HttpContext = http, ProblemDetails = details });
             return true;
         }
     }
 
-    private static ProblemDetails? Describe(Exception exception) => exception switch
-    {
-        InputException e => Input(400, e.Errors),
-        BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge]),
-        BadHttpRequestException { StatusCode: 415 } => Input(415, [new("Content-Type", "The request is not JSON.", "application/json")]),
-        BadHttpRequestException { InnerException: JsonException json } => Json(json),
-        JsonException json => Json(json),
-        BadHttpRequestException e => Input(e.StatusCode, [new(Parameter(e.Message), "The request cannot be read.", "as in /openapi/v1.json")]),
-        _ when IsDatabaseAway(exception) => new()
+    private static ProblemDetails? Describe(Exception exception) =>
+        exception switch
         {
-            Status = 503,
-            Title = "The database does not answer.",
-            Detail = "What you were editing is still here. Try again once the database is back.",
-        },
-        _ => null,
-    };
+            InputException e => Input(400, e.Errors),
+            BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge]),
+            BadHttpRequestException { StatusCode: 415 } => Input(
+                415,
+                [new("Content-Type", "The request is not JSON.", "application/json")]
+            ),
+            BadHttpRequestException { InnerException: JsonException json } => Json(json),
+            JsonException json => Json(json),
+            BadHttpRequestException e => Input(
+                e.StatusCode,
+                [new(Parameter(e.Message), "The request cannot be read.", "as in /openapi/v1.json")]
+            ),
+            _ when IsDatabaseAway(exception) => new()
+            {
+                Status = 503,
+                Title = "The database does not answer.",
+                Detail = "What you were editing is still here. Try again once the database is back.",
+            },
+            _ => null,
+        };
 
-    private static ProblemDetails Input(int status, IReadOnlyList<InputError> errors) => new()
-    {
-        Status = status,
-        Title = errors.Count == 1 ? errors[0].Message : $"{errors.Count} things are wrong with the input.",
-        Detail = string.Join(" ", errors.Take(10).Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")),
-        Extensions = { ["errors"] = errors },
-    };
+    private static ProblemDetails Input(int status, IReadOnlyList<InputError> errors) =>
+        new()
+        {
+            Status = status,
+            Title = errors.Count == 1 ? errors[0].Message : $"{errors.Count} things are wrong with the input.",
+            Detail = string.Join(" ", errors.Take(10).Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")),
+            Extensions = { ["errors"] = errors },
+        };
 
     private static ProblemDetails Json(JsonException e)
     {
@@ -78,9 +99,21 @@ public static partial class ProblemsSetup
         if (missing.Success)
         {
             var names = QuotedNames().Matches(missing.Groups[1].Value).Select(m => m.Groups[1].Value);
-            return Input(400, [.. names.Select(n => new InputError(path == "" ? n : $"{path}.{n}", $"{n} is missing.", "as in /openapi/v1.json"))]);
+            return Input(
+                400,
+                [.. names.Select(n => new InputError(path == "" ? n : $"{path}.{n}", $"{n} is missing.", "as in /openapi/v1.json"))]
+            );
         }
-        return Input(400, [new(path == "" ? "body" : path, path == "" ? "This is not JSON of the expected form." : "The value has the wrong form.", "JSON as in /openapi/v1.json")]);
+        return Input(
+            400,
+            [
+                new(
+                    path == "" ? "body" : path,
+                    path == "" ? "This is not JSON of the expected form." : "The value has the wrong form.",
+                    "JSON as in /openapi/v1.json"
+                ),
+            ]
+        );
     }
 
     private static string Parameter(string message)
@@ -89,15 +122,17 @@ public static partial class ProblemsSetup
         return match.Success ? match.Groups[1].Value : "body";
     }
 
-    private static bool IsDatabaseAway(Exception? e) => e switch
-    {
-        null => false,
-        // An error that the server itself reports is ours, unless the server is going down or has no room for us (classes 57P and 53).
-        PostgresException p => p.SqlState.StartsWith("57P", StringComparison.Ordinal) || p.SqlState.StartsWith("53", StringComparison.Ordinal),
-        NpgsqlException => true,
-        InvalidOperationException or DbUpdateException => IsDatabaseAway(e.InnerException),
-        _ => false,
-    };
+    private static bool IsDatabaseAway(Exception? e) =>
+        e switch
+        {
+            null => false,
+            // An error that the server itself reports is ours, unless the server is going down or has no room for us (classes 57P and 53).
+            PostgresException p => p.SqlState.StartsWith("57P", StringComparison.Ordinal)
+                || p.SqlState.StartsWith("53", StringComparison.Ordinal),
+            NpgsqlException => true,
+            InvalidOperationException or DbUpdateException => IsDatabaseAway(e.InnerException),
+            _ => false,
+        };
 
     [GeneratedRegex("missing required properties including: (.*?)\\.?( Path:|$)")]
     private static partial Regex MissingProperties();

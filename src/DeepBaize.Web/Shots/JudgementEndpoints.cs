@@ -1,5 +1,10 @@
 using System.ComponentModel;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
@@ -12,6 +17,7 @@ public sealed record JudgementRequest
 {
     public required PositionContent Content { get; init; }
     public PlayerEntry Player { get; init; } = new();
+
     [Description("Of a spread: what the white is to do, if anything.")]
     public GoalEntry? Goal { get; init; }
 }
@@ -22,41 +28,91 @@ public sealed record FanRequest
     public required FanKind Kind { get; init; }
 }
 
-public sealed record ObstacleResult(string Ball, [property: Description("In the cue ball's way, else in the object ball's.")] bool OfCueBall);
+public sealed record ObstacleResult(
+    string Ball,
+    [property: Description("In the cue ball's way, else in the object ball's.")] bool OfCueBall
+);
 
 public sealed record ReachResult(
-    Stance Stance, double ElevationDegrees, string? Over, string? BridgeOver, [property: Description("By how much the errors of direction and tip grow.")] double ErrorFactor)
+    Stance Stance,
+    double ElevationDegrees,
+    string? Over,
+    string? BridgeOver,
+    [property: Description("By how much the errors of direction and tip grow.")] double ErrorFactor
+)
 {
     public static ReachResult Of(in Reach r) => new(r.Stance, r.ElevationDegrees, r.Over?.Id, r.BridgeOver?.Id, r.ErrorFactor);
 }
 
 /// <summary>One ball into one pocket; see DeepBaize.Core.Shots.PotOption. Clearances in m.</summary>
 public sealed record PotOptionResult(
-    CutResult Cut, double Pace, double? AimDegrees, double ToleranceDegrees, double ToleranceMillimetres, double Chance,
-    double? CueBallClearance, double? PotClearance, IReadOnlyList<ObstacleResult> Obstacles, ReachResult Reach)
+    CutResult Cut,
+    double Pace,
+    double? AimDegrees,
+    double ToleranceDegrees,
+    double ToleranceMillimetres,
+    double Chance,
+    double? CueBallClearance,
+    double? PotClearance,
+    IReadOnlyList<ObstacleResult> Obstacles,
+    ReachResult Reach
+)
 {
     public static PotOptionResult Of(PotOption o, Layout layout)
     {
         static double? Finite(double clearance) => double.IsFinite(clearance) ? clearance : null;
-        return new(CutResult.Of(o.Cut, layout, o.AimDegrees - o.Cut.AimDegrees), o.Pace, o.AimDegrees, o.ToleranceDegrees, o.ToleranceMillimetres, o.Chance,
-            Finite(o.CueBallClearance), Finite(o.PotClearance), [.. o.Obstacles.Select(b => new ObstacleResult(b.Ball.Id, b.OfCueBall))], ReachResult.Of(o.Reach));
+        return new(
+            Cut: CutResult.Of(o.Cut, layout, o.AimDegrees - o.Cut.AimDegrees),
+            Pace: o.Pace,
+            AimDegrees: o.AimDegrees,
+            ToleranceDegrees: o.Tolerance.Degrees,
+            ToleranceMillimetres: o.Tolerance.Millimetres,
+            Chance: o.Chance,
+            CueBallClearance: Finite(o.Clearances.CueBall),
+            PotClearance: Finite(o.Clearances.Pot),
+            Obstacles: [.. o.Obstacles.Select(b => new ObstacleResult(b.Ball.Id, b.OfCueBall))],
+            Reach: ReachResult.Of(o.Reach)
+        );
     }
 }
 
 public sealed record SpreadAnswer(
-    int Samples, double? Pot, double InOff, double Kiss, double? MissThick, double? MissThin,
+    int Samples,
+    double? Pot,
+    double InOff,
+    double Kiss,
+    double? MissThick,
+    double? MissThin,
     [property: Description("Share in which the white does what is wanted; null without a goal.")] double? Wanted,
     [property: Description("Share in which it does so and the pot goes in.")] double? Both,
-    [property: Description("Outlines, each closed, of the smallest area in which the white stops 68 times of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Likely,
+    [property: Description("Outlines, each closed, of the smallest area in which the white stops 68 times of 100.")]
+        IReadOnlyList<IReadOnlyList<PlaceResult>> Likely,
     [property: Description("The same for 95 of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Nearly,
-    [property: Description("Where the object ball stops 68 of 100 times that it is missed thick.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThickLeaves,
-    [property: Description("The same, missed thin.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThinLeaves);
+    [property: Description("Where the object ball stops 68 of 100 times that it is missed thick.")]
+        IReadOnlyList<IReadOnlyList<PlaceResult>> ThickLeaves,
+    [property: Description("The same, missed thin.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThinLeaves
+);
 
 /// <summary>The pot with one side; see DeepBaize.Core.Shots.SideChoice.</summary>
-public sealed record SideChoiceResult(double SideTips, bool IsHelping, double Chance, double AimDegrees, Arrival Arrival, Allowance Allowance);
+public sealed record SideChoiceResult(
+    double SideTips,
+    bool IsHelping,
+    double Chance,
+    double AimDegrees,
+    Arrival Arrival,
+    Allowance Allowance
+);
 
 public sealed record FanLineResult(
-    string Key, double Aim, double Side, double Height, double Pace, bool Potted, string? WhitePocket, IReadOnlyList<PointEntry> Points);
+    string Key,
+    double Aim,
+    double Side,
+    double Height,
+    double Pace,
+    bool Potted,
+    string? WhitePocket,
+    IReadOnlyList<PointEntry> Points
+);
 
 /// <summary>What is on, what small errors do, and what the other ways to play it are.</summary>
 public static class JudgementEndpoints
@@ -65,48 +121,85 @@ public static class JudgementEndpoints
     {
         var group = app.MapGroup("/api").WithTags("Shots").ProducesProblem(400);
         group.MapPost("/read", Read).WithName("read").WithSummary("Every ball into every pocket, judged at a skill, the likeliest first");
-        group.MapPost("/spread", SpreadOf).WithName("spread").WithSummary("Where the white may stop and how often the pot goes in, from 2,000 strokes with a player's errors");
-        group.MapPost("/sides", Sides).WithName("sides").WithSummary("The pot plain, and with a touch of side either way: what each costs and saves");
+        group
+            .MapPost("/spread", SpreadOf)
+            .WithName("spread")
+            .WithSummary("Where the white may stop and how often the pot goes in, from 2,000 strokes with a player's errors");
+        group
+            .MapPost("/sides", Sides)
+            .WithName("sides")
+            .WithSummary("The pot plain, and with a touch of side either way: what each costs and saves");
         group.MapPost("/fan", FanOf).WithName("fan").WithSummary("The same pot with one knob turned: routes, paces, heights or sides");
     }
 
     private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
-        var (player, skill) = request.Player.Checked();
-        return [.. TableReading.Read(content.Layout, content.Stroke, skill, player, content.Shape, cancel).Select(o => PotOptionResult.Of(o, content.Layout))];
+        var player = request.Player.Checked();
+        return
+        [
+            .. TableReading
+                .Read(content.Layout, content.Stroke, player, content.Shape, cancel)
+                .Select(o => PotOptionResult.Of(o, content.Layout)),
+        ];
     }
 
     private static SpreadAnswer SpreadOf(JudgementRequest request, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
-        var (player, skill) = request.Player.Checked();
+        var player = request.Player.Checked();
         var aimed = content.Aimed();
         var goal = request.Goal?.ToGoal(content);
         var stroke = aimed?.Stroke ?? content.Stroke;
-        var able = skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
-        var spread = Spread.Sample(content.Layout, stroke, aimed?.Cut, able, content.Shape, goal: goal, cancel: cancel);
-        static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<PathPoint>> outlines) =>
-            [.. outlines.Select(o => o.Select(p => new PlaceResult(p.X, p.Y)).ToList())];
+        var skill = player.Skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
+        var spread = Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), cancel: cancel);
+        static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
+            [.. outlines.Select(o => o.Select(PlaceResult.Of).ToList())];
         double? IfPot(double share) => aimed is null ? null : share;
-        return new(spread.Samples, IfPot(spread.Pot), spread.InOff, spread.Kiss, IfPot(spread.MissThick), IfPot(spread.MissThin),
-            goal is null ? null : spread.Wanted, goal is null ? null : IfPot(spread.Both),
-            Places(spread.Likely), Places(spread.Nearly), Places(spread.ThickLeaves), Places(spread.ThinLeaves));
+        return new(
+            Samples: spread.Samples,
+            Pot: IfPot(spread.Odds.Pot),
+            InOff: spread.Odds.InOff,
+            Kiss: spread.Odds.Kiss,
+            MissThick: IfPot(spread.Odds.MissThick),
+            MissThin: IfPot(spread.Odds.MissThin),
+            Wanted: goal is null ? null : spread.Odds.Wanted,
+            Both: goal is null ? null : IfPot(spread.Odds.Both),
+            Likely: Places(spread.Outlines.Likely),
+            Nearly: Places(spread.Outlines.Nearly),
+            ThickLeaves: Places(spread.Outlines.ThickLeaves),
+            ThinLeaves: Places(spread.Outlines.ThinLeaves)
+        );
     }
 
     private static IReadOnlyList<SideChoiceResult> Sides(JudgementRequest request)
     {
         var content = CheckedContent.Of(request.Content);
-        var (player, skill) = request.Player.Checked();
-        return [.. SideChoice.Of(content.Layout, content.ThePot(), content.Stroke, skill, player, content.Shape)
-            .Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance))];
+        var player = request.Player.Checked();
+        return
+        [
+            .. SideChoice
+                .Of(content.Layout, content.ThePot(), content.Stroke, player, content.Shape)
+                .Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance)),
+        ];
     }
 
     private static IReadOnlyList<FanLineResult> FanOf(FanRequest request)
     {
         var content = CheckedContent.Of(request.Content);
-        return [.. Fan.Of(content.Layout, content.Stroke, content.ThePot(), request.Kind, content.Shape).Select(l => new FanLineResult(
-            l.Key, l.Stroke.AimDegrees, l.Stroke.SideTips, l.Stroke.HeightTips, l.Stroke.Pace, l.Potted, l.WhitePocket?.Name(),
-            [.. l.WhitePath.Select(PointEntry.Of)]))];
+        return
+        [
+            .. Fan.Of(content.Layout, content.Stroke, content.ThePot(), request.Kind, content.Shape)
+                .Select(l => new FanLineResult(
+                    l.Key,
+                    l.Stroke.AimDegrees,
+                    l.Stroke.SideTips,
+                    l.Stroke.HeightTips,
+                    l.Stroke.Pace,
+                    l.Potted,
+                    l.WhitePocket?.Name(),
+                    [.. l.WhitePath.Select(PointEntry.Of)]
+                )),
+        ];
     }
 }

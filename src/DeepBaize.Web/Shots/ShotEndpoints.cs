@@ -1,7 +1,12 @@
 using System.ComponentModel;
 using DeepBaize.Core;
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Scoring;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
@@ -11,22 +16,62 @@ using DeepBaize.Web.Simulation;
 namespace DeepBaize.Web.Shots;
 
 /// <summary>A straight piece of a ball's way, m.</summary>
-public sealed record LegResult(double FromX, double FromY, double ToX, double ToY);
+public sealed record LegResult(double FromX, double FromY, double ToX, double ToY)
+{
+    public static LegResult Of(Segment s) => new(s.From.X, s.From.Y, s.To.X, s.To.Y);
+}
 
 /// <summary>The pot's geometry; see DeepBaize.Core.Shots.Cut.</summary>
 /// <param name="Ball">The ball that is to go in.</param>
 /// <param name="Struck">The ball that the white strikes: another one only in a plant.</param>
 /// <param name="Legs">The ways of the object balls in order, m.</param>
 public sealed record CutResult(
-    PotKind Kind, string Ball, string Struck, string Pocket, string? Off, CutFault Fault, double GhostX, double GhostY, IReadOnlyList<LegResult> Legs,
-    double PotDegrees, double AimDegrees, double CutDegrees, double Fullness, Fullness FullnessWord, double AimOffset,
-    double OpeningDegrees, double CueBallDistance, double PotDistance,
-    [property: Description("By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.")]
-    double? AllowanceDegrees)
+    PotKind Kind,
+    string Ball,
+    string Struck,
+    string Pocket,
+    string? Off,
+    CutFault Fault,
+    double GhostX,
+    double GhostY,
+    IReadOnlyList<LegResult> Legs,
+    double PotDegrees,
+    double AimDegrees,
+    double CutDegrees,
+    double Fullness,
+    Fullness FullnessWord,
+    double AimOffset,
+    double OpeningDegrees,
+    double CueBallDistance,
+    double PotDistance,
+    [property: Description(
+        "By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke."
+    )]
+        double? AllowanceDegrees
+)
 {
-    public static CutResult Of(in Cut c, Layout layout, double? allowance) => new(
-        c.Kind, layout.Balls[c.Pot.Slot].Ball.Id, c.ObjectBall.Id, c.Pocket.Name(), c.Pot.Off?.Name(), c.Fault, c.GhostX, c.GhostY, [.. c.Legs.Select(l => new LegResult(l.FromX, l.FromY, l.ToX, l.ToY))],
-        c.PotDegrees, c.AimDegrees, c.CutDegrees, c.FullnessFraction, c.Fullness, c.AimOffset, c.OpeningDegrees, c.CueBallDistance, c.PotDistance, allowance);
+    public static CutResult Of(in Cut c, Layout layout, double? allowance) =>
+        new(
+            Kind: c.Kind,
+            Ball: layout.Balls[c.Pot.Slot].Ball.Id,
+            Struck: c.ObjectBall.Id,
+            Pocket: c.Pocket.Name(),
+            Off: c.Pot.Off?.Name(),
+            Fault: c.Fault,
+            GhostX: c.Ghost.X,
+            GhostY: c.Ghost.Y,
+            Legs: [.. c.Legs.Select(LegResult.Of)],
+            PotDegrees: c.PotDegrees,
+            AimDegrees: c.AimDegrees,
+            CutDegrees: c.CutDegrees,
+            Fullness: c.FullnessFraction,
+            FullnessWord: c.Fullness,
+            AimOffset: c.AimOffset,
+            OpeningDegrees: c.OpeningDegrees,
+            CueBallDistance: c.CueBallDistance,
+            PotDistance: c.PotDistance,
+            AllowanceDegrees: allowance
+        );
 }
 
 public sealed record StrikeResult(double Aim, double CueSpeed, double Side, double Height, double Elevation);
@@ -40,11 +85,28 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="Hop">How high a raised butt makes the white hop, m.</param>
 /// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
 public sealed record ShotResult(
-    StrikeResult Strike, double TableLengths, double TipMargin, CutResult? Cut, Arrival? Arrival, Allowance? Allowance,
-    ReachResult Reach, double Hop, IReadOnlyList<WarningResult> Warnings, SimulationResult Simulation);
+    StrikeResult Strike,
+    double TableLengths,
+    double TipMargin,
+    CutResult? Cut,
+    Arrival? Arrival,
+    Allowance? Allowance,
+    ReachResult Reach,
+    double Hop,
+    IReadOnlyList<WarningResult> Warnings,
+    SimulationResult Simulation
+);
 
 /// <summary>Something to know before playing it; see DeepBaize.Core.Shots.ShotWarning.</summary>
-public sealed record WarningResult(WarningKind Kind, string? Ball, [property: Description("How near, m; for a raised butt its degrees.")] double Amount, string? Pocket);
+public sealed record WarningResult(
+    WarningKind Kind,
+    string? Ball,
+    [property: Description("How near, m; for a raised butt its degrees.")] double Amount,
+    string? Pocket
+)
+{
+    public static WarningResult Of(ShotWarning w) => new(w.Kind, w.Ball?.Id, w.Amount, w.Pocket?.Name());
+}
 
 public sealed record ShotRequest
 {
@@ -56,15 +118,24 @@ public sealed record PlaceRequest
 {
     public required IReadOnlyList<BallEntry> Balls { get; init; }
     public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+
     [Description("The ball to place; it may be new.")]
     public required string Ball { get; init; }
     public required double X { get; init; }
     public required double Y { get; init; }
+
     [Description("Whether it must lie in the D.")]
     public bool InD { get; init; }
 }
 
-public sealed record PlaceResult(double X, double Y);
+/// <summary>A place on the table, m.</summary>
+public sealed record PlaceResult(double X, double Y)
+{
+    public static PlaceResult Of(Vec2 place) => new(place.X, place.Y);
+
+    /// <summary>To a tenth of a millimetre, for what is drawn.</summary>
+    public static PlaceResult Rounded(Vec2 place) => new(Math.Round(place.X, 4), Math.Round(place.Y, 4));
+}
 
 public static class ShotEndpoints
 {
@@ -78,33 +149,40 @@ public static class ShotEndpoints
     private static ShotResult Shot(ShotRequest request)
     {
         var content = CheckedContent.Of(request.Content);
-        var (player, _) = request.Player.Checked();
+        var player = request.Player.Checked();
         var (layout, shape, stroke) = (content.Layout, content.Shape, content.Stroke);
         var aimed = content.Aimed();
-        if (aimed is not null) stroke = aimed.Value.Stroke;
+        if (aimed is not null)
+            stroke = aimed.Value.Stroke;
         var strike = stroke.ToStrike();
         var (simulation, record, after) = SimulationEndpoint.Play(layout, strike, shape);
         var arrival = Arrival.Of(record, strike, shape);
         return new(
-            new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
-            Pace.TableLengths(strike.CueSpeed, shape), Tip.Margin(stroke.SideTips, stroke.HeightTips),
-            aimed is { } a ? CutResult.Of(a.Cut, layout, a.Found - a.Cut.AimDegrees) : null,
-            arrival, aimed is { Found: { } found } pot && arrival is { } came ? Allowance.Of(pot.Cut, came, found) : null,
-            ReachResult.Of(Reach.Of(layout, stroke, player)), strike.Hop(shape.Conditions),
-            [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(w => new WarningResult(w.Kind, w.Ball?.Id, w.Amount, w.Pocket?.Name()))], simulation);
+            Strike: new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
+            TableLengths: Pace.TableLengths(strike.CueSpeed, shape),
+            TipMargin: Tip.Margin(stroke.SideTips, stroke.HeightTips),
+            Cut: aimed is { } a ? CutResult.Of(a.Cut, layout, a.Found - a.Cut.AimDegrees) : null,
+            Arrival: arrival,
+            Allowance: aimed is { Found: { } found } pot && arrival is { } came ? Allowance.Of(pot.Cut, came, found) : null,
+            Reach: ReachResult.Of(Reach.Of(layout, stroke, player)),
+            Hop: strike.Hop(shape.Conditions),
+            Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
+            Simulation: simulation
+        );
     }
 
     private static PlaceResult Place(PlaceRequest request)
     {
-        var errors = new List<InputError>();
-        if (!Ball.TryParse(request.Ball, out var ball)) errors.Add(new("ball", "There is no such ball.", Ball.AllowedIds));
-        if (!(Math.Abs(request.X) <= 10)) errors.Add(new("x", $"{request.X} is out of range.", "-10 to 10 m"));
-        if (!(Math.Abs(request.Y) <= 10)) errors.Add(new("y", $"{request.Y} is out of range.", "-10 to 10 m"));
-        InputException.ThrowIfAny(errors);
+        var checks = new Checks();
+        checks.That(Ball.TryParse(request.Ball, out var ball), "ball", "There is no such ball.", Ball.AllowedIds);
+        checks.Range("x", request.X, -10, 10, " m");
+        checks.Range("y", request.Y, -10, 10, " m");
+        checks.ThrowIfAny();
         var shape = new TableShape(Conditions.With(request.Conditions));
         var others = Layout.Check(SimulationEndpoint.Entries([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);
-        var place = Placement.Nearest(request.X, request.Y, others, shape, request.InD)
+        var place =
+            Placement.Nearest(new(request.X, request.Y), others, shape, request.InD)
             ?? throw new InputException("ball", $"There is no room for the {ball.Id} in the D.", "clear a place in the D first");
-        return new(place.X, place.Y);
+        return PlaceResult.Of(place);
     }
 }

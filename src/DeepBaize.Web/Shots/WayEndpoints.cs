@@ -1,7 +1,10 @@
 using System.ComponentModel;
 using DeepBaize.Core;
-using DeepBaize.Core.Escapes;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Advice.Position;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
@@ -17,10 +20,13 @@ public sealed record GoalEntry
     public double? X { get; init; }
     public double? Y { get; init; }
     public double? Radius { get; init; }
+
     [Description("The ball that the white is to run into.")]
     public string? Ball { get; init; }
+
     [Description("How full, 0 to 1, give or take 0.2; null for any.")]
     public double? Fullness { get; init; }
+
     [Description("Of the white at that contact, m/s.")]
     public double? Slowest { get; init; }
     public double? Fastest { get; init; }
@@ -28,7 +34,8 @@ public sealed record GoalEntry
     /// <exception cref="InputException">Not a goal, or one that cannot be.</exception>
     public Goal ToGoal(CheckedContent content)
     {
-        if (Ball is null) return StopIn.Create(X ?? double.NaN, Y ?? double.NaN, Radius ?? double.NaN);
+        if (Ball is null)
+            return StopIn.Create(X ?? double.NaN, Y ?? double.NaN, Radius ?? double.NaN);
         var slot = Core.Table.Ball.TryParse(Ball, out var ball) ? content.Layout.SlotOf(ball) : -1;
         return Cannon.Create(slot, content.ThePot(), Fullness, Slowest ?? 0, Fastest ?? Cannon.FastestThereIs);
     }
@@ -39,11 +46,14 @@ public sealed record FreedomEntry
     [Description("Tips above centre.")]
     public double LowestTips { get; init; } = Freedom.Full.LowestTips;
     public double HighestTips { get; init; } = Freedom.Full.HighestTips;
+
     [Description("0: plain ball only.")]
     public double MostSideTips { get; init; } = Freedom.Full.MostSideTips;
+
     [Description("Pace.")]
     public double Softest { get; init; } = Freedom.Full.Softest;
     public double Hardest { get; init; } = Freedom.Full.Hardest;
+
     [Description("Whether the thick and the thin side of the pocket may be used too.")]
     public bool AnyPart { get; init; } = true;
 
@@ -63,28 +73,74 @@ public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, s
 
 /// <summary>A way to do it; see DeepBaize.Core.Shots.Way. Lengths in m.</summary>
 public sealed record WayResult(
-    StrokeEntry Stroke, Arrival Arrival, IReadOnlyList<string> Cushions, IReadOnlyList<string> Balls, string? Along, ReachResult Reach,
-    double Pot, double Both, double InOff, double Kiss, int Samples, bool IsMet, double Off,
-    OutcomeResult Exact, OutcomeResult Long, OutcomeResult Short, Sensitivity Sensitivity, IReadOnlyList<PointEntry> Points,
-    [property: System.ComponentModel.Description("The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none.")] IReadOnlyList<PlaceResult> Mirror)
+    StrokeEntry Stroke,
+    Arrival Arrival,
+    IReadOnlyList<string> Cushions,
+    IReadOnlyList<string> Balls,
+    string? Along,
+    ReachResult Reach,
+    double Pot,
+    double Both,
+    double InOff,
+    double Kiss,
+    int Samples,
+    bool IsMet,
+    double Off,
+    OutcomeResult Exact,
+    OutcomeResult Long,
+    OutcomeResult Short,
+    Sensitivity Sensitivity,
+    IReadOnlyList<PointEntry> Points,
+    [property: System.ComponentModel.Description(
+        "The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none."
+    )]
+        IReadOnlyList<PlaceResult> Mirror
+)
 {
     public static WayResult Of(Way w, Layout layout, StrokeEntry from, TableShape shape)
     {
         string Id(int slot) => layout.Balls[slot].Ball.Id;
-        static OutcomeResult Outcome(Outcome o) => new(o.X, o.Y, o.InOff, o.IsMet, o.Next?.Cut.ObjectBall.Id, o.Next?.Cut.Pocket.Name(), o.Next?.Chance);
+        static OutcomeResult Outcome(Outcome o) =>
+            new(o.White.X, o.White.Y, o.InOff, o.IsMet, o.Next?.Cut.ObjectBall.Id, o.Next?.Cut.Pocket.Name(), o.Next?.Chance);
         var stroke = new StrokeEntry
         {
-            Aim = w.Stroke.AimDegrees, Side = Math.Round(w.Stroke.SideTips, 3), Height = Math.Round(w.Stroke.HeightTips, 3), Pace = Math.Round(w.Stroke.Pace, 3),
-            Elevation = w.Stroke.ElevationDegrees, Pot = from.Pot! with { Part = w.Part },
+            Aim = w.Stroke.AimDegrees,
+            Side = Math.Round(w.Stroke.SideTips, 3),
+            Height = Math.Round(w.Stroke.HeightTips, 3),
+            Pace = Math.Round(w.Stroke.Pace, 3),
+            Elevation = w.Stroke.ElevationDegrees,
+            Pot = from.Pot! with { Part = w.Part },
         };
-        return new(stroke, w.Arrival, [.. w.Route.Cushions.Select(c => c.Name())], [.. w.Route.Balls.Select(Id)], w.Along < 0 ? null : Id(w.Along), ReachResult.Of(w.Reach),
-            w.Pot, w.Both, w.InOff, w.Kiss, w.Samples, w.IsMet, w.Off, Outcome(w.Exact), Outcome(w.Long), Outcome(w.Short), w.Sensitivity,
-            [.. w.WhitePath.Select(PointEntry.Of)], Mirrored(w, shape));
+        return new(
+            Stroke: stroke,
+            Arrival: w.Run.Arrival,
+            Cushions: [.. w.Run.Route.Cushions.Select(c => c.Name())],
+            Balls: [.. w.Run.Route.Balls.Select(Id)],
+            Along: w.Run.Along < 0 ? null : Id(w.Run.Along),
+            Reach: ReachResult.Of(w.Run.Reach),
+            Pot: w.Odds.Pot,
+            Both: w.Odds.Both,
+            InOff: w.Odds.InOff,
+            Kiss: w.Odds.Kiss,
+            Samples: w.Odds.Samples,
+            IsMet: w.Ends.IsMet,
+            Off: w.Ends.Off,
+            Exact: Outcome(w.Ends.Exact),
+            Long: Outcome(w.Ends.Long),
+            Short: Outcome(w.Ends.Short),
+            Sensitivity: w.Ends.Sensitivity,
+            Points: [.. w.Drawing.WhitePath.Select(PointEntry.Of)],
+            Mirror: Mirrored(w, shape)
+        );
     }
 
-    private static IReadOnlyList<PlaceResult> Mirrored(Way w, TableShape shape) =>
-        w.Route.Cushions.Count is 0 or > 4 || w.Route.Balls.Count > 0 || w.Exact.InOff ? []
-            : [.. (MirrorAim.Of(w.Contact, (w.Exact.X, w.Exact.Y), w.Route.Cushions, shape)?.Points ?? []).Select(p => new PlaceResult(p.X, p.Y))];
+    private static IReadOnlyList<PlaceResult> Mirrored(Way w, TableShape shape)
+    {
+        var (route, end) = (w.Run.Route, w.Ends.Exact);
+        if (route.Cushions.Count is 0 or > 4 || route.Balls.Count > 0 || end.InOff)
+            return [];
+        return [.. (MirrorAim.Of(w.Drawing.Contact, end.White, route.Cushions, shape)?.Points ?? []).Select(PlaceResult.Of)];
+    }
 }
 
 /// <summary>An event of the stream: how far the search is, and the best ways so far, best first.</summary>
@@ -96,29 +152,47 @@ public sealed record WaysProgress(long Strokes, double Share, IReadOnlyList<WayR
 public static class WayEndpoints
 {
     public static void MapWays(this IEndpointRouteBuilder app) =>
-        app.MapPost("/api/ways", (WaysRequest request, CancellationToken cancel) =>
-            {
-                var content = CheckedContent.Of(request.Content);
-                var (player, skill) = request.Player.Checked();
-                content.ThePot();
-                // Everything is checked before the stream begins: after that there is no status to answer with.
-                return TypedResults.ServerSentEvents(Search(content, request.Content.Stroke, request.Goal.ToGoal(content), request.Freedom.Checked(), skill, player, cancel), "ways");
-            })
-            .WithName("ways").WithTags("Shots").WithSummary("Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request")
-            .Produces<WaysProgress>(200, "text/event-stream").ProducesProblem(400);
+        app.MapPost(
+                "/api/ways",
+                (WaysRequest request, CancellationToken cancel) =>
+                {
+                    var content = CheckedContent.Of(request.Content);
+                    var player = request.Player.Checked();
+                    content.ThePot();
+                    // Everything is checked before the stream begins: after that there is no status to answer with.
+                    return TypedResults.ServerSentEvents(
+                        Search(content, request.Content.Stroke, request.Goal.ToGoal(content), request.Freedom.Checked(), player, cancel),
+                        "ways"
+                    );
+                }
+            )
+            .WithName("ways")
+            .WithTags("Shots")
+            .WithSummary("Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request")
+            .Produces<WaysProgress>(200, "text/event-stream")
+            .ProducesProblem(400);
 
     private static IAsyncEnumerable<WaysProgress> Search(
-        CheckedContent content, StrokeEntry from, Goal goal, Freedom freedom, Skill skill, Player player, CancellationToken cancel)
+        CheckedContent content,
+        StrokeEntry from,
+        Goal goal,
+        Freedom freedom,
+        Player player,
+        CancellationToken cancel
+    )
     {
-        var (layout, pot, shape) = (content.Layout, content.ThePot(), content.Shape);
-        WayResult Result(Way way) => WayResult.Of(way, layout, from, shape);
-        return LongWork.Stream<WaysProgress>(tell =>
-        {
-            var asSet = content.IsFree ? null : WaySearch.Judge(layout, pot, goal, content.Stroke, skill, player, shape, cancel);
-            tell(new(0, 0, [], asSet is null ? null : Result(asSet)));
-            WaySearch.Solve(layout, pot, goal, content.Stroke, freedom, skill, player, shape,
-                new Teller<WaySearchProgress>(p => tell(new(p.Strokes, p.Share, [.. p.Ways.Select(Result)], null))), cancel);
-            return Task.CompletedTask;
-        }, cancel);
+        var question = new WayQuestion(content.Layout, content.ThePot(), goal, content.Stroke, player, content.Shape);
+        WayResult Result(Way way) => WayResult.Of(way, content.Layout, from, content.Shape);
+        return LongWork.Stream<WaysProgress>(
+            tell =>
+            {
+                var asSet = content.IsFree ? null : WaySearch.Judge(question, cancel);
+                tell(new(0, 0, [], asSet is null ? null : Result(asSet)));
+                var progress = new Teller<WaySearchProgress>(p => tell(new(p.Strokes, p.Share, [.. p.Ways.Select(Result)], null)));
+                WaySearch.Solve(question, freedom, progress, cancel);
+                return Task.CompletedTask;
+            },
+            cancel
+        );
     }
 }

@@ -1,6 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Shots;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 
@@ -11,12 +11,16 @@ public sealed record StrikeRequest
 {
     [Description("Direction of the cue in plan, degrees counter-clockwise from +x.")]
     public required double Aim { get; init; }
+
     [Description("m/s, 0 to 8.")]
     public required double CueSpeed { get; init; }
+
     [Description("Where the tip touches, as a fraction of the ball's radius; + is right-hand side.")]
     public double Side { get; init; }
+
     [Description("Where the tip touches, as a fraction of the ball's radius; + is above centre.")]
     public double Height { get; init; }
+
     [Description("Degrees of the butt above level, 0 to 60.")]
     public double Elevation { get; init; }
 
@@ -27,6 +31,7 @@ public sealed record SimulationRequest
 {
     public required IReadOnlyList<BallEntry> Balls { get; init; }
     public required StrikeRequest Strike { get; init; }
+
     [Description("Figures that differ from the defaults, by name.")]
     public IReadOnlyDictionary<string, double>? Conditions { get; init; }
 }
@@ -45,18 +50,28 @@ public sealed record PathEntry(string Id, IReadOnlyList<PointEntry> Points);
 
 /// <summary>All that a shot does. Paths are of the balls that moved.</summary>
 public sealed record SimulationResult(
-    IReadOnlyList<FinalBall> Finals, IReadOnlyList<EventEntry> Events, IReadOnlyList<PathEntry> Paths, double Duration);
+    IReadOnlyList<FinalBall> Finals,
+    IReadOnlyList<EventEntry> Events,
+    IReadOnlyList<PathEntry> Paths,
+    double Duration
+);
 
 public static class SimulationEndpoint
 {
     public static void MapSimulation(this IEndpointRouteBuilder app) =>
-        app.MapPost("/api/simulate", (SimulationRequest request) =>
-            {
-                var shape = new TableShape(Conditions.With(request.Conditions));
-                return Play(Layout.Create(Entries(request.Balls), shape), request.Strike.ToStrike(), shape).Result;
-            })
-            .WithName("simulate").WithTags("Simulation").WithSummary("Plays a stroke out")
-            .ProducesProblem(400).ProducesProblem(413);
+        app.MapPost(
+                "/api/simulate",
+                (SimulationRequest request) =>
+                {
+                    var shape = new TableShape(Conditions.With(request.Conditions));
+                    return Play(Layout.Create(Entries(request.Balls), shape), request.Strike.ToStrike(), shape).Result;
+                }
+            )
+            .WithName("simulate")
+            .WithTags("Simulation")
+            .WithSummary("Plays a stroke out")
+            .ProducesProblem(400)
+            .ProducesProblem(413);
 
     public static IReadOnlyList<(string?, double, double)> Entries(IReadOnlyList<BallEntry> balls) =>
         [.. balls.Select(b => b is null ? (null, double.NaN, double.NaN) : ((string?)b.Id, b.X, b.Y))];
@@ -70,11 +85,34 @@ public static class SimulationEndpoint
         simulator.Play(strike, record);
         string Id(int slot) => layout.Balls[slot].Ball.Id;
         var paths = ShotPath.Points(record, simulator.Count, ShotPath.Drawn);
-        return (new(
-            [.. Enumerable.Range(0, simulator.Count).Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), simulator.PocketOf(i)?.Name()))],
-            [.. record.Events.Select(e => new EventEntry(Math.Round(e.Time, 6), e.Kind, Id(e.Ball), e.Other < 0 ? null : Id(e.Other), Math.Round(e.X, 6), Math.Round(e.Y, 6), e.Pocket?.Name()))],
-            [.. Enumerable.Range(0, simulator.Count).Where(i => paths[i].Count > 0)
-                .Select(i => new PathEntry(Id(i), [.. paths[i].Select(PointEntry.Of)]))],
-            Math.Round(simulator.Duration, 6)), record, simulator);
+        return (
+            new(
+                [
+                    .. Enumerable
+                        .Range(0, simulator.Count)
+                        .Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), simulator.PocketOf(i)?.Name())),
+                ],
+                [
+                    .. record.Events.Select(e => new EventEntry(
+                        Math.Round(e.Time, 6),
+                        e.Kind,
+                        Id(e.Ball),
+                        e.Other < 0 ? null : Id(e.Other),
+                        Math.Round(e.X, 6),
+                        Math.Round(e.Y, 6),
+                        e.Pocket?.Name()
+                    )),
+                ],
+                [
+                    .. Enumerable
+                        .Range(0, simulator.Count)
+                        .Where(i => paths[i].Count > 0)
+                        .Select(i => new PathEntry(Id(i), [.. paths[i].Select(PointEntry.Of)])),
+                ],
+                Math.Round(simulator.Duration, 6)
+            ),
+            record,
+            simulator
+        );
     }
 }

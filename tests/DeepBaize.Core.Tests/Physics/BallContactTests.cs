@@ -1,5 +1,6 @@
 using CsCheck;
 using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -7,7 +8,12 @@ namespace DeepBaize.Core.Tests.Physics;
 
 public class BallContactTests
 {
-    private static readonly Conditions Ideal = Conditions.Default with { BallRestitution = 1, BallFrictionFloor = 0, BallFrictionRange = 0 };
+    private static readonly Conditions Ideal = Conditions.Default with
+    {
+        BallRestitution = 1,
+        BallFrictionFloor = 0,
+        BallFrictionRange = 0,
+    };
 
     /// <summary>A cue ball running along +x meets a ball at rest at this cut: n points φ to the right of its way.</summary>
     private static (BallMotion Cue, BallMotion Object) Cut(double degrees, double speed, double topspin, double sidespin, Conditions c)
@@ -47,7 +53,10 @@ public class BallContactTests
     public void Throw_follows_the_friction_law(double phi, double speed)
     {
         // Alciatore TP A.14 (from memory): tan(throw) is friction impulse over normal impulse.
-        var c = Conditions.Default with { BallRestitution = 1 };
+        var c = Conditions.Default with
+        {
+            BallRestitution = 1,
+        };
         var slip = speed * Math.Sin(phi * Math.PI / 180);
         var normal = speed * Math.Cos(phi * Math.PI / 180);
         var expected = Math.Atan(Math.Min(c.BallFriction(slip), slip / 7 / normal));
@@ -76,15 +85,21 @@ public class BallContactTests
 
     [Fact]
     public void Contact_keeps_momentum_and_never_gives_energy() =>
-        Gen.Select(Gen.Double[0, 2 * Math.PI], Gen.Double[-5, 5].Array[4], Gen.Double[-200, 200].Array[6]).Sample((turn, v, w) =>
-        {
-            var a = new BallMotion(v[0], v[1], w[0], w[1], w[2]);
-            var b = new BallMotion(v[2], v[3], w[3], w[4], w[5]);
-            var (nx, ny) = (Math.Cos(turn), Math.Sin(turn));
-            var (c, d) = BallContact.Collide(a, b, nx, ny, Conditions.Default);
-            Assert.Equal(a.Vx + b.Vx, c.Vx + d.Vx, 1e-9);
-            Assert.Equal(a.Vy + b.Vy, c.Vy + d.Vy, 1e-9);
-            Assert.True(c.Energy + d.Energy <= (a.Energy + b.Energy) * (1 + 1e-12) + 1e-12);
-            Assert.True((c.Vx - d.Vx) * nx + (c.Vy - d.Vy) * ny <= 1e-9 + Math.Max(0, -((a.Vx - b.Vx) * nx + (a.Vy - b.Vy) * ny)) * 10);
-        }, iter: 5000);
+        Gen.Select(Gen.Double[0, 2 * Math.PI], Gen.Double[-5, 5].Array[4], Gen.Double[-200, 200].Array[6])
+            .Sample(
+                (turn, v, w) =>
+                {
+                    var a = new BallMotion(v[0], v[1], w[0], w[1], w[2]);
+                    var b = new BallMotion(v[2], v[3], w[3], w[4], w[5]);
+                    var (nx, ny) = (Math.Cos(turn), Math.Sin(turn));
+                    var (c, d) = BallContact.Collide(a, b, nx, ny, Conditions.Default);
+                    Assert.Equal(a.Vx + b.Vx, c.Vx + d.Vx, 1e-9);
+                    Assert.Equal(a.Vy + b.Vy, c.Vy + d.Vy, 1e-9);
+                    Assert.True(c.Energy + d.Energy <= (a.Energy + b.Energy) * (1 + 1e-12) + 1e-12);
+                    Assert.True(
+                        (c.Vx - d.Vx) * nx + (c.Vy - d.Vy) * ny <= 1e-9 + Math.Max(0, -((a.Vx - b.Vx) * nx + (a.Vy - b.Vy) * ny)) * 10
+                    );
+                },
+                iter: 5000
+            );
 }

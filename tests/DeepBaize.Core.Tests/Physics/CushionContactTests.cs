@@ -29,16 +29,25 @@ public class CushionContactTests
     [Fact]
     public void Agrees_with_small_steps_of_the_equations_to_a_tenth_of_a_percent() =>
         Gen.Select(Gen.Double[0.05, 3], Gen.Double[-4, 4], Gen.Double[-150, 150], Gen.Double[-150, 150], Gen.Double[-150, 150])
-            .Sample((vk, vt, wx, wy, wz) =>
-            {
-                var before = new BallMotion(vk, vt, wx, wy, wz);
-                var expected = FineStep.Cushion(before, 1, 0, Conditions.Default, 100_000);
-                var actual = Cushion.Rebound(before, 1, 0);
-                var size = Math.Sqrt(2 * before.Energy);
-                var off = Math.Max(Math.Abs(actual.Vx - expected.Vx), Math.Abs(actual.Vy - expected.Vy));
-                var offSpin = BallRadius * Math.Max(Math.Abs(actual.Wz - expected.Wz), Math.Max(Math.Abs(actual.Wx - expected.Wx), Math.Abs(actual.Wy - expected.Wy)));
-                Assert.True(off < 1e-3 * size && offSpin < 1e-3 * size, $"{before}: {actual} instead of {expected}");
-            }, iter: 300, threads: 2);
+            .Sample(
+                (vk, vt, wx, wy, wz) =>
+                {
+                    var before = new BallMotion(vk, vt, wx, wy, wz);
+                    var expected = FineStep.Cushion(before, 1, 0, Conditions.Default, 100_000);
+                    var actual = Cushion.Rebound(before, 1, 0);
+                    var size = Math.Sqrt(2 * before.Energy);
+                    var off = Math.Max(Math.Abs(actual.Vx - expected.Vx), Math.Abs(actual.Vy - expected.Vy));
+                    var offSpin =
+                        BallRadius
+                        * Math.Max(
+                            Math.Abs(actual.Wz - expected.Wz),
+                            Math.Max(Math.Abs(actual.Wx - expected.Wx), Math.Abs(actual.Wy - expected.Wy))
+                        );
+                    Assert.True(off < 1e-3 * size && offSpin < 1e-3 * size, $"{before}: {actual} instead of {expected}");
+                },
+                iter: 300,
+                threads: 2
+            );
 
     [Fact]
     public void A_slip_at_the_nose_that_turns_over_as_it_nearly_dies_agrees_with_small_steps_too()
@@ -54,28 +63,42 @@ public class CushionContactTests
     [Fact]
     public void Gives_the_same_in_every_direction_and_scales_with_speed() =>
         Gen.Select(Gen.Double[0, 2 * Math.PI], Gen.Double[0.1, 3], Gen.Double[-3, 3], Gen.Double[-100, 100], Gen.Double[0.3, 3])
-            .Sample((turn, vk, vt, wz, scale) =>
-            {
-                var (s, c) = Math.SinCos(turn);
-                var straight = Cushion.Rebound(new(vk, vt, -vt / BallRadius, vk / BallRadius, wz), 1, 0);
-                var turned = Cushion.Rebound(new(
-                    scale * (c * vk - s * vt), scale * (s * vk + c * vt),
-                    scale * (-c * vt - s * vk) / BallRadius, scale * (-s * vt + c * vk) / BallRadius, scale * wz), c, s);
-                Assert.Equal(c * straight.Vx - s * straight.Vy, turned.Vx / scale, 1e-4);
-                Assert.Equal(s * straight.Vx + c * straight.Vy, turned.Vy / scale, 1e-4);
-                Assert.Equal(straight.Wz, turned.Wz / scale, 1e-2);
-            }, iter: 500);
+            .Sample(
+                (turn, vk, vt, wz, scale) =>
+                {
+                    var (s, c) = Math.SinCos(turn);
+                    var straight = Cushion.Rebound(new(vk, vt, -vt / BallRadius, vk / BallRadius, wz), 1, 0);
+                    var turned = Cushion.Rebound(
+                        new(
+                            scale * (c * vk - s * vt),
+                            scale * (s * vk + c * vt),
+                            scale * (-c * vt - s * vk) / BallRadius,
+                            scale * (-s * vt + c * vk) / BallRadius,
+                            scale * wz
+                        ),
+                        c,
+                        s
+                    );
+                    Assert.Equal(c * straight.Vx - s * straight.Vy, turned.Vx / scale, 1e-4);
+                    Assert.Equal(s * straight.Vx + c * straight.Vy, turned.Vy / scale, 1e-4);
+                    Assert.Equal(straight.Wz, turned.Wz / scale, 1e-2);
+                },
+                iter: 500
+            );
 
     [Fact]
     public void Never_gives_energy_and_always_sends_the_ball_away() =>
         Gen.Select(Gen.Double[0.001, 7], Gen.Double[-7, 7], Gen.Double[-300, 300], Gen.Double[-300, 300], Gen.Double[-300, 300])
-            .Sample((vk, vt, wx, wy, wz) =>
-            {
-                var before = new BallMotion(vk, vt, wx, wy, wz);
-                var after = Cushion.Rebound(before, 1, 0);
-                Assert.True(after.Energy <= before.Energy * (1 + 1e-6));
-                Assert.True(after.Vx <= 0);
-            }, iter: 5000);
+            .Sample(
+                (vk, vt, wx, wy, wz) =>
+                {
+                    var before = new BallMotion(vk, vt, wx, wy, wz);
+                    var after = Cushion.Rebound(before, 1, 0);
+                    Assert.True(after.Energy <= before.Energy * (1 + 1e-6));
+                    Assert.True(after.Vx <= 0);
+                },
+                iter: 5000
+            );
 
     [Fact]
     public void Side_takes_more_on_a_slow_ball_than_on_a_fast_one()

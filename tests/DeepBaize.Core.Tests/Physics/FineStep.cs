@@ -1,3 +1,4 @@
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
@@ -16,9 +17,18 @@ public sealed class FineStep(TableShape shape)
     public sealed class Body
     {
         public required Ball Ball;
-        public double X, Y, Vx, Vy, Wx, Wy, Wz;
+        public double X,
+            Y,
+            Vx,
+            Vy,
+            Wx,
+            Wy,
+            Wz;
         public Pocket? Pocket;
-        internal double Ax, Ay, PastX, PastY;
+        internal double Ax,
+            Ay,
+            PastX,
+            PastY;
         internal bool Moving => Pocket is null && (Vx != 0 || Vy != 0 || Wx != 0 || Wy != 0);
     }
 
@@ -28,7 +38,14 @@ public sealed class FineStep(TableShape shape)
 
     public List<Body> Play(Layout layout, Strike strike, double most = 60)
     {
-        var bodies = layout.Balls.Select(b => new Body { Ball = b.Ball, X = b.X, Y = b.Y }).ToList();
+        var bodies = layout
+            .Balls.Select(b => new Body
+            {
+                Ball = b.Ball,
+                X = b.X,
+                Y = b.Y,
+            })
+            .ToList();
         var a = strike.AimDegrees * Math.PI / 180;
         var (side, height, theta) = (strike.Side, strike.Height, strike.ElevationDegrees * Math.PI / 180);
         var j = (1 + _c.TipRestitution) * strike.CueSpeed / (1 + BallMass / _c.CueMass + 2.5 * (side * side + height * height));
@@ -39,7 +56,8 @@ public sealed class FineStep(TableShape shape)
         w.Wx = spin * (side * Math.Sin(theta) * Math.Cos(a) - height * Math.Sin(a));
         w.Wy = spin * (side * Math.Sin(theta) * Math.Sin(a) + height * Math.Cos(a));
         w.Wz = spin * side * Math.Cos(theta);
-        for (var t = 0.0; t < most && bodies.Any(b => b.Moving); t += Dt) Step(bodies);
+        for (var t = 0.0; t < most && bodies.Any(b => b.Moving); t += Dt)
+            Step(bodies);
         return bodies;
     }
 
@@ -48,14 +66,17 @@ public sealed class FineStep(TableShape shape)
         foreach (var b in bodies)
         {
             (b.PastX, b.PastY) = (b.X, b.Y);
-            if (b.Moving) Travel(b, Dt);
+            if (b.Moving)
+                Travel(b, Dt);
         }
         for (var i = 0; i < bodies.Count; i++)
         {
             var b = bodies[i];
-            if (!b.Moving) continue;
+            if (!b.Moving)
+                continue;
             for (var k = 0; k < bodies.Count; k++)
-                if (k != i && bodies[k].Pocket is null && (k > i || !bodies[k].Moving)) MeetBall(b, bodies[k]);
+                if (k != i && bodies[k].Pocket is null && (k > i || !bodies[k].Moving))
+                    MeetBall(b, bodies[k]);
             MeetTable(b);
         }
     }
@@ -82,7 +103,8 @@ public sealed class FineStep(TableShape shape)
             (b.Vx, b.Vy) = (b.Vx - ux * 2 / 7, b.Vy - uy * 2 / 7);
             var speed = Math.Sqrt(b.Vx * b.Vx + b.Vy * b.Vy);
             var slow = _c.RollingFriction * _c.Gravity * dt;
-            if (speed <= slow) (b.Vx, b.Vy) = (0, 0);
+            if (speed <= slow)
+                (b.Vx, b.Vy) = (0, 0);
             else
             {
                 (b.Ax, b.Ay) = (-slow / dt * b.Vx / speed, -slow / dt * b.Vy / speed);
@@ -100,16 +122,19 @@ public sealed class FineStep(TableShape shape)
     private void MeetBall(Body a, Body b)
     {
         var gap = Distance(b.X - a.X, b.Y - a.Y) - 2 * BallRadius;
-        if (gap >= 0) return;
+        if (gap >= 0)
+            return;
         var past = Distance(b.PastX - a.PastX, b.PastY - a.PastY) - 2 * BallRadius;
         // Go back to when the gap closed, and from there on with the new velocities.
         var back = Dt * gap / (gap - past);
-        if (!(back >= 0 && back <= Dt)) back = 0;
+        if (!(back >= 0 && back <= Dt))
+            back = 0;
         var (nx, ny) = (b.X - a.X - back * (b.Vx - a.Vx), b.Y - a.Y - back * (b.Vy - a.Vy));
         var length = Distance(nx, ny);
         (nx, ny) = (nx / length, ny / length);
         var w = (a.Vx - b.Vx) * nx + (a.Vy - b.Vy) * ny;
-        if (w <= 0) return;
+        if (w <= 0)
+            return;
         Contacts++;
         (a.X, a.Y, b.X, b.Y) = (a.X - back * a.Vx, a.Y - back * a.Vy, b.X - back * b.Vx, b.Y - back * b.Vy);
 
@@ -122,7 +147,8 @@ public sealed class FineStep(TableShape shape)
         var slip = Math.Sqrt(c[0] * c[0] + c[1] * c[1] + c[2] * c[2]);
         var j = (1 + _c.BallRestitution) * w / 2;
         var p = Math.Min((_c.BallFrictionFloor + _c.BallFrictionRange * Math.Exp(-_c.BallFrictionDecay * slip)) * j, slip / 7);
-        if (slip > 0) c = [-p * c[0] / slip, -p * c[1] / slip, -p * c[2] / slip];
+        if (slip > 0)
+            c = [-p * c[0] / slip, -p * c[1] / slip, -p * c[2] / slip];
         a.Vx += -j * nx + c[0];
         a.Vy += -j * ny + c[1];
         b.Vx += j * nx - c[0];
@@ -142,14 +168,16 @@ public sealed class FineStep(TableShape shape)
         // Noses first: a step that goes a little into one near its end would else be taken for a touch of the jaw beyond.
         foreach (var nose in shape.Noses)
         {
-            var upright = nose.X1 == nose.X2;
-            var (at, along) = upright ? (nose.X1, b.Y) : (nose.Y1, b.X);
-            var (from, to) = upright ? (nose.Y1, nose.Y2) : (nose.X1, nose.X2);
-            if (along < from || along > to) continue;
+            var upright = nose.From.X == nose.To.X;
+            var (at, along) = upright ? (nose.From.X, b.Y) : (nose.From.Y, b.X);
+            var (from, to) = upright ? (nose.From.Y, nose.To.Y) : (nose.From.X, nose.To.X);
+            if (along < from || along > to)
+                continue;
             var sign = at == 0 ? -1 : 1;
             var gap = sign * (at - (upright ? b.X : b.Y)) - BallRadius;
             var past = sign * (at - (upright ? b.PastX : b.PastY)) - BallRadius;
-            if (gap < 0 && gap > -0.01) MeetCushion(b, gap, past, () => upright ? (sign, 0) : (0, sign));
+            if (gap < 0 && gap > -0.01)
+                MeetCushion(b, gap, past, () => upright ? (sign, 0) : (0, sign));
         }
         foreach (var pocket in shape.PocketShapes)
         {
@@ -163,7 +191,8 @@ public sealed class FineStep(TableShape shape)
             {
                 var gap = Distance(b.X - jaw.X, b.Y - jaw.Y) - jaw.Radius - BallRadius;
                 var past = Distance(b.PastX - jaw.X, b.PastY - jaw.Y) - jaw.Radius - BallRadius;
-                if (gap < 0) MeetCushion(b, gap, past, () => (jaw.X - b.X, jaw.Y - b.Y));
+                if (gap < 0)
+                    MeetCushion(b, gap, past, () => (jaw.X - b.X, jaw.Y - b.Y));
             }
         }
     }
@@ -171,7 +200,8 @@ public sealed class FineStep(TableShape shape)
     private void MeetCushion(Body b, double gap, double past, Func<(double X, double Y)> towards)
     {
         var back = Dt * gap / (gap - past);
-        if (!(back >= 0 && back <= Dt)) back = 0;
+        if (!(back >= 0 && back <= Dt))
+            back = 0;
         (b.X, b.Y) = (b.X - back * b.Vx, b.Y - back * b.Vy);
         var (kx, ky) = towards();
         var length = Distance(kx, ky);
@@ -192,16 +222,23 @@ public sealed class FineStep(TableShape shape)
         var (vx, vy, wx, wy, wz) = (m.Vx, m.Vy, m.Wx, m.Wy, m.Wz);
         var approach = q * (vx * kx + vy * ky);
         var dp = approach * 1.2 / steps;
-        double work = 0, given = 0, total = -1;
+        double work = 0,
+            given = 0,
+            total = -1;
         while (total < 0 || given < c.CushionRestitution * c.CushionRestitution * total)
         {
             var (nx, ny, nz) = (q * kx, q * ky, s);
             // Slip at the nose: v + ω × R·n, less its part along n.
-            var (sx, sy, sz) = (vx + BallRadius * (wy * nz - wz * ny), vy + BallRadius * (wz * nx - wx * nz), BallRadius * (wx * ny - wy * nx));
+            var (sx, sy, sz) = (
+                vx + BallRadius * (wy * nz - wz * ny),
+                vy + BallRadius * (wz * nx - wx * nz),
+                BallRadius * (wx * ny - wy * nx)
+            );
             var along = sx * nx + sy * ny + sz * nz;
             (sx, sy, sz) = (sx - along * nx, sy - along * ny, sz - along * nz);
             var slip = Math.Sqrt(sx * sx + sy * sy + sz * sz);
-            var (fx, fy, fz) = slip > 0 ? (-c.CushionFriction * sx / slip, -c.CushionFriction * sy / slip, -c.CushionFriction * sz / slip) : (0, 0, 0);
+            var (fx, fy, fz) =
+                slip > 0 ? (-c.CushionFriction * sx / slip, -c.CushionFriction * sy / slip, -c.CushionFriction * sz / slip) : (0, 0, 0);
             // Slip at the cloth: v + ω × (−R·ẑ).
             var (ux, uy) = (vx - BallRadius * wy, vy + BallRadius * wx);
             var drag = Math.Sqrt(ux * ux + uy * uy);
@@ -219,9 +256,11 @@ public sealed class FineStep(TableShape shape)
             if (total < 0)
             {
                 work += step;
-                if (q * (vx * kx + vy * ky) <= 0) total = work;
+                if (q * (vx * kx + vy * ky) <= 0)
+                    total = work;
             }
-            else given -= step;
+            else
+                given -= step;
         }
         return new(vx, vy, wx, wy, wz);
     }

@@ -11,21 +11,33 @@ public class FirstCrossingTests
     {
         var roots = new Polynomial(c).Roots();
         double Slope(double t) => c[1] + t * (2 * c[2] + t * (3 * c[3] + t * 4 * c[4]));
-        return roots.Where(r => Math.Abs(r.Imaginary) < 1e-9 && r.Real >= 0 && r.Real <= end && Slope(r.Real) < 0)
-            .Select(r => r.Real).DefaultIfEmpty(double.PositiveInfinity).Min();
+        return roots
+            .Where(r => Math.Abs(r.Imaginary) < 1e-9 && r.Real >= 0 && r.Real <= end && Slope(r.Real) < 0)
+            .Select(r => r.Real)
+            .DefaultIfEmpty(double.PositiveInfinity)
+            .Min();
     }
 
     [Fact]
     public void Finds_the_root_that_Math_NET_finds() =>
-        Gen.Select(Gen.Double[0.01, 1], Gen.Double[-5, 5].Select(c => Math.Abs(c) < 0.01 ? 0.01 : c).Array[4], Gen.Double[0.1, 4]).Sample((c0, c, end) =>
-        {
-            double[] all = [c0, .. c];
-            var expected = Reference(all, end);
-            // Within rounding of a tangent, or of the interval's end, either answer is right.
-            if (Math.Abs(expected - Reference([c0 + 1e-7, .. c], end)) > 1e-3 || Math.Abs(expected - Reference([c0 - 1e-7, .. c], end)) > 1e-3) return;
-            if (Math.Abs(expected - end) < 1e-6) return;
-            Assert.Equal(expected, FirstCrossing.Of(c0, c[0], c[1], c[2], c[3], end), 1e-7);
-        }, iter: 20_000);
+        Gen.Select(Gen.Double[0.01, 1], Gen.Double[-5, 5].Select(c => Math.Abs(c) < 0.01 ? 0.01 : c).Array[4], Gen.Double[0.1, 4])
+            .Sample(
+                (c0, c, end) =>
+                {
+                    double[] all = [c0, .. c];
+                    var expected = Reference(all, end);
+                    // Within rounding of a tangent, or of the interval's end, either answer is right.
+                    if (
+                        Math.Abs(expected - Reference([c0 + 1e-7, .. c], end)) > 1e-3
+                        || Math.Abs(expected - Reference([c0 - 1e-7, .. c], end)) > 1e-3
+                    )
+                        return;
+                    if (Math.Abs(expected - end) < 1e-6)
+                        return;
+                    Assert.Equal(expected, FirstCrossing.Of(c0, c[0], c[1], c[2], c[3], end), 1e-7);
+                },
+                iter: 20_000
+            );
 
     [Theory]
     [InlineData(1e-6)]

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -7,7 +8,12 @@ namespace DeepBaize.Core.Tests.Physics;
 /// <summary>What whole shots do, against the sourced rows of docs/model.md.</summary>
 public class MotionTests
 {
-    private static readonly Conditions Ideal = Conditions.Default with { BallRestitution = 1, BallFrictionFloor = 0, BallFrictionRange = 0 };
+    private static readonly Conditions Ideal = Conditions.Default with
+    {
+        BallRestitution = 1,
+        BallFrictionFloor = 0,
+        BallFrictionRange = 0,
+    };
 
     private static (Simulator Simulator, ShotRecord Record) Release(Conditions c, PlacedBall[] balls, BallMotion motion)
     {
@@ -56,8 +62,10 @@ public class MotionTests
         var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
         var (vx, vy) = FirstRoll(record, 0, hit.Time);
         Assert.Equal(expected, Math.Atan2(vy, vx), 1e-9);
-        if (phiDegrees == 30) Assert.Equal(33.67, Math.Atan2(vy, vx) * 180 / Math.PI, 0.005);
-        if (phiDegrees == 28.1) Assert.Equal(33.75, Math.Atan2(vy, vx) * 180 / Math.PI, 0.005);
+        if (phiDegrees == 30)
+            Assert.Equal(33.67, Math.Atan2(vy, vx) * 180 / Math.PI, 0.005);
+        if (phiDegrees == 28.1)
+            Assert.Equal(33.75, Math.Atan2(vy, vx) * 180 / Math.PI, 0.005);
     }
 
     [Fact]
@@ -79,7 +87,11 @@ public class MotionTests
     {
         const double v = 1.1;
         // In contact at once, so that no spin is lost on the way.
-        var (_, record) = Release(Ideal, [new(Ball.White, 1.2, 0.9), new(Ball.Red(1), 1.2 + 2 * BallRadius, 0.9)], new(v, 0, 0, -k * v / BallRadius, 0));
+        var (_, record) = Release(
+            Ideal,
+            [new(Ball.White, 1.2, 0.9), new(Ball.Red(1), 1.2 + 2 * BallRadius, 0.9)],
+            new(v, 0, 0, -k * v / BallRadius, 0)
+        );
         Assert.Equal(-2 * k / 7 * v, FirstRoll(record, 0).Vx, 1e-9);
     }
 
@@ -87,7 +99,7 @@ public class MotionTests
     public void Full_power_runs_about_five_and_a_half_lengths()
     {
         // Common practice, no source; model.md's check of the whole set of defaults.
-        Assert.InRange(Core.Shots.Pace.TableLengths(7, new(Conditions.Default)), 5.2, 5.8);
+        Assert.InRange(Pace.TableLengths(7, new(Conditions.Default)), 5.2, 5.8);
     }
 
     [Fact]
@@ -97,7 +109,11 @@ public class MotionTests
         double Along(double speed)
         {
             var phi = Math.PI / 6;
-            PlacedBall[] balls = [new(Ball.White, 1.2, 0.9), new(Ball.Red(1), 1.3 + 2 * BallRadius * Math.Cos(phi), 0.9 - 2 * BallRadius * Math.Sin(phi))];
+            PlacedBall[] balls =
+            [
+                new(Ball.White, 1.2, 0.9),
+                new(Ball.Red(1), 1.3 + 2 * BallRadius * Math.Cos(phi), 0.9 - 2 * BallRadius * Math.Sin(phi)),
+            ];
             var (_, record) = Release(Conditions.Default, balls, new(speed, 0, 0, speed / BallRadius, 0));
             var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
             var roll = record.Events.First(e => e.Kind == ShotEventKind.Roll && e.Ball == 0 && e.Time > hit.Time);
@@ -111,7 +127,10 @@ public class MotionTests
     public void Touching_balls_are_settled_pair_by_pair()
     {
         // Newton's cradle, elastic and without friction: only the last of a straight row goes.
-        var balls = Enumerable.Range(0, 5).Select(i => new PlacedBall(Ball.FromIndex(i + (i == 0 ? 0 : 6)), 1 + (i == 0 ? -0.2 : 0) + i * 2 * BallRadius, 0.9)).ToArray();
+        var balls = Enumerable
+            .Range(0, 5)
+            .Select(i => new PlacedBall(Ball.FromIndex(i + (i == 0 ? 0 : 6)), 1 + (i == 0 ? -0.2 : 0) + i * 2 * BallRadius, 0.9))
+            .ToArray();
         var (simulator, record) = Release(Ideal with { SlidingFriction = 0.01, RollingFriction = 0.002 }, balls, new(0.3, 0, 0, 0, 0));
         var first = record.Events.Where(e => e.Kind == ShotEventKind.Ball).Take(4).ToList();
         Assert.All(first, e => Assert.Equal(first[0].Time, e.Time, 1e-6));
@@ -138,25 +157,43 @@ public class MotionTests
     public void A_blow_on_a_row_of_touching_balls_sends_the_last_one_off(int count)
     {
         // Pair by pair, each ball hands on (1 + e)/2 of what it has: Newton's law of restitution, any textbook of mechanics.
-        var c = Ideal with { BallRestitution = 0.94 };
+        var c = Ideal with
+        {
+            BallRestitution = 0.94,
+        };
         const double v = 2;
-        PlacedBall[] balls = [new(Ball.White, 0.8, 0.9), .. Enumerable.Range(0, count).Select(i => new PlacedBall(Ball.Red(i + 1), 0.8 + 0.01 + (i + 1) * 2 * BallRadius, 0.9))];
+        PlacedBall[] balls =
+        [
+            new(Ball.White, 0.8, 0.9),
+            .. Enumerable.Range(0, count).Select(i => new PlacedBall(Ball.Red(i + 1), 0.8 + 0.01 + (i + 1) * 2 * BallRadius, 0.9)),
+        ];
         var (_, record) = Release(c, balls, new(v, 0, 0, 0, 0));
         var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
         var last = record.Pieces.First(p => p.Ball == count);
         Assert.Equal(hit.Time, last.Start, 1e-12);
         Assert.Equal(hit.Speed * Math.Pow(0.97, count), last.Vx, 1e-9);
         // Nothing is lost on the way, and nobody still runs into the one ahead.
-        var speeds = Enumerable.Range(0, count + 1).Select(i => record.Pieces.FirstOrDefault(p => p.Ball == i && p.Start >= hit.Time - 1e-12)).Select(p => p.Vx).ToArray();
+        var speeds = Enumerable
+            .Range(0, count + 1)
+            .Select(i => record.Pieces.FirstOrDefault(p => p.Ball == i && p.Start >= hit.Time - 1e-12))
+            .Select(p => p.Vx)
+            .ToArray();
         Assert.Equal(hit.Speed, speeds.Sum(), 2e-4);
-        for (var i = 0; i < count; i++) Assert.True(speeds[i] <= speeds[i + 1] + 2e-4, $"{i} runs into {i + 1}");
+        for (var i = 0; i < count; i++)
+            Assert.True(speeds[i] <= speeds[i + 1] + 2e-4, $"{i} runs into {i + 1}");
     }
 
     [Fact]
     public void A_potted_ball_that_was_touched_is_met_no_more()
     {
-        // A red in the jaws pots over the drop's edge when the one behind it is struck on to it; the struck one goes on through where it was.
-        PlacedBall[] balls = [new(Ball.White, 0.6, 0.6), new(Ball.Red(1), 0.10, 0.10), new(Ball.Red(2), 0.10 - Math.Sqrt(2) * BallRadius, 0.10 - Math.Sqrt(2) * BallRadius)];
+        // A red in the jaws pots over the drop's edge when the one behind it is struck on to it; the struck one goes on through where it
+        // was.
+        PlacedBall[] balls =
+        [
+            new(Ball.White, 0.6, 0.6),
+            new(Ball.Red(1), 0.10, 0.10),
+            new(Ball.Red(2), 0.10 - Math.Sqrt(2) * BallRadius, 0.10 - Math.Sqrt(2) * BallRadius),
+        ];
         var (simulator, record) = Release(Conditions.Default, balls, new(-1.5, -1.5, 1.5 / BallRadius, -1.5 / BallRadius, 0));
         Assert.Equal(Pocket.Yellow, simulator.PocketOf(2));
         var potted = record.Events.Single(e => e.Kind == ShotEventKind.Pot && e.Ball == 2);

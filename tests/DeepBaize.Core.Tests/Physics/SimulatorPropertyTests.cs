@@ -1,5 +1,7 @@
 using CsCheck;
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -16,35 +18,54 @@ public class SimulatorPropertyTests
 
     /// <summary>Any legal shot: balls anywhere, some of them against a cushion, in a mouth or touching, every kind of strike.</summary>
     internal static Gen<Shot> AnyShot(int maxBalls) =>
-        Gen.Select(Gen.Double[-0.02, Length + 0.02].Array[maxBalls], Gen.Double[-0.02, Width + 0.02].Array[maxBalls], Gen.Int[1, maxBalls],
-            Gen.Double[0, 360], Gen.Double[0.05, 8], Gen.Double[0, 0.5], Gen.Double[0, 2 * Math.PI],
-            Gen.Frequency((3, Gen.Const(0.0)), (1, Gen.Double[0, 60])))
-        .Select((xs, ys, count, aim, speed, offset, clock, elevation) =>
-        {
-            var placed = new List<PlacedBall>();
-            for (var i = 0; i < count; i++)
-            {
-                // Placement puts what would overlap in contact, and what lies off the bed against a cushion or in a mouth.
-                var (x, y) = Placement.Nearest(xs[i], ys[i], placed, Shape)!.Value;
-                placed.Add(new(Ball.FromIndex(i == 0 ? 0 : 6 + i), x, y));
-            }
-            return new Shot(Layout.Create([.. placed.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
-                Strike.Create(aim, speed, offset * Math.Cos(clock), offset * Math.Sin(clock), elevation));
-        });
+        Gen.Select(
+                Gen.Double[-0.02, Length + 0.02].Array[maxBalls],
+                Gen.Double[-0.02, Width + 0.02].Array[maxBalls],
+                Gen.Int[1, maxBalls],
+                Gen.Double[0, 360],
+                Gen.Double[0.05, 8],
+                Gen.Double[0, 0.5],
+                Gen.Double[0, 2 * Math.PI],
+                Gen.Frequency((3, Gen.Const(0.0)), (1, Gen.Double[0, 60]))
+            )
+            .Select(
+                (xs, ys, count, aim, speed, offset, clock, elevation) =>
+                {
+                    var placed = new List<PlacedBall>();
+                    for (var i = 0; i < count; i++)
+                    {
+                        // Placement puts what would overlap in contact, and what lies off the bed against a cushion or in a mouth.
+                        var (x, y) = Placement.Nearest(new(xs[i], ys[i]), placed, Shape)!.Value;
+                        placed.Add(new(Ball.FromIndex(i == 0 ? 0 : 6 + i), x, y));
+                    }
+                    return new Shot(
+                        Layout.Create([.. placed.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
+                        Strike.Create(aim, speed, offset * Math.Cos(clock), offset * Math.Sin(clock), elevation)
+                    );
+                }
+            );
 
-    private static readonly Gen<Shot> BreakOff =
-        Gen.Select(Gen.Double[-0.28, 0.28], Gen.Double[-0.28, 0], Gen.Double[-0.1, 0.1], Gen.Double[3, 8], Gen.Double[-0.35, 0.35], Gen.Double[-0.35, 0.35])
-        .Select((across, back, off, speed, side, height) =>
-        {
-            var scale = Math.Min(1, 0.28 / Math.Max(0.001, Math.Sqrt(across * across + back * back)));
-            var (x, y) = (BaulkLineX + back * scale, Width / 2 + across * scale);
-            IReadOnlyList<PlacedBall> others = [.. Rack.Colours(), .. Rack.Pack()];
-            (x, y) = Placement.Nearest(x, y, others, Shape, inD: true)!.Value;
-            var layout = Layout.Create([("white", x, y), .. others.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape);
-            // Past blue and pink into the pack.
-            var aim = Math.Atan2(Width / 2 + off - y, 2.85 - x) * 180 / Math.PI;
-            return new Shot(layout, Strike.Create(aim, speed, side, height, 0));
-        });
+    private static readonly Gen<Shot> BreakOff = Gen.Select(
+            Gen.Double[-0.28, 0.28],
+            Gen.Double[-0.28, 0],
+            Gen.Double[-0.1, 0.1],
+            Gen.Double[3, 8],
+            Gen.Double[-0.35, 0.35],
+            Gen.Double[-0.35, 0.35]
+        )
+        .Select(
+            (across, back, off, speed, side, height) =>
+            {
+                var scale = Math.Min(1, 0.28 / Math.Max(0.001, Math.Sqrt(across * across + back * back)));
+                var (x, y) = (BaulkLineX + back * scale, Width / 2 + across * scale);
+                IReadOnlyList<PlacedBall> others = [.. Rack.Colours(), .. Rack.Pack()];
+                (x, y) = Placement.Nearest(new(x, y), others, Shape, inD: true)!.Value;
+                var layout = Layout.Create([("white", x, y), .. others.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape);
+                // Past blue and pink into the pack.
+                var aim = Math.Atan2(Width / 2 + off - y, 2.85 - x) * 180 / Math.PI;
+                return new Shot(layout, Strike.Create(aim, speed, side, height, 0));
+            }
+        );
 
     private static void CheckInvariants(Shot shot) => CheckInvariants(shot, Simulator.Fine, 1e-6);
 
@@ -63,15 +84,25 @@ public class SimulatorPropertyTests
         var record = new ShotRecord();
         simulator.Play(shot.Strike, record);
         Assert.True(simulator.EventCount < Simulator.MaxEvents / 4, "hardly ends");
-        Assert.All(record.Pieces.GroupBy(p => p.Ball), p => Assert.Contains(record.Events,
-            e => e.Ball == p.Key && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot && e.Time >= p.Max(piece => piece.End) - 1e-9));
+        Assert.All(
+            record.Pieces.GroupBy(p => p.Ball),
+            p =>
+                Assert.Contains(
+                    record.Events,
+                    e => e.Ball == p.Key && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot && e.Time >= p.Max(piece => piece.End) - 1e-9
+                )
+        );
         CheckNoOverlap(record, shot.Layout, mostOverlap);
         for (var i = 0; i < simulator.Count; i++)
         {
-            if (simulator.PocketOf(i) is not null) continue;
+            if (simulator.PocketOf(i) is not null)
+                continue;
             // Played coarsely it may rest a little within a cushion: then the nearest place where it can is hardly elsewhere.
-            var (x, y) = neglected == Simulator.Fine ? (simulator.X(i), simulator.Y(i)) : Placement.Nearest(simulator.X(i), simulator.Y(i), [], Shape)!.Value;
-            Assert.True(Shape.CanRest(x, y) && Math.Abs(x - simulator.X(i)) + Math.Abs(y - simulator.Y(i)) <= mostOverlap, $"{simulator.BallIn(i)} rests at ({simulator.X(i)}, {simulator.Y(i)})");
+            var (x, y) = neglected == Simulator.Fine ? simulator.At(i) : Placement.Nearest(simulator.At(i), [], Shape)!.Value;
+            Assert.True(
+                Shape.CanRest(new(x, y)) && Math.Abs(x - simulator.X(i)) + Math.Abs(y - simulator.Y(i)) <= mostOverlap,
+                $"{simulator.BallIn(i)} rests at ({simulator.X(i)}, {simulator.Y(i)})"
+            );
         }
     }
 
@@ -81,15 +112,17 @@ public class SimulatorPropertyTests
         var potted = record.Events.Where(e => e.Kind == ShotEventKind.Pot).ToDictionary(e => e.Ball, e => e.Time);
         var pieces = Enumerable.Range(0, layout.Balls.Count).Select(i => record.Pieces.Where(p => p.Ball == i).ToArray()).ToArray();
         var moments = record.Events.Select(e => e.Time).ToList();
-        for (var i = moments.Count - 1; i > 0; i--) moments.Add((moments[i] + moments[i - 1]) / 2);
+        for (var i = moments.Count - 1; i > 0; i--)
+            moments.Add((moments[i] + moments[i - 1]) / 2);
         foreach (var time in moments)
         {
-            var at = new List<(double X, double Y)>();
+            var at = new List<Vec2>();
             for (var i = 0; i < pieces.Length; i++)
             {
-                if (potted.TryGetValue(i, out var gone) && gone <= time) continue;
+                if (potted.TryGetValue(i, out var gone) && gone <= time)
+                    continue;
                 var piece = pieces[i].LastOrDefault(p => p.Start <= time);
-                at.Add(piece == default ? (layout.Balls[i].X, layout.Balls[i].Y) : piece.At(Math.Min(time, piece.End)));
+                at.Add(piece == default ? layout.Balls[i].At : piece.At(Math.Min(time, piece.End)));
             }
             for (var i = 0; i < at.Count; i++)
                 for (var j = 0; j < i; j++)
@@ -115,60 +148,95 @@ public class SimulatorPropertyTests
         BreakOff.Sample(shot => CheckInvariants(shot, Simulator.Coarse, 5e-5), iter: 100, threads: 2);
 
     [Fact]
-    public void Any_shot_played_coarsely_too() => AnyShot(8).Sample(shot => CheckInvariants(shot, Simulator.Coarse, 5e-5), iter: 500, threads: 2);
+    public void Any_shot_played_coarsely_too() =>
+        AnyShot(8).Sample(shot => CheckInvariants(shot, Simulator.Coarse, 5e-5), iter: 500, threads: 2);
 
     [Fact]
     public void A_ball_tight_on_a_cushion_that_is_driven_into_it_stays_on_the_table_however_coarsely_it_is_played() =>
-        Gen.Select(Gen.Double[0.2, Length - 0.2], Gen.Double[0.2, 1.2], Gen.Double[-0.5, 0.5], Gen.Double[-1, 1], Gen.Double[0.3, 8], Gen.Double[-0.45, 0.45])
-        .Sample((along, away, aslant, across, speed, height) =>
-        {
-            var (x, y) = (Math.Clamp(along + away * Math.Tan(aslant), 0.1, Length - 0.1), BallRadius + away);
-            var aim = Math.Atan2(BallRadius - y, along + across * 2 * BallRadius - x) * 180 / Math.PI;
-            CheckInvariants(new(Layout.Create([("white", x, y), ("red-1", along, BallRadius)], Shape), Strike.Create(aim, speed, 0, height, 0)), Simulator.Coarse, 5e-5);
-        }, iter: 3000, threads: 2);
+        Gen.Select(
+                Gen.Double[0.2, Length - 0.2],
+                Gen.Double[0.2, 1.2],
+                Gen.Double[-0.5, 0.5],
+                Gen.Double[-1, 1],
+                Gen.Double[0.3, 8],
+                Gen.Double[-0.45, 0.45]
+            )
+            .Sample(
+                (along, away, aslant, across, speed, height) =>
+                {
+                    var (x, y) = (Math.Clamp(along + away * Math.Tan(aslant), 0.1, Length - 0.1), BallRadius + away);
+                    var aim = Math.Atan2(BallRadius - y, along + across * 2 * BallRadius - x) * 180 / Math.PI;
+                    CheckInvariants(
+                        new(Layout.Create([("white", x, y), ("red-1", along, BallRadius)], Shape), Strike.Create(aim, speed, 0, height, 0)),
+                        Simulator.Coarse,
+                        5e-5
+                    );
+                },
+                iter: 3000,
+                threads: 2
+            );
 
     [Fact]
     public void Played_coarsely_a_short_shot_ends_within_two_millimetres_of_where_it_does_finely()
     {
         // A shift of some micrometres grows with every contact: 240 times in the worst of the shots that are well-conditioned below.
         var compared = 0;
-        Gen.Int[0, 1_000_000].Select(seed => Scattered(new Random(seed))).Sample(shot =>
-        {
-            var fine = Play(shot, 0);
-            if (fine.EventCount > 24 || IsIllConditioned(shot, fine)) return;
-            Interlocked.Increment(ref compared);
-            var coarse = new Simulator(Shape, Simulator.Coarse);
-            coarse.Place(shot.Layout.AsSpan());
-            coarse.Play(shot.Strike);
-            CheckEnds(fine, i => (coarse.PocketOf(i), coarse.X(i), coarse.Y(i)));
-        }, iter: 400, threads: 2);
+        Gen.Int[0, 1_000_000]
+            .Select(seed => Scattered(new Random(seed)))
+            .Sample(
+                shot =>
+                {
+                    var fine = Play(shot, 0);
+                    if (fine.EventCount > 24 || IsIllConditioned(shot, fine))
+                        return;
+                    Interlocked.Increment(ref compared);
+                    var coarse = new Simulator(Shape, Simulator.Coarse);
+                    coarse.Place(shot.Layout.AsSpan());
+                    coarse.Play(shot.Strike);
+                    CheckEnds(fine, i => (coarse.PocketOf(i), coarse.X(i), coarse.Y(i)));
+                },
+                iter: 400,
+                threads: 2
+            );
         Assert.True(compared > 100, $"only {compared} shots were short enough");
     }
 
     [Fact]
-    public void The_same_shot_twice_is_the_same_to_the_last_bit() => AnyShot(10).Sample(shot =>
-    {
-        var simulator = new Simulator(Shape);
-        List<(double, double)> Once()
-        {
-            simulator.Place(shot.Layout.AsSpan());
-            simulator.Play(shot.Strike);
-            return [.. Enumerable.Range(0, simulator.Count).Select(i => (simulator.X(i), simulator.Y(i)))];
-        }
-        Assert.Equal(Once(), Once());
-    }, iter: 300);
+    public void The_same_shot_twice_is_the_same_to_the_last_bit() =>
+        AnyShot(10)
+            .Sample(
+                shot =>
+                {
+                    var simulator = new Simulator(Shape);
+                    List<(double, double)> Once()
+                    {
+                        simulator.Place(shot.Layout.AsSpan());
+                        simulator.Play(shot.Strike);
+                        return [.. Enumerable.Range(0, simulator.Count).Select(i => (simulator.X(i), simulator.Y(i)))];
+                    }
+                    Assert.Equal(Once(), Once());
+                },
+                iter: 300
+            );
 
     /// <summary>Null where rounding puts a ball that just fits a hair into a drop.</summary>
-    private static Layout? Map(Layout layout, Func<PlacedBall, (double X, double Y)> to)
+    private static Layout? Map(Layout layout, Func<PlacedBall, Vec2> to)
     {
-        try { return Layout.Create([.. layout.Balls.Select(b => ((string?)b.Ball.Id, to(b).X, to(b).Y))], Shape); }
-        catch (InputException) { return null; }
+        try
+        {
+            return Layout.Create([.. layout.Balls.Select(b => ((string?)b.Ball.Id, to(b).X, to(b).Y))], Shape);
+        }
+        catch (InputException)
+        {
+            return null;
+        }
     }
 
     /// <summary>Rounding grows with every contact, so mirrored shots are compared up to a few contacts from the start.</summary>
-    private static void CheckMirror(Shot shot, Layout? mirroredLayout, Strike strike, Func<double, double, (double X, double Y)> back)
+    private static void CheckMirror(Shot shot, Layout? mirroredLayout, Strike strike, Func<double, double, Vec2> back)
     {
-        if (mirroredLayout is null) return;
+        if (mirroredLayout is null)
+            return;
         var mirrored = new Shot(mirroredLayout, strike);
         static List<ShotEvent> Events(Shot s)
         {
@@ -176,7 +244,12 @@ public class SimulatorPropertyTests
             simulator.Place(s.Layout.AsSpan());
             var record = new ShotRecord();
             simulator.Play(s.Strike, record);
-            return [.. record.Events.Where(e => e.Kind is ShotEventKind.Ball or ShotEventKind.Cushion or ShotEventKind.Jaw && e.Speed > 0.01).Take(4)];
+            return
+            [
+                .. record
+                    .Events.Where(e => e.Kind is ShotEventKind.Ball or ShotEventKind.Cushion or ShotEventKind.Jaw && e.Speed > 0.01)
+                    .Take(4),
+            ];
         }
         var (a, b) = (Events(shot), Events(mirrored));
         Assert.Equal(a.Count, b.Count);
@@ -191,34 +264,62 @@ public class SimulatorPropertyTests
     }
 
     [Fact]
-    public void A_table_mirrored_across_plays_mirrored() => AnyShot(4).Sample(shot =>
-    {
-        var s = shot.Strike;
-        CheckMirror(shot, Map(shot.Layout, b => (b.X, Width - b.Y)), Strike.Create(-s.AimDegrees, s.CueSpeed, -s.Side, s.Height, s.ElevationDegrees), (x, y) => (x, Width - y));
-    }, iter: 400);
+    public void A_table_mirrored_across_plays_mirrored() =>
+        AnyShot(4)
+            .Sample(
+                shot =>
+                {
+                    var s = shot.Strike;
+                    CheckMirror(
+                        shot,
+                        Map(shot.Layout, b => new(b.X, Width - b.Y)),
+                        Strike.Create(-s.AimDegrees, s.CueSpeed, -s.Side, s.Height, s.ElevationDegrees),
+                        (x, y) => new(x, Width - y)
+                    );
+                },
+                iter: 400
+            );
 
     [Fact]
-    public void A_table_mirrored_end_to_end_plays_mirrored() => AnyShot(4).Sample(shot =>
-    {
-        var s = shot.Strike;
-        CheckMirror(shot, Map(shot.Layout, b => (Length - b.X, b.Y)), Strike.Create(180 - s.AimDegrees, s.CueSpeed, -s.Side, s.Height, s.ElevationDegrees), (x, y) => (Length - x, y));
-    }, iter: 400);
+    public void A_table_mirrored_end_to_end_plays_mirrored() =>
+        AnyShot(4)
+            .Sample(
+                shot =>
+                {
+                    var s = shot.Strike;
+                    CheckMirror(
+                        shot,
+                        Map(shot.Layout, b => new(Length - b.X, b.Y)),
+                        Strike.Create(180 - s.AimDegrees, s.CueSpeed, -s.Side, s.Height, s.ElevationDegrees),
+                        (x, y) => new(Length - x, y)
+                    );
+                },
+                iter: 400
+            );
 
     [Fact]
     public void Shots_of_up_to_eight_contacts_agree_with_a_fine_step_integrator_within_two_millimetres()
     {
         var compared = 0;
         // Balls apart and off the cushions: where two things are touched at once, the model leaves open which comes first.
-        Gen.Int[0, 1_000_000].Select(seed => Scattered(new Random(seed))).Sample(shot =>
-        {
-            var simulator = Play(shot, 0);
-            if (simulator.EventCount > 24 || IsIllConditioned(shot, simulator)) return;
-            var reference = new FineStep(Shape);
-            var bodies = reference.Play(shot.Layout, shot.Strike);
-            if (reference.Contacts > 8) return;
-            Interlocked.Increment(ref compared);
-            CheckEnds(simulator, i => (bodies[i].Pocket, bodies[i].X, bodies[i].Y));
-        }, iter: 100, threads: 2);
+        Gen.Int[0, 1_000_000]
+            .Select(seed => Scattered(new Random(seed)))
+            .Sample(
+                shot =>
+                {
+                    var simulator = Play(shot, 0);
+                    if (simulator.EventCount > 24 || IsIllConditioned(shot, simulator))
+                        return;
+                    var reference = new FineStep(Shape);
+                    var bodies = reference.Play(shot.Layout, shot.Strike);
+                    if (reference.Contacts > 8)
+                        return;
+                    Interlocked.Increment(ref compared);
+                    CheckEnds(simulator, i => (bodies[i].Pocket, bodies[i].X, bodies[i].Y));
+                },
+                iter: 100,
+                threads: 2
+            );
         Assert.True(compared > 25, $"only {compared} shots were short enough");
     }
 
@@ -229,7 +330,8 @@ public class SimulatorPropertyTests
         {
             var (pocket, x, y) = other(i);
             Assert.Equal(pocket, simulator.PocketOf(i));
-            if (pocket is not null) continue;
+            if (pocket is not null)
+                continue;
             var off = Math.Sqrt(Math.Pow(x - simulator.X(i), 2) + Math.Pow(y - simulator.Y(i), 2));
             Assert.True(off < 0.002, $"{simulator.BallIn(i)} off by {off * 1000:0.##} mm");
         }
@@ -241,17 +343,22 @@ public class SimulatorPropertyTests
         var balls = new List<PlacedBall>();
         for (var i = 0; i < 5; i++)
         {
-            double x, y;
+            double x,
+                y;
             do (x, y) = (Between(0.05, Length - 0.05), Between(0.05, Width - 0.05));
-            while (!Shape.CanRest(x, y) || balls.Any(b => Layout.Gap(x, y, b) < 0.005));
+            while (!Shape.CanRest(new(x, y)) || balls.Any(b => b.Gap(new Vec2(x, y)) < 0.005));
             balls.Add(new(Ball.FromIndex(i == 0 ? 0 : 6 + i), x, y));
         }
         var (offset, clock) = (Between(0, 0.5), Between(0, 2 * Math.PI));
         // Half of the shots at a ball, the others anywhere.
-        var aim = random.Next(2) == 0 ? Between(0, 360)
-            : Math.Atan2(balls[1].Y - balls[0].Y, balls[1].X - balls[0].X) * 180 / Math.PI + Between(-2, 2);
-        return new(Layout.Create([.. balls.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
-            Strike.Create(aim, Between(0.3, 5), offset * Math.Cos(clock), offset * Math.Sin(clock), Math.Max(0, Between(-30, 30))));
+        var aim =
+            random.Next(2) == 0
+                ? Between(0, 360)
+                : Math.Atan2(balls[1].Y - balls[0].Y, balls[1].X - balls[0].X) * 180 / Math.PI + Between(-2, 2);
+        return new(
+            Layout.Create([.. balls.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
+            Strike.Create(aim, Between(0.3, 5), offset * Math.Cos(clock), offset * Math.Sin(clock), Math.Max(0, Between(-30, 30)))
+        );
     }
 
     private static Simulator Play(Shot shot, double turnDegrees)
@@ -265,7 +372,14 @@ public class SimulatorPropertyTests
 
     /// <summary>Whether an aim turned by a hundred-thousandth of a degree, a tenth of the reference's own error, already shows.</summary>
     private static bool IsIllConditioned(Shot shot, Simulator simulator) =>
-        new[] { -1e-5, 1e-5 }.Select(turn => Play(shot, turn)).Any(other => Enumerable.Range(0, other.Count).Any(i =>
-            other.PocketOf(i) != simulator.PocketOf(i)
-            || Math.Abs(other.X(i) - simulator.X(i)) + Math.Abs(other.Y(i) - simulator.Y(i)) > 4e-5));
+        new[] { -1e-5, 1e-5 }
+            .Select(turn => Play(shot, turn))
+            .Any(other =>
+                Enumerable
+                    .Range(0, other.Count)
+                    .Any(i =>
+                        other.PocketOf(i) != simulator.PocketOf(i)
+                        || Math.Abs(other.X(i) - simulator.X(i)) + Math.Abs(other.Y(i) - simulator.Y(i)) > 4e-5
+                    )
+            );
 }

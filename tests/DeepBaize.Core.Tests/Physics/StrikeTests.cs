@@ -58,7 +58,14 @@ public class StrikeTests
     [InlineData(0, 1, 0.4, 0.4, 0, "strike.side")]
     [InlineData(0, 1, 0, -0.6, 0, "strike.height")]
     [InlineData(0, 1, 0, 0, 61, "strike.elevation")]
-    public void An_impossible_strike_is_refused_by_field(double aim, double speed, double side, double height, double elevation, string field)
+    public void An_impossible_strike_is_refused_by_field(
+        double aim,
+        double speed,
+        double side,
+        double height,
+        double elevation,
+        string field
+    )
     {
         var error = Assert.Throws<InputException>(() => Strike.Create(aim, speed, side, height, elevation));
         Assert.Equal(field, Assert.Single(error.Errors).Field);

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Tests.Rules;
@@ -17,24 +18,24 @@ public class FrameTests
     public void Rule_3_Reds_and_colours_are_potted_in_turn_and_colours_come_back()
     {
         var red = Frame.Start.Play(Pot(Red));
-        Assert.Equal((1, BallOn.Colour, 14), (red.Points, red.After.On, red.After.Reds));
-        var blue = red.After.Play(Pot(Ball.Blue));
-        Assert.Equal((5, BallOn.Red, 6), (blue.Points, blue.After.On, blue.After.Break));
+        Assert.Equal((1, BallOn.Colour, 14), (red.Points, red.NextFrame.On, red.NextFrame.Reds));
+        var blue = red.NextFrame.Play(Pot(Ball.Blue));
+        Assert.Equal((5, BallOn.Red, 6), (blue.Points, blue.NextFrame.On, blue.NextFrame.Break));
         Assert.Equal([Ball.Blue], blue.Spotted);
-        Assert.Equal(6, blue.After.Colours.Count);
+        Assert.Equal(6, blue.NextFrame.Colours.Count);
     }
 
     [Fact]
     public void Rule_3_The_colour_after_the_last_red_comes_back_and_then_they_go_in_the_order_of_their_values()
     {
-        var frame = With(1, BallOn.Red).Play(Pot(Red)).After.Play(Pot(Ball.Yellow)).After;
+        var frame = With(1, BallOn.Red).Play(Pot(Red)).NextFrame.Play(Pot(Ball.Yellow)).NextFrame;
         Assert.Equal((BallOn.Yellow, 6), (frame.On, frame.Colours.Count));
         foreach (var colour in Ball.Colours)
         {
             Assert.Equal(colour, frame.On.AsColour());
             var ruling = frame.Play(Pot(colour));
             Assert.Empty(ruling.Spotted);
-            frame = ruling.After;
+            frame = ruling.NextFrame;
         }
         Assert.True(frame.IsOver);
         Assert.Equal((0, 1 + 2 + 27), (frame.Winner, frame.Scores.First));
@@ -42,7 +43,7 @@ public class FrameTests
 
     [Fact]
     public void Rule_3_Several_reds_in_one_stroke_score_one_each() =>
-        Assert.Equal((2, 13), Frame.Start.Play(new(Red, [Red, Ball.Red(2)])) is var r ? (r.Points, r.After.Reds) : default);
+        Assert.Equal((2, 13), Frame.Start.Play(new(Red, [Red, Ball.Red(2)])) is var r ? (r.Points, r.NextFrame.Reds) : default);
 
     /// <summary>147, and with a free ball taken as a red and its black eight more: common knowledge of the game.</summary>
     [Fact]
@@ -54,29 +55,37 @@ public class FrameTests
         Assert.Equal(7 + 27, With(0, BallOn.Colour).PointsLeft);
     }
 
-    public static TheoryData<string, BallOn, string?, string, string?, int> Fouls => new()
-    {
-        // on, first struck, potted, nominated, penalty
-        { "misses all balls", BallOn.Red, null, "", null, 4 },
-        { "a colour instead of a red", BallOn.Red, "yellow", "", null, 4 },
-        { "the blue instead of a red", BallOn.Red, "blue", "", null, 5 },
-        { "the black goes in off a red", BallOn.Red, "red-1", "black", null, 7 },
-        { "in-off from a red", BallOn.Red, "red-1", "white", null, 4 },
-        { "a red instead of the colour named", BallOn.Colour, "red-1", "", "pink", 6 },
-        { "the black instead of the yellow named", BallOn.Colour, "black", "", "yellow", 7 },
-        { "in-off from the blue named", BallOn.Colour, "blue", "white", "blue", 5 },
-        { "a red goes in with the green named", BallOn.Colour, "green", "red-1", "green", 4 },
-    };
+    public static TheoryData<string, BallOn, string?, string, string?, int> Fouls =>
+        new()
+        {
+            // on, first struck, potted, nominated, penalty
+            { "misses all balls", BallOn.Red, null, "", null, 4 },
+            { "a colour instead of a red", BallOn.Red, "yellow", "", null, 4 },
+            { "the blue instead of a red", BallOn.Red, "blue", "", null, 5 },
+            { "the black goes in off a red", BallOn.Red, "red-1", "black", null, 7 },
+            { "in-off from a red", BallOn.Red, "red-1", "white", null, 4 },
+            { "a red instead of the colour named", BallOn.Colour, "red-1", "", "pink", 6 },
+            { "the black instead of the yellow named", BallOn.Colour, "black", "", "yellow", 7 },
+            { "in-off from the blue named", BallOn.Colour, "blue", "white", "blue", 5 },
+            { "a red goes in with the green named", BallOn.Colour, "green", "red-1", "green", 4 },
+        };
 
     [Theory]
     [MemberData(nameof(Fouls))]
-    public void Rule_11_A_foul_costs_four_or_the_value_of_the_ball_on_or_concerned_if_that_is_higher(string what, BallOn on, string? first, string potted, string? nominated, int penalty)
+    public void Rule_11_A_foul_costs_four_or_the_value_of_the_ball_on_or_concerned_if_that_is_higher(
+        string what,
+        BallOn on,
+        string? first,
+        string potted,
+        string? nominated,
+        int penalty
+    )
     {
         static Ball? Named(string? id) => id is not null && Ball.TryParse(id, out var ball) ? ball : null;
         var ruling = With(5, on).Play(new(Named(first), Named(potted) is { } p ? [p] : [], Named(nominated)));
         Assert.True(ruling.IsFoul, what);
-        Assert.Equal((penalty, 0, penalty), (ruling.Penalty, ruling.Points, ruling.After.Scores.Second));
-        Assert.Equal((1, BallOn.Red), (ruling.After.Turn, ruling.After.On));
+        Assert.Equal((penalty, 0, penalty), (ruling.Penalty, ruling.Points, ruling.NextFrame.Scores.Second));
+        Assert.Equal((1, BallOn.Red), (ruling.NextFrame.Turn, ruling.NextFrame.On));
     }
 
     [Fact]
@@ -90,9 +99,9 @@ public class FrameTests
     public void Rule_11_Reds_that_go_in_by_a_foul_stay_down_and_colours_come_back()
     {
         var ruling = With(5, BallOn.Red).Play(new(Ball.Blue, [Red, Ball.Blue]));
-        Assert.Equal(4, ruling.After.Reds);
+        Assert.Equal(4, ruling.NextFrame.Reds);
         Assert.Equal([Ball.Blue], ruling.Spotted);
-        Assert.True(With(5, BallOn.Red).Play(new(Red, [Ball.White])).After.InHand);
+        Assert.True(With(5, BallOn.Red).Play(new(Red, [Ball.White])).NextFrame.InHand);
     }
 
     [Fact]
@@ -107,13 +116,13 @@ public class FrameTests
     public void Rule_12_A_free_ball_scores_as_the_ball_on_and_comes_back()
     {
         var asRed = With(5, BallOn.Red, freeBall: true).Play(Pot(Ball.Black));
-        Assert.Equal((1, 5, BallOn.Colour), (asRed.Points, asRed.After.Reds, asRed.After.On));
+        Assert.Equal((1, 5, BallOn.Colour), (asRed.Points, asRed.NextFrame.Reds, asRed.NextFrame.On));
         Assert.Equal([Ball.Black], asRed.Spotted);
         var asYellow = With(0, BallOn.Yellow, freeBall: true).Play(Pot(Ball.Brown));
-        Assert.Equal((2, BallOn.Yellow), (asYellow.Points, asYellow.After.On));
+        Assert.Equal((2, BallOn.Yellow), (asYellow.Points, asYellow.NextFrame.On));
         // With the ball on itself, both score, and only the free ball comes back.
         var both = With(0, BallOn.Yellow, freeBall: true).Play(new(Ball.Brown, [Ball.Brown, Ball.Yellow], Ball.Brown));
-        Assert.Equal((4, BallOn.Green), (both.Points, both.After.On));
+        Assert.Equal((4, BallOn.Green), (both.Points, both.NextFrame.On));
         Assert.Equal([Ball.Brown], both.Spotted);
         // A free ball that is not struck first is a foul, of the ball on's value or four.
         Assert.Equal(6, With(5, BallOn.Red, freeBall: true).Play(new(Ball.Pink, [], Ball.Blue)).Penalty);
@@ -129,7 +138,7 @@ public class FrameTests
     [Fact]
     public void Rule_13_After_a_foul_the_offender_may_be_asked_to_play_again()
     {
-        var foul = With(5, BallOn.Red).Play(new(null, []), leavesSnookered: true).After;
+        var foul = With(5, BallOn.Red).Play(new(null, []), leavesSnookered: true).NextFrame;
         Assert.True(foul.FreeBall);
         var again = foul.PlayAgain();
         Assert.Equal((0, false), (again.Turn, again.FreeBall));
@@ -140,11 +149,12 @@ public class FrameTests
     public void Rule_14_Three_misses_in_a_row_from_a_ball_in_full_sight_lose_the_frame()
     {
         var frame = With(15, BallOn.Red);
-        for (var i = 0; i < 2; i++) frame = frame.Play(new(null, []), ruledMiss: true).After.PlayAgain();
+        for (var i = 0; i < 2; i++)
+            frame = frame.Play(new(null, []), ruledMiss: true).NextFrame.PlayAgain();
         Assert.False(frame.IsOver);
-        Assert.Equal(1, frame.Play(new(null, []), ruledMiss: true).After.Winner);
+        Assert.Equal(1, frame.Play(new(null, []), ruledMiss: true).NextFrame.Winner);
         // A fair stroke in between begins the count anew.
-        Assert.Equal(0, frame.Play(new(Red, [])).After.Misses);
+        Assert.Equal(0, frame.Play(new(Red, [])).NextFrame.Misses);
     }
 
     [Fact]
@@ -157,12 +167,12 @@ public class FrameTests
     [Fact]
     public void Rule_4_The_black_ends_the_frame_and_level_scores_bring_it_back_with_the_white_in_hand()
     {
-        Assert.Equal(0, With(0, BallOn.Black, 5, first: 50, second: 52).Play(Pot(Ball.Black)).After.Winner);
-        var level = With(0, BallOn.Black, 5, first: 50, second: 57).Play(Pot(Ball.Black)).After;
+        Assert.Equal(0, With(0, BallOn.Black, 5, first: 50, second: 52).Play(Pot(Ball.Black)).NextFrame.Winner);
+        var level = With(0, BallOn.Black, 5, first: 50, second: 57).Play(Pot(Ball.Black)).NextFrame;
         Assert.False(level.IsOver);
         Assert.Equal((BallOn.Black, true), (level.On, level.InHand));
         // A foul at the black ends it as well.
-        Assert.Equal(1, With(0, BallOn.Black, 5, first: 50, second: 50).Play(new(Ball.Black, [Ball.White])).After.Winner);
+        Assert.Equal(1, With(0, BallOn.Black, 5, first: 50, second: 50).Play(new(Ball.Black, [Ball.White])).NextFrame.Winner);
     }
 
     [Fact]
@@ -189,7 +199,7 @@ public class FrameTests
         {
             var ruling = frame.Play(Pot(Ball.Black));
             Assert.Equal([Ball.Black], ruling.Spotted);
-            frame = ruling.After;
+            frame = ruling.NextFrame;
             Assert.Equal((7 * i, BallOn.Black, false), (frame.Break, frame.On, frame.IsOver));
         }
     }

@@ -9,7 +9,7 @@ public class SnookerTests
     private static readonly PlacedBall Red = new(Ball.Red(1), 2.0, 0.9);
 
     private static bool Hidden(double blockerX, double blockerY) =>
-        Snooker.IsSnookered(1.0, 0.9, [Red, new(Ball.Brown, blockerX, blockerY)], [0]);
+        Snooker.IsSnookered(new(1.0, 0.9), [Red, new(Ball.Brown, blockerX, blockerY)], [0]);
 
     [Fact]
     public void A_ball_between_snookers_and_one_beside_does_not()
@@ -22,7 +22,8 @@ public class SnookerTests
     [Fact]
     public void Hiding_one_extreme_edge_is_enough()
     {
-        // Both extreme edges must be free. Half-way to the red the white's centre on its way to an edge is one radius off the line of centres,
+        // Both extreme edges must be free. Half-way to the red the white's centre on its way to an edge is one radius off the line of
+        // centres,
         // and meets what lies within a diameter of that: three radii off, less a little.
         var edge = 3 * Dimensions.BallRadius;
         Assert.True(Hidden(1.5, 0.9 + edge - 0.002));
@@ -33,10 +34,10 @@ public class SnookerTests
     public void One_ball_on_in_the_open_is_enough_not_to_be_snookered()
     {
         PlacedBall[] balls = [Red, new(Ball.Brown, 1.5, 0.9), new(Ball.Red(2), 1.0, 1.5)];
-        Assert.True(Snooker.IsSnookered(1.0, 0.9, balls, [0]));
-        Assert.False(Snooker.IsSnookered(1.0, 0.9, balls, [0, 2]));
+        Assert.True(Snooker.IsSnookered(new(1.0, 0.9), balls, [0]));
+        Assert.False(Snooker.IsSnookered(new(1.0, 0.9), balls, [0, 2]));
         // Another ball on in the way hides nothing.
-        Assert.False(Snooker.IsSnookered(1.0, 0.9, [Red, new(Ball.Red(2), 1.5, 0.9)], [0, 1]));
+        Assert.False(Snooker.IsSnookered(new(1.0, 0.9), [Red, new(Ball.Red(2), 1.5, 0.9)], [0, 1]));
     }
 
     [Fact]

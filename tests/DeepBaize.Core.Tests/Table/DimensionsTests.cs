@@ -1,3 +1,4 @@
+using DeepBaize.Core.Advice.BlackBall;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -53,9 +54,10 @@ public class DimensionsTests
         for (var i = 0; i < 15; i++)
             for (var j = 0; j < i; j++)
             {
-                var gap = Layout.Gap(pack[i].X, pack[i].Y, pack[j]);
+                var gap = pack[j].Gap(pack[i].At);
                 Assert.True(gap >= 0);
-                if (gap < 1e-9) touching++;
+                if (gap < 1e-9)
+                    touching++;
             }
         Assert.Equal(30, touching); // 3 × (1 + 2 + 3 + 4): the edges of a triangular grid of five rows
     }
@@ -65,6 +67,6 @@ public class DimensionsTests
     {
         var layout = Layout.Create([.. Rack.Opening().Select(b => ((string?)b.Ball.Id, b.X, b.Y))], new(Conditions.Default));
         Assert.Equal(22, layout.Balls.Count);
-        Assert.True(InD(layout.White.X, layout.White.Y));
+        Assert.True(InD(layout.White.At));
     }
 }

@@ -1,4 +1,5 @@
 using CsCheck;
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -37,26 +38,32 @@ public class LayoutTests
 
     [Fact]
     public void A_ball_moved_by_hand_always_finds_the_nearest_free_place() =>
-        Gen.Select(Gen.Double[-0.5, 4], Gen.Double[-0.5, 2.3], Gen.Double[0.1, 3.4].Array[12], Gen.Double[0.1, 1.6].Array[12]).Sample((x, y, xs, ys) =>
-        {
-            var others = new List<PlacedBall>();
-            for (var i = 0; i < 12; i++)
-            {
-                var at = Placement.Nearest(xs[i], ys[i], others, Shape)!.Value;
-                others.Add(new(Ball.Red(i + 1), at.X, at.Y));
-            }
-            var (px, py) = Placement.Nearest(x, y, others, Shape)!.Value;
-            Assert.True(Shape.CanRest(px, py));
-            Assert.All(others, o => Assert.True(Layout.Gap(px, py, o) >= 0));
-            // No point of a circle of places around the target that is nearer is free.
-            var distance = Math.Sqrt((px - x) * (px - x) + (py - y) * (py - y));
-            for (var i = 0; i < 72; i++)
-            {
-                var (s, c) = Math.SinCos(i * Math.PI / 36);
-                var (qx, qy) = (x + 0.98 * distance * c, y + 0.98 * distance * s);
-                Assert.False(distance > 1e-6 && Shape.CanRest(qx, qy) && others.All(o => Layout.Gap(qx, qy, o) >= 0));
-            }
-        }, iter: 300);
+        Gen.Select(Gen.Double[-0.5, 4], Gen.Double[-0.5, 2.3], Gen.Double[0.1, 3.4].Array[12], Gen.Double[0.1, 1.6].Array[12])
+            .Sample(
+                (x, y, xs, ys) =>
+                {
+                    var others = new List<PlacedBall>();
+                    for (var i = 0; i < 12; i++)
+                    {
+                        var at = Placement.Nearest(new(xs[i], ys[i]), others, Shape)!.Value;
+                        others.Add(new(Ball.Red(i + 1), at.X, at.Y));
+                    }
+                    var (px, py) = Placement.Nearest(new(x, y), others, Shape)!.Value;
+                    Assert.True(Shape.CanRest(new(px, py)));
+                    Assert.All(others, o => Assert.True(o.Gap(new Vec2(px, py)) >= 0));
+                    // No point of a circle of places around the target that is nearer is free: nearer by more than the tolerance with which
+                    // a place is accepted.
+                    var distance = Math.Sqrt((px - x) * (px - x) + (py - y) * (py - y));
+                    for (var i = 0; i < 72; i++)
+                    {
+                        var (s, c) = Math.SinCos(i * Math.PI / 36);
+                        var nearer = 0.98 * distance - 2 * TableShape.InputTolerance;
+                        var (qx, qy) = (x + nearer * c, y + nearer * s);
+                        Assert.False(nearer > 0 && Shape.CanRest(new(qx, qy)) && others.All(o => o.Gap(new Vec2(qx, qy)) >= 0));
+                    }
+                },
+                iter: 300
+            );
 
     [Theory]
     [InlineData(0.2, 0.2)]
@@ -64,8 +71,8 @@ public class LayoutTests
     [InlineData(0.737, 0.889)] // on the brown
     public void A_cue_ball_from_hand_stays_in_the_D(double x, double y)
     {
-        var (px, py) = Placement.Nearest(x, y, Rack.Colours(), Shape, inD: true)!.Value;
-        Assert.True(InD(px, py));
-        Assert.All(Rack.Colours(), o => Assert.True(Layout.Gap(px, py, o) >= 0));
+        var (px, py) = Placement.Nearest(new(x, y), Rack.Colours(), Shape, inD: true)!.Value;
+        Assert.True(InD(new(px, py)));
+        Assert.All(Rack.Colours(), o => Assert.True(o.Gap(new Vec2(px, py)) >= 0));
     }
 }

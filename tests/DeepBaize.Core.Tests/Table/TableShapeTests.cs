@@ -1,3 +1,4 @@
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -22,10 +23,13 @@ public class TableShapeTests
     {
         // The straight nose ends where the arc's centre stands square to it, one radius behind.
         foreach (var nose in Shape.Noses)
-            foreach (var (x, y) in ((double, double)[])[(nose.X1, nose.Y1), (nose.X2, nose.Y2)])
-                Assert.Contains(Shape.PocketShapes.SelectMany(p => new[] { p.JawA, p.JawB }),
-                    jaw => Math.Abs(Math.Sqrt(Math.Pow(jaw.X - x, 2) + Math.Pow(jaw.Y - y, 2)) - jaw.Radius) < 1e-12
-                        && (Math.Abs(jaw.X - x) < 1e-12 || Math.Abs(jaw.Y - y) < 1e-12));
+            foreach (var (x, y) in (Vec2[])[nose.From, nose.To])
+                Assert.Contains(
+                    Shape.PocketShapes.SelectMany(p => new[] { p.JawA, p.JawB }),
+                    jaw =>
+                        Math.Abs(Math.Sqrt(Math.Pow(jaw.X - x, 2) + Math.Pow(jaw.Y - y, 2)) - jaw.Radius) < 1e-12
+                        && (Math.Abs(jaw.X - x) < 1e-12 || Math.Abs(jaw.Y - y) < 1e-12)
+                );
     }
 
     [Theory]
@@ -39,7 +43,7 @@ public class TableShapeTests
     [InlineData(Length / 2, 0.01, true)] // in a middle pocket's mouth
     [InlineData(Length / 2, -0.02, false)]
     [InlineData(5, 0.9, false)]
-    public void Where_a_ball_can_rest(double x, double y, bool can) => Assert.Equal(can, Shape.CanRest(x, y));
+    public void Where_a_ball_can_rest(double x, double y, bool can) => Assert.Equal(can, Shape.CanRest(new(x, y)));
 
     [Theory]
     [InlineData("cornerGap", 0.2, "conditions.cornerGap")]
@@ -56,7 +60,8 @@ public class TableShapeTests
     [Fact]
     public void Every_preset_and_every_condition_alone_at_either_end_is_sound_or_refused()
     {
-        foreach (var preset in Conditions.Presets) Conditions.With(preset.Changes);
+        foreach (var preset in Conditions.Presets)
+            Conditions.With(preset.Changes);
         foreach (var field in Conditions.Fields)
             foreach (var value in (double[])[field.Min, field.Max])
             {

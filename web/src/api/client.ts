@@ -3,8 +3,8 @@ import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
 export type BallEntry = Schemas['BallEntry']
-export type Circle = Required<Schemas['Circle']>
-export type Nose = Required<Schemas['Nose']>
+export type Circle = Required<Schemas['CircleResult']>
+export type Nose = Required<Schemas['NoseResult']>
 export type Pocket = { name: string; jawA: Circle; jawB: Circle; drop: Circle }
 export type Table = { noses: Nose[]; pockets: Pocket[] }
 export type Reference = Schemas['ReferenceResult']

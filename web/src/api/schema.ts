@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/black-ball": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent */
+        post: operations["blackBall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -447,23 +464,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/black-ball": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent */
-        post: operations["blackBall"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/leave": {
         parameters: {
             query?: never;
@@ -509,6 +509,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Forgets what was learnt for these cushions */
         delete: operations["forgetCorrection"];
         options?: never;
         head?: never;
@@ -806,13 +807,13 @@ export interface components {
             cushions: string[];
             balls: string[];
         };
-        Circle: {
+        CircleResult: {
             /** Format: double */
-            x?: number;
+            x: number;
             /** Format: double */
-            y?: number;
+            y: number;
             /** Format: double */
-            radius?: number;
+            radius: number;
         };
         ConditionResult: {
             name: string;
@@ -1284,15 +1285,15 @@ export interface components {
             /** Format: double */
             shift: number;
         };
-        Nose: {
+        NoseResult: {
             /** Format: double */
-            x1?: number;
+            x1: number;
             /** Format: double */
-            y1?: number;
+            y1: number;
             /** Format: double */
-            x2?: number;
+            x2: number;
             /** Format: double */
-            y2?: number;
+            y2: number;
         };
         ObstacleResult: {
             ball: string;
@@ -1468,9 +1469,9 @@ export interface components {
         };
         PocketResult: {
             name: string;
-            jawA: components["schemas"]["Circle"];
-            jawB: components["schemas"]["Circle"];
-            drop: components["schemas"]["Circle"];
+            jawA: components["schemas"]["CircleResult"];
+            jawB: components["schemas"]["CircleResult"];
+            drop: components["schemas"]["CircleResult"];
         };
         PointEntry: {
             /** Format: double */
@@ -1996,7 +1997,7 @@ export interface components {
             };
         };
         TableResult: {
-            noses: components["schemas"]["Nose"][];
+            noses: components["schemas"]["NoseResult"][];
             pockets: components["schemas"]["PocketResult"][];
         };
         TagTally: {
@@ -2131,6 +2132,39 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["WaysProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    blackBall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlackBallRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["BlackBallEvent"];
                 };
             };
             /** @description Bad Request */
@@ -3390,39 +3424,6 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["DecideProgress"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    blackBall: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BlackBallRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/event-stream": components["schemas"]["BlackBallEvent"];
                 };
             };
             /** @description Bad Request */

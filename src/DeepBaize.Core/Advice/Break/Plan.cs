@@ -1,0 +1,91 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+
+namespace DeepBaize.Core.Advice.Break;
+
+/// <summary>Where the white is if the stroke is a standard deviation of pace off, and what is on from there.</summary>
+/// <param name="Scores">Whether it still scores.</param>
+/// <param name="Next">The pot to play from there; null if none is on.</param>
+/// <param name="Chance">Of that.</param>
+public sealed record CoverOutcome(Vec2 White, bool Scores, Ball? Next, Pocket? Pocket, double Chance);
+
+/// <summary>What an error of a standard deviation of pace leaves.</summary>
+public sealed record Cover(CoverOutcome Long, CoverOutcome Short);
+
+/// <summary>What is drawn of a shot.</summary>
+/// <param name="Arrival">How the white comes to the ball; null if it meets something else first.</param>
+/// <param name="WhitePath">m and seconds.</param>
+/// <param name="Area">
+/// Outline of the places that are as good for the next ball as the one that is meant, m; empty for the last shot.
+/// </param>
+public sealed record PlanShotDrawing(Arrival? Arrival, IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<Vec2> Area);
+
+/// <summary>A shot of a plan.</summary>
+/// <param name="Before">The table it is played from, if all before it went as meant.</param>
+/// <param name="Alive">Chance of getting to it.</param>
+/// <param name="Points">Of the break after it, if it scores.</param>
+/// <param name="Choice">Its next ball is the one that the plan goes on with, if it goes on.</param>
+public sealed record PlanShot(
+    Situation Before,
+    Choice Choice,
+    double Alive,
+    int Points,
+    PlanShotDrawing Drawing,
+    Cover Cover,
+    IReadOnlyList<ShotWarning> Warnings,
+    IReadOnlyList<Reason> Reasons
+);
+
+/// <summary>What makes an alternative rank lower than the best.</summary>
+public enum Shortfall
+{
+    None,
+    Chance,
+    Points,
+    Leave,
+    Foul,
+}
+
+/// <summary>A first shot that could be played, beside the best one.</summary>
+/// <param name="Below">In which of its parts most of what it lacks lies.</param>
+/// <param name="Lacks">By how much it falls short in all, in the measure of the target.</param>
+public sealed record Alternative(Choice Choice, Shortfall Below, double Lacks);
+
+/// <summary>
+/// How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look.
+/// </summary>
+/// <param name="Breaks">How many.</param>
+/// <param name="Points">Made on the average from here on.</param>
+/// <param name="Median">Of the same.</param>
+/// <param name="Target">Share in which the target was reached; null if the target is points.</param>
+/// <param name="Cleared">Share in which nothing was left.</param>
+/// <param name="EndsAt">Index of the shot of the plan at which most breaks end.</param>
+/// <param name="EndsShare">Share of all breaks that end there.</param>
+/// <param name="Alive">Share that got to each shot.</param>
+public sealed record Prospect(
+    int Breaks,
+    double Points,
+    double Median,
+    double? Target,
+    double Cleared,
+    int EndsAt,
+    double EndsShare,
+    IReadOnlyList<double> Alive
+);
+
+/// <summary>A break, several shots ahead.</summary>
+/// <param name="Prospect">Null until it has been played out.</param>
+/// <param name="IsComplete">The last shot leaves nothing to pot.</param>
+public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, bool IsComplete);
+
+/// <summary>How far a search is.</summary>
+/// <param name="Examined">Positions looked at.</param>
+/// <param name="Share">Of the work, 0–1; 1 is the last.</param>
+/// <param name="Plans">The best so far, best first.</param>
+public sealed record PlanProgress(long Examined, double Share, IReadOnlyList<Plan> Plans, IReadOnlyList<Alternative> Alternatives);

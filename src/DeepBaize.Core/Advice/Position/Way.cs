@@ -1,0 +1,52 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Strokes;
+
+namespace DeepBaize.Core.Advice.Position;
+
+/// <summary>Where the white would end if the stroke is off in one thing.</summary>
+/// <param name="White">Where it stops, m; if it goes in, where that is.</param>
+/// <param name="InOff">It goes in.</param>
+/// <param name="IsMet">It still does what is wanted.</param>
+/// <param name="Next">Of the pots that are then on the likeliest; null if there is none, or it was not looked for.</param>
+public sealed record Outcome(Vec2 White, bool InOff, bool IsMet, PotOption? Next);
+
+/// <summary>How far one standard deviation of each error moves the place where the white stops, m.</summary>
+public readonly record struct Sensitivity(double Direction, double Pace, double Height, double Side);
+
+/// <summary>How likely a way is to come off.</summary>
+/// <param name="Pot">Chance of the pot.</param>
+/// <param name="Both">Chance of the pot and of what is wanted together.</param>
+/// <param name="InOff">That the white goes in.</param>
+/// <param name="Kiss">Of an unwanted second contact.</param>
+/// <param name="Samples">How many strokes were played for it.</param>
+public readonly record struct WayOdds(double Pot, double Both, double InOff, double Kiss, int Samples);
+
+/// <summary>How a way runs.</summary>
+/// <param name="Along">Slot of the ball on whose line the white comes in at the end, or −1.</param>
+public sealed record WayRun(Arrival Arrival, Route Route, int Along, Reach Reach);
+
+/// <summary>Where the white ends.</summary>
+/// <param name="IsMet">Whether it does what is wanted if played without error; if not, it is the nearest there is.</param>
+/// <param name="Off">How far it is then from what is wanted, m.</param>
+/// <param name="Long">If struck a standard deviation too hard.</param>
+/// <param name="Short">If struck a standard deviation too softly.</param>
+public sealed record WayEnds(bool IsMet, double Off, Outcome Exact, Outcome Long, Outcome Short, Sensitivity Sensitivity);
+
+/// <summary>What is drawn of a way.</summary>
+/// <param name="WhitePath">m and seconds.</param>
+/// <param name="Contact">Where the white's centre is when it meets its first ball, m.</param>
+public sealed record WayDrawing(IReadOnlyList<PathPoint> WhitePath, Vec2 Contact);
+
+/// <summary>A way to pot the ball and do with the white what is wanted.</summary>
+/// <param name="Stroke">As aimed.</param>
+/// <param name="Part">Of the pocket.</param>
+public sealed record Way(Stroke Stroke, double Part, WayOdds Odds, WayRun Run, WayEnds Ends, WayDrawing Drawing);
+
+/// <summary>How far a search is.</summary>
+/// <param name="Strokes">Strokes played so far.</param>
+/// <param name="Share">Of the work, 0–1.</param>
+/// <param name="Ways">The best so far, best first.</param>
+public sealed record WaySearchProgress(long Strokes, double Share, IReadOnlyList<Way> Ways);

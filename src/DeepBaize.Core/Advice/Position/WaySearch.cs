@@ -1,0 +1,421 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Advice.Position;
+
+/// <summary>
+/// Put it there: the ways to pot a ball and do something with the white. A pipeline: strokes on a grid → played → grouped by what the
+/// white does → the nearest of each refined → judged by sampling → the distinct ones ranked. The same input gives the same ways.
+/// </summary>
+public sealed class WaySearch
+{
+    // Steps of the grid, tips and pace.
+    private const int Heights = 7,
+        SideHeights = 5;
+    private const double PaceStep = 0.5;
+
+    /// <summary>From each group so many strokes are refined, each from another height or side.</summary>
+    private const int SeedsOfGroup = 2;
+
+    /// <summary>Farther off than this no stroke is worth refining, m.</summary>
+    private const double FarthestSeed = 0.7;
+
+    /// <summary>How many ways are told.</summary>
+    private const int MostWays = 6;
+
+    // So many events of the simulator may go into one way: a deterministic stand-in for time.
+    private const int EventsToRefine = 12_000,
+        EventsToSift = 4_000,
+        EventsToJudge = 40_000;
+
+    // But not fewer strokes than these, nor more.
+    private const int FewestSamples = 60,
+        MostToSift = 250,
+        MostToJudge = 2000;
+
+    /// <summary>Of what the white can do, so many kinds are followed in each stage: those that come nearest.</summary>
+    private const int MostGroups = 10;
+
+    // Ways that do the same with the white and differ by less than this in height (tips) and pace are one.
+    private const double SameHeight = 0.5,
+        SamePace = 0.9;
+
+    private readonly WayQuestion _question;
+    private readonly Freedom _freedom;
+    private readonly CancellationToken _cancel;
+    private long _strokes;
+
+    private WaySearch(WayQuestion question, Freedom freedom, CancellationToken cancel) =>
+        (_question, _freedom, _cancel) = (question, freedom, cancel);
+
+    /// <summary>The distinct ways, best first. If none does what is wanted, the one that comes nearest.</summary>
+    /// <param name="progress">Told after each stage, on the thread that calls.</param>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public static IReadOnlyList<Way> Solve(
+        WayQuestion question,
+        Freedom freedom,
+        IProgress<WaySearchProgress>? progress = null,
+        CancellationToken cancel = default
+    ) => new WaySearch(question, freedom, cancel).Run(progress);
+
+    /// <summary>
+    /// The stroke as it is set up, judged by the same measure, to stand beside the ways found. Null if the pot has no aim with it.
+    /// </summary>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public static Way? Judge(WayQuestion question, CancellationToken cancel = default)
+    {
+        var search = new WaySearch(question, Freedom.Full, cancel);
+        var (stroke, bench) = (question.Stroke, new Bench(search, question.Pot.Part));
+        return bench.Try(stroke.SideTips, stroke.HeightTips, stroke.Pace, null) is { } tried ? search.Judge(tried, EventsToJudge) : null;
+    }
+
+    private IReadOnlyList<Way> Run(IProgress<WaySearchProgress>? progress)
+    {
+        // First plain ball into the middle of the pocket, so that there is an answer soon; then with side; then the other parts of the
+        // pocket.
+        List<(double Side, double Part, int Heights)[]> waves =
+        [
+            [(0, 0, Heights)],
+        ];
+        if (_freedom.MostSideTips > 0)
+            waves.Add([.. new[] { -1, -0.5, 0.5, 1 }.Select(s => (s * _freedom.MostSideTips, 0.0, SideHeights))]);
+        if (_freedom.AnyPart)
+            waves.Add([(0, -1, SideHeights), (0, 1, SideHeights)]);
+
+        var found = new List<Way>();
+        var nearest = default(Tried);
+        for (var w = 0; w < waves.Count; w++)
+        {
+            var tried = Play(waves[w]);
+            var refined = Refine(tried);
+            nearest = new[] { nearest }.Concat(refined).Concat(tried).Where(t => t is { Pots: true }).MinBy(t => t!.Distance);
+            found.AddRange(InParallel([.. Distinct(refined.Where(t => t.IsMet), t => t.Distance)], t => Judge(t, EventsToSift)));
+            found = [.. Distinct(found, f => -f.Odds.Both)];
+            if (w + 1 < waves.Count)
+                progress?.Report(new(_strokes, (w + 1.0) / (waves.Count + 1), found));
+        }
+        var best = found.Take(MostWays).ToList();
+        if (best.Count == 0 && nearest is not null)
+            best.Add(Judge(nearest, EventsToJudge));
+        // The ranking is by the larger sample, and only of what is told is it asked what comes next.
+        best = [.. InParallel(best, way => Tell(Judge(TriedOf(way), EventsToJudge))).OrderByDescending(way => way.Odds.Both)];
+        progress?.Report(new(_strokes, 1, best));
+        return best;
+    }
+
+    // ---- Candidates, played ------------------------------------------------------------------------------------------
+
+    /// <summary>A stroke that was played without error.</summary>
+    private sealed record Tried(Stroke Stroke, double Part, bool Pots, bool IsMet, double Distance, Route Route, double Follow);
+
+    private List<Tried> Play((double Side, double Part, int Heights)[] wave)
+    {
+        var columns = wave.SelectMany(c =>
+                Enumerable
+                    .Range(0, c.Heights)
+                    .Select(i =>
+                        (c.Side, c.Part, Height: _freedom.LowestTips + (_freedom.HighestTips - _freedom.LowestTips) * i / (c.Heights - 1))
+                    )
+            )
+            .Distinct()
+            .ToList();
+        return
+        [
+            .. InParallel(
+                    columns,
+                    column =>
+                    {
+                        var bench = new Bench(this, column.Part);
+                        var tries = new List<Tried>();
+                        // Side takes away from the height that there is; the lines that fall away are those of the next column.
+                        var most = Math.Sqrt(Math.Max(0, Tip.Limit * Tip.Limit - column.Side * column.Side)) - 0.05;
+                        if (Math.Abs(column.Height) > most)
+                            return tries;
+                        double? aim = null;
+                        for (var pace = _freedom.Softest; pace <= _freedom.Hardest + 1e-9; pace += PaceStep)
+                        {
+                            if (bench.Try(column.Side, column.Height, pace, aim) is not { } tried)
+                                continue;
+                            aim = tried.Stroke.AimDegrees;
+                            tries.Add(tried);
+                        }
+                        return tries;
+                    }
+                )
+                .SelectMany(t => t),
+        ];
+    }
+
+    private List<Tried> Refine(List<Tried> tried)
+    {
+        var seeds = tried
+            .Where(t => t.Pots && t.Distance < FarthestSeed)
+            .GroupBy(t => (t.Route.Key, Class(t.Follow)))
+            .OrderBy(g => g.Min(t => t.Distance))
+            .Take(MostGroups)
+            .SelectMany(g =>
+                g.OrderBy(t => t.Distance).DistinctBy(t => (t.Stroke.HeightTips, t.Stroke.SideTips, t.Part)).Take(SeedsOfGroup)
+            )
+            .ToList();
+        return InParallel(seeds, Refine);
+    }
+
+    /// <summary>Pattern search in height and pace: steps that are halved when none of them helps.</summary>
+    private Tried Refine(Tried seed)
+    {
+        var bench = new Bench(this, seed.Part);
+        var best = seed;
+        var events = 0;
+        for (var (tips, pace) = (0.2, 0.25); tips > 0.01;)
+        {
+            if (best.Distance <= 0.002 || events > EventsToRefine)
+                break;
+            var before = best;
+            foreach (var (up, harder) in (ReadOnlySpan<(int, int)>)[(0, 1), (0, -1), (1, 0), (-1, 0), (1, 1), (-1, -1), (1, -1), (-1, 1)])
+            {
+                var height = Math.Clamp(before.Stroke.HeightTips + up * tips, _freedom.LowestTips, _freedom.HighestTips);
+                var harderPace = Math.Clamp(before.Stroke.Pace + harder * pace, _freedom.Softest, _freedom.Hardest);
+                if (Tip.Margin(before.Stroke.SideTips, height) < 0.05)
+                    continue;
+                if (
+                    bench.Try(before.Stroke.SideTips, height, harderPace, before.Stroke.AimDegrees) is { Pots: true } next
+                    && next.Distance < best.Distance
+                )
+                    best = next;
+                events += bench.Simulator.EventCount;
+            }
+            if (ReferenceEquals(best, before))
+                (tips, pace) = (tips / 2, pace / 2);
+        }
+        return best;
+    }
+
+    /// <summary>What one worker needs to play strokes at one part of the pocket.</summary>
+    private sealed class Bench
+    {
+        private readonly WaySearch _search;
+        private readonly double _part;
+        private readonly PotTrial _trial;
+
+        public Bench(WaySearch search, double part)
+        {
+            (_search, _part) = (search, part);
+            Cut = Cut.Of(search._question.Layout, search._question.Pot with { Part = part }, search._question.Shape);
+            _trial = new(search._question.Layout, Cut, search._question.Shape);
+            Simulator = new(search._question.Shape, Simulator.Coarse);
+        }
+
+        public Cut Cut { get; }
+        public Simulator Simulator { get; }
+        public ShotRecord Record { get; } = new();
+
+        /// <summary>Aims and plays; null if there is no aim.</summary>
+        public Tried? Try(double side, double height, double pace, double? near)
+        {
+            _search._cancel.ThrowIfCancellationRequested();
+            var stroke = _search._question.Stroke with { AimDegrees = Cut.AimDegrees, SideTips = side, HeightTips = height, Pace = pace };
+            stroke = stroke with
+            {
+                ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.ElevationFor(_search._question.Layout, stroke)),
+            };
+            if (!Cut.CanBeAimed || PotAim.Find(_trial, Cut, stroke, near) is not { } aim)
+                return null;
+            stroke = stroke with { AimDegrees = aim };
+            Play(stroke, default);
+            var (layout, goal) = (_search._question.Layout, _search._question.Goal);
+            var pots = Simulator.PocketOf(Cut.Pot.Slot) == Cut.Pocket && Simulator.PocketOf(0) is null;
+            var follow = Arrival.Of(Record, stroke.ToStrike(), _search._question.Shape)?.Follow ?? 0;
+            return new(
+                stroke,
+                _part,
+                pots,
+                pots && goal.IsMet(Record, Simulator, layout),
+                goal.Distance(Record, Simulator, layout),
+                Route.Of(Record, goal.Meant),
+                follow
+            );
+        }
+
+        public void Play(in Stroke stroke, in StrokeError error)
+        {
+            Interlocked.Increment(ref _search._strokes);
+            error.Play(Simulator, _search._question.Layout, stroke, Record);
+        }
+    }
+
+    // ---- Judged ------------------------------------------------------------------------------------------------------
+
+    private Way Judge(Tried tried, int events)
+    {
+        var bench = new Bench(this, tried.Part);
+        var stroke = tried.Stroke;
+        var reach = Reach.Of(_question.Layout, stroke, _question.Player);
+        var skill = _question.Player.Skill.Times(reach.ErrorFactor);
+        bench.Play(stroke, default);
+        var samples = Math.Clamp(
+            events / Math.Max(1, bench.Simulator.EventCount),
+            FewestSamples,
+            events == EventsToSift ? MostToSift : MostToJudge
+        );
+        var arrival = Arrival.Of(bench.Record, stroke.ToStrike(), _question.Shape) ?? default;
+        var run = new WayRun(arrival, tried.Route, AlongBall(bench.Record), reach);
+        var contact = Contacts.First(bench.Record)?.At ?? _question.Layout.White.At;
+        var drawing = new WayDrawing(ShotPath.Points(bench.Record, _question.Layout.Balls.Count)[0], contact);
+        var spread = Spread.Sample(
+            new(_question.Layout, stroke, bench.Cut, skill, _question.Shape, _question.Goal),
+            samples,
+            workers: 1,
+            outlines: false,
+            cancel: _cancel
+        );
+        Interlocked.Add(ref _strokes, samples);
+        var odds = new WayOdds(spread.Odds.Pot, spread.Odds.Both, spread.Odds.InOff, spread.Odds.Kiss, samples);
+        return new(stroke, tried.Part, odds, run, EndsOf(bench, tried, skill), drawing);
+    }
+
+    private WayEnds EndsOf(Bench bench, Tried tried, Skill skill)
+    {
+        var (stroke, pace) = (tried.Stroke, skill.PacePercent / 100);
+        var exact = OutcomeOf(bench, stroke, default);
+        var (longer, shorter) = (OutcomeOf(bench, stroke, new(0, pace, 0, 0)), OutcomeOf(bench, stroke, new(0, -pace, 0, 0)));
+        double Moves(in StrokeError one, in StrokeError other) =>
+            Math.Max(
+                OutcomeOf(bench, stroke, one).White.DistanceTo(exact.White),
+                OutcomeOf(bench, stroke, other).White.DistanceTo(exact.White)
+            );
+        var sensitivity = new Sensitivity(
+            Direction: Moves(new(skill.DirectionDegrees, 0, 0, 0), new(-skill.DirectionDegrees, 0, 0, 0)),
+            Pace: Math.Max(longer.White.DistanceTo(exact.White), shorter.White.DistanceTo(exact.White)),
+            Height: Moves(new(0, 0, 0, skill.TipError), new(0, 0, 0, -skill.TipError)),
+            Side: Moves(new(0, 0, skill.TipError, 0), new(0, 0, -skill.TipError, 0))
+        );
+        return new(tried.IsMet, tried.Distance, exact, longer, shorter, sensitivity);
+    }
+
+    private Outcome OutcomeOf(Bench bench, in Stroke stroke, in StrokeError error)
+    {
+        bench.Play(stroke, error);
+        return new(
+            bench.Simulator.At(0),
+            bench.Simulator.PocketOf(0) is not null,
+            _question.Goal.IsMet(bench.Record, bench.Simulator, _question.Layout),
+            null
+        );
+    }
+
+    /// <summary>With what is on next, if it goes as meant, and if it runs long or short.</summary>
+    private Way Tell(Way way)
+    {
+        var bench = new Bench(this, way.Part);
+        Outcome WithNext(Outcome outcome, in StrokeError error)
+        {
+            bench.Play(way.Stroke, error);
+            var after = bench.Simulator;
+            if (after.PocketOf(0) is not null)
+                return outcome;
+            List<PlacedBall> rest = [];
+            for (var i = 0; i < after.Count; i++)
+                if (after.PocketOf(i) is null && i != _question.Pot.Slot)
+                    rest.Add(new(after.BallIn(i), after.At(i)));
+            if (rest.Count < 2)
+                return outcome;
+            var next = TableReading.Likeliest(Layout.OfRest(rest), new(0, 0, 0, 4, 0), _question.Player, _question.Shape, _cancel);
+            return outcome with { Next = next };
+        }
+        var (ends, pace) = (way.Ends, _question.Player.Skill.Times(way.Run.Reach.ErrorFactor).PacePercent / 100);
+        return way with
+        {
+            Ends = ends with
+            {
+                Exact = WithNext(ends.Exact, default),
+                Long = WithNext(ends.Long, new(0, pace, 0, 0)),
+                Short = WithNext(ends.Short, new(0, -pace, 0, 0)),
+            },
+        };
+    }
+
+    /// <summary>The ball on whose line (within a ball's width) the white runs in at the end, ahead of it or behind.</summary>
+    private int AlongBall(ShotRecord record)
+    {
+        const double longEnough = 0.25;
+        var last = record.Pieces.LastOrDefault(p => p.Ball == 0);
+        if (last == default)
+            return -1;
+        var end = last.To;
+        if (last.From.DistanceTo(end) < longEnough)
+            return -1;
+        var along = (end - last.From).Unit;
+        var (best, slot) = (2 * BallRadius, -1);
+        for (var i = 1; i < _question.Layout.Balls.Count; i++)
+        {
+            if (i == _question.Pot.Slot || i == _question.Goal.Meant)
+                continue;
+            var ball = _question.Layout.Balls[i].At - end;
+            var across = Math.Abs(ball.Cross(along));
+            if (across < best && ball.Length < 1.2)
+                (best, slot) = (across, i);
+        }
+        return slot;
+    }
+
+    // ---- Ranked ------------------------------------------------------------------------------------------------------
+
+    /// <summary>Screw, stun or follow: by the spin that the white arrives with.</summary>
+    private static int Class(double follow) =>
+        follow < -0.1 ? -1
+        : follow > 0.3 ? 1
+        : 0;
+
+    private static Tried TriedOf(Way way) =>
+        new(way.Stroke, way.Part, true, way.Ends.IsMet, way.Ends.Off, way.Run.Route, way.Run.Arrival.Follow);
+
+    private static IEnumerable<Tried> Distinct(IEnumerable<Tried> tries, Func<Tried, double> cost) =>
+        Distinct(tries, cost, t => (t.Route.Key, t.Stroke, t.Part), sameSide: true);
+
+    private static IEnumerable<Way> Distinct(IEnumerable<Way> ways, Func<Way, double> cost) =>
+        Distinct(ways, cost, w => (w.Run.Route.Key, w.Stroke, w.Part), sameSide: false);
+
+    /// <summary>The best of those that do the same with nearly the same stroke.</summary>
+    private static List<T> Distinct<T>(
+        IEnumerable<T> all,
+        Func<T, double> cost,
+        Func<T, (string Route, Stroke Stroke, double Part)> of,
+        bool sameSide
+    )
+    {
+        var kept = new List<T>();
+        foreach (var one in all.OrderBy(cost))
+        {
+            var (route, stroke, part) = of(one);
+            var isNew = kept.All(k =>
+            {
+                var (otherRoute, other, otherPart) = of(k);
+                return route != otherRoute
+                    || Math.Abs(stroke.HeightTips - other.HeightTips) > SameHeight
+                    || Math.Abs(stroke.Pace - other.Pace) > SamePace
+                    || (sameSide && (stroke.SideTips != other.SideTips || part != otherPart));
+            });
+            if (isNew)
+                kept.Add(one);
+        }
+        return kept;
+    }
+
+    private List<TOut> InParallel<TIn, TOut>(IReadOnlyList<TIn> items, Func<TIn, TOut> job)
+    {
+        var results = new TOut[items.Count];
+        Parallel.For(
+            0,
+            items.Count,
+            new() { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = _cancel },
+            i => results[i] = job(items[i])
+        );
+        return [.. results];
+    }
+}

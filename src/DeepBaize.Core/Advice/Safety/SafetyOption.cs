@@ -1,0 +1,77 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+
+namespace DeepBaize.Core.Advice.Safety;
+
+/// <summary>What a safety sets out to do: told from what comes of it.</summary>
+public enum SafetyIdea
+{
+    /// <summary>A ball is clipped thin and the white runs back to baulk.</summary>
+    ThinClip,
+
+    /// <summary>The other player is most likely snookered.</summary>
+    Snooker,
+
+    /// <summary>The object ball ends on a cushion, or nearly.</summary>
+    BallToCushion,
+
+    /// <summary>The white runs into another ball and stays there.</summary>
+    Cannon,
+
+    /// <summary>A pot whose miss is safe as well.</summary>
+    ShotToNothing,
+
+    /// <summary>The balls are kept where no pot is on.</summary>
+    Containing,
+}
+
+/// <summary>How a safety is played.</summary>
+/// <param name="Ball">That is struck.</param>
+/// <param name="Fullness">How full, 1 full to 0 a miss.</param>
+/// <param name="LeftSide">Of the ball as the player sees it.</param>
+/// <param name="IsAway">The white touches the ball and is played away from it, which counts as striking it (rule 8).</param>
+public sealed record SafetyAim(Ball Ball, double Fullness, bool LeftSide, bool IsAway, Stroke Stroke, Reach Reach);
+
+/// <summary>How a safety is likely to come out, 0–1.</summary>
+/// <param name="Snooker">That the other player is snookered.</param>
+/// <param name="PotLeft">That a pot better than even is left, after a fair stroke or a foul.</param>
+/// <param name="Foul">Of a foul.</param>
+/// <param name="Pots">That a ball on goes in.</param>
+/// <param name="Baulk">That the white ends behind the baulk line.</param>
+/// <param name="Tight">That the white ends tight on a cushion.</param>
+public readonly record struct SafetyOdds(double Snooker, double PotLeft, double Foul, double Pots, double Baulk, double Tight);
+
+/// <summary>What a safety leaves.</summary>
+/// <param name="Mean">To the other player, points.</param>
+/// <param name="WorstTenth">Mean of the worst tenth.</param>
+/// <param name="Meant">If it goes as meant.</param>
+/// <param name="After">The table then.</param>
+public sealed record SafetyLeaves(double Mean, double WorstTenth, Leave Meant, Situation After);
+
+/// <summary>What is drawn of a safety; m and seconds.</summary>
+/// <param name="WhiteRests">Where the white ends, for the spread.</param>
+/// <param name="BallRests">Where the ball that is struck ends.</param>
+public sealed record SafetyDrawing(
+    IReadOnlyList<PathPoint> WhitePath,
+    IReadOnlyList<PathPoint> BallPath,
+    IReadOnlyList<Vec2> WhiteRests,
+    IReadOnlyList<Vec2> BallRests
+);
+
+/// <summary>A safety, judged by all that it may leave.</summary>
+/// <param name="Value">What may be expected of it: points made, less those given and what is left.</param>
+public sealed record SafetyOption(
+    SafetyIdea Idea,
+    SafetyAim Aim,
+    Route Route,
+    SafetyOdds Odds,
+    SafetyLeaves Leaves,
+    double Value,
+    SafetyDrawing Drawing
+);

@@ -1,0 +1,45 @@
+namespace DeepBaize.Core.Geometry;
+
+/// <summary>
+/// A direction in the plane, counter-clockwise from +x, or a turn, counter-clockwise positive. Built from radians or degrees by name.
+/// </summary>
+public readonly record struct Angle
+{
+    private const double DegreesPerRadian = 180 / Math.PI;
+
+    private Angle(double radians) => Radians = radians;
+
+    public double Radians { get; }
+
+    public double Degrees => Radians * DegreesPerRadian;
+
+    public static Angle FromRadians(double radians) => new(radians);
+
+    public static Angle FromDegrees(double degrees) => new(degrees * Math.PI / 180);
+
+    /// <summary>The vector of length one that points this way.</summary>
+    public Vec2 Unit
+    {
+        get
+        {
+            var (sin, cos) = Math.SinCos(Radians);
+            return new(cos, sin);
+        }
+    }
+
+    /// <summary>The same direction within half a turn of zero, −180° to 180°.</summary>
+    public Angle Wrapped => new(Math.IEEERemainder(Radians, 2 * Math.PI));
+
+    /// <summary>The shorter turn from one direction to another, −180° to 180°.</summary>
+    public static Angle Between(Angle from, Angle to) => (to - from).Wrapped;
+
+    public Angle Abs => new(Math.Abs(Radians));
+
+    public static Angle operator +(Angle a, Angle b) => new(a.Radians + b.Radians);
+
+    public static Angle operator -(Angle a, Angle b) => new(a.Radians - b.Radians);
+
+    public static Angle operator -(Angle a) => new(-a.Radians);
+
+    public static Angle operator *(double factor, Angle a) => new(factor * a.Radians);
+}

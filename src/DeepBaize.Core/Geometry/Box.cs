@@ -1,0 +1,7 @@
+namespace DeepBaize.Core.Geometry;
+
+/// <summary>An axis-aligned box, m.</summary>
+public readonly record struct Box(double MinX, double MinY, double MaxX, double MaxY)
+{
+    public bool Contains(Vec2 point) => point.X >= MinX && point.X <= MaxX && point.Y >= MinY && point.Y <= MaxY;
+}

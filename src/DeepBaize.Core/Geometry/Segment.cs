@@ -1,0 +1,18 @@
+namespace DeepBaize.Core.Geometry;
+
+/// <summary>A straight piece of a way, m.</summary>
+public readonly record struct Segment(Vec2 From, Vec2 To)
+{
+    public Angle Direction => (To - From).Direction;
+
+    public double Length => From.DistanceTo(To);
+
+    /// <summary>Distance of a point from the nearest point of this piece, m.</summary>
+    public double DistanceTo(Vec2 point)
+    {
+        var along = To - From;
+        var square = along.SquaredLength;
+        var share = square == 0 ? 0 : Math.Clamp((point - From).Dot(along) / square, 0, 1);
+        return point.DistanceTo(From + share * along);
+    }
+}

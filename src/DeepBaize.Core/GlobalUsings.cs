@@ -1,0 +1,2 @@
+// The plane is what every room reckons in.
+global using DeepBaize.Core.Geometry;

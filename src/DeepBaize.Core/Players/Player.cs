@@ -1,0 +1,33 @@
+namespace DeepBaize.Core.Players;
+
+public enum Hand
+{
+    Right,
+    Left,
+}
+
+/// <summary>Who stands at the table.</summary>
+/// <param name="Height">m.</param>
+/// <param name="Skill">How exactly he strikes.</param>
+public sealed record Player(Hand Hand, double Height, Skill Skill)
+{
+    public const double Shortest = 1.2,
+        Tallest = 2.2;
+
+    public static Player Default { get; } = new(Hand.Right, 1.75, Skill.Named("county"));
+
+    /// <summary>The default player with another skill, by its name.</summary>
+    /// <exception cref="InputException">There is no such preset.</exception>
+    public static Player OfSkill(string name) => Default with { Skill = Skill.Named(name) };
+
+    /// <exception cref="InputException">No such hand or skill, or a height out of range.</exception>
+    public static Player Create(string? hand, double height, string? skill = "county", string path = "player")
+    {
+        var checks = new Checks(path);
+        var isHand = Enum.TryParse<Hand>(hand, ignoreCase: true, out var which) && Enum.IsDefined(which) && !int.TryParse(hand, out _);
+        checks.That(isHand, "hand", "There is no such hand.", "right, left");
+        checks.Range("height", height, Shortest, Tallest, " m");
+        checks.ThrowIfAny();
+        return new(which, height, Skill.Named(skill, $"{path}.skill"));
+    }
+}

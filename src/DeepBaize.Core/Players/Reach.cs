@@ -1,0 +1,227 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Players;
+
+public enum Stance
+{
+    Natural,
+
+    /// <summary>Leaning far out, the grip at the butt's end.</summary>
+    Stretch,
+
+    /// <summary>Only with the cue in the other hand.</summary>
+    OtherHand,
+
+    /// <summary>Only with a rest.</summary>
+    Rest,
+}
+
+/// <summary>
+/// How a player gets at the cue ball, and what it costs. The figures are common practice, no source; see docs/model.md, "Reach".
+/// </summary>
+/// <param name="ElevationDegrees">
+/// Least that the butt must be raised for the cue to clear rail and balls; 0 if it lies level, as players call it.
+/// </param>
+/// <param name="Over">The ball that it must be raised over; null if that is a rail, or nothing.</param>
+/// <param name="BridgeOver">A ball where the bridge hand would stand: it must bridge over it.</param>
+/// <param name="ErrorFactor">By how much the errors of direction and tip grow; at least 1.</param>
+public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball? Over, Ball? BridgeOver, double ErrorFactor)
+{
+    // Distances, m.
+    private const double BridgeLength = 0.22,
+        Rail = 0.11,
+        BodyFromRail = 0.05,
+        RailTop = 0.042,
+        CueLength = 1.47,
+        TipRadius = 0.00475,
+        ButtRadius = 0.0145;
+
+    // Of the player's height: from the hip at the table's edge to the bridge hand, and from the hip to the line of the cue beside it.
+    private const double NaturalReach = 0.48,
+        NaturalBeside = 0.32,
+        StretchedReach = 0.62,
+        StretchedBeside = 0.5;
+
+    // Where the body can be else: little across the cue on the grip's side, and always behind the bridge, m.
+    private const double AcrossTheCue = 0.15,
+        BehindTheBridge = 0.25;
+
+    // What a hand that bridges takes up behind the cue ball, m.
+    private const double HandNear = 0.08,
+        HandFar = 0.30,
+        HandBeside = 0.045;
+
+    private const double StretchFactor = 1.25,
+        OtherHandFactor = 1.5,
+        RestFactor = 1.5,
+        BridgeOverFactor = 1.3;
+
+    // Up to so much every cue is raised, and is called level; above it, every so many degrees add as much error again.
+    private const double LevelDegrees = 5,
+        DegreesPerFactor = 15;
+
+    /// <param name="stroke">The aim counts, and the height of the tip: a high strike needs less raising.</param>
+    public static Reach Of(Layout layout, in Stroke stroke, Player player)
+    {
+        var aim = Angle.FromDegrees(stroke.AimDegrees).Unit;
+        var (elevation, over) = Elevation(layout, stroke, aim);
+        var bridgeOver = Bridged(layout, aim);
+        var stance = StanceOf(layout.White.At, aim, player);
+        var factor = stance switch
+        {
+            Stance.Stretch => StretchFactor,
+            Stance.OtherHand => OtherHandFactor,
+            Stance.Rest => RestFactor,
+            _ => 1,
+        };
+        if (bridgeOver is not null && stance != Stance.Rest)
+            factor *= BridgeOverFactor;
+        factor *= 1 + Math.Max(0, Math.Max(elevation, stroke.ElevationDegrees) - LevelDegrees) / DegreesPerFactor;
+        return new(stance, elevation, over, bridgeOver, factor);
+    }
+
+    /// <summary>The elevation alone, degrees.</summary>
+    public static double ElevationFor(Layout layout, in Stroke stroke) =>
+        Elevation(layout, stroke, Angle.FromDegrees(stroke.AimDegrees).Unit).Degrees;
+
+    private static Stance StanceOf(Vec2 white, Vec2 aim, Player player)
+    {
+        var other = player.Hand == Hand.Right ? Hand.Left : Hand.Right;
+        bool Natural(Hand hand) => CanStand(white, aim, hand, NaturalReach * player.Height, NaturalBeside * player.Height);
+        return Natural(player.Hand) ? Stance.Natural
+            : CanStand(white, aim, player.Hand, StretchedReach * player.Height, StretchedBeside * player.Height) ? Stance.Stretch
+            : Natural(other) ? Stance.OtherHand
+            : Stance.Rest;
+    }
+
+    /// <summary>
+    /// Whether there is a place at the table's edge from which this hand bridges: no farther off and no farther beside the cue than this,
+    /// m.
+    /// </summary>
+    private static bool CanStand(Vec2 white, Vec2 aim, Hand hand, double reach, double most)
+    {
+        var bridge = white - BridgeLength * aim;
+        // A right-hander's body is to the left of the cue.
+        var side = hand == Hand.Right ? 1 : -1;
+        const double beyond = Rail + BodyFromRail;
+        const int alongSide = 96,
+            alongEnd = 52;
+        bool At(double x, double y)
+        {
+            var body = new Vec2(x, y) - bridge;
+            var (behind, beside) = (-body.Dot(aim), side * aim.Cross(body));
+            return behind >= BehindTheBridge && beside >= -AcrossTheCue && beside <= most && body.SquaredLength <= reach * reach;
+        }
+        for (var i = 0; i <= alongSide; i++)
+        {
+            var x = -beyond + (Length + 2 * beyond) * i / alongSide;
+            if (At(x, -beyond) || At(x, Width + beyond))
+                return true;
+        }
+        for (var i = 0; i <= alongEnd; i++)
+        {
+            var y = -beyond + (Width + 2 * beyond) * i / alongEnd;
+            if (At(-beyond, y) || At(Length + beyond, y))
+                return true;
+        }
+        return false;
+    }
+
+    private static Ball? Bridged(Layout layout, Vec2 aim)
+    {
+        for (var i = 1; i < layout.Balls.Count; i++)
+        {
+            var (behind, beside) = Behind(layout, i, aim);
+            if (behind is > HandNear and < HandFar && Math.Abs(beside) < HandBeside + BallRadius)
+                return layout.Balls[i].Ball;
+        }
+        return null;
+    }
+
+    /// <summary>Where a ball lies from the cue ball: behind it along the cue, and to the left.</summary>
+    private static (double Behind, double Beside) Behind(Layout layout, int slot, Vec2 aim)
+    {
+        var ball = layout.Balls[slot].At - layout.White.At;
+        return (-ball.Dot(aim), aim.Cross(ball));
+    }
+
+    private static (double Degrees, Ball? Over) Elevation(Layout layout, in Stroke stroke, Vec2 aim)
+    {
+        // What stands in the cue's way.
+        Span<Block> blocks = stackalloc Block[3 * Ball.Count];
+        var count = 0;
+        blocks[count++] = new(ToNose(layout.White.At, -aim), RailTop, -1);
+        for (var i = 1; i < layout.Balls.Count; i++)
+        {
+            var (behind, beside) = Behind(layout, i, aim);
+            if (behind <= 0 || behind >= CueLength)
+                continue;
+            var clear = Math.Max(0, Math.Abs(beside) - CueRadius(behind));
+            if (clear >= BallRadius)
+                continue;
+            foreach (var along in (ReadOnlySpan<double>)[-0.6, 0, 0.6])
+            {
+                var rise = BallRadius * BallRadius * (1 - along * along) - clear * clear;
+                if (rise > 0)
+                    blocks[count++] = new(behind + along * BallRadius, BallRadius + Math.Sqrt(rise), i);
+            }
+        }
+        return Raised(stroke, blocks[..count], layout);
+    }
+
+    /// <summary>Something that the cue has to clear.</summary>
+    /// <param name="Behind">How far behind the cue ball's centre, m.</param>
+    /// <param name="Top">How high, m.</param>
+    /// <param name="Slot">Of the ball that it is; −1 for a rail.</param>
+    private readonly record struct Block(double Behind, double Top, int Slot);
+
+    /// <summary>The least elevation that clears them all, in steps of half a degree, and the ball that asked for it.</summary>
+    private static (double Degrees, Ball? Over) Raised(in Stroke stroke, ReadOnlySpan<Block> blocks, Layout layout)
+    {
+        const double step = 0.5;
+        var (a, b) = (Tip.Fraction(stroke.SideTips), Tip.Fraction(stroke.HeightTips));
+        var forward = Math.Sqrt(Math.Max(0, 1 - a * a - b * b));
+        var last = -1;
+        for (var degrees = 0.0; degrees <= Physics.Strike.MaxElevationDegrees; degrees += step)
+        {
+            // Where the tip touches, from the cue ball's centre, and from there the axis of the cue.
+            var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
+            var (x, z) = (BallRadius * (b * sin - forward * cos), BallRadius * (1 + b * cos + forward * sin));
+            var blocked = -2;
+            foreach (ref readonly var block in blocks)
+            {
+                var run = block.Behind + x;
+                if (run < -1e-9)
+                    continue;
+                if (z + run * sin / cos - CueRadius(run) / cos >= block.Top)
+                    continue;
+                blocked = block.Slot;
+                break;
+            }
+            if (blocked == -2)
+                return degrees <= LevelDegrees ? (0, null) : (degrees, last < 0 ? null : layout.Balls[last].Ball);
+            last = blocked;
+        }
+        return (Physics.Strike.MaxElevationDegrees, last < 0 ? null : layout.Balls[last].Ball);
+    }
+
+    private static double CueRadius(double fromTip) => TipRadius + (ButtRadius - TipRadius) * Math.Min(1, fromTip / CueLength);
+
+    /// <summary>From a ball's centre along a direction to the nose, m.</summary>
+    private static double ToNose(Vec2 ball, Vec2 way)
+    {
+        var x =
+            way.X > 0 ? (Length - ball.X) / way.X
+            : way.X < 0 ? -ball.X / way.X
+            : double.PositiveInfinity;
+        var y =
+            way.Y > 0 ? (Width - ball.Y) / way.Y
+            : way.Y < 0 ? -ball.Y / way.Y
+            : double.PositiveInfinity;
+        return Math.Min(x, y);
+    }
+}

@@ -1,0 +1,43 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Players;
+
+/// <summary>By how much one stroke is off what was meant.</summary>
+/// <param name="TurnDegrees">Of the direction in which the cue ball leaves.</param>
+/// <param name="Pace">Share of the cue's speed.</param>
+/// <param name="Side">Of the contact, as a fraction of the ball's radius; changes the spin only.</param>
+/// <param name="Height">The same.</param>
+public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height)
+{
+    /// <summary>A player's error: independent normal numbers (docs/model.md, "Skill").</summary>
+    public static StrokeError Draw(Random random, Skill skill)
+    {
+        var (turn, pace) = Normal.Pair(random);
+        var (side, height) = Normal.Pair(random);
+        return new(turn * skill.DirectionDegrees, pace * skill.PacePercent / 100, side * skill.TipError, height * skill.TipError);
+    }
+
+    /// <summary>
+    /// The stroke with its errors of direction and pace; those of the tip change only the spin, and are given to the launch.
+    /// </summary>
+    public Stroke Applied(in Stroke stroke)
+    {
+        // Nobody swings at less than a fiftieth of what was meant, or harder than can be.
+        var speed = Strokes.Pace.CueSpeed(stroke.Pace) * Math.Max(0.02, 1 + Pace);
+        return stroke with
+        {
+            AimDegrees = stroke.AimDegrees + TurnDegrees,
+            Pace = Math.Clamp(Strokes.Pace.OfCueSpeed(speed), Strokes.Pace.Slowest, Strokes.Pace.Hardest),
+        };
+    }
+
+    /// <summary>Plays the stroke with this error from a layout.</summary>
+    public void Play(Simulator simulator, Layout layout, in Stroke stroke, ShotRecord? record)
+    {
+        simulator.Place(layout.AsSpan());
+        simulator.Release([(0, Applied(stroke).ToStrike().Launch(simulator.Conditions, Side, Height))], record);
+    }
+}

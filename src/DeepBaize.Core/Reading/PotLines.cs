@@ -1,0 +1,196 @@
+using DeepBaize.Core.Advice.BlackBall;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Reading;
+
+/// <summary>A ball's straight way into a pocket, wherever the white is.</summary>
+/// <param name="Slot">In the layout.</param>
+/// <param name="Direction">Of the middle of the opening.</param>
+/// <param name="Half">Half of the opening.</param>
+/// <param name="Distance">To the drop, m.</param>
+/// <param name="Ghost">Where the white has to come, m.</param>
+/// <param name="End">Where its way ends, at the drop, m.</param>
+/// <param name="Blocker">Slot of a ball in the way, or −1.</param>
+public readonly record struct PotLine(
+    int Slot,
+    Pocket Pocket,
+    Angle Direction,
+    Angle Half,
+    double Distance,
+    Vec2 Ghost,
+    Vec2 End,
+    int Blocker
+)
+{
+    public bool IsOpen => Blocker < 0;
+}
+
+/// <summary>A pot by plain geometry, from some place of the white.</summary>
+/// <param name="Cut">φ, not signed.</param>
+/// <param name="CueBallDistance">To the ghost ball, m.</param>
+/// <param name="Chance">0–1, a quick estimate; see docs/planning.md, "How likely, quickly".</param>
+public readonly record struct QuickPot(PotLine Line, Angle Cut, double CueBallDistance, double Chance);
+
+/// <summary>
+/// All ways of the balls of one table into its pockets, and quick estimates of pots from anywhere. It stands until a ball other than the
+/// white has moved.
+/// </summary>
+public sealed class PotLines
+{
+    // Nothing is potted thinner than this, or through a narrower opening.
+    private const double ThinnestCut = 78 * Math.PI / 180;
+    private static readonly Angle NarrowestHalf = Angle.FromDegrees(0.3);
+
+    /// <summary>
+    /// Off a jaw a ball still goes in from so many times the clear half of the opening: fitted to <see cref="TableReading"/>.
+    /// </summary>
+    private const double OffJaws = 1.4;
+
+    /// <summary>
+    /// What a tip a radius off the middle turns the object ball by, radians: throw, fitted to <see cref="TableReading"/>.
+    /// </summary>
+    private const double ThrowPerTip = 0.24;
+
+    private const double Diameter = 2 * BallRadius;
+
+    private readonly PotLine[] _lines;
+    private readonly PlacedBall[] _balls;
+    private readonly bool[] _free;
+
+    /// <summary>Whether these are the ways of this layout: the white may lie anywhere.</summary>
+    public bool IsOf(Layout layout)
+    {
+        var balls = layout.AsSpan();
+        return balls.Length == _balls.Length && balls[1..].SequenceEqual(_balls.AsSpan(1));
+    }
+
+    /// <param name="like">Ways of a table on which most balls lie as on this one: their geometry is taken over.</param>
+    public PotLines(Layout layout, TableShape shape, PotLines? like = null)
+    {
+        _balls = layout.AsSpan().ToArray();
+        _free = new bool[_balls.Length];
+        var lines = new List<PotLine>(_balls.Length * 4);
+        for (var slot = 1; slot < _balls.Length; slot++)
+        {
+            var first = lines.Count;
+            if (like is not null && like.LinesOf(_balls[slot]) is { Length: > 0 } known)
+                foreach (ref readonly var line in known)
+                    lines.Add(line with { Slot = slot });
+            else
+                foreach (var pocket in shape.PocketShapes)
+                    if (Line(_balls[slot], slot, pocket, shape) is { } line)
+                        lines.Add(line);
+            for (var k = first; k < lines.Count; k++)
+            {
+                var line = lines[k];
+                var blocker = Blocker(slot, _balls[slot].At, line.End);
+                if (blocker != line.Blocker)
+                    lines[k] = line with { Blocker = blocker };
+                _free[slot] |= blocker < 0;
+            }
+        }
+        _lines = [.. lines];
+    }
+
+    private static PotLine? Line(in PlacedBall ball, int slot, PocketShape pocket, TableShape shape)
+    {
+        var (direction, opening) = Strokes.Cut.Opening(ball.At, pocket);
+        // Along the cushion into a middle pocket, or past a near jaw: no line worth having.
+        if (opening.Radians < -NarrowestHalf.Radians)
+            return null;
+        var along = direction.Unit;
+        var ghost = ball.At - Diameter * along;
+        if (!shape.CanRest(ghost))
+            return null;
+        var distance = ball.At.DistanceTo(pocket.Drop.Centre) - pocket.Drop.Radius;
+        var half = Angle.FromRadians(Math.Max(NarrowestHalf.Radians, opening.Radians / 2));
+        return new(slot, pocket.Pocket, direction, half, distance, ghost, ball.At + distance * along, -1);
+    }
+
+    /// <summary>The ways of a ball, if it lies here just so.</summary>
+    private ReadOnlySpan<PotLine> LinesOf(in PlacedBall ball)
+    {
+        for (var slot = 1; slot < _balls.Length; slot++)
+        {
+            if (_balls[slot] != ball)
+                continue;
+            var first = Array.FindIndex(_lines, l => l.Slot == slot);
+            if (first < 0)
+                return [];
+            var end = first;
+            while (end < _lines.Length && _lines[end].Slot == slot)
+                end++;
+            return _lines.AsSpan(first, end - first);
+        }
+        return [];
+    }
+
+    public ReadOnlySpan<PotLine> Lines => _lines;
+
+    /// <summary>Ball in a slot of the layout.</summary>
+    public Ball BallIn(int slot) => _balls[slot].Ball;
+
+    /// <summary>How many slots there are, the white's too.</summary>
+    public int Count => _balls.Length;
+
+    /// <summary>Whether the ball in a slot can be potted at all, from somewhere.</summary>
+    public bool IsFree(int slot) => _free[slot];
+
+    /// <summary>Slot of a ball, other than this one, in the way of one that goes straight from one place to another; or −1.</summary>
+    private int Blocker(int slot, Vec2 from, Vec2 to)
+    {
+        var (x1, y1, dx, dy) = (from.X, from.Y, to.X - from.X, to.Y - from.Y);
+        var square = dx * dx + dy * dy;
+        for (var i = 1; i < _balls.Length; i++)
+        {
+            if (i == slot)
+                continue;
+            // PlacedBall.Gap, in squares: this is the hottest loop of the planner.
+            var (px, py) = (_balls[i].X - x1, _balls[i].Y - y1);
+            var along = Math.Clamp(px * dx + py * dy, 0, square);
+            var (qx, qy) = (px * square - along * dx, py * square - along * dy);
+            if (qx * qx + qy * qy < Diameter * Diameter * square * square)
+                return i;
+        }
+        return -1;
+    }
+
+    /// <summary>The pot along a line with the white here; null if it cannot be, or something is in the white's way.</summary>
+    public QuickPot? From(in PotLine line, Vec2 white, Skill skill)
+    {
+        var towards = line.Ghost - white;
+        var distance = towards.Length;
+        var cut = distance < 1e-9 ? default : CutOf(line, towards);
+        if (cut.Radians > ThinnestCut || !line.IsOpen)
+            return null;
+        if (Blocker(line.Slot, white, line.Ghost) >= 0)
+            return null;
+        return new(line, cut, distance, Chance(line.Half, cut, distance, skill));
+    }
+
+    /// <summary>The ball that keeps the white from an open line; null if none does, or the cut is too thin.</summary>
+    public Ball? InTheWhitesWay(in PotLine line, Vec2 white) =>
+        CutOf(line, line.Ghost - white).Radians <= ThinnestCut && Blocker(line.Slot, white, line.Ghost) is >= 0 and var slot
+            ? BallIn(slot)
+            : null;
+
+    private static Angle CutOf(in PotLine line, Vec2 towardsGhost) => Angle.Between(towardsGhost.Direction, line.Direction).Abs;
+
+    /// <summary>
+    /// An error of the aim is carried over the white's way and across the contact, one of the tip throws the ball; the pocket takes what
+    /// stays within its opening.
+    /// </summary>
+    /// <param name="half">Of the opening.</param>
+    /// <param name="cut">φ.</param>
+    /// <param name="distance">Of the white from the ghost ball, m.</param>
+    public static double Chance(Angle half, Angle cut, double distance, Skill skill)
+    {
+        var byAim = skill.DirectionDegrees * Math.PI / 180 * distance / (Diameter * Math.Cos(cut.Radians));
+        var byTip = ThrowPerTip * skill.TipError;
+        return Normal.Within(OffJaws * half.Radians / Math.Sqrt(byAim * byAim + byTip * byTip));
+    }
+}

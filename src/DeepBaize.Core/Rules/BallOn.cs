@@ -1,0 +1,43 @@
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Rules;
+
+/// <summary>What must be struck first.</summary>
+public enum BallOn
+{
+    Red,
+
+    /// <summary>Any colour, nominated by the striker.</summary>
+    Colour,
+    Yellow,
+    Green,
+    Brown,
+    Blue,
+    Pink,
+    Black,
+}
+
+public static class BallsOn
+{
+    /// <summary>The single colour that is on; null while reds or any colour are.</summary>
+    public static Ball? AsColour(this BallOn on) => on < BallOn.Yellow ? null : Ball.FromIndex((int)on - (int)BallOn.Yellow + 1);
+
+    /// <summary>The name in the API and in files.</summary>
+    public static string Name(this BallOn on) => on.ToString().ToLowerInvariant();
+
+    /// <exception cref="InputException">No such name.</exception>
+    public static BallOn Named(string name, string path) =>
+        Enum.GetValues<BallOn>().Cast<BallOn?>().FirstOrDefault(o => o!.Value.Name() == name)
+        ?? throw new InputException(path, "There is no such ball on.", string.Join(", ", Enum.GetValues<BallOn>().Select(Name)));
+
+    public static BallOn Only(Ball colour) => (BallOn)(colour.Index - 1 + (int)BallOn.Yellow);
+
+    /// <summary>Whether this ball is one that may be on: a red, or the nominated or due colour.</summary>
+    public static bool Includes(this BallOn on, Ball ball) =>
+        on switch
+        {
+            BallOn.Red => ball.IsRed,
+            BallOn.Colour => ball.IsColour,
+            _ => on.AsColour() == ball,
+        };
+}

@@ -1,0 +1,184 @@
+using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Scoring;
+
+/// <summary>A recorded shot with what it was played at and what it made.</summary>
+public sealed record StoryShot(RecordedShot Shot, int Player, BallOn On, int Points, int Penalty, Frame After);
+
+/// <summary>A turn at the table in which something was potted.</summary>
+/// <param name="End">The shot that ended it; null while it goes on, or if the frame ended with it.</param>
+public sealed record StoryBreak(int Player, int Points, int Pots, RecordedShot? End, BallOn? EndOn);
+
+/// <summary>A frame told shot by shot: every shot ruled, the breaks, and both players' figures.</summary>
+public sealed record FrameStory(
+    IReadOnlyList<StoryShot> Shots,
+    Frame Now,
+    IReadOnlyList<StoryBreak> Breaks,
+    IReadOnlyList<PlayerTally> Players
+)
+{
+    public const int MostShots = 500;
+
+    /// <exception cref="InputException">A shot that could not have been played so, with its place in the list.</exception>
+    public static FrameStory Of(IReadOnlyList<RecordedShot> shots, string path = "shots")
+    {
+        if (shots.Count > MostShots)
+            throw new InputException(path, $"There are {shots.Count} shots.", $"at most {MostShots}");
+        var frame = Frame.Start;
+        var told = new List<StoryShot>();
+        for (var i = 0; i < shots.Count; i++)
+        {
+            if (frame.IsOver)
+                throw new InputException($"{path}[{i}]", "The frame was over before it.", $"at most {i} shots");
+            var (before, shot) = (frame, shots[i]);
+            var ruling = Ruled(before, shot, $"{path}[{i}]");
+            frame = ruling.NextFrame;
+            told.Add(new(shot, before.Turn, before.On, ruling.Points, ruling.Penalty, frame));
+        }
+        var breaks = BreaksOf(told);
+        return new(told, frame, breaks, [Tally(told, breaks, 0), Tally(told, breaks, 1)]);
+    }
+
+    private static Ruling Ruled(Frame frame, RecordedShot shot, string path)
+    {
+        switch (shot.Kind)
+        {
+            case ShotKind.Concede:
+                return new(0, 0, [], [], frame.Concede());
+            case ShotKind.Foul:
+                return Foul(frame, shot, path);
+            case ShotKind.Pot when shot.Potted.Count == 0:
+                throw new InputException($"{path}.potted", "Nothing was potted.", Allowed(frame));
+            case ShotKind.Pot:
+                var balls = Balls(shot.Potted, frame, $"{path}.potted");
+                var named =
+                    balls.Find(b => b.IsColour) is { IsColour: true } colour && !frame.On.AsColour().Equals(colour) ? colour : (Ball?)null;
+                var ruling = frame.Play(new(named ?? balls[0], balls, named));
+                return ruling.IsFoul
+                    ? throw new InputException(
+                        $"{path}.potted",
+                        $"With {frame.On.Name()} on, potting {string.Join(" and ", shot.Potted)} is a foul.",
+                        Allowed(frame)
+                    )
+                    : ruling;
+            default:
+                return frame.Play(new(First(frame), []));
+        }
+    }
+
+    private static Ruling Foul(Frame frame, RecordedShot shot, string path)
+    {
+        var least = Math.Max(Values.LeastPenalty, frame.On.AsColour() is { } due ? Values.Of(due) : 0);
+        if (shot.Penalty < least || shot.Penalty > Values.Black)
+            throw new InputException($"{path}.penalty", $"A foul of {shot.Penalty} cannot be here.", $"{least} to {Values.Black}");
+        if (shot.RedsLost < 0 || shot.RedsLost > frame.Reds)
+            throw new InputException($"{path}.redsLost", $"{shot.RedsLost} reds cannot have gone.", $"0 to {frame.Reds}");
+        List<Ball> potted = [.. Enumerable.Range(1, shot.RedsLost).Select(Ball.Red)];
+        if (shot.InOff)
+            potted.Add(Ball.White);
+        // The ball concerned makes the penalty; the white stands for a foul that concerns none. With any colour on, one of low value was
+        // named.
+        var concerned = shot.Penalty > Values.LeastPenalty ? Ball.Colours.First(c => Values.Of(c) == shot.Penalty) : Ball.White;
+        var ruling = frame.Play(
+            new(First(frame), potted, frame.On == BallOn.Colour ? Ball.Yellow : null, Other: concerned),
+            shot.MissCalled,
+            shot.FreeBall
+        );
+        return shot.PlayAgain && !ruling.NextFrame.IsOver ? ruling with { NextFrame = ruling.NextFrame.PlayAgain() } : ruling;
+    }
+
+    /// <summary>A ball on, struck first as it should be.</summary>
+    private static Ball First(Frame frame) =>
+        frame.On switch
+        {
+            BallOn.Red => Ball.Red(1),
+            BallOn.Colour => Ball.Yellow,
+            _ => frame.On.AsColour()!.Value,
+        };
+
+    private static List<Ball> Balls(IReadOnlyList<string> names, Frame frame, string path)
+    {
+        var (balls, reds) = (new List<Ball>(), 0);
+        foreach (var name in names)
+        {
+            if (name == "red" && ++reds <= frame.Reds)
+                balls.Add(Ball.Red(reds));
+            else if (
+                name != "red"
+                && Ball.TryParse(name, out var ball)
+                && ball.IsColour
+                && frame.Colours.Contains(ball)
+                && !balls.Contains(ball)
+            )
+                balls.Add(ball);
+            else
+                throw new InputException(path, $"There is no such ball to pot as {(name.Length > 20 ? "that" : name)}.", Allowed(frame));
+        }
+        return balls;
+    }
+
+    private static string Allowed(Frame frame) =>
+        frame switch
+        {
+            { FreeBall: true } => $"{frame.On.Name()}, or a free ball",
+            { On: BallOn.Red } => frame.Reds > 1 ? "red, or several reds" : "red",
+            { On: BallOn.Colour } => string.Join(", ", frame.Colours.Select(c => c.Id)),
+            _ => frame.On.Name(),
+        };
+
+    // ---- Figures ---------------------------------------------------------------------------------------------------
+
+    private static List<StoryBreak> BreaksOf(List<StoryShot> shots)
+    {
+        var breaks = new List<StoryBreak>();
+        var (points, pots) = (0, 0);
+        for (var i = 0; i < shots.Count; i++)
+        {
+            var shot = shots[i];
+            if (shot.Points > 0)
+                (points, pots) = (points + shot.Points, pots + 1);
+            var isLast = i == shots.Count - 1 || shot.After.IsOver;
+            if (pots > 0 && (shot.Points == 0 || isLast))
+            {
+                breaks.Add(new(shot.Player, points, pots, shot.Points == 0 ? shot.Shot : null, shot.Points == 0 ? shot.On : null));
+                (points, pots) = (0, 0);
+            }
+        }
+        return breaks;
+    }
+
+    private static PlayerTally Tally(List<StoryShot> shots, List<StoryBreak> breaks, int player)
+    {
+        List<StoryShot> own = [.. shots.Where(s => s.Player == player)];
+        int Count(ShotKind kind) => own.Count(s => s.Shot.Kind == kind);
+        var tags = Enum.GetValues<StrokeTag>()
+            .Select(tag => new TagTally(
+                tag,
+                own.Count(s => s.Shot.Tags.Contains(tag)),
+                own.Count(s => s.Points > 0 && s.Shot.Tags.Contains(tag))
+            ))
+            .Where(t => t.Played > 0);
+        // Misses without a break before them tell as much of where it goes wrong as those that end one.
+        var ends = own.Where(s => s.Shot.Kind is ShotKind.Miss or ShotKind.Foul)
+            .GroupBy(s => (s.On, s.Shot.Kind, s.Shot.Why))
+            .Select(g => new EndTally(g.Key.On, g.Key.Kind, g.Key.Why, g.Count()))
+            .OrderByDescending(e => e.Count)
+            .ThenBy(e => e.On);
+        return new(
+            own.Sum(s => s.Points),
+            Count(ShotKind.Pot),
+            Count(ShotKind.Miss),
+            Count(ShotKind.Safety),
+            Count(ShotKind.Foul),
+            own.Sum(s => s.Penalty),
+            breaks.Where(b => b.Player == player).Select(b => b.Points).DefaultIfEmpty(0).Max(),
+            [.. tags],
+            [.. ends]
+        );
+    }
+}

@@ -1,0 +1,156 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Search;
+
+/// <summary>A safety that was played without error.</summary>
+/// <param name="Slot">Of the ball that is struck.</param>
+/// <param name="Offset">How far beside its middle the white passes, in ball widths; + to the left.</param>
+/// <param name="Value">To the player, points.</param>
+public sealed record TriedSafety(int Slot, double Offset, Stroke Stroke, Played Played, Leave Leave, double Value, Route Route);
+
+/// <summary>
+/// Generates strokes to play safe with: every ball on, at fullnesses either side × heights, sides and paces. See docs/safety.md.
+/// </summary>
+/// <param name="judge">Of what is left.</param>
+public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
+{
+    private const int MostBalls = 7;
+
+    /// <summary>Where the white's centre passes, in ball widths beside the object ball's.</summary>
+    private static readonly double[] Offsets = [-0.96, -0.88, -0.75, -0.55, -0.3, 0, 0.3, 0.55, 0.75, 0.88, 0.96];
+
+    private static readonly (double Height, double Side)[] Columns = [(0, 0), (-0.9, 0), (0.9, 0), (0, 0.9), (0, -0.9)];
+
+    private const double Softest = 1.5,
+        Hardest = 8,
+        PaceStep = 0.65;
+
+    /// <summary>Every ball on that can be struck straight, with each fullness.</summary>
+    public IEnumerable<(int Slot, double Offset)> Ways(Situation from) => Targets(from).SelectMany(slot => Offsets.Select(o => (slot, o)));
+
+    /// <summary>The best by a quick look, in one thread; null if there is none. For long exchanges that are played out.</summary>
+    public (Stroke Stroke, Reach Reach)? Glance(Bench bench, Situation from)
+    {
+        TriedSafety? best = null;
+        foreach (var slot in Targets(from).Take(2))
+            for (var i = 0; i < Offsets.Length; i += 2)
+                foreach (var tried in Play(bench, from, slot, Offsets[i], coarse: true))
+                    if (best is null || tried.Value > best.Value)
+                        best = tried;
+        return best is null ? null : (best.Stroke, Reach.Of(from.Layout, best.Stroke, context.Player));
+    }
+
+    /// <summary>The balls on that can be struck straight, the nearest first.</summary>
+    private static IEnumerable<int> Targets(Situation from)
+    {
+        var (layout, white) = (from.Layout, from.Layout.White);
+        return from.OnSlots()
+            .Where(slot => Offsets.Any(o => IsOpen(from, slot, o)))
+            .OrderBy(s => (layout.Balls[s].At - white.At).SquaredLength)
+            .Take(MostBalls);
+    }
+
+    private static bool IsOpen(Situation from, int slot, double offset)
+    {
+        var layout = from.Layout;
+        if (from.IsTouching(layout.Balls[slot]))
+            return true;
+        var way = new Segment(layout.White.At, Ghost(from, slot, offset));
+        for (var i = 1; i < layout.Balls.Count; i++)
+            if (i != slot && layout.Balls[i].Gap(way) < -Hair)
+                return false;
+        return true;
+    }
+
+    /// <summary>So far a ball that is touched and played away from may seem in the way, m.</summary>
+    private const double Hair = 1e-6;
+
+    /// <summary>Where the white's centre is when it meets the ball so far beside its middle.</summary>
+    private static Vec2 Ghost(Situation from, int slot, double offset)
+    {
+        var along = Angle.FromDegrees(AimAt(from, slot, offset)).Unit;
+        var back = 2 * BallRadius * Math.Sqrt(1 - offset * offset);
+        return from.Layout.Balls[slot].At - back * along + 2 * BallRadius * offset * along.Left;
+    }
+
+    /// <summary>
+    /// The direction in which the white's centre passes so many ball widths to the left of the ball's middle, degrees; from a ball that it
+    /// touches,
+    /// turned round.
+    /// </summary>
+    private static double AimAt(Situation from, int slot, double offset)
+    {
+        var layout = from.Layout;
+        var towards = layout.Balls[slot].At - layout.White.At;
+        var distance = Math.Max(2 * BallRadius, towards.Length);
+        return (
+                towards.Direction.Radians
+                + (from.IsTouching(layout.Balls[slot]) ? Math.PI : 0)
+                + Math.Asin(Math.Clamp(offset * 2 * BallRadius / distance, -1, 1))
+            )
+            * 180
+            / Math.PI;
+    }
+
+    /// <summary>All strokes at one fullness, played; those that are no foul.</summary>
+    public List<TriedSafety> Play(Bench bench, Situation from, int slot, double offset, bool coarse = false)
+    {
+        var tried = new List<TriedSafety>();
+        foreach (var stroke in Strokes(from, slot, offset, coarse))
+        {
+            var played = bench.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
+            if (played.Ruling.IsFoul)
+                continue;
+            var leave = judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
+            tried.Add(new(slot, offset, stroke, played, leave, ValueOf(played, leave), Route.Of(bench.Record)));
+        }
+        return tried;
+    }
+
+    /// <summary>All strokes that are tried at a ball, with how far beside its middle the white passes.</summary>
+    public IEnumerable<(double Offset, Stroke Stroke)> Of(Situation from, int slot) =>
+        Offsets.SelectMany(o => Strokes(from, slot, o, coarse: false).Select(s => (o, s)));
+
+    private IEnumerable<Stroke> Strokes(Situation from, int slot, double offset, bool coarse)
+    {
+        if (!IsOpen(from, slot, offset))
+            yield break;
+        foreach (var (height, side) in Columns)
+        {
+            if (coarse && side != 0)
+                continue;
+            // The cue points beside the way that is meant, for squirt.
+            var stroke = new Stroke(
+                AimAt(from, slot, offset) - Strike.Squirt(Tip.Fraction(side), context.Shape.Conditions).Degrees,
+                side,
+                height,
+                Softest,
+                0
+            );
+            stroke = stroke with { ElevationDegrees = Reach.ElevationFor(from.Layout, stroke) };
+            for (var pace = Softest; pace <= Hardest; pace += coarse ? 2 * PaceStep : PaceStep)
+                yield return stroke with
+                {
+                    Pace = pace,
+                };
+        }
+    }
+
+    /// <summary>To the player: points made or given, and, with the other one at the table, what is left to him.</summary>
+    public static double ValueOf(Played played, in Leave leave)
+    {
+        var ruling = played.Ruling;
+        if (ruling.NextFrame.IsOver)
+            return ruling.Points > 0 ? LeaveJudge.FrameWorth : -LeaveJudge.FrameWorth;
+        // The break goes on: what is left is one's own.
+        return ruling.Points > 0 ? ruling.Points + Math.Max(0, leave.Worth) : -ruling.Penalty - leave.Worth;
+    }
+}

@@ -1,0 +1,166 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Strokes;
+
+/// <summary>What the white is to do after the pot.</summary>
+public abstract record Goal
+{
+    /// <summary>Whether a shot that was recorded does it.</summary>
+    public abstract bool IsMet(ShotRecord record, Simulator after, Layout layout);
+
+    /// <summary>
+    /// How far a shot is from doing it, m; 0 at its best. Falls steadily on the way there, so that a search can follow it.
+    /// </summary>
+    public abstract double Distance(ShotRecord record, Simulator after, Layout layout);
+
+    /// <summary>Slot of the ball that the white is to run into, or −1.</summary>
+    public virtual int Meant => -1;
+}
+
+/// <summary>The white stops within a circle.</summary>
+public sealed record StopIn : Goal
+{
+    public const double Smallest = 0.03,
+        Largest = 1.0;
+
+    private StopIn(Circle area) => Area = area;
+
+    public Circle Area { get; }
+
+    /// <exception cref="InputException">Off the table, or a radius out of range.</exception>
+    public static StopIn Create(double x, double y, double radius, string path = "goal")
+    {
+        var checks = new Checks(path);
+        checks.Range("x", x, 0, Length, " m");
+        checks.Range("y", y, 0, Width, " m");
+        checks.Range("radius", radius, Smallest, Largest, " m");
+        checks.ThrowIfAny();
+        return new(new Circle(x, y, radius));
+    }
+
+    public override bool IsMet(ShotRecord record, Simulator after, Layout layout) => after.PocketOf(0) is null && Off(after) <= Area.Radius;
+
+    public override double Distance(ShotRecord record, Simulator after, Layout layout) => after.PocketOf(0) is null ? Off(after) : Length;
+
+    private double Off(Simulator after) => Area.Centre.DistanceTo(after.At(0));
+}
+
+/// <summary>The white runs into a ball after the pot: the first it meets then.</summary>
+public sealed record Cannon : Goal
+{
+    public const double FullnessEitherWay = 0.2,
+        FastestThereIs = 12;
+
+    private Cannon(int slot, double? fullness, double slowest, double fastest) =>
+        (Slot, Fullness, Slowest, Fastest) = (slot, fullness, slowest, fastest);
+
+    public int Slot { get; }
+
+    /// <summary>How full, 0 to 1, within <see cref="FullnessEitherWay"/>; null for any.</summary>
+    public double? Fullness { get; }
+
+    /// <summary>m/s at the contact.</summary>
+    public double Slowest { get; }
+
+    /// <summary>m/s at the contact.</summary>
+    public double Fastest { get; }
+
+    /// <exception cref="InputException">The white itself or the ball that is potted, or a figure out of range.</exception>
+    public static Cannon Create(
+        int slot,
+        Pot pot,
+        double? fullness = null,
+        double slowest = 0,
+        double fastest = FastestThereIs,
+        string path = "goal"
+    )
+    {
+        var checks = new Checks(path);
+        checks.That(
+            slot >= 1 && slot != pot.Slot && slot != pot.Struck,
+            "ball",
+            "The white cannot be sent on to that ball.",
+            "an object ball on the table other than the one that is potted"
+        );
+        if (fullness is { } f)
+            checks.Range("fullness", f, 0, 1);
+        checks.That(slowest >= 0 && slowest < fastest, "slowest", $"{slowest} is out of range.", $"0 to {fastest} m/s");
+        checks.That(fastest <= FastestThereIs, "fastest", $"{fastest} is out of range.", $"up to {FastestThereIs} m/s");
+        checks.ThrowIfAny();
+        return new(slot, fullness, slowest, fastest);
+    }
+
+    public override int Meant => Slot;
+
+    public override bool IsMet(ShotRecord record, Simulator after, Layout layout) =>
+        Contact(record, layout) is { } c
+        && (Fullness is not { } f || Math.Abs(c.Fullness - f) <= FullnessEitherWay)
+        && c.Speed >= Slowest
+        && c.Speed <= Fastest;
+
+    public override double Distance(ShotRecord record, Simulator after, Layout layout)
+    {
+        // A wrong fullness or speed is told as a distance of the same kind as a miss: a ball's width for all of the ball, a decimetre for 1
+        // m/s.
+        if (Contact(record, layout) is { } c)
+            return 2 * BallRadius * Math.Abs(c.Fullness - (Fullness ?? Math.Max(c.Fullness, 0.5)))
+                + 0.1 * Math.Max(0, Math.Max(Slowest - c.Speed, c.Speed - Fastest));
+        return 2 * BallRadius + Math.Max(0, Gap(record, layout.Balls[Slot]));
+    }
+
+    /// <summary>How full and how fast (m/s) the white meets the ball; null if it does not, or meets another before.</summary>
+    public (double Fullness, double Speed)? Contact(ShotRecord record, Layout layout)
+    {
+        var isFirst = true;
+        foreach (var e in record.Events)
+        {
+            if (e.Kind == ShotEventKind.Pot && e.Ball == 0)
+                return null;
+            if (!e.IsOfWhiteWithBall)
+                continue;
+            if (isFirst)
+            {
+                isFirst = false;
+                continue;
+            }
+            if (e.Ball + e.Other != Slot)
+                return null;
+            foreach (var piece in record.Pieces)
+            {
+                if (piece.Ball != 0 || Math.Abs(piece.End - e.Time) > 1e-12)
+                    continue;
+                var velocity = piece.VelocityAtEnd;
+                var speed = velocity.Length;
+                var across = Math.Abs((layout.Balls[Slot].At - piece.To).Cross(velocity)) / Math.Max(speed, 1e-9);
+                return (Math.Clamp(1 - across / (2 * BallRadius), 0, 1), speed);
+            }
+            return null;
+        }
+        return null;
+    }
+
+    /// <summary>Least clear distance of the white's way after its first contact from the ball where it lies, m.</summary>
+    private static double Gap(ShotRecord record, in PlacedBall ball)
+    {
+        if (Contacts.First(record) is not { } first)
+            return Length;
+        var nearest = (double)Length;
+        foreach (var piece in record.Pieces)
+        {
+            if (piece.Ball != 0 || piece.Start < first.Time - 1e-12)
+                continue;
+            const int parts = 6;
+            var at = piece.From;
+            for (var i = 1; i <= parts; i++)
+            {
+                var next = piece.At(piece.Start + (piece.End - piece.Start) * i / parts);
+                nearest = Math.Min(nearest, ball.Gap(new Segment(at, next)));
+                at = next;
+            }
+        }
+        return nearest;
+    }
+}

@@ -1,0 +1,31 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Strokes;
+
+/// <summary>Near misses of a pot.</summary>
+public static class Misses
+{
+    private const double Step = 0.01,
+        Most = 6;
+
+    /// <summary>
+    /// The aim, degrees, nearest to a stroke's own at which the ball stays out on the thick or the thin side, on the table as it stands.
+    /// </summary>
+    public static double Aim(Layout layout, in Stroke stroke, in Cut cut, bool thick, TableShape shape)
+    {
+        // A ball cut to the left is struck on its right: aimed farther to the right it is missed thin.
+        var sign = (cut.CutDegrees >= 0) == thick ? 1 : -1;
+        var simulator = new Simulator(shape);
+        var record = new ShotRecord();
+        for (var turn = Step; turn < Most; turn += Step)
+        {
+            var aim = stroke.AimDegrees + sign * turn;
+            (stroke with { AimDegrees = aim }).Play(simulator, layout, record);
+            // A little beyond the edge of what still goes in.
+            if (simulator.PocketOf(cut.Pot.Slot) is null)
+                return aim + sign * Step;
+        }
+        return stroke.AimDegrees + sign * Most;
+    }
+}

@@ -1,0 +1,121 @@
+using DeepBaize.Core.Advice.BlackBall;
+using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Advice.Position;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Strokes;
+
+/// <summary>
+/// Plays strokes at one pot, other balls taken as out of the way, and tells where the object ball goes. One instance serves one thread.
+/// </summary>
+public sealed class PotTrial
+{
+    private readonly Simulator _simulator;
+    private readonly PlacedBall[] _balls;
+    private readonly Cut _cut;
+    private readonly PocketShape _pocket;
+    private readonly int _target;
+    private readonly Func<bool> _isSent;
+
+    public PotTrial(Layout layout, in Cut cut, TableShape shape)
+        : this(
+            cut,
+            shape,
+            cut.Pot.IsPlant
+                ? [layout.White, layout.Balls[cut.Pot.Through], layout.Balls[cut.Pot.Slot]]
+                : [layout.White, layout.Balls[cut.Pot.Slot]]
+        )
+    { }
+
+    /// <summary>Of a direct pot.</summary>
+    public PotTrial(PlacedBall cueBall, PlacedBall objectBall, in Cut cut, TableShape shape)
+        : this(cut, shape, [cueBall, objectBall]) { }
+
+    private PotTrial(in Cut cut, TableShape shape, PlacedBall[] balls)
+    {
+        (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
+        _isSent = IsSent;
+    }
+
+    /// <summary>What the last stroke did.</summary>
+    public ShotRecord Record { get; } = new();
+
+    /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
+    public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0)
+    {
+        Play(stroke, sideError, heightError, null);
+        return _simulator.PocketOf(_target) == _cut.Pocket;
+    }
+
+    /// <summary>
+    /// How far the object ball's way to the pocket lies to the left of the one that is meant, degrees, told at the ball that is struck:
+    /// after a second contact or a cushion the other way round. Null if it does not come that way.
+    /// </summary>
+    public double? Miss(in Stroke stroke, double sideError = 0, double heightError = 0)
+    {
+        // Of a direct pot nothing counts after the object ball's first leg.
+        Play(stroke, sideError, heightError, _cut.Kind == PotKind.Direct ? _isSent : null);
+        if (Way() is not { } way)
+            return null;
+        var meant = _cut.Pot.Off is null ? _cut.FinalDegrees : Cut.Opening(way.From, _pocket).Direction.Degrees;
+        return _cut.Turn * Math.IEEERemainder(way.Direction.Degrees - meant, 360);
+    }
+
+    private void Play(in Stroke stroke, double sideError, double heightError, Func<bool>? until)
+    {
+        _simulator.Place(_balls);
+        _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record, until);
+    }
+
+    /// <summary>Whether the object ball has come to the end of its first leg.</summary>
+    private bool IsSent() =>
+        Record.Events.Count > 0
+        && Record.Events[^1] is var e
+        && e.Ball == _target
+        && e.Kind is not (ShotEventKind.Ball or ShotEventKind.Roll)
+        && !IsWhereItLay(e);
+
+    /// <summary>A ball tight on a cushion meets it as it is struck: no way of its own lies before that.</summary>
+    private bool IsWhereItLay(in ShotEvent e) => e.Kind == ShotEventKind.Cushion && e.At.DistanceTo(_balls[_target].At) < Cut.Touching;
+
+    /// <summary>From where the ball sets out to the pocket to where it first meets anything, is potted or stops.</summary>
+    private Segment? Way()
+    {
+        var (struck, sent) = (false, false);
+        var from = _balls[_target].At;
+        foreach (var e in Record.Events)
+        {
+            if (e.Kind is ShotEventKind.Strike or ShotEventKind.Roll)
+                continue;
+            if (!struck)
+            {
+                if (e.Kind == ShotEventKind.Stop || e.Ball != 0 || e.Other != 1)
+                    return null;
+                struck = true;
+                sent = _target == 1 && _cut.Pot.Off is null;
+            }
+            else if (sent)
+            {
+                if (e.Ball == _target && !IsWhereItLay(e))
+                    return new(from, e.At);
+            }
+            else if (_target == 2)
+            {
+                // Of a plant: the ball between must come to the other by itself.
+                if (e.Kind == ShotEventKind.Ball && e.Ball + e.Other == 3)
+                    sent = true;
+                else if (e.Ball == 1)
+                    return null;
+            }
+            else if (e.Ball == 1)
+            {
+                if (e.Kind != ShotEventKind.Cushion || Cushions.Nearest(e.At) != _cut.Pot.Off)
+                    return null;
+                (sent, from) = (true, e.At);
+            }
+        }
+        return null;
+    }
+}

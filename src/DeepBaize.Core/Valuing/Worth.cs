@@ -1,0 +1,278 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Valuing;
+
+/// <summary>How well the white can be moved on from a place, 0–1 each.</summary>
+/// <param name="Angle">Neither straight nor steep.</param>
+/// <param name="Distance">Neither on top of the ball nor far away.</param>
+/// <param name="Cushion">Off the cushion.</param>
+public readonly record struct Control(double Angle, double Distance, double Cushion)
+{
+    public double Total => Angle * Distance * Cushion;
+}
+
+/// <summary>What it is worth to have the white at a place, and why.</summary>
+/// <param name="Value">Expected gain from here on: points, or for another target the chance of it.</param>
+/// <param name="Pot">The pot to play from there; null if none is on.</param>
+/// <param name="Chance">Of that pot, with what the reach costs.</param>
+/// <param name="Others">How many other balls could be potted at least half as likely: cover.</param>
+public readonly record struct Quality(double Value, QuickPot? Pot, double Chance, int Others, Reach Reach, Control Control)
+{
+    public static Quality None { get; } = new(0, null, 0, 0, default, default);
+}
+
+/// <summary>
+/// Values a table at rest without playing it: the best next pot by a quick estimate, how well the white can be moved on from it, and
+/// what an ordinary run of shots would still make. All by common practice, no source; see docs/planning.md, "What a position is worth".
+/// </summary>
+public sealed class Worth
+{
+    // An ordinary pot: what a break is made of, one after the other.
+    private const double OrdinaryDistance = 0.9;
+    private static readonly Angle OrdinaryHalf = Angle.FromDegrees(1.15),
+        OrdinaryCut = Angle.FromDegrees(30);
+
+    /// <summary>Of such shots so many leave the white where the next is as ordinary.</summary>
+    private const double KeepsPosition = 0.95;
+
+    /// <summary>A red that cannot be potted where it lies counts as much as this of one that can.</summary>
+    private const double TiedUp = 0.5;
+
+    /// <summary>Of so many pots that look best the reach is looked at.</summary>
+    private const int Reached = 2;
+
+    private readonly Player _player;
+    private readonly PlanPreferences _preferences;
+
+    public Worth(Player player, PlanPreferences preferences)
+    {
+        (_player, _preferences) = (player, preferences);
+        Ordinary = KeepsPosition * PotLines.Chance(OrdinaryHalf, OrdinaryCut, OrdinaryDistance, player.Skill);
+    }
+
+    /// <summary>How often an ordinary shot goes in and leaves the next.</summary>
+    public double Ordinary { get; }
+
+    /// <summary>What a miss costs beside the end of the break: the other player is at the table.</summary>
+    public double MissCost =>
+        _preferences.Risk switch
+        {
+            Risk.Careful => 4,
+            Risk.Balanced => 1,
+            _ => 0,
+        } * Scale;
+
+    /// <summary>What a foul costs more than that.</summary>
+    public double FoulCost => 3 * Scale;
+
+    /// <summary>A point, in the measure of this target.</summary>
+    private double Scale => _preferences.Target == PlanTarget.MostPoints ? 1 : 0.01;
+
+    /// <summary>What a fair stroke gains by itself.</summary>
+    public double Gain(Frame before, Frame after)
+    {
+        var points = after.ScoreOf(before.Turn) - before.ScoreOf(before.Turn);
+        return GainOf(before.Break, before.Break + points, points > 0 && IsLast(before));
+    }
+
+    private static bool IsLast(Frame frame) => frame is { Reds: 0, Colours.Count: 1, Repeats: false };
+
+    private double GainOf(double from, double to, bool cleared) =>
+        _preferences.Target switch
+        {
+            PlanTarget.MostPoints => to - from,
+            // A little for points beyond, so that a plan goes on once it is reached.
+            PlanTarget.Score => (from < _preferences.Score && to >= _preferences.Score ? 1 : 0) + 0.0005 * (to - from),
+            _ => (cleared ? 1 : 0) + 0.0005 * (to - from),
+        };
+
+    /// <summary>The value of a situation at rest.</summary>
+    /// <param name="lines">Of the same balls.</param>
+    public Quality Of(Situation situation, PotLines lines) => At(situation, lines, situation.Layout.White.At, situation.Layout);
+
+    /// <summary>The same with the white elsewhere.</summary>
+    /// <param name="layout">With the white there; null: it is made when it is needed.</param>
+    /// <param name="only">A ball on that alone is meant; null for any that is on.</param>
+    public Quality At(Situation situation, PotLines lines, Vec2 white, Layout? layout = null, Func<Ball, bool>? only = null)
+    {
+        var frame = situation.Frame;
+        if (frame.IsOver)
+            return Quality.None;
+        var outlook = new Outlook(lines);
+        Span<(double Value, double Chance, QuickPot Pot)> best = stackalloc (double, double, QuickPot)[Reached];
+        best.Clear();
+        var found = 0;
+        Span<double> ofBall = stackalloc double[Ball.Count];
+        ofBall.Clear();
+        var cushion = CushionFactor(white);
+        foreach (ref readonly var line in lines.Lines)
+        {
+            var ball = lines.BallIn(line.Slot);
+            if (!line.IsOpen || !frame.MayPlay(ball) || (only is not null && !only(ball)))
+                continue;
+            if (lines.From(line, white, _player.Skill) is not { } pot)
+                continue;
+            var value = ValueOf(frame, ball, pot, pot.Chance, cushion, outlook);
+            ofBall[line.Slot] = Math.Max(ofBall[line.Slot], pot.Chance);
+            // The few best, in order.
+            var at = Math.Min(found, Reached - 1);
+            if (found == Reached && value <= best[at].Value)
+                continue;
+            while (at > 0 && best[at - 1].Value < value)
+            {
+                best[at] = best[at - 1];
+                at--;
+            }
+            best[at] = (value, pot.Chance, pot);
+            found = Math.Min(Reached, found + 1);
+        }
+        if (found == 0)
+            return Quality.None;
+
+        var result = Quality.None;
+        for (var i = 0; i < found && best[i].Value > result.Value; i++)
+        {
+            var (_, chance, pot) = best[i];
+            layout ??= Layout.OfRest([new(Ball.White, white), .. situation.Layout.Balls.Skip(1)]);
+            var aim = (pot.Line.Ghost - white).Direction.Degrees;
+            var reach = Reach.Of(layout, new(aim, 0, 0, 4, 0), _player);
+            if (reach.ErrorFactor > 1)
+                chance = PotLines.Chance(pot.Line.Half, pot.Cut, pot.CueBallDistance, _player.Skill.Times(reach.ErrorFactor));
+            var ball = lines.BallIn(pot.Line.Slot);
+            var value = ValueOf(frame, ball, pot, chance, cushion, outlook);
+            if (value <= result.Value)
+                continue;
+            var others = 0;
+            for (var slot = 1; slot < lines.Count; slot++)
+                if (slot != pot.Line.Slot && ofBall[slot] >= chance / 2)
+                    others++;
+            result = new(value, pot, chance, others, reach, ControlOf(pot, cushion));
+        }
+        return result;
+    }
+
+    /// <summary>What a pot promises before any stroke for it has been tried.</summary>
+    public double Promise(Situation situation, PotLines lines, in QuickPot pot)
+    {
+        var cushion = CushionFactor(situation.Layout.White.At);
+        return ValueOf(situation.Frame, lines.BallIn(pot.Line.Slot), pot, pot.Chance, cushion, new(lines));
+    }
+
+    /// <summary>The chance, times what it gains and what is likely to follow, less what a miss costs.</summary>
+    private double ValueOf(Frame frame, Ball ball, in QuickPot pot, double chance, double cushion, in Outlook outlook)
+    {
+        var points = frame.FreeBall && !frame.On.Includes(ball) ? PointsOn(frame) : Values.Of(ball);
+        var control = ControlOf(pot, cushion).Total;
+        var gain = GainOf(frame.Break, frame.Break + points, IsLast(frame));
+        return chance * (gain + control * Future(frame, ball, frame.Break + points, outlook)) - (1 - chance) * MissCost;
+    }
+
+    private static int PointsOn(Frame frame) =>
+        frame.On switch
+        {
+            BallOn.Red => Values.Red,
+            BallOn.Colour => Values.Black,
+            _ => Values.Of(frame.On.AsColour()!.Value),
+        };
+
+    // ---- What an ordinary run would still make ---------------------------------------------------------------------
+
+    /// <summary>What lies on the table, as far as an ordinary run of shots asks.</summary>
+    private readonly struct Outlook
+    {
+        public readonly int OpenReds,
+            TiedReds;
+
+        /// <summary>Of the colours that have a way to a pocket: half the highest, half the mean.</summary>
+        public readonly double ColourAfterRed;
+
+        public Outlook(PotLines lines)
+        {
+            var (sum, count, highest) = (0, 0, 0);
+            for (var slot = 1; slot < lines.Count; slot++)
+            {
+                var ball = lines.BallIn(slot);
+                var open = lines.IsFree(slot);
+                if (ball.IsRed && open)
+                    OpenReds++;
+                else if (ball.IsRed)
+                    TiedReds++;
+                else if (open)
+                    (sum, count, highest) = (sum + Values.Of(ball), count + 1, Math.Max(highest, Values.Of(ball)));
+            }
+            ColourAfterRed = count == 0 ? 2 : 0.5 * highest + 0.5 * sum / count;
+        }
+    }
+
+    /// <summary>The gain that may be expected after this ball has been potted, if each shot to come is an ordinary one.</summary>
+    private double Future(Frame frame, Ball potted, int points, in Outlook outlook)
+    {
+        var (open, tied) = (outlook.OpenReds, outlook.TiedReds);
+        var isColourNext = frame.On == BallOn.Red;
+        if (potted.IsRed)
+            open--;
+        var (sum, alive, made) = (0.0, 1.0, (double)points);
+        var cleared = false;
+        for (var shot = 0; shot < 40 && alive > 0.005; shot++)
+        {
+            double value;
+            if (frame.Repeats)
+                value = Values.Of(potted);
+            else if (isColourNext)
+                value = outlook.ColourAfterRed;
+            else if (open > 0)
+                (value, open) = (Values.Red, open - 1);
+            else if (tied > 0)
+                (value, tied, alive) = (Values.Red, tied - 1, alive * TiedUp);
+            else
+            {
+                // The colours in their order, those before the one just potted gone.
+                foreach (var colour in frame.Colours)
+                {
+                    if (frame.On >= BallOn.Yellow && !frame.FreeBall && Values.Of(colour) <= Values.Of(potted))
+                        continue;
+                    alive *= Ordinary;
+                    cleared = colour == frame.Colours[^1];
+                    sum += alive * GainStep(ref made, Values.Of(colour), cleared);
+                }
+                return sum;
+            }
+            isColourNext = !isColourNext && frame.On < BallOn.Yellow;
+            alive *= Ordinary;
+            sum += alive * GainStep(ref made, value, false);
+            if (frame.Repeats && made >= Frame.ExerciseTarget)
+                break;
+        }
+        return sum;
+    }
+
+    private double GainStep(ref double made, double value, bool cleared)
+    {
+        var before = made;
+        made += value;
+        return GainOf(before, made, cleared);
+    }
+
+    // ---- How well the white can be moved on ------------------------------------------------------------------------
+
+    private static Control ControlOf(in QuickPot pot, double cushion) =>
+        new(AngleFactor(pot.Cut), DistanceFactor(pot.CueBallDistance), cushion);
+
+    /// <summary>Straight, only screw and follow move the white; steep, it can hardly be held.</summary>
+    private static double AngleFactor(Angle cut) =>
+        PiecewiseLinear.At(cut.Degrees, [(0, 0.8), (8, 0.93), (15, 1), (38, 1), (50, 0.85), (65, 0.6), (80, 0.35)]);
+
+    /// <summary>Not closer than two ball widths, not so far that it is a long pot.</summary>
+    private static double DistanceFactor(double distance) =>
+        PiecewiseLinear.At(distance, [(0.02, 0.6), (0.06, 0.8), (0.12, 1), (0.8, 1), (1.5, 0.85), (2.5, 0.65), (3.5, 0.5)]);
+
+    /// <summary>Off the cushion by at least a ball.</summary>
+    private static double CushionFactor(Vec2 white) => PiecewiseLinear.At(Cushions.Clearance(white), [(0, 0.8), (0.05, 0.97), (0.1, 1)]);
+}

@@ -1,0 +1,2 @@
+// The plane is what everything reckons in.
+global using DeepBaize.Core.Geometry;

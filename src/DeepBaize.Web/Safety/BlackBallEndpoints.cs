@@ -1,0 +1,115 @@
+using System.ComponentModel;
+using DeepBaize.Core.Advice.BlackBall;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using DeepBaize.Web.Planning;
+using DeepBaize.Web.Players;
+using DeepBaize.Web.Simulation;
+
+namespace DeepBaize.Web.Safety;
+
+public sealed record BlackBallRequest
+{
+    public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
+    public PlayerEntry Player { get; init; } = new();
+
+    [Description("How well the other player strikes: tour, county, club or learner.")]
+    public string Rival { get; init; } = "county";
+}
+
+/// <summary>A first stroke at the re-spotted black; see DeepBaize.Core.Safety.Opening. m.</summary>
+public sealed record OpeningResult(
+    OpeningKind Kind,
+    double WhiteX,
+    double WhiteY,
+    StrokeEntry Stroke,
+    double Fullness,
+    IReadOnlyList<string> Cushions,
+    double Safe,
+    double PotLeft,
+    double DoubleLeft,
+    double Tight,
+    double Foul,
+    double Wins,
+    int Rallies,
+    IReadOnlyList<PointEntry> WhitePath,
+    IReadOnlyList<PointEntry> BlackPath
+)
+{
+    public static OpeningResult Of(Opening o) =>
+        new(
+            Kind: o.Kind,
+            WhiteX: o.White.X,
+            WhiteY: o.White.Y,
+            Stroke: DecideProgress.Free(o.Stroke),
+            Fullness: o.Fullness,
+            Cushions: [.. o.Route.Cushions.Select(c => c.Name())],
+            Safe: o.Odds.Safe,
+            PotLeft: o.Odds.PotLeft,
+            DoubleLeft: o.Odds.DoubleLeft,
+            Tight: o.Odds.Tight,
+            Foul: o.Odds.Foul,
+            Wins: o.Rallies.Wins,
+            Rallies: o.Rallies.Played,
+            WhitePath: [.. o.Drawing.WhitePath.Select(PointEntry.Of)],
+            BlackPath: [.. o.Drawing.BlackPath.Select(PointEntry.Of)]
+        );
+}
+
+/// <summary>An event of the stream: the best opening of each kind so far.</summary>
+public sealed record BlackBallEvent(PlanWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings);
+
+/// <summary>The re-spotted black.</summary>
+internal static class BlackBallEndpoints
+{
+    public static void MapBlackBall(this IEndpointRouteBuilder app) =>
+        app.MapPost(
+                "/api/black-ball",
+                (BlackBallRequest request, PlanDesk desk, CancellationToken cancel) =>
+                {
+                    var player = request.Player.Checked();
+                    var (shape, rival) = (
+                        new TableShape(Conditions.With(request.Conditions)),
+                        player with
+                        {
+                            Skill = Skill.Named(request.Rival, "rival"),
+                        }
+                    );
+                    return TypedResults.ServerSentEvents(Openings(shape, player, rival, desk, cancel), "openings");
+                }
+            )
+            .WithName("blackBall")
+            .WithTags("Safety")
+            .ProducesProblem(400)
+            .Produces<BlackBallEvent>(200, "text/event-stream")
+            .WithSummary("The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent");
+
+    private static IAsyncEnumerable<BlackBallEvent> Openings(
+        TableShape shape,
+        Player player,
+        Player rival,
+        PlanDesk desk,
+        CancellationToken cancel
+    )
+    {
+        static IReadOnlyList<OpeningResult> Results(IReadOnlyList<Opening> openings) => [.. openings.Select(OpeningResult.Of)];
+        return desk.Stream<BlackBallEvent>(
+            wait => new(wait, 0, 0, []),
+            tell =>
+            {
+                var progress = new Teller<BlackBallProgress>(p =>
+                {
+                    if (p.Share < 1)
+                        tell(new(null, p.Examined, p.Share, Results(p.Openings)));
+                });
+                tell(new(null, 0, 1, Results(BlackBallGame.Compare(player, rival, shape, desk.Gate, progress, cancel))));
+            },
+            cancel
+        );
+    }
+}

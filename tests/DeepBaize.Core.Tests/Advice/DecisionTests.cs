@@ -1,0 +1,165 @@
+using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Tests.Advice;
+
+/// <summary>
+/// Safeties, leaves and the call between attack and defence. What they should come to is common practice, no source, where nothing else is
+/// named.
+/// </summary>
+public class DecisionTests
+{
+    private static readonly TableShape Shape = new(Conditions.Default);
+    private static readonly Player County = Player.OfSkill("county");
+
+    private static Situation Table(double x, double y, params PlacedBall[] reds) =>
+        Situation.Create(Layout.OfRest([new(Ball.White, x, y), .. Rack.Colours(), .. reds]));
+
+    private static readonly Lazy<Decision> BreakOff = new(() => Decider.Solve(Table(0.7, 0.75, [.. Rack.Pack()]), County, County, Shape));
+
+    private static Leave LeaveOf(Situation situation) => new LeaveJudge(County).Of(situation, new(situation.Layout, Shape));
+
+    [Fact]
+    public void From_the_break_off_there_are_safeties_that_leave_little_and_no_pot()
+    {
+        var decision = BreakOff.Value;
+        Assert.False(decision.IsSnookered);
+        Assert.True(decision.Safeties.Count >= 3);
+        Assert.True(decision.Safeties[0].Odds.PotLeft < 0.1);
+        Assert.Equal(decision.Safeties.Select(s => s.Value).OrderDescending(), decision.Safeties.Select(s => s.Value));
+        // The worst tenth is never better than the mean.
+        Assert.All(decision.Safeties, s => Assert.True(s.Leaves.WorstTenth >= s.Leaves.Mean - 1e-9));
+        // Distinct ideas: no two of one kind at one ball that end together.
+        Assert.Equal(
+            decision.Safeties.Count,
+            decision
+                .Safeties.Select(s =>
+                    (s.Idea, s.Aim.Ball, Math.Round(s.Leaves.After.Layout.White.X), Math.Round(s.Leaves.After.Layout.White.Y))
+                )
+                .Distinct()
+                .Count()
+        );
+    }
+
+    [Fact]
+    public void An_open_red_is_gone_for_and_a_hopeless_one_is_not()
+    {
+        var open = Decider.Solve(Table(2.5, 0.7, new(Ball.Red(1), 2.9, 0.5), new(Ball.Red(2), 2.4, 1.3)), County, County, Shape);
+        Assert.True(open.Verdict.Margin > 0 || open.Safeties.Count == 0);
+        Assert.True(open.Attacks[0].Value > 5);
+        // Thin, from the far end of the table, for a learner.
+        var far = Decider.Solve(
+            Table(0.3, 0.3, new(Ball.Red(1), 3.3, 1.2), new(Ball.Red(2), 3.1, 0.4)),
+            Player.OfSkill("learner"),
+            Player.OfSkill("tour"),
+            Shape
+        );
+        Assert.True(far.Attacks.Count == 0 || far.Verdict.Margin < 0);
+    }
+
+    [Fact]
+    public void At_the_break_even_chance_pot_and_safety_are_worth_the_same()
+    {
+        var decision = Decider.Solve(Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5)), County, County, Shape);
+        var attack = decision.Attacks[0];
+        var misses = attack.Thick.Share + attack.Thin.Share;
+        var left = misses == 0 ? 0 : (attack.Thick.Share * attack.Thick.Leave + attack.Thin.Share * attack.Thin.Leave) / misses;
+        var even = attack.BreakEven!.Value;
+        Assert.Equal(decision.Safeties[0].Value, even * attack.Gain - (1 - even) * left, 0.01);
+        Assert.Equal(decision.Verdict.Margin!.Value > 0, attack.Choice.Chance > even);
+    }
+
+    [Fact]
+    public void What_is_left_is_worth_more_the_easier_the_pot_and_nothing_in_a_snooker()
+    {
+        var easy = LeaveOf(Table(2.5, 0.7, new PlacedBall(Ball.Red(1), 2.9, 0.5)));
+        var hard = LeaveOf(Table(0.3, 0.3, new PlacedBall(Ball.Red(1), 3.3, 1.2)));
+        var hidden = LeaveOf(Table(0.55, Width / 2, new PlacedBall(Ball.Red(1), 2.95, 0.93)));
+        Assert.True(easy.Worth > hard.Worth && hard.Worth > hidden.Worth);
+        Assert.True(easy.LeavesPot && hidden.Sight.IsSnookered && !easy.Sight.IsSnookered);
+        Assert.True(hidden.Worth < 0);
+        Assert.True(LeaveOf(Table(0.3, BallRadius, new PlacedBall(Ball.Red(1), 3.3, 1.2))).Lie.IsTight);
+    }
+
+    [Fact]
+    public void With_snookers_required_a_safety_that_lays_one_comes_before_one_that_does_not()
+    {
+        // Blue, pink and black left (18), 30 behind: three penalties of four.
+        var situation = Situation.Create(
+            Layout.OfRest([new(Ball.White, 1.2, 0.4), .. Rack.Colours().Where(c => c.Ball.Index >= Ball.Blue.Index)]),
+            first: 20,
+            second: 50
+        );
+        var decision = Decider.Solve(situation, County, County, Shape);
+        Assert.Equal(3, decision.Verdict.SnookersRequired);
+        var ranks = decision.Safeties.Select(s => s.Value + 4 * s.Odds.Snooker).ToList();
+        Assert.Equal(ranks.OrderDescending(), ranks);
+    }
+
+    [Fact]
+    public void A_ball_that_the_white_touches_is_named_and_can_be_played_away_from()
+    {
+        var situation = Table(2.0, 0.5, new PlacedBall(Ball.Red(1), 2.0 + 2 * BallRadius, 0.5), new PlacedBall(Ball.Red(2), 3.3, 1.6));
+        var decision = Decider.Solve(situation, County, County, Shape);
+        Assert.Equal(Ball.Red(1), decision.Touching);
+        // Rule 8, from memory: away from it is fair, though the white meets nothing; on to it is a push.
+        var away = decision.Safeties.Where(s => s.Aim.Ball == Ball.Red(1)).ToList();
+        Assert.NotEmpty(away);
+        Assert.All(
+            away,
+            s =>
+            {
+                Assert.True(s.Aim.IsAway);
+                Assert.True(Math.Abs(s.Aim.Stroke.AimDegrees - 180) < 90 && s.Odds.Foul < 0.2, $"{s.Aim.Stroke.AimDegrees}° {s.Odds.Foul}");
+            }
+        );
+        Assert.All(decision.Safeties.Where(s => s.Aim.Ball != Ball.Red(1)), s => Assert.False(s.Aim.IsAway));
+    }
+
+    [Fact]
+    public void The_chance_to_win_follows_the_lead_and_what_is_left()
+    {
+        Frame Frame(int first, int second) => Core.Rules.Frame.Create(3, Ball.Colours, BallOn.Red, first, second, 0, 0);
+        Assert.Equal(0.5, WinChance.Of(Frame(30, 30), 0), 1e-6);
+        var chances = new[] { -40, -20, 0, 20, 40 }.Select(lead => WinChance.Of(Frame(50 + lead, 50), 0)).ToList();
+        Assert.Equal(chances.Order(), chances);
+        Assert.True(WinChance.Of(Frame(10, 90), 0) < 0.1);
+    }
+
+    /// <summary>
+    /// Black tight on the top cushion, straight in line: struck full and low without side, the white comes back to baulk and the black
+    /// stays within a few ball widths;
+    /// a touch of side spoils it.
+    /// </summary>
+    [Fact]
+    public void A_double_kiss_brings_the_white_back_to_baulk_and_a_touch_of_side_spoils_it()
+    {
+        var y = 0.9;
+        (double White, double Beside, double Black) After(double side)
+        {
+            var simulator = new Simulator(Shape);
+            simulator.Place([new(Ball.White, 2.4, y), new(Ball.Black, Length - BallRadius, y)]);
+            simulator.Play(new Stroke(0, side, -0.9, 6.5, 0).ToStrike());
+            return (
+                simulator.X(0),
+                Math.Abs(simulator.Y(0) - y),
+                Math.Sqrt(Math.Pow(simulator.X(1) - (Length - BallRadius), 2) + Math.Pow(simulator.Y(1) - y, 2))
+            );
+        }
+        var straight = After(0);
+        Assert.InRange(straight.White, 0, BaulkLineX);
+        Assert.InRange(straight.Black, 0, 4 * BallRadius);
+        Assert.InRange(straight.Beside, 0, BallRadius);
+        var touched = After(0.3);
+        Assert.True(touched.Beside > 0.3);
+        Assert.True(touched.Black > straight.Black + BallRadius);
+    }
+}

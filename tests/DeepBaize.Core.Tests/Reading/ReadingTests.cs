@@ -1,0 +1,228 @@
+using DeepBaize.Core.Advice.BlackBall;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Tests.Reading;
+
+public class ReadingTests
+{
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    private static Layout Table(params (string?, double, double)[] balls) => Layout.Create(balls, Shape);
+
+    /// <summary>A straight pot into the yellow pocket: 1.8 m to the red, 1.8 m on to the pocket.</summary>
+    private static (Layout Layout, Cut Pot, Stroke Stroke) LongStraightPot()
+    {
+        const double degrees = 18; // so far, a table has little choice of angle
+        var (s, c) = Math.SinCos(degrees * Math.PI / 180);
+        var red = new PlacedBall(Ball.Red(1), 1.8 * c, 1.8 * s);
+        var (direction, _) = Cut.Opening(red.At, Shape.PocketShapes[0]);
+        var (far, up) = -direction.Unit;
+        var layout = Table(("white", red.X + 1.8 * far, red.Y + 1.8 * up), ("red-1", red.X, red.Y));
+        var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.Yellow, Shape);
+        Assert.Equal(0, cut.CutDegrees, 1e-6);
+        return (layout, cut, new Stroke(cut.AimDegrees, 0, 0, 6, 0));
+    }
+
+    [Theory]
+    [InlineData("tour", 0.7)]
+    [InlineData("club", 0.2)]
+    public void A_long_straight_pot_goes_in_as_often_as_players_of_that_skill_say(string skill, double chance)
+    {
+        // Common practice, no source; model.md's sanity figures, "about".
+        var (layout, pot, stroke) = LongStraightPot();
+        Assert.Equal(chance, Spread.Sample(new(layout, stroke, pot, Skill.Named(skill), Shape), 4000).Odds.Pot, 0.1);
+    }
+
+    [Theory]
+    [InlineData("tour")]
+    [InlineData("club")]
+    public void The_chance_read_agrees_with_sampling(string skill)
+    {
+        // Two ways to the same number: error propagation with erf, and playing it four thousand times.
+        var (layout, pot, stroke) = LongStraightPot();
+        var read = TableReading
+            .Read(layout, stroke, Player.OfSkill(skill), Shape)
+            .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.Yellow });
+        // From there the cue must be raised over the top rail: both ways with that.
+        stroke = stroke with
+        {
+            ElevationDegrees = read.Reach.ElevationDegrees,
+        };
+        var sampled = Spread.Sample(new(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape), 4000).Odds.Pot;
+        Assert.Equal(sampled, read.Chance, 0.06);
+    }
+
+    [Fact]
+    public void A_ball_that_the_white_touches_goes_along_the_line_between_them_whatever_the_aim()
+    {
+        // So the aim's tolerance is wide, yet no wider than that the ball is met; what is left to err is the side, which throws it.
+        var red = new PlacedBall(Ball.Red(1), 2.9, 1.2);
+        var (direction, _) = Cut.Opening(red.At, Shape.PocketShapes[(int)Pocket.GreenTop]);
+        var (s, c) = Math.SinCos(direction.Radians);
+        var layout = Table(("white", red.X - 2 * BallRadius * c, red.Y - 2 * BallRadius * s), ("red-1", red.X, red.Y));
+        var read = TableReading.Read(layout, new(0, 0, 0, 4, 0), Player.OfSkill("learner"), Shape);
+        var lined = read.Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
+        Assert.InRange(lined.Tolerance.Degrees, 10, 180);
+        var stroke = new Stroke(lined.AimDegrees!.Value, 0, 0, lined.Pace, lined.Reach.ElevationDegrees);
+        // Read plays it 200 times: three standard errors.
+        Assert.Equal(
+            Spread.Sample(new(layout, stroke, lined.Cut, Skill.Named("learner").Times(lined.Reach.ErrorFactor), Shape), 4000).Odds.Pot,
+            lined.Chance,
+            0.1
+        );
+        Assert.All(read, o => Assert.True(o.Chance is >= 0 and <= 1 && double.IsFinite(o.Tolerance.Degrees)));
+    }
+
+    [Theory]
+    [InlineData(2.0, 0.3)]
+    [InlineData(1.5, 0.2)]
+    public void A_ball_tight_on_a_cushion_goes_in_along_it(double whiteX, double whiteY)
+    {
+        // Common practice, no source: a ball on the cushion is potted along it; what is read of it agrees with playing it.
+        var layout = Table(("white", whiteX, whiteY), ("red-1", 2.5, BallRadius));
+        var read = TableReading
+            .Read(layout, new(0, 0, 0, 4, 0), Player.OfSkill("county"), Shape)
+            .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.YellowTop });
+        Assert.True(read.Cut.IsAlongCushion);
+        Assert.InRange(read.Tolerance.Degrees, 0.005, 0.2);
+        var stroke = new Stroke(read.AimDegrees!.Value, 0, 0, read.Pace, read.Reach.ElevationDegrees);
+        var sampled = Spread
+            .Sample(new(layout, stroke, read.Cut, Skill.Named("county").Times(read.Reach.ErrorFactor), Shape), 4000)
+            .Odds.Pot;
+        Assert.InRange(sampled, 0.1, 0.9);
+        // Read plays it 200 times: three standard errors.
+        Assert.Equal(sampled, read.Chance, 0.1);
+        // Across the table from there it is a pot like any other.
+        Assert.False(Cut.Of(layout, new(1, Pocket.GreenTop), Shape).IsAlongCushion);
+    }
+
+    [Theory]
+    [InlineData(0.5, 0.382925)]
+    [InlineData(1, 0.682689)]
+    [InlineData(2, 0.954500)]
+    [InlineData(0, 0)]
+    public void The_normal_distribution_is_the_tabulated_one(double z, double within) => // any statistical table
+        Assert.Equal(within, Normal.Within(z), 1e-6);
+
+    [Fact]
+    public void A_ball_in_the_way_is_named_and_the_room_beside_the_line_is_measured()
+    {
+        var open = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2));
+        var option = TableReading
+            .Read(open, new(0, 0, 0, 5, 0), Player.OfSkill("county"), Shape)
+            .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
+        Assert.True(option.Chance > 0.5);
+        // A ball centred on the cue ball's way, and one so beside the potting line that 10 mm are left.
+        var (g, t) = (option.Cut.Ghost, option.Cut.First.To);
+        var blocked = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (2.6 + g.X) / 2, (0.9 + g.Y) / 2));
+        var refused = TableReading
+            .Read(blocked, new(0, 0, 0, 5, 0), Player.OfSkill("county"), Shape)
+            .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop } && o.Cut.ObjectBall == Ball.Red(1));
+        Assert.Equal((0, new Obstacle(Ball.Blue, true)), (refused.Chance, Assert.Single(refused.Obstacles)));
+
+        var (dx, dy) = (Math.Cos(option.Cut.PotDegrees * Math.PI / 180), Math.Sin(option.Cut.PotDegrees * Math.PI / 180));
+        var off = 2 * BallRadius + 0.010;
+        var beside = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (3.0 + t.X) / 2 + dy * off, (1.2 + t.Y) / 2 - dx * off));
+        var narrow = TableReading
+            .Read(beside, new(0, 0, 0, 5, 0), Player.OfSkill("county"), Shape)
+            .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop } && o.Cut.ObjectBall == Ball.Red(1));
+        Assert.Equal(0.010, narrow.Clearances.Pot, 1e-6);
+        Assert.Empty(narrow.Obstacles);
+    }
+
+    [Fact]
+    public void Every_option_says_an_aim_that_pots_with_the_other_balls_away()
+    {
+        var layout = Layout.Create(
+            [("white", 1.3, 0.6), .. Rack.Colours().Select(b => ((string?)b.Ball.Id, b.X, b.Y)), ("red-1", 2.9, 0.5), ("red-2", 2.2, 1.4)],
+            Shape
+        );
+        var options = TableReading.Read(layout, new(0, 0.3, -0.3, 4, 0), Player.OfSkill("club"), Shape);
+        Assert.Equal(options.OrderByDescending(o => o.Chance).Select(o => o.Chance), options.Select(o => o.Chance));
+        Assert.Contains(options, o => o.Chance > 0.3);
+        foreach (var o in options.Where(o => o.AimDegrees is not null))
+        {
+            Assert.InRange(o.Chance, 0, 1);
+            Assert.True(o.Tolerance.Degrees > 0 && o.Pace >= 4);
+            var simulator = new Simulator(Shape);
+            PlacedBall[] balls = o.Cut.Pot.IsPlant
+                ? [layout.White, layout.Balls[o.Cut.Pot.Through], layout.Balls[o.Cut.Pot.Slot]]
+                : [layout.White, layout.Balls[o.Cut.Pot.Slot]];
+            simulator.Place(balls);
+            simulator.Play(new Stroke(o.AimDegrees!.Value, 0.3, -0.3, o.Pace, o.Reach.ElevationDegrees).ToStrike());
+            Assert.Equal(o.Cut.Pocket, simulator.PocketOf(balls.Length - 1));
+        }
+    }
+
+    [Fact]
+    public void A_better_player_pots_more_and_spreads_less()
+    {
+        var layout = Table(("white", 2.0, 0.6), ("red-1", 2.9, 1.2));
+        var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.GreenTop, Shape);
+        var stroke = new Stroke(0, 0, 0, 5.5, 0);
+        stroke = stroke with { AimDegrees = PotAim.Find(layout.White, layout.Balls[1], cut, stroke, Shape)!.Value };
+        var spreads = Skill.Presets.Select(s => Spread.Sample(new(layout, stroke, cut, s, Shape), 1500)).ToList();
+        Assert.Equal(spreads.OrderByDescending(s => s.Odds.Pot), spreads);
+        static double Area(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
+            outlines.Sum(o => o.Select((p, i) => p.X * o[(i + 1) % o.Count].Y - o[(i + 1) % o.Count].X * p.Y).Sum() / 2);
+        Assert.True(Area(spreads[0].Outlines.Likely) < Area(spreads[2].Outlines.Likely));
+        Assert.All(spreads, s => Assert.True(Area(s.Outlines.Likely) < Area(s.Outlines.Nearly)));
+        Assert.All(spreads, s => Assert.Equal(1, s.Odds.Pot + s.Odds.MissThick + s.Odds.MissThin, 1e-9));
+        Assert.All(spreads, s => Assert.Equal(s.Samples, s.Rests.Count + (int)Math.Round(s.Odds.InOff * s.Samples)));
+    }
+
+    [Fact]
+    public void The_same_seed_gives_the_same_samples_and_cancelling_stops_them()
+    {
+        var (layout, pot, stroke) = LongStraightPot();
+        IReadOnlyList<Vec2> Rests(int seed, int workers) =>
+            Spread.Sample(new(layout, stroke, pot, Skill.Named("club"), Shape), 700, seed, workers).Rests;
+        Assert.Equal(Rests(1, 1), Rests(1, 2));
+        Assert.NotEqual(Rests(1, 1), Rests(2, 1));
+        Assert.Throws<OperationCanceledException>(() =>
+            Spread.Sample(new(layout, stroke, pot, Skill.Named("club"), Shape), 200, cancel: new(true))
+        );
+    }
+
+    [Fact]
+    public void Outlines_hold_the_share_they_say_and_keep_split_outcomes_apart()
+    {
+        // Two normal clouds (standard deviation 40 mm) half a metre apart.
+        var random = new Random(3);
+        var points = Enumerable
+            .Range(0, 8000)
+            .Select(i =>
+            {
+                var (a, b) = Normal.Pair(random);
+                return new Vec2((i % 2 == 0 ? 1.0 : 1.5) + 0.04 * a, 0.9 + 0.04 * b);
+            })
+            .ToList();
+        var density = new Density(points, Bed);
+        foreach (var share in (double[])[0.68, 0.95])
+        {
+            var outlines = density.Outline(share);
+            Assert.True(outlines.Count(o => o.Count > 12) == 2, $"{outlines.Count} outlines");
+            Assert.Equal(share, points.Count(p => outlines.Any(o => Inside(o, p))) / 8000.0, 0.03);
+        }
+        Assert.Empty(new Density([], Bed).Outline(0.68));
+    }
+
+    private static bool Inside(IReadOnlyList<Vec2> outline, Vec2 p)
+    {
+        var inside = false;
+        for (int i = 0, j = outline.Count - 1; i < outline.Count; j = i++)
+            if (
+                outline[i].Y > p.Y != outline[j].Y > p.Y
+                && p.X < (outline[j].X - outline[i].X) * (p.Y - outline[i].Y) / (outline[j].Y - outline[i].Y) + outline[i].X
+            )
+                inside = !inside;
+        return inside;
+    }
+}

@@ -1,0 +1,133 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Tests.Strokes;
+
+public class FanTests
+{
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    private static readonly Layout Table = Layout.Create([("white", 1.7, 0.75), ("red-1", 2.25, 1.05)], Shape);
+
+    private static readonly Pot Pot = new(1, Pocket.GreenTop);
+
+    private static Arrival Arrive(Stroke stroke)
+    {
+        var simulator = new Simulator(Shape);
+        var record = new ShotRecord();
+        simulator.Place(Table.AsSpan());
+        simulator.Play(stroke.ToStrike(), record);
+        return Arrival.Of(record, stroke.ToStrike(), Shape)!.Value;
+    }
+
+    [Fact]
+    public void The_three_routes_leave_forward_along_and_behind_the_stun_line()
+    {
+        // Common practice, no source: follow bends forward of the stun line, screw behind it; stun arrives without spin.
+        var routes = Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Routes, Shape).ToDictionary(l => l.Key);
+        Assert.Equal(["follow", "screw", "stun"], routes.Keys.Order());
+        Assert.All(routes.Values, r => Assert.True(r.Potted));
+        Assert.Equal(0, Arrive(routes["stun"].Stroke).Follow, 0.01);
+        Assert.True(Arrive(routes["follow"].Stroke).Follow > 0.5);
+        Assert.True(Arrive(routes["screw"].Stroke).Follow < -0.3);
+        // How far along the potting line each has gone 0.4 s after contact.
+        var cut = Cut.Of(Table.White, Table.Balls[1], Pocket.GreenTop, Shape);
+        var (s, c) = Math.SinCos(cut.PotDegrees * Math.PI / 180);
+        double Along(FanLine line)
+        {
+            var hit = line.WhitePath.MinBy(p => Math.Abs(p.X - cut.Ghost.X) + Math.Abs(p.Y - cut.Ghost.Y));
+            var later = line.WhitePath.FirstOrDefault(p => p.Time >= hit.Time + 0.4, line.WhitePath[^1]);
+            return (later.X - hit.X) * c + (later.Y - hit.Y) * s;
+        }
+        Assert.True(Along(routes["follow"]) > 0.05);
+        Assert.Equal(0, Along(routes["stun"]), 0.02);
+        Assert.True(Along(routes["screw"]) < -0.02);
+    }
+
+    [Fact]
+    public void A_ball_that_rolls_from_the_tip_arrives_rolling()
+    {
+        // Coriolis 1835: at 2/5 of the radius.
+        var stroke = new Stroke(Cut.Of(Table.White, Table.Balls[1], Pocket.GreenTop, Shape).AimDegrees, 0, 0.4 / Tip.Fraction(1), 5, 0);
+        Assert.Equal(1, Arrive(stroke).Follow, 1e-9);
+    }
+
+    [Fact]
+    public void Squirt_swerve_and_throw_are_told_apart()
+    {
+        var aim = Cut.Of(Table.White, Table.Balls[1], Pocket.GreenTop, Shape).AimDegrees;
+        var plain = Arrive(new(aim, 0, 0, 5, 0));
+        Assert.Equal(0, plain.SquirtDegrees, 1e-9);
+        Assert.Equal(0, plain.SwerveDegrees, 1e-6);
+        Assert.NotEqual(0, plain.ThrowDegrees, 1e-3);
+        // Right-hand side: squirt to the left by Alciatore TP A.31, swerve back to the right with a raised butt.
+        var side = Arrive(new(aim, 0.8, 0, 5, 10));
+        Assert.Equal(Strike.Squirt(Tip.Fraction(0.8), Conditions.Default).Degrees, side.SquirtDegrees, 1e-9);
+        Assert.True(side.SquirtDegrees > 0 && side.SwerveDegrees < 0 && side.SideSpin > 0);
+    }
+
+    [Fact]
+    public void The_throw_told_is_the_friction_laws()
+    {
+        // Alciatore TP A.14, from memory: at contact, tan(throw) = min(μ(slip), slip/7/normal), both from the motion at contact.
+        var arrival = Arrive(new(Cut.Of(Table.White, Table.Balls[1], Pocket.GreenTop, Shape).AimDegrees, 0, 0.4 / Tip.Fraction(1), 5, 0));
+        var simulator = new Simulator(Shape);
+        var record = new ShotRecord();
+        simulator.Place(Table.AsSpan());
+        simulator.Play(
+            new Stroke(Cut.Of(Table.White, Table.Balls[1], Pocket.GreenTop, Shape).AimDegrees, 0, 0.4 / Tip.Fraction(1), 5, 0).ToStrike(),
+            record
+        );
+        var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
+        var (phi, v) = (Math.Acos(hit.Speed / arrival.Speed), arrival.Speed);
+        // A rolling cue ball also slips upwards on the object ball: R·ω·cos φ.
+        var (slipT, slipZ) = (v * Math.Sin(phi), v * Math.Cos(phi));
+        var slip = Math.Sqrt(slipT * slipT + slipZ * slipZ);
+        var normal = (1 + 0.94) / 2 * hit.Speed;
+        var friction = Math.Min(Conditions.Default.BallFriction(slip) * normal, slip / 7);
+        Assert.Equal(Math.Atan(friction * slipT / slip / normal) * 180 / Math.PI, Math.Abs(arrival.ThrowDegrees), 1e-6);
+    }
+
+    [Fact]
+    public void Paces_heights_and_sides_are_fanned_within_the_limits_and_all_aimed()
+    {
+        var paces = Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Paces, Shape);
+        Assert.Equal(["-1.0", "-0.5", "+0.5", "+1.0"], paces.Select(l => l.Key));
+        Assert.All(paces, l => Assert.True(l.Potted));
+        var speeds = paces.Select(l => Arrive(l.Stroke).Speed).ToList();
+        Assert.Equal(speeds.Order(), speeds);
+        Assert.Equal(["-1.0", "-0.5", "+0.5"], Fan.Of(Table, new(0, 0, 0.6, 6, 0), Pot, FanKind.Heights, Shape).Select(l => l.Key));
+        Assert.Equal(2, Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Sides, Shape).Count);
+    }
+
+    [Fact]
+    public void From_high_on_the_black_the_harder_the_follow_the_farther_the_white_runs_along_the_stun_line()
+    {
+        // Common practice, no source: a hard top-spin shot runs straight past what a softer one bends into.
+        var layout = Layout.Create([("white", 3.03, 1.12), ("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)], Shape);
+        var cut = Cut.Of(layout, new(1, Pocket.YellowTop), Shape);
+        var (s, c) = Math.SinCos((cut.PotDegrees + (cut.CutDegrees > 0 ? -90 : 90)) * Math.PI / 180);
+        var runs = new List<double>();
+        foreach (var pace in (double[])[3, 4, 5, 6, 7])
+        {
+            var stroke = new Stroke(0, 0, 0.9, pace, 0);
+            stroke = stroke with { AimDegrees = PotAim.Find(layout, cut, stroke, Shape)!.Value };
+            var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+            simulator.Place(layout.AsSpan());
+            simulator.Play(stroke.ToStrike(), record);
+            // How far along the stun line until the path has left it by a ball's radius, or met the cushion.
+            var hit = Contacts.First(record)!.Value;
+            var path = ShotPath
+                .Points(record, 2)[0]
+                .Where(p => p.Time >= hit.Time)
+                .TakeWhile(p => p.X < Length - BallRadius - 1e-4)
+                .TakeWhile(p => Math.Abs(-(p.X - hit.X) * s + (p.Y - hit.Y) * c) < BallRadius);
+            runs.Add(path.Max(p => (p.X - hit.X) * c + (p.Y - hit.Y) * s));
+        }
+        Assert.Equal(runs.Order(), runs);
+        Assert.True(runs[^1] > 1.5 * runs[0], string.Join(", ", runs.Select(r => $"{r:0.000}")));
+    }
+}
