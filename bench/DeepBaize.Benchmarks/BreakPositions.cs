@@ -108,7 +108,7 @@ public static class BreakPositions
                 ) is
                 { } layout
             )
-                return Situation.Create(layout, BallOn.Colour);
+                return Situation.Create(layout, new() { On = BallOn.Colour });
         }
     }
 

@@ -29,7 +29,7 @@ public class PlanningBenchmarks
         var content = DemoPositions.All.Single(d => d.Name == Position).Content;
         _situation = Situation.Create(
             Layout.Create([.. content.Balls.Select(b => ((string?)b.Id, b.X, b.Y))], _shape),
-            content.Frame?.On is { } on ? BallsOn.Named(on, "on") : null
+            new() { On = content.Frame?.On is { } on ? BallsOn.Named(on, "on") : null }
         );
     }
 

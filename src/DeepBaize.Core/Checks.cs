@@ -11,8 +11,11 @@ public sealed class Checks(string path = "")
 
     /// <summary>A figure that must lie within a range; what is not a number never does.</summary>
     /// <param name="unit">As it is to be told behind the range, with its space: " m", "°".</param>
-    public void Range(string field, double value, double min, double max, string unit = "") =>
-        That(value >= min && value <= max, field, $"{value} is out of range.", $"{min:0.####} to {max:0.####}{unit}");
+    public void Range(string field, double value, double min, double max, string unit = "")
+    {
+        if (!(value >= min && value <= max))
+            _errors.Add(new(FieldOf(field), $"{value} is out of range.", $"{min:0.####} to {max:0.####}{unit}", "outOfRange"));
+    }
 
     /// <summary>Anything else that must hold.</summary>
     /// <param name="field">Below the path; empty if it is about the path itself.</param>

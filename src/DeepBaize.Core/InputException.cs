@@ -4,7 +4,8 @@ namespace DeepBaize.Core;
 /// <param name="Field">Path of the field as the API names it, such as <c>balls[3].x</c>.</param>
 /// <param name="Message">What is wrong, in a sentence.</param>
 /// <param name="Allowed">The allowed range or set, in words.</param>
-public sealed record InputError(string Field, string Message, string Allowed);
+/// <param name="Code">What kind of fault it is, for whoever words it anew: invalid, outOfRange, missing, wrongForm …</param>
+public sealed record InputError(string Field, string Message, string Allowed, string Code = "invalid");
 
 /// <summary>Thrown when an input cannot be accepted. Carries every error found, not only the first.</summary>
 public sealed class InputException(IReadOnlyList<InputError> errors)

@@ -47,6 +47,7 @@ builder.Services.ConfigureHttpJsonOptions(json =>
 var app = builder.Build();
 app.UseResponseCompression();
 app.UseExceptionHandler();
+app.UseReadableBodies();
 app.UseStatusCodePages();
 app.UseDefaultFiles();
 app.UseStaticFiles();

@@ -5,7 +5,9 @@ using NetArchTest.Rules;
 
 namespace DeepBaize.Core.Tests;
 
-/// <summary>The rooms of the core: each may use only what stands above it. docs/architecture.md draws them, and is held to the code here.</summary>
+/// <summary>
+/// The rooms of the core: each may use only what stands above it. docs/architecture.md draws them, and is held to the code here.
+/// </summary>
 public class ArchitectureTests
 {
     private const string Root = "DeepBaize.Core";
@@ -29,7 +31,9 @@ public class ArchitectureTests
         ["Advice.Decide"],
     ];
 
-    /// <summary>Rooms that stand above others and yet are not for all of them: the rules know no physics, for a ruling needs no simulator.</summary>
+    /// <summary>
+    /// Rooms that stand above others and yet are not for all of them: the rules know no physics, for a ruling needs no simulator.
+    /// </summary>
     private static readonly (string Room, string Unseen)[] AlsoUnseen = [("Rules", "Physics"), ("Scoring", "Physics")];
 
     private static readonly Assembly Core = typeof(InputException).Assembly;
@@ -98,7 +102,9 @@ public class ArchitectureTests
         Assert.Equal(Rows.Select(r => string.Join(" · ", r)), drawn.Select(r => string.Join(" · ", r)));
     }
 
-    /// <summary>Where more would be needed, a concept is missing; but for the loops of the physics, which keep to plain numbers for speed.</summary>
+    /// <summary>
+    /// Where more would be needed, a concept is missing; but for the loops of the physics, which keep to plain numbers for speed.
+    /// </summary>
     [Fact]
     public void No_method_takes_more_than_seven_parameters()
     {

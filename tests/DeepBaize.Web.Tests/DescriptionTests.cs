@@ -35,6 +35,23 @@ public class DescriptionTests(Application app)
     }
 
     [Fact]
+    public async Task Every_operation_and_every_schema_is_described()
+    {
+        var served = JsonNode.Parse(await app.Client.GetStringAsync("/openapi/v1.json"))!;
+        var operations =
+            from path in served["paths"]!.AsObject()
+            from operation in path.Value!.AsObject()
+            where operation.Value!["summary"]?.GetValue<string>() is null or "" || operation.Value["operationId"] is null
+            select $"{operation.Key} {path.Key}";
+        Assert.Empty(operations);
+        var schemas =
+            from schema in served["components"]!["schemas"]!.AsObject()
+            where schema.Value!["description"]?.GetValue<string>() is null or ""
+            select schema.Key;
+        Assert.Empty(schemas);
+    }
+
+    [Fact]
     public async Task Health_is_good_once_the_database_is_ready() => Assert.Equal("Healthy", await app.Client.GetStringAsync("/health"));
 
     [Fact]

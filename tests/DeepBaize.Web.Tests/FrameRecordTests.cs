@@ -1,6 +1,10 @@
 using System.Text.Json.Nodes;
 using DeepBaize.Core.Strokes;
 
+using DeepBaize.Core.Scoring;
+using DeepBaize.Data;
+using Microsoft.EntityFrameworkCore;
+
 namespace DeepBaize.Web.Tests;
 
 [Collection("application")]
@@ -114,6 +118,97 @@ public class FrameRecordTests(Application app)
         var (status, problem) = await app.Post("/api/frames", Draft([JsonNode.Parse(shot)]));
         Assert.Equal((400, field), (status, problem.Fields()[0]));
         Assert.Equal(before, (await app.Send(HttpMethod.Get, "/api/frames")).Body.AsArray().Count);
+    }
+
+    private static JsonNode Shot(string json) => JsonNode.Parse(json)!;
+
+    /// <summary>Official Rules of Snooker, Section 3, rule 14 (from memory).</summary>
+    [Fact]
+    public async Task After_a_miss_the_balls_come_back_or_it_is_played_from_where_they_lie()
+    {
+        var red = """{ "kind": "pot", "potted": ["red"] }""";
+        var missed = """{ "kind": "foul", "penalty": 4, "missCalled": true, "redsLost": 1, "HOW": true }""";
+        async Task<JsonNode> StateAfter(string how)
+        {
+            var (status, frame) = await app.Post("/api/frames", Draft([Shot(red), Shot(missed.Replace("HOW", how))]));
+            Assert.Equal(201, status);
+            return frame["story"]!["state"]!;
+        }
+        var replaced = await StateAfter("replaced");
+        Assert.Equal(("colour", 14, 0, 1), (Text(replaced, "on"), Number(replaced, "reds"), Number(replaced, "turn"), Number(replaced, "misses")));
+        var again = await StateAfter("playAgain");
+        Assert.Equal(("red", 13, 0, 0), (Text(again, "on"), Number(again, "reds"), Number(again, "turn"), Number(again, "misses")));
+
+        static string Text(JsonNode state, string name) => state[name]!.GetValue<string>();
+        static int Number(JsonNode state, string name) => state[name]!.GetValue<int>();
+    }
+
+    [Fact]
+    public async Task The_third_miss_of_a_turn_gives_the_frame_and_putting_balls_back_needs_a_miss()
+    {
+        var missed = """{ "kind": "foul", "penalty": 4, "missCalled": true, "replaced": true }""";
+        var (_, twice) = await app.Post("/api/frames", Draft([Shot(missed), Shot(missed)]));
+        Assert.True(twice["story"]!["state"]!["isWarned"]!.GetValue<bool>());
+        var (_, thrice) = await app.Post("/api/frames", Draft([Shot(missed), Shot(missed), Shot(missed)]));
+        Assert.Equal(1, thrice["story"]!["state"]!["winner"]!.GetValue<int>());
+        var (_, problem) = await app.Post("/api/frames", Draft([Shot("""{ "kind": "foul", "penalty": 4, "replaced": true }""")]));
+        Assert.Equal(["shots[0].replaced"], problem.Fields());
+    }
+
+    /// <summary>Rule 4: both make the same score, so that the black comes back; who plays first is drawn by lot and written down.</summary>
+    [Fact]
+    public async Task A_respotted_black_waits_for_the_lot_and_then_for_a_pot_or_a_foul()
+    {
+        List<JsonNode> shots = [];
+        void Add(string json) => shots.Add(Shot(json));
+        for (var i = 0; i < 15; i++)
+        {
+            Add("""{ "kind": "pot", "potted": ["red"] }""");
+            Add("""{ "kind": "miss" }""");
+        }
+        // Eight reds to seven, and the second goes on with yellow to blue: 8 to 21. Pink and black by the first bring them level.
+        foreach (var colour in new[] { "yellow", "green", "brown", "blue" })
+            Add($$"""{ "kind": "pot", "potted": ["{{colour}}"] }""");
+        Add("""{ "kind": "miss" }""");
+        Add("""{ "kind": "pot", "potted": ["pink"] }""");
+        Add("""{ "kind": "pot", "potted": ["black"] }""");
+        async Task<(int Status, JsonNode Body)> Told(params string[] more) =>
+            await app.Post("/api/frames", Draft([.. shots.Select(s => s.DeepClone()), .. more.Select(Shot)]));
+
+        var level = (await Told()).Body["story"]!["state"]!;
+        Assert.Equal((21, 21), (level["first"]!.GetValue<int>(), level["second"]!.GetValue<int>()));
+        Assert.True(level["awaitsLot"]!.GetValue<bool>() && !level["isOver"]!.GetValue<bool>());
+        Assert.Empty(level["mayPot"]!.AsArray());
+        var potted = """{ "kind": "pot", "potted": ["black"] }""";
+        var lot = """{ "kind": "lot", "player": 1 }""";
+        Assert.Equal([$"shots[{shots.Count}].kind"], (await Told(potted)).Body.Fields());
+        Assert.Equal([$"shots[{shots.Count + 1}].kind"], (await Told(lot, lot)).Body.Fields());
+        // Safeties end nothing; the black does, and so does a foul.
+        var safety = """{ "kind": "safety" }""";
+        Assert.False((await Told(lot, safety, safety)).Body["story"]!["state"]!["isOver"]!.GetValue<bool>());
+        Assert.Equal(1, (await Told(lot, potted)).Body["story"]!["state"]!["winner"]!.GetValue<int>());
+        Assert.Equal(0, (await Told(lot, """{ "kind": "foul", "penalty": 7 }""")).Body["story"]!["state"]!["winner"]!.GetValue<int>());
+    }
+
+    /// <summary>What was written down before a rule was put right is still there: told up to the shot that could not have been.</summary>
+    [Fact]
+    public async Task A_stored_frame_that_breaks_a_rule_is_told_as_far_as_it_goes()
+    {
+        var (_, frame) = await app.Post("/api/frames", Draft([Shot("""{ "kind": "pot", "potted": ["red"] }""")]));
+        var id = frame["id"]!.GetValue<string>();
+        var options = new DbContextOptionsBuilder<DeepBaizeContext>();
+        DeepBaizeContext.Configure(options, app.Connection);
+        await using (var db = new DeepBaizeContext(options.Options))
+        {
+            var stored = await db.Frames.SingleAsync(f => f.Id == Guid.Parse(id));
+            stored.Shots = [.. stored.Shots, new() { Kind = ShotKind.Pot, Potted = ["red"] }];
+            await db.SaveChangesAsync();
+        }
+        var (status, read) = await app.Send(HttpMethod.Get, $"/api/frames/{id}");
+        Assert.Equal((200, 1), (status, read["story"]!["shots"]!.AsArray().Count));
+        Assert.Equal("shots[1].potted", read["story"]!["fault"]!["field"]!.GetValue<string>());
+        Assert.Equal(200, (await app.Send(HttpMethod.Get, "/api/frames")).Status);
+        Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"/api/frames/{id}")).Status);
     }
 
     [Fact]

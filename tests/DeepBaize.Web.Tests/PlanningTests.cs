@@ -230,4 +230,38 @@ public class PlanningTests(Application app)
             (await app.Post("/api/card/sheet/pdf", new JsonObject { ["name"] = "Plan", ["cards"] = new JsonArray() })).Body.Fields()[0]
         );
     }
+
+    /// <summary>Official Rules of Snooker, Section 3, rules 13 and 14 (from memory).</summary>
+    [Fact]
+    public async Task After_a_foul_the_balls_are_put_back_or_played_from_where_they_lie()
+    {
+        // The white runs into the brown instead of the red.
+        var content = Sample.Table(0.45, 0.75, (2.2, 0.5));
+        content["stroke"] = JsonNode.Parse("""{ "aim": 25.8, "pace": 3 }""");
+        async Task<JsonNode> After(string choice)
+        {
+            var ask = new JsonObject { ["content"] = content.DeepClone(), ["afterFoul"] = choice };
+            var (status, answer) = await app.Post("/api/play-on", ask);
+            Assert.Equal((200, 4), (status, answer["penalty"]!.GetValue<int>()));
+            return answer;
+        }
+        static (double X, int Turn, int Second) Told(JsonNode answer) =>
+            (
+                answer["content"]!["balls"]![0]!["x"]!.GetValue<double>(),
+                answer["frame"]!["turn"]!.GetValue<int>(),
+                answer["frame"]!["second"]!.GetValue<int>()
+            );
+        Assert.Equal((0.45, 0, 4), Told(await After("putBack")));
+        var (asLeft, turn, second) = Told(await After("playAgain"));
+        Assert.NotEqual(0.45, asLeft);
+        Assert.Equal((0, 4), (turn, second));
+        Assert.Equal((asLeft, 1, 4), Told(await After("play")));
+        // A fair stroke leaves nothing to choose, and of a stroke that struck the ball on no miss is called.
+        content["stroke"] = JsonNode.Parse("""{ "aim": -8.13, "pace": 3 }""");
+        foreach (var (choice, field) in new[] { ("playAgain", "afterFoul"), ("putBack", "stroke.missCalled") })
+        {
+            var (status, problem) = await app.Post("/api/play-on", new JsonObject { ["content"] = content.DeepClone(), ["afterFoul"] = choice });
+            Assert.Equal((400, field), (status, problem.Fields()[0]));
+        }
+    }
 }

@@ -21,6 +21,32 @@ public readonly record struct Curve
 
     public static Curve Around(Vec2 centre, double radius) => new(centre, radius, 0);
 
+    /// <summary>The line that touches a circle at one of its points.</summary>
+    public static Curve Tangent(Circle circle, Vec2 point)
+    {
+        var normal = (point - circle.Centre).Unit;
+        return Line(normal, point.Dot(normal));
+    }
+
+    /// <summary>The lines that touch both circles: up to four, fewer where they overlap.</summary>
+    public static IEnumerable<Curve> CommonTangents(Circle a, Circle b)
+    {
+        var between = b.Centre - a.Centre;
+        var distance = between.Length;
+        // The normal n of such a line has n·(b − a) = ±rb ∓ ra, with the centres on one side of it or on both.
+        foreach (var side in (double[])[1, -1])
+        {
+            var cos = (a.Radius - side * b.Radius) / distance;
+            if (!(Math.Abs(cos) <= 1))
+                continue;
+            foreach (var turn in (double[])[1, -1])
+            {
+                var normal = (between.Direction + Angle.FromRadians(turn * Math.Acos(cos))).Unit;
+                yield return Line(normal, a.Centre.Dot(normal) + a.Radius);
+            }
+        }
+    }
+
     /// <summary>The point of it that is nearest to another.</summary>
     public Vec2 Foot(Vec2 point)
     {

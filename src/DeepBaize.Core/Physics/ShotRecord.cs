@@ -4,6 +4,7 @@ using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Physics;
 
+/// <summary>What happens in a shot.</summary>
 public enum ShotEventKind
 {
     Strike,

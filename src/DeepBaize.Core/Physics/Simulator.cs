@@ -24,8 +24,7 @@ public sealed partial class Simulator
 
     /// <summary>
     /// For strokes played by the thousand with a player's errors, which part them by centimetres. Balls may then rest in one another by a
-    /// few of it:
-    /// read from such a table, but do not hand it on as a position.
+    /// few of it: read from such a table, but do not hand it on as a position.
     /// </summary>
     public const double Coarse = 5e-6;
 
@@ -52,8 +51,7 @@ public sealed partial class Simulator
 
     /// <summary>
     /// Touching things that approach more slowly than <see cref="_slowApproach"/>, m/s, are left alone until they overlap by this, m. So a
-    /// ball that
-    /// is pressed against another, or against a cushion, bounces a bounded number of times a second and not infinitely often.
+    /// ball that is pressed against another, or against a cushion, bounces a bounded number of times a second and not infinitely often.
     /// </summary>
     private readonly double _giveWay,
         _slowApproach;

@@ -74,8 +74,7 @@ public readonly record struct Strike
 
     /// <summary>
     /// How high the cue ball hops, m: a raised cue drives it into the bed, and what that gives back throws it up. An estimate beside the
-    /// model,
-    /// in which the ball stays down.
+    /// model, in which the ball stays down.
     /// </summary>
     public double Hop(Conditions c)
     {

@@ -21,24 +21,13 @@ public sealed record Situation
     public Frame Frame { get; }
 
     /// <summary>The frame is taken from the balls that are there and from what is said beside them, and checked.</summary>
-    /// <param name="on">Null: a red while there is one, else the colour of the least value.</param>
+    /// <param name="setup">Null: a frame in which nobody has scored.</param>
     /// <exception cref="InputException">A state that cannot be.</exception>
-    public static Situation Create(
-        Layout layout,
-        BallOn? on = null,
-        int first = 0,
-        int second = 0,
-        int turn = 0,
-        int breakPoints = 0,
-        bool freeBall = false,
-        bool repeats = false,
-        string path = "frame"
-    )
+    public static Situation Create(Layout layout, FrameSetup? setup = null, string path = "frame")
     {
         var reds = layout.Balls.Count(b => b.Ball.IsRed);
         List<Ball> colours = [.. layout.Balls.Where(b => b.Ball.IsColour).Select(b => b.Ball)];
-        var due = on ?? (reds > 0 || colours.Count == 0 ? BallOn.Red : BallsOn.Only(colours.MinBy(Values.Of)));
-        return new(layout, Frame.Create(reds, colours, due, first, second, turn, breakPoints, freeBall, repeats: repeats, path: path));
+        return new(layout, Frame.Create(reds, colours, setup ?? new(), path));
     }
 
     /// <summary>Slots of the balls that may be potted next: those on, and with a free ball all of them.</summary>
@@ -51,19 +40,18 @@ public sealed record Situation
 
     /// <summary>
     /// Rules on a stroke that was simulated from here: balls that stay down are gone, colours are spotted, and a white that went in lies in
-    /// the D.
+    /// the
+    /// D.
     /// </summary>
     /// <param name="after">The simulator as the stroke left it.</param>
     /// <param name="record">Of the same stroke.</param>
     /// <param name="nominated">The colour, or the free ball, that the striker plays for.</param>
-    public Played Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape)
+    /// <param name="missCalled">Whether the referee calls a miss if no ball on is struck first.</param>
+    /// <exception cref="InputException">A miss is called that may not be.</exception>
+    public Played Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape, bool missCalled = false)
     {
-        var facts = FactsOf(after, record, nominated);
-        var ruling = Frame.Play(facts);
-        List<PlacedBall> left = [];
-        for (var slot = 0; slot < after.Count; slot++)
-            if (after.PocketOf(slot) is null)
-                left.Add(new(after.BallIn(slot), after.At(slot)));
+        var ruling = Referee.Rule(Frame, FactsOf(after, record, nominated) with { MissCalled = missCalled });
+        var left = Left(after);
         if (ruling.Spotted.Count > 0)
             left.AddRange(Spotting.Place(ruling.Spotted, left));
         if (after.PocketOf(0) is not null)
@@ -77,10 +65,20 @@ public sealed record Situation
         }
         var layout = Layout.OfRest(left);
         var frame = ruling.NextFrame;
-        if (ruling.IsFoul && !frame.IsOver)
-            frame = frame with { FreeBall = !frame.InHand && LeavesSnookered(layout, frame.On) };
+        // Whether there is a free ball is seen only once the colours are back (rule 12).
+        if (ruling.IsFoul && !frame.IsOver && !frame.AwaitsLot)
+            frame = frame with { FreeBall = Hides(layout, frame) };
         return new(ruling with { NextFrame = frame }, new(layout, frame));
     }
+
+    /// <summary>After a foul the other player asks the offender to play again from here (rule 13).</summary>
+    /// <exception cref="InvalidOperationException">The last stroke was no foul.</exception>
+    public Situation PlayAgain() => new(Layout, Frame.PlayAgain());
+
+    /// <summary>After a miss the other player has the balls put back, and the offender play again from there (rule 14).</summary>
+    /// <param name="before">The table before the stroke that was missed.</param>
+    /// <exception cref="InvalidOperationException">No miss was called.</exception>
+    public Situation Replay(Situation before) => new(before.Layout, Frame.Replay());
 
     /// <summary>A ball that the white touches, one that is on rather than another; null if it touches none (rule 8).</summary>
     public Ball? Touching =>
@@ -92,72 +90,95 @@ public sealed record Situation
     /// <summary>The same balls with another one on: for questions about that.</summary>
     public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
 
+    /// <summary>Whether no ball that is on, or with a free ball any, can be struck straight on both its edges.</summary>
+    public bool IsSnookered => IsSnookeredOn(Layout, Frame.MayPlay);
+
+    // ---- The facts of a stroke ---------------------------------------------------------------------------------
+
     private StrokeFacts FactsOf(Simulator after, ShotRecord record, Ball? nominated)
     {
-        var potted = new List<Ball>();
+        List<Ball> potted = [];
         for (var slot = 0; slot < after.Count; slot++)
             if (after.PocketOf(slot) is not null)
                 potted.Add(after.BallIn(slot));
-        Ball? first = null,
-            with = null,
-            disturbed = null;
-        // A touching ball that is on counts as struck, whatever the white does next; it must be played away from (rule 8).
-        for (var slot = 1; slot < Layout.Balls.Count; slot++)
+        var (first, with, pushed) = FirstStruck(record);
+        var behindFree =
+            Frame.FreeBall
+            && nominated is { } free
+            && !Frame.On.Includes(free)
+            && after.PocketOf(0) is null
+            && IsSnookeredBehind(Layout.OfRest(Left(after)), free);
+        return new(first, potted, nominated)
         {
-            var ball = Layout.Balls[slot].Ball;
-            if (IsTouching(Layout.Balls[slot]) && (Frame.On.Includes(ball) || ball == nominated))
-                first ??= ball;
-        }
+            WithFirst = with,
+            Touching = [.. Layout.Balls.Skip(1).Where(IsTouching).Select(b => b.Ball)],
+            Other = pushed,
+            SnookersBehindFreeBall = behindFree,
+            FullBallOpen = IsFullBallOpen(),
+        };
+    }
+
+    /// <summary>The ball that the white struck first, one struck at the same moment, and a touching ball that was pushed.</summary>
+    private (Ball? First, Ball? With, Ball? Pushed) FirstStruck(ShotRecord record)
+    {
+        const double sameMoment = 1e-9;
+        Ball? first = null;
         var time = double.NaN;
         var isBack = false;
         foreach (var e in record.Events)
         {
             isBack |= e is { Ball: 0, Kind: ShotEventKind.Cushion or ShotEventKind.Jaw };
-            if (e.Kind != ShotEventKind.Ball || (e.Ball != 0 && e.Other != 0))
+            if (!e.IsOfWhiteWithBall)
                 continue;
-            var ball = Layout.Balls[e.Ball + e.Other].Ball;
-            if (double.IsNaN(time))
-            {
-                time = e.Time;
-                // Struck on to what it touches, the white pushes it; coming back to it off a cushion it does not.
-                if (!isBack && IsTouching(Layout.Balls[e.Ball + e.Other]))
-                    disturbed = ball;
-                first ??= ball;
-            }
-            else if (e.Time - time < 1e-9 && ball != first)
-                with ??= ball;
-            else
-                break;
+            var ball = Layout.Balls[e.Ball + e.Other];
+            if (first is not null)
+                return (first, e.Time - time < sameMoment && ball.Ball != first ? ball.Ball : null, null);
+            // Struck on to what it touches, the white pushes it; coming back to it off a cushion it does not.
+            if (!isBack && IsTouching(ball))
+                return (ball.Ball, null, ball.Ball);
+            (first, time) = (ball.Ball, e.Time);
         }
-        var behindFree =
-            Frame.FreeBall && nominated is { } free && !Frame.On.Includes(free) && after.PocketOf(0) is null && SnookersBehind(after, free);
-        return new(first, potted, nominated, null, behindFree, disturbed, with);
+        return (first, null, null);
     }
 
-    /// <summary>Whether no ball that is on, or with a free ball any, can be struck straight on both its edges.</summary>
-    public bool IsSnookered
+    private bool IsFullBallOpen()
     {
-        get
-        {
-            List<PlacedBall> balls = [.. Layout.Balls.Skip(1)];
-            return Snooker.IsSnookered(Layout.White.At, balls, [.. OnSlots().Select(s => s - 1)]);
-        }
+        List<PlacedBall> balls = [.. Layout.Balls.Skip(1)];
+        return Snooker.IsFullBallOpen(Layout.White.At, balls, Slots(balls, Frame.MayPlay));
     }
 
-    private static bool LeavesSnookered(Layout layout, BallOn on)
-    {
-        List<PlacedBall> balls = [.. layout.Balls.Skip(1)];
-        return Snooker.IsSnookered(layout.White.At, balls, [.. Enumerable.Range(0, balls.Count).Where(i => on.Includes(balls[i].Ball))]);
-    }
-
-    /// <summary>Whether the white is snookered after the stroke, and would not be but for the free ball.</summary>
-    private bool SnookersBehind(Simulator after, Ball free)
+    private static List<PlacedBall> Left(Simulator after)
     {
         List<PlacedBall> left = [];
         for (var slot = 0; slot < after.Count; slot++)
             if (after.PocketOf(slot) is null)
                 left.Add(new(after.BallIn(slot), after.At(slot)));
+        return left;
+    }
+
+    private static bool IsSnookeredOn(Layout layout, Func<Ball, bool> isOn)
+    {
+        List<PlacedBall> balls = [.. layout.Balls.Skip(1)];
+        return Snooker.IsSnookered(layout.White.At, balls, Slots(balls, isOn));
+    }
+
+    /// <summary>Whether the next striker is snookered: from where the white lies, or, in hand, from wherever in the D it could.</summary>
+    private static bool Hides(Layout layout, Frame frame)
+    {
+        if (!frame.InHand)
+            return IsSnookeredOn(layout, ball => frame.On.Includes(ball));
+        List<PlacedBall> balls = [.. layout.Balls.Skip(1)];
+        return Snooker.IsSnookeredInHand(balls, Slots(balls, ball => frame.On.Includes(ball)));
+    }
+
+    private static List<int> Slots(List<PlacedBall> balls, Func<Ball, bool> which) =>
+        [.. Enumerable.Range(0, balls.Count).Where(i => which(balls[i].Ball))];
+
+    /// <summary>Whether the white is snookered after the stroke, and would not be but for the free ball.</summary>
+    private bool IsSnookeredBehind(Layout left, Ball free)
+    {
         var on = Frame.Reds > 0 ? BallOn.Red : BallsOn.Only(Frame.Colours[0]);
-        return LeavesSnookered(Layout.OfRest(left), on) && !LeavesSnookered(Layout.OfRest([.. left.Where(b => b.Ball != free)]), on);
+        bool IsOn(Ball ball) => on.Includes(ball);
+        return IsSnookeredOn(left, IsOn) && !IsSnookeredOn(Layout.OfRest([.. left.Balls.Where(b => b.Ball != free)]), IsOn);
     }
 }

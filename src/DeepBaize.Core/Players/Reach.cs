@@ -6,6 +6,7 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Players;
 
+/// <summary>How a player stands to a stroke.</summary>
 public enum Stance
 {
     Natural,

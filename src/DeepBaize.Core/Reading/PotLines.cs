@@ -55,7 +55,8 @@ public sealed class PotLines
     /// </summary>
     private const double ThrowPerTip = 0.24;
 
-    private const double Diameter = 2 * BallRadius;
+    private const double Diameter = 2 * BallRadius,
+        Clear = Diameter - TableShape.InputTolerance;
 
     private readonly PotLine[] _lines;
     private readonly PlacedBall[] _balls;
@@ -149,11 +150,11 @@ public sealed class PotLines
         {
             if (i == slot)
                 continue;
-            // PlacedBall.Gap, in squares: this is the hottest loop of the planner.
+            // PlacedBall.IsClearOf, in squares: this is the hottest loop of the planner.
             var (px, py) = (_balls[i].X - x1, _balls[i].Y - y1);
             var along = Math.Clamp(px * dx + py * dy, 0, square);
             var (qx, qy) = (px * square - along * dx, py * square - along * dy);
-            if (qx * qx + qy * qy < Diameter * Diameter * square * square)
+            if (qx * qx + qy * qy < Clear * Clear * square * square)
                 return i;
         }
         return -1;

@@ -7,6 +7,7 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Reading;
 
+/// <summary>What may go wrong with a stroke.</summary>
 public enum WarningKind
 {
     /// <summary>The white goes in.</summary>

@@ -204,9 +204,9 @@ public static class TableReading
             var ofPot = i == cut.Pot.Slot || i == cut.Pot.Struck ? double.PositiveInfinity : other.Gap(cut.First);
             if (cut.Last is { } last && i != cut.Pot.Slot && i != cut.Pot.Struck)
                 ofPot = Math.Min(ofPot, other.Gap(last));
-            if (ofCueBall < 0)
+            if (ofCueBall < -TableShape.InputTolerance)
                 obstacles.Add(new(other.Ball, true));
-            if (ofPot < 0)
+            if (ofPot < -TableShape.InputTolerance)
                 obstacles.Add(new(other.Ball, false));
             (cueBall, ways) = (Math.Min(cueBall, ofCueBall), Math.Min(ways, ofPot));
         }
@@ -274,8 +274,7 @@ public static class TableReading
 
     /// <summary>
     /// The tolerance in aim (degrees, both sides together), and the chance: each error of the stroke moves the object ball's line by so
-    /// much,
-    /// their squares add up, and the pocket takes what stays within its window, a part of it off the jaws.
+    /// much, their squares add up, and the pocket takes what stays within its window, a part of it off the jaws.
     /// </summary>
     private static (double Tolerance, double Chance) Chance(PotTrial trial, in Cut cut, Stroke stroke, Skill skill)
     {

@@ -41,4 +41,7 @@ public enum FoulReason
 public sealed record Ruling(int Points, int Penalty, IReadOnlyList<FoulReason> Fouls, IReadOnlyList<Ball> Spotted, Frame NextFrame)
 {
     public bool IsFoul => Fouls.Count > 0;
+
+    /// <summary>Whether it is a foul and a miss, called or owed (rule 14): then the next player may have the balls put back.</summary>
+    public bool IsMiss => NextFrame.Offence is { IsMiss: true };
 }

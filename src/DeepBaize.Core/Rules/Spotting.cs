@@ -9,10 +9,8 @@ public static class Spotting
 {
     /// <summary>
     /// The places of colours to be spotted, in the order in which they are set down: with more than one, the highest value first. A colour
-    /// goes on its own
-    /// spot; if that is occupied, on the highest in value that is free; if none is, as near as may be to its own spot, between that and the
-    /// nearest
-    /// part of the top cushion; and if there is no room there, as near as may be on the other side of it.
+    /// goes on its own spot; if that is occupied, on the highest in value that is free; if none is, as near as may be to its own spot,
+    /// between that and the nearest part of the top cushion; and if there is no room there, as near as may be on the other side of it.
     /// </summary>
     /// <param name="colours">Not on the table.</param>
     /// <param name="onTable">All balls that are, the white too.</param>

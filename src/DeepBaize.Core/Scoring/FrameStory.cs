@@ -27,69 +27,131 @@ public sealed record FrameStory(
     /// <exception cref="InputException">A shot that could not have been played so, with its place in the list.</exception>
     public static FrameStory Of(IReadOnlyList<RecordedShot> shots, string path = "shots")
     {
+        var (story, fault) = UpTo(shots, path);
+        return fault is null ? story : throw fault;
+    }
+
+    /// <summary>
+    /// The story as far as it can be told: what was written down before a rule was put right is still to be read, up to the shot that could
+    /// not
+    /// have been.
+    /// </summary>
+    /// <returns>The story, and what is wrong with the shot after it; null if it is whole.</returns>
+    public static (FrameStory Story, InputException? Fault) UpTo(IReadOnlyList<RecordedShot> shots, string path = "shots")
+    {
         if (shots.Count > MostShots)
-            throw new InputException(path, $"There are {shots.Count} shots.", $"at most {MostShots}");
+            return (Of([]), new(path, $"There are {shots.Count} shots.", $"at most {MostShots}"));
         var frame = Frame.Start;
         var told = new List<StoryShot>();
-        for (var i = 0; i < shots.Count; i++)
+        InputException? fault = null;
+        for (var i = 0; i < shots.Count && fault is null; i++)
         {
-            if (frame.IsOver)
-                throw new InputException($"{path}[{i}]", "The frame was over before it.", $"at most {i} shots");
-            var (before, shot) = (frame, shots[i]);
-            var ruling = Ruled(before, shot, $"{path}[{i}]");
-            frame = ruling.NextFrame;
-            told.Add(new(shot, before.Turn, before.On, ruling.Points, ruling.Penalty, frame));
+            try
+            {
+                var (before, ruling) = (frame, Ruled(frame, shots[i], $"{path}[{i}]"));
+                frame = ruling.NextFrame;
+                told.Add(new(shots[i], before.Turn, before.On, ruling.Points, ruling.Penalty, frame));
+            }
+            catch (InputException e)
+            {
+                fault = e;
+            }
         }
         var breaks = BreaksOf(told);
-        return new(told, frame, breaks, [Tally(told, breaks, 0), Tally(told, breaks, 1)]);
+        return (new(told, frame, breaks, [Tally(told, breaks, 0), Tally(told, breaks, 1)]), fault);
     }
 
     private static Ruling Ruled(Frame frame, RecordedShot shot, string path)
     {
+        if (frame.IsOver)
+            throw new InputException(path, "The frame was over before it.", "no shot after the end");
+        if (frame.AwaitsLot != (shot.Kind == ShotKind.Lot) && shot.Kind is not (ShotKind.Concede or ShotKind.Award))
+            throw frame.AwaitsLot
+                ? new InputException(
+                    $"{path}.kind",
+                    "The black is on its spot again, and it is not said who plays first.",
+                    "lot, with the player"
+                )
+                : new InputException($"{path}.kind", "There is no lot to draw.", "lot only after level scores at the end");
         switch (shot.Kind)
         {
             case ShotKind.Concede:
                 return new(0, 0, [], [], frame.Concede());
+            case ShotKind.Award:
+                return new(0, 0, [], [], frame.Award(CheckedPlayer(shot, path)));
+            case ShotKind.Lot:
+                return new(0, 0, [], [], frame.PlaysFirst(CheckedPlayer(shot, path)));
             case ShotKind.Foul:
                 return Foul(frame, shot, path);
             case ShotKind.Pot when shot.Potted.Count == 0:
                 throw new InputException($"{path}.potted", "Nothing was potted.", Allowed(frame));
             case ShotKind.Pot:
-                var balls = Balls(shot.Potted, frame, $"{path}.potted");
-                var named =
-                    balls.Find(b => b.IsColour) is { IsColour: true } colour && !frame.On.AsColour().Equals(colour) ? colour : (Ball?)null;
-                var ruling = frame.Play(new(named ?? balls[0], balls, named));
-                return ruling.IsFoul
-                    ? throw new InputException(
-                        $"{path}.potted",
-                        $"With {frame.On.Name()} on, potting {string.Join(" and ", shot.Potted)} is a foul.",
-                        Allowed(frame)
-                    )
-                    : ruling;
+                return Pot(frame, shot, path);
             default:
-                return frame.Play(new(First(frame), []));
+                return Referee.Rule(frame, new(First(frame), []), path);
         }
+    }
+
+    private static int CheckedPlayer(RecordedShot shot, string path) =>
+        shot.Player is 0 or 1 ? shot.Player : throw new InputException($"{path}.player", $"There is no player {shot.Player}.", "0 or 1");
+
+    private static Ruling Pot(Frame frame, RecordedShot shot, string path)
+    {
+        var balls = Balls(shot.Potted, frame, $"{path}.potted");
+        var named = balls.Find(b => b.IsColour) is { IsColour: true } colour && frame.On.AsColour() != colour ? colour : (Ball?)null;
+        var ruling = Referee.Rule(frame, new(named ?? balls[0], balls, named), path);
+        if (!ruling.IsFoul)
+            return ruling;
+        var what = string.Join(" and ", shot.Potted);
+        throw new InputException($"{path}.potted", $"With {frame.On.Name()} on, potting {what} is a foul.", Allowed(frame));
     }
 
     private static Ruling Foul(Frame frame, RecordedShot shot, string path)
     {
-        var least = Math.Max(Values.LeastPenalty, frame.On.AsColour() is { } due ? Values.Of(due) : 0);
-        if (shot.Penalty < least || shot.Penalty > Values.Black)
-            throw new InputException($"{path}.penalty", $"A foul of {shot.Penalty} cannot be here.", $"{least} to {Values.Black}");
-        if (shot.RedsLost < 0 || shot.RedsLost > frame.Reds)
-            throw new InputException($"{path}.redsLost", $"{shot.RedsLost} reds cannot have gone.", $"0 to {frame.Reds}");
+        var checks = new Checks(path);
+        checks.That(
+            shot.Penalty >= frame.LeastPenalty && shot.Penalty <= Values.Black,
+            "penalty",
+            $"A foul of {shot.Penalty} cannot be here.",
+            $"{frame.LeastPenalty} to {Values.Black}"
+        );
+        checks.That(
+            shot.RedsLost >= 0 && shot.RedsLost <= frame.Reds,
+            "redsLost",
+            $"{shot.RedsLost} reds cannot have gone.",
+            $"0 to {frame.Reds}"
+        );
+        checks.That(!shot.Replaced || shot.MissCalled, "replaced", "The balls are put back only after a miss.", "missCalled with it");
+        checks.That(
+            !(shot.Replaced && shot.PlayAgain),
+            "replaced",
+            "The offender plays from the old places or from where the balls lie.",
+            "replaced or playAgain, not both"
+        );
+        checks.ThrowIfAny();
         List<Ball> potted = [.. Enumerable.Range(1, shot.RedsLost).Select(Ball.Red)];
         if (shot.InOff)
             potted.Add(Ball.White);
-        // The ball concerned makes the penalty; the white stands for a foul that concerns none. With any colour on, one of low value was
-        // named.
-        var concerned = shot.Penalty > Values.LeastPenalty ? Ball.Colours.First(c => Values.Of(c) == shot.Penalty) : Ball.White;
-        var ruling = frame.Play(
-            new(First(frame), potted, frame.On == BallOn.Colour ? Ball.Yellow : null, Other: concerned),
-            shot.MissCalled,
-            shot.FreeBall
-        );
-        return shot.PlayAgain && !ruling.NextFrame.IsOver ? ruling with { NextFrame = ruling.NextFrame.PlayAgain() } : ruling;
+        var facts = new StrokeFacts(shot.MissCalled ? null : First(frame), potted, frame.On == BallOn.Colour ? Ball.Yellow : null)
+        {
+            // The ball concerned makes the penalty; the white stands for a foul that concerns none. With any colour on, one of low value
+            // was named.
+            Other = shot.Penalty > Values.LeastPenalty ? Ball.Colours.First(c => Values.Of(c) == shot.Penalty) : Ball.White,
+            LeavesSnookered = shot.FreeBall,
+            FullBallOpen = shot.MissCalled && shot.FullBall,
+            MissCalled = shot.MissCalled,
+        };
+        var ruling = Referee.Rule(frame, facts, path);
+        var next = ruling.NextFrame;
+        if (next.IsOver || next.AwaitsLot)
+            return ruling;
+        return ruling with
+        {
+            NextFrame =
+                shot.Replaced ? next.Replay()
+                : shot.PlayAgain ? next.PlayAgain()
+                : next,
+        };
     }
 
     /// <summary>A ball on, struck first as it should be.</summary>

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Core.Scoring;
@@ -12,7 +13,15 @@ public enum ShotKind
     Miss,
     Safety,
     Foul,
+
+    /// <summary>The player at the table gives the frame up.</summary>
     Concede,
+
+    /// <summary>The referee gives the frame to a player.</summary>
+    Award,
+
+    /// <summary>The black is on its spot again with level scores: it was drawn by lot who plays first.</summary>
+    Lot,
 }
 
 /// <summary>Kinds of stroke, as players count them.</summary>
@@ -59,14 +68,25 @@ public sealed record RecordedShot
     /// <summary>Of a foul: the white went in, and is played from the D.</summary>
     public bool InOff { get; init; }
 
-    /// <summary>Of a foul: a miss was called, with a ball on in sight full.</summary>
+    /// <summary>Of a foul: a miss was called, for no ball on was struck first.</summary>
     public bool MissCalled { get; init; }
+
+    /// <summary>
+    /// Of a miss: a ball on lay open to be struck full in the face. Then it counts towards the three that lose the frame.
+    /// </summary>
+    public bool FullBall { get; init; } = true;
 
     /// <summary>Of a foul: the next striker is snookered, and has a free ball.</summary>
     public bool FreeBall { get; init; }
 
-    /// <summary>Of a foul: the offender is asked to play again.</summary>
+    /// <summary>Of a foul: the offender is asked to play again, from where the balls stopped.</summary>
     public bool PlayAgain { get; init; }
+
+    /// <summary>Of a miss: the balls are put back, and the offender plays again from there.</summary>
+    public bool Replaced { get; init; }
+
+    /// <summary>Of a frame awarded, or of the lot for a re-spotted black: which player, 0 or 1.</summary>
+    public int Player { get; init; }
     public IReadOnlyList<StrokeTag> Tags { get; init; } = [];
     public EndReason? Why { get; init; }
 

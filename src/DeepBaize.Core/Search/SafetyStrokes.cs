@@ -65,13 +65,10 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
             return true;
         var way = new Segment(layout.White.At, Ghost(from, slot, offset));
         for (var i = 1; i < layout.Balls.Count; i++)
-            if (i != slot && layout.Balls[i].Gap(way) < -Hair)
+            if (i != slot && !layout.Balls[i].IsClearOf(way))
                 return false;
         return true;
     }
-
-    /// <summary>So far a ball that is touched and played away from may seem in the way, m.</summary>
-    private const double Hair = 1e-6;
 
     /// <summary>Where the white's centre is when it meets the ball so far beside its middle.</summary>
     private static Vec2 Ghost(Situation from, int slot, double offset)
@@ -83,8 +80,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
 
     /// <summary>
     /// The direction in which the white's centre passes so many ball widths to the left of the ball's middle, degrees; from a ball that it
-    /// touches,
-    /// turned round.
+    /// touches, turned round.
     /// </summary>
     private static double AimAt(Situation from, int slot, double offset)
     {

@@ -20,6 +20,7 @@ public enum CutFault
     NoRoom,
 }
 
+/// <summary>How full the object ball is struck, in the trade's words.</summary>
 public enum Fullness
 {
     Full,
@@ -83,8 +84,7 @@ public readonly record struct Cut(
 
     /// <summary>
     /// Whether the ball lies tight on a cushion and is to go along it: then the cushion turns it whichever way the cue ball sends it, and
-    /// the
-    /// line no longer follows from the aim.
+    /// the line no longer follows from the aim.
     /// </summary>
     public bool IsAlongCushion
     {

@@ -2,6 +2,7 @@ using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Strokes;
 
+/// <summary>How a ball goes to its pocket.</summary>
 public enum PotKind
 {
     /// <summary>Straight from the cue ball into the pocket.</summary>

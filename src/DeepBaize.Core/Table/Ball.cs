@@ -85,4 +85,11 @@ public readonly record struct PlacedBall(Ball Ball, Vec2 At)
 
     /// <summary>Clear distance from a ball whose centre goes along a straight way, m; negative if this one is in its way.</summary>
     public double Gap(in Segment way) => way.DistanceTo(At) - 2 * Dimensions.BallRadius;
+
+    /// <summary>
+    /// Whether a ball whose centre goes along a straight way passes this one. One that it touches, if by rounding it seems to overlap a
+    /// little,
+    /// is in its way only where it stands before it.
+    /// </summary>
+    public bool IsClearOf(in Segment way) => Gap(way) >= -TableShape.InputTolerance;
 }

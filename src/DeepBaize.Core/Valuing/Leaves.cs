@@ -154,7 +154,7 @@ public sealed class LeaveJudge
             var blocked = false;
             for (var k = 1; k < layout.Balls.Count && !blocked; k++)
             {
-                blocked = k != slot && !situation.Frame.On.Includes(layout.Balls[k].Ball) && layout.Balls[k].Gap(way) < 0;
+                blocked = k != slot && !situation.Frame.On.Includes(layout.Balls[k].Ball) && !layout.Balls[k].IsClearOf(way);
                 if (blocked)
                     inTheWay = layout.Balls[k].Ball;
             }

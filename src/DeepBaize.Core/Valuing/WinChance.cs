@@ -8,8 +8,7 @@ public static class WinChance
 {
     /// <summary>
     /// The chance to win the frame if so many points more are to be expected than the other player makes: the lead against what the balls
-    /// that are left make it swing by.
-    /// A rough normal estimate, common practice, no source.
+    /// that are left make it swing by. A rough normal estimate, common practice, no source.
     /// </summary>
     public static double Of(Frame frame, double expected)
     {

@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Frames;
 
 /// <summary>A frame written down shot by shot. Score and figures follow from the shots, and are not stored.</summary>
-public sealed class FrameRecord
+public sealed class FrameRecord : IStoredRecord
 {
     public const int MaxTitle = 120;
     public const int MaxPlayer = 60;

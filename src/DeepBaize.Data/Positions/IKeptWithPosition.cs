@@ -3,6 +3,8 @@ namespace DeepBaize.Data.Positions;
 /// <summary>What is kept with a position, and goes with it: shots, plans.</summary>
 public interface IKeptWithPosition
 {
+    Guid Id { get; }
     Guid OwnerId { get; }
     Guid PositionId { get; }
+    DateTimeOffset CreatedAt { get; }
 }

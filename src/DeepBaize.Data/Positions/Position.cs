@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Positions;
 
 /// <summary>A saved position.</summary>
-public sealed class Position
+public sealed class Position : IStoredRecord
 {
     public const int MaxName = 120;
     public const int MaxAbout = 2000;

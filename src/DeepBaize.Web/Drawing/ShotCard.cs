@@ -7,6 +7,7 @@ using DeepBaize.Web.Shots;
 
 namespace DeepBaize.Web.Drawing;
 
+/// <summary>A line of figures on a card.</summary>
 public sealed record CardRow
 {
     public required string Label { get; init; }

@@ -1,6 +1,7 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
@@ -16,6 +17,7 @@ using DeepBaize.Web.Shots;
 
 namespace DeepBaize.Web.Planning;
 
+/// <summary>What is asked of a plan.</summary>
 public sealed record PreferencesEntry
 {
     public PlanTarget Target { get; init; } = PlanTarget.MostPoints;
@@ -30,6 +32,7 @@ public sealed record PreferencesEntry
         new PlanPreferences(Target, Score, Risk, PlainOnly, AvoidCannons).Checked(situation.Frame.Break, situation.Frame.HighestBreak);
 }
 
+/// <summary>A position to plan a break from, and for whom.</summary>
 public sealed record PlanRequest
 {
     public required PositionContent Content { get; init; }
@@ -37,6 +40,7 @@ public sealed record PlanRequest
     public PreferencesEntry Preferences { get; init; } = new();
 }
 
+/// <summary>A position, who plays, and which ball is meant.</summary>
 public sealed record MapRequest
 {
     public required PositionContent Content { get; init; }
@@ -53,17 +57,35 @@ public sealed record MapRequest
     public double? Y { get; init; }
 }
 
+/// <summary>One step of the map: the places that are worth at least this share of the best.</summary>
 public sealed record BandResult(double Share, IReadOnlyList<IReadOnlyList<PlaceResult>> Outlines);
 
 /// <summary>Where to be for the next ball: even steps of the best place's worth, the outlines in m.</summary>
 public sealed record MapResult(string On, PlaceResult? Best, IReadOnlyList<BandResult> Bands);
 
+/// <summary>The stroke that is set up, played.</summary>
 public sealed record PlayOnRequest
 {
     public required PositionContent Content { get; init; }
 
     [Description("Null: as it is set up. thick or thin: the pot is missed on that side.")]
     public string? Missed { get; init; }
+
+    [Description("What the other player chooses if it is a foul.")]
+    public AfterFoul AfterFoul { get; init; }
+}
+
+/// <summary>What follows a foul (the Official Rules, Section 3, rules 13 and 14).</summary>
+public enum AfterFoul
+{
+    /// <summary>The other player plays, from where the balls stopped.</summary>
+    Play,
+
+    /// <summary>The offender plays again, from where the balls stopped.</summary>
+    PlayAgain,
+
+    /// <summary>A miss is called: the balls are put back, and the offender plays again from there.</summary>
+    PutBack,
 }
 
 /// <summary>The table after a stroke, and how it was ruled.</summary>
@@ -152,7 +174,7 @@ public static class PlanEndpoints
     {
         var content = CheckedContent.Of(request.Content);
         var situation = content.ToSituation();
-        if (request.AfterPot && content.Pot is not null)
+        if (request.AfterPot && content.Pot is not null && !situation.Frame.IsOver)
         {
             var played = content.PlayedFrom(situation, content.Aimed()!.Value.Stroke);
             if (played.Ruling.Points > 0 && !played.Ruling.NextFrame.IsOver)
@@ -197,25 +219,19 @@ public static class PlanEndpoints
     {
         var (situation, shape, only) = Meant(request);
         var player = request.Player.Checked();
-        var errors = new List<InputError>();
-        if (request.X is not (>= 0 and <= Dimensions.Length))
-            errors.Add(new("x", "There is no such place.", $"0 to {Dimensions.Length} m"));
-        if (request.Y is not (>= 0 and <= Dimensions.Width))
-            errors.Add(new("y", "There is no such place.", $"0 to {Dimensions.Width} m"));
-        InputException.ThrowIfAny(errors);
+        // Any place on the bed is asked for, with the balls on it; beyond the noses only where a ball can rest, as in a pocket's mouth.
+        var (checks, place) = (new Checks(), new Vec2(request.X ?? double.NaN, request.Y ?? double.NaN));
+        if (!Dimensions.Bed.Contains(place))
+            Layout.CheckPlace(place, "", "The white", shape, checks);
+        checks.ThrowIfAny();
         var lines = new PotLines(situation.Layout, shape);
-        return QualityResult.Of(
-            new Worth(player, PlanPreferences.Default).At(situation, lines, new(request.X!.Value, request.Y!.Value), only: only),
-            situation.Layout
-        );
+        return QualityResult.Of(new Worth(player, PlanPreferences.Default).At(situation, lines, place, only: only), situation.Layout);
     }
 
     private static PlayOnResult PlayOn(PlayOnRequest request)
     {
         var content = CheckedContent.Of(request.Content);
         var situation = content.ToSituation();
-        if (situation.Frame.IsOver)
-            throw new InputException("content.frame", "The frame is over.", "a frame under way");
         var stroke = content.Aimed()?.Stroke ?? content.Stroke;
         if (request.Missed is { } side)
         {
@@ -232,24 +248,35 @@ public static class PlanEndpoints
                 ),
             };
         }
-        var played = content.PlayedFrom(situation, stroke);
+        var played = content.PlayedFrom(situation, stroke, missCalled: request.AfterFoul == AfterFoul.PutBack);
+        var leaves = Answered(situation, played, request.AfterFoul);
         var potted = situation
             .Layout.Balls.Select(b => b.Ball)
             .Where(b => played.Leaves.Layout.SlotOf(b) < 0 || played.Ruling.Spotted.Contains(b));
         var after = request.Content with
         {
-            Balls = [.. played.Leaves.Layout.Balls.Select(BallEntry.Of)],
-            Frame = FrameResult.EntryOf(played.Leaves.Frame),
+            Balls = [.. leaves.Layout.Balls.Select(BallEntry.Of)],
+            Frame = FrameResult.EntryOf(leaves.Frame),
             Stroke = new StrokeEntry { Pace = request.Content.Stroke.Pace },
         };
         return new(
-            after,
-            FrameResult.Of(played.Leaves),
-            played.Ruling.Points,
-            played.Ruling.Penalty,
-            played.Ruling.Fouls,
-            [.. potted.Select(b => b.Id)],
-            [.. played.Ruling.Spotted.Select(b => b.Id)]
+            Content: after,
+            Frame: FrameResult.Of(leaves),
+            Points: played.Ruling.Points,
+            Penalty: played.Ruling.Penalty,
+            Fouls: played.Ruling.Fouls,
+            Potted: [.. potted.Select(b => b.Id)],
+            Spotted: [.. played.Ruling.Spotted.Select(b => b.Id)]
         );
+    }
+
+    /// <summary>The table once the other player has chosen what follows.</summary>
+    private static Situation Answered(Situation before, Played played, AfterFoul choice)
+    {
+        if (choice == AfterFoul.Play || played.Leaves.Frame.IsOver)
+            return played.Leaves;
+        if (!played.Ruling.IsFoul)
+            throw new InputException("afterFoul", "The stroke is no foul: there is nothing to choose.", "play");
+        return choice == AfterFoul.PutBack ? played.Leaves.Replay(before) : played.Leaves.PlayAgain();
     }
 }

@@ -108,6 +108,7 @@ public sealed record ChoiceResult(
     }
 }
 
+/// <summary>Why a shot is played so; see DeepBaize.Core.Advice.Break.Reason.</summary>
 public sealed record ReasonResult(ReasonCode Code, string? Ball, string? Pocket, double Amount, double Other);
 
 /// <summary>If the stroke is a usual error of pace off; m.</summary>
@@ -159,8 +160,10 @@ public sealed record PlanShotResult(
     }
 }
 
+/// <summary>A break, several shots ahead; see DeepBaize.Core.Advice.Break.Plan.</summary>
 public sealed record PlanResult(IReadOnlyList<PlanShotResult> Shots, Prospect? Prospect, bool IsComplete);
 
+/// <summary>A first shot that could be played, beside the best one; see DeepBaize.Core.Advice.Break.Alternative.</summary>
 public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, double Lacks);
 
 /// <summary>An event of the stream: how far a plan is, or when it will begin.</summary>

@@ -6,6 +6,7 @@ using DeepBaize.Data.Planning;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.EntityFrameworkCore;
@@ -21,6 +22,7 @@ public sealed record PlanBody
     public required PlansProgress Answer { get; init; }
 }
 
+/// <summary>A plan to keep with its position.</summary>
 public sealed record SavedPlanDraft
 {
     public required string Name { get; init; }
@@ -28,13 +30,20 @@ public sealed record SavedPlanDraft
     public required PlanBody Body { get; init; }
 }
 
-public sealed record SavedPlanItem(Guid Id, string Name, DateTimeOffset CreatedAt);
+/// <summary>A kept plan in a list.</summary>
+public sealed record SavedPlanItem(Guid Id, string Name, DateTimeOffset CreatedAt)
+{
+    public static SavedPlanItem Of(SavedPlan p) => new(p.Id, p.Name, p.CreatedAt);
+}
 
+/// <summary>A kept plan, whole.</summary>
 public sealed record SavedPlanResult(Guid Id, string Name, PositionContent Content, PlanBody Body, DateTimeOffset CreatedAt);
 
 /// <summary>Plans kept with a position.</summary>
 public static class SavedPlanEndpoints
 {
+    private static readonly RecordKind Kind = new("plan", "It, or its position, may have been deleted.", "Open it again.");
+
     public static void MapSavedPlans(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/positions/{positionId:guid}/plans")
@@ -42,26 +51,25 @@ public static class SavedPlanEndpoints
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(503);
-        group.MapGet("", List).WithName("listPlans").WithSummary("The plans kept with a position, in the order in which they were kept");
-        group.MapGet("{id:guid}", Read).WithName("readPlan").WithSummary("A plan just as it was kept");
-        group.MapPost("", Create).WithName("createPlan");
-        group.MapDelete("{id:guid}", Delete).WithName("deletePlan");
-    }
-
-    private static async Task<Results<Ok<List<SavedPlanItem>>, ProblemHttpResult>> List(
-        Guid positionId,
-        DeepBaizeContext db,
-        CancellationToken cancel
-    ) =>
-        await db.HasPositionAsync(positionId, cancel)
-            ? TypedResults.Ok(
-                await db.KeptWith<SavedPlan>(positionId)
-                    .OrderBy(p => p.CreatedAt)
-                    .ThenBy(p => p.Id)
-                    .Select(p => new SavedPlanItem(p.Id, p.Name, p.CreatedAt))
-                    .ToListAsync(cancel)
+        group
+            .MapGet(
+                "",
+                (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
+                    db.ListKeptAsync<SavedPlan, SavedPlanItem>(positionId, SavedPlanItem.Of, cancel)
             )
-            : PositionEndpoints.Missing();
+            .WithName("listPlans")
+            .WithSummary("The plans kept with a position, in the order in which they were kept");
+        group.MapGet("{id:guid}", Read).WithName("readPlan").WithSummary("A plan just as it was kept");
+        group.MapPost("", Create).WithName("createPlan").WithSummary("Keeps a plan with its position");
+        group
+            .MapDelete(
+                "{id:guid}",
+                (Guid positionId, Guid id, DeepBaizeContext db, CancellationToken cancel) =>
+                    db.DeleteKeptAsync<SavedPlan>(Kind, positionId, id, cancel)
+            )
+            .WithName("deletePlan")
+            .WithSummary("Deletes a kept plan");
+    }
 
     private static async Task<Results<Ok<SavedPlanResult>, ProblemHttpResult>> Read(
         Guid positionId,
@@ -69,20 +77,15 @@ public static class SavedPlanEndpoints
         DeepBaizeContext db,
         IOptions<JsonOptions> json,
         CancellationToken cancel
-    ) =>
-        await db.KeptWith<SavedPlan>(positionId).AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is { } plan
-            ? TypedResults.Ok(
-                new SavedPlanResult(
-                    plan.Id,
-                    plan.Name,
-                    plan.Content,
-                    JsonSerializer.Deserialize<PlanBody>(plan.Body, json.Value.SerializerOptions)!,
-                    plan.CreatedAt
-                )
-            )
-            : Missing();
+    )
+    {
+        if (await db.KeptWith<SavedPlan>(positionId).AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is not { } plan)
+            return Kind.Missing();
+        var body = JsonSerializer.Deserialize<PlanBody>(plan.Body, json.Value.SerializerOptions)!;
+        return TypedResults.Ok(new SavedPlanResult(plan.Id, plan.Name, plan.Content, body, plan.CreatedAt));
+    }
 
-    private static async Task<Results<Created<SavedPlanItem>, ProblemHttpResult>> Create(
+    private static Task<Results<Created<SavedPlanItem>, ProblemHttpResult>> Create(
         Guid positionId,
         SavedPlanDraft draft,
         DeepBaizeContext db,
@@ -101,36 +104,9 @@ public static class SavedPlanEndpoints
             PositionId = positionId,
             Content = draft.Content,
             CreatedAt = time.GetUtcNow(),
-            Name = PositionEndpoints.CheckedText("name", draft.Name, SavedPlan.MaxName, required: true),
+            Name = Texts.Checked("name", draft.Name, SavedPlan.MaxName, required: true),
             Body = JsonSerializer.Serialize(draft.Body, json.Value.SerializerOptions),
         };
-        if (!await db.HasPositionAsync(positionId, cancel))
-            return PositionEndpoints.Missing();
-        if (await db.KeptWith<SavedPlan>(positionId).CountAsync(cancel) >= Limits.PlansOfPosition)
-            throw new InputException(
-                "positionId",
-                "The position has as many plans as it can keep.",
-                $"at most {Limits.PlansOfPosition}: delete one first"
-            );
-        db.Plans.Add(plan);
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Created($"/api/positions/{positionId}/plans/{plan.Id}", new SavedPlanItem(plan.Id, plan.Name, plan.CreatedAt));
+        return db.KeepAsync(plan, ("plans", Limits.PlansOfPosition), SavedPlanItem.Of, cancel);
     }
-
-    private static async Task<Results<NoContent, ProblemHttpResult>> Delete(
-        Guid positionId,
-        Guid id,
-        DeepBaizeContext db,
-        CancellationToken cancel
-    ) =>
-        await db.KeptWith<SavedPlan>(positionId).Where(p => p.Id == id).ExecuteDeleteAsync(cancel) == 0
-            ? Missing()
-            : TypedResults.NoContent();
-
-    private static ProblemHttpResult Missing() =>
-        TypedResults.Problem(
-            statusCode: StatusCodes.Status404NotFound,
-            title: "There is no such plan.",
-            detail: "It, or its position, may have been deleted."
-        );
 }

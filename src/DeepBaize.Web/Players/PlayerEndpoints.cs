@@ -71,6 +71,7 @@ public static class PlayerEndpoints
                     return player;
                 }
             )
-            .WithName("savePlayer");
+            .WithName("savePlayer")
+            .WithSummary("Saves hand, height, skill and habit");
     }
 }

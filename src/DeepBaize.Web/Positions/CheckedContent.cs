@@ -60,13 +60,16 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         var f = Frame ?? new();
         return Situation.Create(
             Layout,
-            f.On is null ? null : BallsOn.Named(f.On, "frame.on"),
-            f.First,
-            f.Second,
-            f.Turn,
-            f.Break,
-            f.FreeBall,
-            f.Repeats
+            new()
+            {
+                On = f.On is null ? null : BallsOn.Named(f.On, "frame.on"),
+                First = f.First,
+                Second = f.Second,
+                Turn = f.Turn,
+                Break = f.Break,
+                FreeBall = f.FreeBall,
+                Repeats = f.Repeats,
+            }
         );
     }
 
@@ -75,8 +78,7 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
 
     /// <summary>
     /// The pot's geometry, the aim that does it if there is one, and the stroke aimed: by that aim, by the ghost ball for want of it, or
-    /// freely.
-    /// Null if no pot is chosen.
+    /// freely. Null if no pot is chosen.
     /// </summary>
     public (Cut Cut, double? Found, Stroke Stroke)? Aimed()
     {
@@ -88,10 +90,13 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
     }
 
     /// <summary>What comes of a stroke from there by the rules, played for the chosen pot if there is one.</summary>
-    public Played PlayedFrom(Situation situation, in Stroke stroke)
+    /// <exception cref="InputException">The frame is over, or a miss is called that may not be.</exception>
+    public Played PlayedFrom(Situation situation, in Stroke stroke, bool missCalled = false)
     {
+        if (situation.Frame.IsOver)
+            throw new InputException("content.frame", "The frame is over.", "a frame under way");
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         stroke.Play(simulator, situation.Layout, record);
-        return situation.Play(simulator, record, Pot is { } pot ? situation.Layout.Balls[pot.Slot].Ball : null, Shape);
+        return situation.Play(simulator, record, Pot is { } pot ? situation.Layout.Balls[pot.Slot].Ball : null, Shape, missCalled);
     }
 }

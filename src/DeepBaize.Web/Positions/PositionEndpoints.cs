@@ -1,13 +1,15 @@
 using System.ComponentModel;
 using System.Text.Json;
-using DeepBaize.Core;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Problems;
+using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Positions;
 
+/// <summary>A position to save.</summary>
 public record PositionDraft
 {
     public required string Name { get; init; }
@@ -15,12 +17,14 @@ public record PositionDraft
     public required PositionContent Content { get; init; }
 }
 
+/// <summary>A position to save over one that is stored.</summary>
 public sealed record PositionSave : PositionDraft
 {
     [Description("As read: a save over somebody else's newer save is refused with 409.")]
     public required uint Version { get; init; }
 }
 
+/// <summary>Another name for a position, or another line about it.</summary>
 public sealed record PositionRename
 {
     public required string Name { get; init; }
@@ -28,6 +32,7 @@ public sealed record PositionRename
     public required uint Version { get; init; }
 }
 
+/// <summary>A stored position.</summary>
 public sealed record PositionResult(
     Guid Id,
     string Name,
@@ -42,23 +47,41 @@ public sealed record PositionResult(
     public static PositionResult Of(Position p) => new(p.Id, p.Name, p.About, p.Content, p.CreatedAt, p.UpdatedAt, p.DeletedAt, p.Version);
 }
 
+/// <summary>Positions that are saved, found again, put into the bin, and exchanged as files.</summary>
 public static class PositionEndpoints
 {
+    internal static readonly RecordKind Kind = new(
+        "position",
+        "It may have been deleted: look in the bin.",
+        "Keep both by saving yours under another name, take the newer one, or save over it."
+    );
+
     public static void MapPositions(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/positions").WithTags("Positions").ProducesProblem(400).ProducesProblem(503);
         group.MapGet("", List).WithName("listPositions").WithSummary("The latest first; search looks in names and lines about them");
-        group.MapGet("{id:guid}", Read).WithName("readPosition").ProducesProblem(404);
-        group.MapPost("", Create).WithName("createPosition");
-        group.MapPut("{id:guid}", Save).WithName("savePosition").ProducesProblem(404).ProducesProblem(409);
-        group.MapPatch("{id:guid}", Rename).WithName("renamePosition").ProducesProblem(404).ProducesProblem(409);
+        group.MapGet("{id:guid}", Read).WithName("readPosition").WithSummary("A position that is not in the bin").ProducesProblem(404);
+        group.MapPost("", Create).WithName("createPosition").WithSummary("Saves a new position");
+        group
+            .MapPut("{id:guid}", Save)
+            .WithName("savePosition")
+            .WithSummary("Saves over a stored one")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPatch("{id:guid}", Rename)
+            .WithName("renamePosition")
+            .WithSummary("Another name or line about it")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         group.MapDelete("{id:guid}", Delete).WithName("deletePosition").WithSummary("Puts it in the bin").ProducesProblem(404);
         group.MapPost("{id:guid}/restore", Restore).WithName("restorePosition").WithSummary("Takes it out of the bin").ProducesProblem(404);
         group
             .MapPost("import", Import)
             .WithName("importPosition")
             .WithSummary("Saves a position from a file (docs/formats.md)")
-            .Accepts<PositionFile>("application/json");
+            .Accepts<PositionFile>("application/json")
+            .WithMetadata(new BodyOptions(PositionFile.Json));
         group
             .MapPost(
                 "export/json",
@@ -76,18 +99,13 @@ public static class PositionEndpoints
             .WithSummary("A drawing of a position with the chosen shot");
     }
 
-    private static IQueryable<Position> Mine(this DeepBaizeContext db) => db.Positions.Where(p => p.OwnerId == User.LocalId);
+    private static IQueryable<Position> Own(this DeepBaizeContext db) => db.Positions.Where(p => p.OwnerId == User.LocalId);
 
     /// <summary>Those that are not in the bin.</summary>
-    private static IQueryable<Position> MineAtHand(this DeepBaizeContext db) => db.Mine().Where(p => p.DeletedAt == null);
+    internal static IQueryable<Position> PositionsAtHand(this DeepBaizeContext db) => db.Own().Where(p => p.DeletedAt == null);
 
     internal static Task<bool> HasPositionAsync(this DeepBaizeContext db, Guid id, CancellationToken cancel) =>
-        db.MineAtHand().AnyAsync(p => p.Id == id, cancel);
-
-    /// <summary>What is kept with a position; nothing while that is in the bin.</summary>
-    internal static IQueryable<T> KeptWith<T>(this DeepBaizeContext db, Guid positionId)
-        where T : class, IKeptWithPosition =>
-        db.Set<T>().Where(k => k.OwnerId == User.LocalId && k.PositionId == positionId && db.MineAtHand().Any(p => p.Id == positionId));
+        db.PositionsAtHand().AnyAsync(p => p.Id == id, cancel);
 
     private static async Task<Ok<List<PositionResult>>> List(
         DeepBaizeContext db,
@@ -96,8 +114,10 @@ public static class PositionEndpoints
         bool deleted = false
     )
     {
-        var query = db.Mine().AsNoTracking().Where(p => p.DeletedAt != null == deleted);
-        foreach (var word in CheckedText("search", search, 200, required: false).Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8))
+        var query = db.Own().AsNoTracking().Where(p => p.DeletedAt != null == deleted);
+        foreach (
+            var word in Texts.Checked("search", search, 200, required: false).Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8)
+        )
         {
             var pattern = $"%{word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
             query = query.Where(p => EF.Functions.ILike(p.Name, pattern, "\\") || EF.Functions.ILike(p.About, pattern, "\\"));
@@ -114,11 +134,11 @@ public static class PositionEndpoints
         DeepBaizeContext db,
         CancellationToken cancel
     ) =>
-        await db.MineAtHand().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is { } position
+        await db.PositionsAtHand().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is { } position
             ? TypedResults.Ok(PositionResult.Of(position))
-            : Missing();
+            : Kind.Missing();
 
-    private static async Task<Created<PositionResult>> Create(
+    private static Task<Created<PositionResult>> Create(
         PositionDraft draft,
         DeepBaizeContext db,
         TimeProvider time,
@@ -130,16 +150,18 @@ public static class PositionEndpoints
         var position = new Position
         {
             OwnerId = User.LocalId,
-            Name = CheckedText("name", draft.Name, Position.MaxName, required: true),
-            About = CheckedText("about", draft.About, Position.MaxAbout, required: false),
+            Name = CheckedName(draft.Name),
+            About = CheckedAbout(draft.About),
             Content = draft.Content,
             CreatedAt = now,
             UpdatedAt = now,
         };
-        db.Positions.Add(position);
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Created($"/api/positions/{position.Id}", PositionResult.Of(position));
+        return db.CreateAsync(position, p => $"/api/positions/{p.Id}", PositionResult.Of, cancel);
     }
+
+    private static string CheckedName(string name) => Texts.Checked("name", name, Position.MaxName, required: true);
+
+    private static string CheckedAbout(string about) => Texts.Checked("about", about, Position.MaxAbout, required: false);
 
     private static Task<Results<Ok<PositionResult>, ProblemHttpResult>> Save(
         Guid id,
@@ -150,18 +172,18 @@ public static class PositionEndpoints
     )
     {
         CheckedContent.Of(save.Content);
-        return Change(
-            id,
-            save.Version,
-            db,
-            time,
-            cancel,
+        var (name, about) = (CheckedName(save.Name), CheckedAbout(save.About));
+        return db.ChangeAsync(
+            Kind,
+            db.PositionsAtHand(),
+            (id, save.Version),
             position =>
             {
-                position.Name = CheckedText("name", save.Name, Position.MaxName, required: true);
-                position.About = CheckedText("about", save.About, Position.MaxAbout, required: false);
-                position.Content = save.Content;
-            }
+                (position.Name, position.About, position.Content) = (name, about, save.Content);
+                position.UpdatedAt = time.GetUtcNow();
+            },
+            PositionResult.Of,
+            cancel
         );
     }
 
@@ -171,54 +193,21 @@ public static class PositionEndpoints
         DeepBaizeContext db,
         TimeProvider time,
         CancellationToken cancel
-    ) =>
-        Change(
-            id,
-            rename.Version,
-            db,
-            time,
-            cancel,
-            position =>
-            {
-                position.Name = CheckedText("name", rename.Name, Position.MaxName, required: true);
-                if (rename.About is not null)
-                    position.About = CheckedText("about", rename.About, Position.MaxAbout, required: false);
-            }
-        );
-
-    private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Change(
-        Guid id,
-        uint version,
-        DeepBaizeContext db,
-        TimeProvider time,
-        CancellationToken cancel,
-        Action<Position> change
     )
     {
-        var position = await db.MineAtHand().SingleOrDefaultAsync(p => p.Id == id, cancel);
-        if (position is null)
-            return Missing();
-        db.Entry(position).Property(p => p.Version).OriginalValue = version;
-        change(position);
-        position.UpdatedAt = time.GetUtcNow();
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            db.ChangeTracker.Clear();
-            var current = await db.MineAtHand().AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel);
-            return current is null
-                ? Missing()
-                : TypedResults.Problem(
-                    statusCode: StatusCodes.Status409Conflict,
-                    title: "This position has been saved elsewhere since you opened it.",
-                    detail: "Keep both by saving yours under another name, take the newer one, or save over it.",
-                    extensions: new Dictionary<string, object?> { ["current"] = PositionResult.Of(current) }
-                );
-        }
-        return TypedResults.Ok(PositionResult.Of(position));
+        var (name, about) = (CheckedName(rename.Name), rename.About is null ? null : CheckedAbout(rename.About));
+        return db.ChangeAsync(
+            Kind,
+            db.PositionsAtHand(),
+            (id, rename.Version),
+            position =>
+            {
+                (position.Name, position.About) = (name, about ?? position.About);
+                position.UpdatedAt = time.GetUtcNow();
+            },
+            PositionResult.Of,
+            cancel
+        );
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Delete(
@@ -228,10 +217,10 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        var changed = await db.MineAtHand()
+        var changed = await db.PositionsAtHand()
             .Where(p => p.Id == id)
             .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, time.GetUtcNow()), cancel);
-        return changed == 0 ? Missing() : TypedResults.NoContent();
+        return changed == 0 ? Kind.Missing() : TypedResults.NoContent();
     }
 
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Restore(
@@ -240,9 +229,8 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        var position = await db.Mine().SingleOrDefaultAsync(p => p.Id == id, cancel);
-        if (position is null)
-            return Missing();
+        if (await db.Own().SingleOrDefaultAsync(p => p.Id == id, cancel) is not { } position)
+            return Kind.Missing();
         position.DeletedAt = null;
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(PositionResult.Of(position));
@@ -255,33 +243,7 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        var file =
-            await JsonSerializer.DeserializeAsync<PositionFile>(request.Body, PositionFile.Json, cancel)
-            ?? throw new InputException("body", "The file is empty.", "a position file as in docs/formats.md");
+        var file = await request.ReadFileAsync<PositionFile>(PositionFile.Json, Kind.Name, cancel);
         return await Create(file.ToDraft(), db, time, cancel);
-    }
-
-    internal static ProblemHttpResult Missing() =>
-        TypedResults.Problem(
-            statusCode: StatusCodes.Status404NotFound,
-            title: "There is no such position.",
-            detail: "It may have been deleted: look in the bin."
-        );
-
-    /// <summary>Trimmed, in normal form, and free of what PostgreSQL or a line of text cannot hold.</summary>
-    internal static string CheckedText(string field, string? text, int most, bool required)
-    {
-        var trimmed = (text ?? "").Trim();
-        if (required && trimmed.Length == 0)
-            throw new InputException(field, $"The {field} is empty.", $"1 to {most} characters");
-        if (trimmed.Length > most)
-            throw new InputException(field, $"The {field} is {trimmed.Length} characters long.", $"at most {most} characters");
-        if (trimmed.Any(c => char.IsControl(c) && c is not ('\n' or '\t')))
-            throw new InputException(
-                field,
-                $"The {field} holds a control character.",
-                "letters, figures, signs and spaces of any language"
-            );
-        return trimmed;
     }
 }

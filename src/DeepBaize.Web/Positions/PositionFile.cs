@@ -5,6 +5,7 @@ using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Records;
 
 namespace DeepBaize.Web.Positions;
 
@@ -49,10 +50,7 @@ public sealed record PositionFile
     /// <exception cref="InputException">Another kind of file, or of a later version.</exception>
     public PositionDraft ToDraft()
     {
-        if (Format != FormatName)
-            throw new InputException("format", "This is not a position file.", FormatName);
-        if (Version != CurrentVersion)
-            throw new InputException("version", $"Version {Version} is not known.", $"{CurrentVersion}");
+        RecordStore.CheckFile("position", (Format, Version), (FormatName, CurrentVersion));
         return new()
         {
             Name = Name,

@@ -1,16 +1,23 @@
+using System.ComponentModel;
 using System.Text.Json;
-using System.Text.RegularExpressions;
 using DeepBaize.Core;
+using DeepBaize.Data.Positions;
 using Microsoft.AspNetCore.Diagnostics;
-using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
 using Npgsql;
+using JsonOptions = Microsoft.AspNetCore.Http.Json.JsonOptions;
 
 namespace DeepBaize.Web.Problems;
 
-/// <summary>Turns what goes wrong into RFC 9457 problem details; what is wrong with an input is listed under "errors".</summary>
-public static partial class ProblemsSetup
+/// <summary>
+/// Turns what goes wrong into RFC 9457 problem details with a code; what is wrong with an input is listed under "errors", each with the
+/// field,
+/// what would be allowed, and a code of its own.
+/// </summary>
+public static class ProblemsSetup
 {
     public static void AddProblems(this IServiceCollection services)
     {
@@ -26,21 +33,51 @@ public static partial class ProblemsSetup
                         $"Allowed: {TooLarge.Allowed}.",
                         new[] { TooLarge }
                     );
+                details.Extensions.TryAdd("code", CodeOf(details.Status));
             }
         );
         services.AddExceptionHandler<ExceptionToProblem>();
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
     }
 
-    private static readonly InputError TooLarge = new("body", "The request is too large.", $"at most {Limits.BodyBytes / 1024} kB");
+    /// <summary>Keeps bodies at hand, so that one that cannot be read can be looked at again.</summary>
+    public static void UseReadableBodies(this IApplicationBuilder app) =>
+        app.Use(
+            (http, next) =>
+            {
+                http.Request.EnableBuffering(bufferThreshold: Limits.BodyBytes, bufferLimit: Limits.BodyBytes + 1);
+                return next(http);
+            }
+        );
 
-    private sealed class ExceptionToProblem(IProblemDetailsService problems, ILogger<ExceptionToProblem> log) : IExceptionHandler
+    private static readonly InputError TooLarge = new(
+        "body",
+        "The request is too large.",
+        $"at most {Limits.BodyBytes / 1024} kB",
+        "tooLarge"
+    );
+
+    private static string CodeOf(int? status) =>
+        status switch
+        {
+            StatusCodes.Status400BadRequest => "input",
+            StatusCodes.Status404NotFound => "notFound",
+            StatusCodes.Status409Conflict => "conflict",
+            StatusCodes.Status413PayloadTooLarge => "tooLarge",
+            StatusCodes.Status415UnsupportedMediaType => "mediaType",
+            StatusCodes.Status503ServiceUnavailable => "databaseAway",
+            >= 500 => "unexpected",
+            _ => "refused",
+        };
+
+    private sealed class ExceptionToProblem(IProblemDetailsService problems, IOptions<JsonOptions> json, ILogger<ExceptionToProblem> log)
+        : IExceptionHandler
     {
         public async ValueTask<bool> TryHandleAsync(HttpContext http, Exception exception, CancellationToken cancel)
         {
             if (exception is OperationCanceledException && http.RequestAborted.IsCancellationRequested)
                 return true;
-            var details = Describe(exception);
+            var details = await DescribeAsync(http, exception, cancel);
             if (details is null)
             {
                 log.LogError(exception, "Unexpected failure of {Path}", http.Request.Path);
@@ -54,34 +91,73 @@ public static partial class ProblemsSetup
             else if (details.Status == 503)
                 log.LogWarning("The database does not answer: {Message}", exception.Message);
             http.Response.StatusCode = details.Status!.Value;
-            await problems.WriteAsync(new() { HttpContext = http, ProblemDetails = details });
+            // Who accepts only a stream of events gets the problem all the same: better than an empty answer.
+            if (!await problems.TryWriteAsync(new() { HttpContext = http, ProblemDetails = details }))
+            {
+                details.Extensions.TryAdd("code", CodeOf(details.Status));
+                await http.Response.WriteAsJsonAsync(
+                    details,
+                    json.Value.SerializerOptions,
+                    "application/problem+json",
+                    CancellationToken.None
+                );
+            }
             return true;
         }
-    }
 
-    private static ProblemDetails? Describe(Exception exception) =>
-        exception switch
-        {
-            InputException e => Input(400, e.Errors),
-            BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge]),
-            BadHttpRequestException { StatusCode: 415 } => Input(
-                415,
-                [new("Content-Type", "The request is not JSON.", "application/json")]
-            ),
-            BadHttpRequestException { InnerException: JsonException json } => Json(json),
-            JsonException json => Json(json),
-            BadHttpRequestException e => Input(
-                e.StatusCode,
-                [new(Parameter(e.Message), "The request cannot be read.", "as in /openapi/v1.json")]
-            ),
-            _ when IsDatabaseAway(exception) => new()
+        private async Task<ProblemDetails?> DescribeAsync(HttpContext http, Exception exception, CancellationToken cancel) =>
+            exception switch
             {
-                Status = 503,
-                Title = "The database does not answer.",
-                Detail = "What you were editing is still here. Try again once the database is back.",
-            },
-            _ => null,
-        };
+                InputException e => Input(400, e.Errors),
+                BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge]),
+                BadHttpRequestException { StatusCode: 415 } => Input(
+                    415,
+                    [new("Content-Type", "The request is not JSON.", "application/json", "mediaType")]
+                ),
+                BadHttpRequestException { InnerException: JsonException e } => Input(400, await BodyFaultsAsync(http, e, cancel)),
+                JsonException e => Input(400, await BodyFaultsAsync(http, e, cancel)),
+                BadHttpRequestException e => Input(e.StatusCode, ParameterFaults(http)),
+                _ when IsDatabaseAway(exception) => new()
+                {
+                    Status = 503,
+                    Title = "The database does not answer.",
+                    Detail = "What you were editing is still here. Try again once the database is back.",
+                },
+                _ => null,
+            };
+
+        private async Task<IReadOnlyList<InputError>> BodyFaultsAsync(HttpContext http, JsonException read, CancellationToken cancel)
+        {
+            var metadata = EndpointOf(http)?.Metadata;
+            var options = metadata?.GetMetadata<BodyOptions>()?.Json ?? json.Value.SerializerOptions;
+            if (metadata?.GetMetadata<IAcceptsMetadata>()?.RequestType is not { } wanted || !http.Request.Body.CanSeek)
+                return [Unreadable];
+            http.Request.Body.Position = 0;
+            using var body = new MemoryStream();
+            await http.Request.Body.CopyToAsync(body, cancel);
+            var faults = JsonFaults.Of(body.ToArray(), wanted, options, read.Path);
+            return faults.Count > 0 ? faults : [Unreadable];
+        }
+
+        private static IReadOnlyList<InputError> ParameterFaults(HttpContext http)
+        {
+            var wrong =
+                from parameter in EndpointOf(http)?.Metadata.GetOrderedMetadata<IParameterBindingMetadata>() ?? []
+                where parameter.HasTryParse
+                let sent = http.Request.Query[parameter.Name].ToString()
+                let type = parameter.ParameterInfo.ParameterType
+                where sent != "" && !TypeDescriptor.GetConverter(type).IsValid(sent)
+                select new InputError(parameter.Name, "The value has the wrong form.", AllowedFor(type), "wrongForm");
+            return [.. wrong.DefaultIfEmpty(Unreadable)];
+        }
+
+        private static string AllowedFor(Type type) => type == typeof(bool) ? "true, false" : $"a {type.Name.ToLowerInvariant()}";
+
+        // The handler's middleware has taken the endpoint off the context itself.
+        private static Endpoint? EndpointOf(HttpContext http) => http.Features.Get<IExceptionHandlerFeature>()?.Endpoint;
+
+        private static readonly InputError Unreadable = new("body", "The request cannot be read.", "as in /openapi/v1.json", "unreadable");
+    }
 
     private static ProblemDetails Input(int status, IReadOnlyList<InputError> errors) =>
         new()
@@ -91,36 +167,6 @@ public static partial class ProblemsSetup
             Detail = string.Join(" ", errors.Take(10).Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")),
             Extensions = { ["errors"] = errors },
         };
-
-    private static ProblemDetails Json(JsonException e)
-    {
-        var path = (e.Path ?? "$").TrimStart('$').TrimStart('.');
-        var missing = MissingProperties().Match(e.Message);
-        if (missing.Success)
-        {
-            var names = QuotedNames().Matches(missing.Groups[1].Value).Select(m => m.Groups[1].Value);
-            return Input(
-                400,
-                [.. names.Select(n => new InputError(path == "" ? n : $"{path}.{n}", $"{n} is missing.", "as in /openapi/v1.json"))]
-            );
-        }
-        return Input(
-            400,
-            [
-                new(
-                    path == "" ? "body" : path,
-                    path == "" ? "This is not JSON of the expected form." : "The value has the wrong form.",
-                    "JSON as in /openapi/v1.json"
-                ),
-            ]
-        );
-    }
-
-    private static string Parameter(string message)
-    {
-        var match = QuotedParameter().Match(message);
-        return match.Success ? match.Groups[1].Value : "body";
-    }
 
     private static bool IsDatabaseAway(Exception? e) =>
         e switch
@@ -133,13 +179,4 @@ public static partial class ProblemsSetup
             InvalidOperationException or DbUpdateException => IsDatabaseAway(e.InnerException),
             _ => false,
         };
-
-    [GeneratedRegex("missing required properties including: (.*?)\\.?( Path:|$)")]
-    private static partial Regex MissingProperties();
-
-    [GeneratedRegex("'([^']+)'")]
-    private static partial Regex QuotedNames();
-
-    [GeneratedRegex("parameter \"\\w+ (\\w+)\"")]
-    private static partial Regex QuotedParameter();
 }

@@ -13,6 +13,7 @@ using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Safety;
 
+/// <summary>What the openings of the re-spotted black are compared for: a table and two players.</summary>
 public sealed record BlackBallRequest
 {
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();

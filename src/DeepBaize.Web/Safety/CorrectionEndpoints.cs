@@ -13,6 +13,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Safety;
 
+/// <summary>An escape that was tried and missed, and what was seen of it.</summary>
 public sealed record CorrectRequest
 {
     public required PositionContent Content { get; init; }
@@ -29,6 +30,7 @@ public sealed record CorrectRequest
     public double? Along { get; init; }
 }
 
+/// <summary>What one trial taught.</summary>
 public sealed record CorrectionEntry
 {
     [Description("The cushions in order, by name, joined by dots.")]
@@ -38,6 +40,7 @@ public sealed record CorrectionEntry
     public required double Along { get; init; }
 }
 
+/// <summary>What trials have taught for these cushions: the mean.</summary>
 public sealed record CorrectionResult(string Route, double Along, int Trials);
 
 /// <summary>What trials of escapes teach.</summary>

@@ -16,6 +16,7 @@ using DeepBaize.Web.Shots;
 
 namespace DeepBaize.Web.Safety;
 
+/// <summary>A position, and both players.</summary>
 public sealed record DecideRequest
 {
     public required PositionContent Content { get; init; }

@@ -293,6 +293,7 @@ public sealed record DecideProgress(
     }
 }
 
+/// <summary>A way of the other player's to a pocket, m; see DeepBaize.Core.Valuing.RivalLine.</summary>
 public sealed record RivalLineResult(
     string Ball,
     string Pocket,

@@ -13,6 +13,7 @@ using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
 
+/// <summary>A position with its stroke, and who plays it.</summary>
 public sealed record JudgementRequest
 {
     public required PositionContent Content { get; init; }
@@ -22,17 +23,20 @@ public sealed record JudgementRequest
     public GoalEntry? Goal { get; init; }
 }
 
+/// <summary>Which knob of the stroke is turned.</summary>
 public sealed record FanRequest
 {
     public required PositionContent Content { get; init; }
     public required FanKind Kind { get; init; }
 }
 
+/// <summary>A ball in the way.</summary>
 public sealed record ObstacleResult(
     string Ball,
     [property: Description("In the cue ball's way, else in the object ball's.")] bool OfCueBall
 );
 
+/// <summary>How the player gets at the cue ball; see DeepBaize.Core.Players.Reach.</summary>
 public sealed record ReachResult(
     Stance Stance,
     double ElevationDegrees,
@@ -76,6 +80,7 @@ public sealed record PotOptionResult(
     }
 }
 
+/// <summary>What comes of a stroke when it is played many times with errors; see DeepBaize.Core.Sampling.SpreadResult.</summary>
 public sealed record SpreadAnswer(
     int Samples,
     double? Pot,
@@ -103,6 +108,7 @@ public sealed record SideChoiceResult(
     Allowance Allowance
 );
 
+/// <summary>One line of a fan: the stroke with one thing changed, and the way of the white with it.</summary>
 public sealed record FanLineResult(
     string Key,
     double Aim,

@@ -74,6 +74,7 @@ public sealed record CutResult(
         );
 }
 
+/// <summary>A stroke in the model's units; see DeepBaize.Core.Physics.Strike.</summary>
 public sealed record StrikeResult(double Aim, double CueSpeed, double Side, double Height, double Elevation);
 
 /// <summary>A stroke played from a position, with what the desk shows beside it.</summary>
@@ -108,12 +109,14 @@ public sealed record WarningResult(
     public static WarningResult Of(ShotWarning w) => new(w.Kind, w.Ball?.Id, w.Amount, w.Pocket?.Name());
 }
 
+/// <summary>A position with its stroke, and who plays it.</summary>
 public sealed record ShotRequest
 {
     public required PositionContent Content { get; init; }
     public PlayerEntry Player { get; init; } = new();
 }
 
+/// <summary>A ball that is moved by hand: where it is wanted.</summary>
 public sealed record PlaceRequest
 {
     public required IReadOnlyList<BallEntry> Balls { get; init; }

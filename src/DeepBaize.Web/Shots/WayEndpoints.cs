@@ -41,6 +41,7 @@ public sealed record GoalEntry
     }
 }
 
+/// <summary>Which knobs a search may turn, and how far.</summary>
 public sealed record FreedomEntry
 {
     [Description("Tips above centre.")]
@@ -60,6 +61,7 @@ public sealed record FreedomEntry
     public Freedom Checked() => new Freedom(LowestTips, HighestTips, MostSideTips, Softest, Hardest, AnyPart).Checked();
 }
 
+/// <summary>A pot, what the white is to do after it, and who plays.</summary>
 public sealed record WaysRequest
 {
     public required PositionContent Content { get; init; }

@@ -27,6 +27,7 @@ public sealed record StrikeRequest
     public Strike ToStrike() => Strike.Create(Aim, CueSpeed, Side, Height, Elevation);
 }
 
+/// <summary>A stroke in the model's units, and the balls it is played from.</summary>
 public sealed record SimulationRequest
 {
     public required IReadOnlyList<BallEntry> Balls { get; init; }
@@ -36,8 +37,10 @@ public sealed record SimulationRequest
     public IReadOnlyDictionary<string, double>? Conditions { get; init; }
 }
 
+/// <summary>Where a ball ends, m.</summary>
 public sealed record FinalBall(string Id, double X, double Y, [property: Description("Where it was potted, or null.")] string? Pocket);
 
+/// <summary>Something that happened in a shot; seconds after the strike and metres.</summary>
 public sealed record EventEntry(double Time, ShotEventKind Kind, string Ball, string? Other, double X, double Y, string? Pocket);
 
 /// <summary>A point of a drawn path, rounded to a micrometre and a microsecond: seconds and metres.</summary>
@@ -46,6 +49,7 @@ public sealed record PointEntry(double Time, double X, double Y)
     public static PointEntry Of(PathPoint p) => new(Math.Round(p.Time, 6), Math.Round(p.X, 6), Math.Round(p.Y, 6));
 }
 
+/// <summary>The way of a ball that moved.</summary>
 public sealed record PathEntry(string Id, IReadOnlyList<PointEntry> Points);
 
 /// <summary>All that a shot does. Paths are of the balls that moved.</summary>

@@ -10,6 +10,7 @@ using DeepBaize.Data.Positions;
 
 namespace DeepBaize.Web.Tables;
 
+/// <summary>Conditions whose table is wanted.</summary>
 public sealed record TableRequest
 {
     public IReadOnlyDictionary<string, double>? Conditions { get; init; }
@@ -33,10 +34,13 @@ public sealed record PocketResult(string Name, CircleResult JawA, CircleResult J
 /// <summary>Cushions, jaws and drops to draw.</summary>
 public sealed record TableResult(IReadOnlyList<NoseResult> Noses, IReadOnlyList<PocketResult> Pockets);
 
+/// <summary>Where a colour is spotted, m.</summary>
 public sealed record SpotResult(string Ball, double X, double Y);
 
+/// <summary>A figure of the conditions, with its unit and range.</summary>
 public sealed record ConditionResult(string Name, string Group, string Unit, double Min, double Max, double Default);
 
+/// <summary>Conditions by a name: what differs from the defaults.</summary>
 public sealed record PresetResult(string Name, IReadOnlyDictionary<string, double> Changes);
 
 /// <summary>

@@ -40,7 +40,7 @@ public class BreakPlannerTests
         );
 
     private static Situation Table(double x, double y, IEnumerable<PlacedBall> balls, BallOn? on = null, bool repeats = false) =>
-        Situation.Create(Layout.OfRest([new(Ball.White, x, y), .. balls]), on, repeats: repeats);
+        Situation.Create(Layout.OfRest([new(Ball.White, x, y), .. balls]), new() { On = on, Repeats = repeats });
 
     private static Situation Colours { get; } = Table(1.02, 0.74, Rack.Colours());
 

@@ -92,15 +92,14 @@ public class DecisionTests
     [Fact]
     public void With_snookers_required_a_safety_that_lays_one_comes_before_one_that_does_not()
     {
-        // Blue, pink and black left (18), 30 behind: three penalties of four.
+        // Blue, pink and black left (18), 30 behind: three penalties of five.
         var situation = Situation.Create(
             Layout.OfRest([new(Ball.White, 1.2, 0.4), .. Rack.Colours().Where(c => c.Ball.Index >= Ball.Blue.Index)]),
-            first: 20,
-            second: 50
+            new() { First = 20, Second = 50 }
         );
         var decision = Decider.Solve(situation, County, County, Shape);
         Assert.Equal(3, decision.Verdict.SnookersRequired);
-        var ranks = decision.Safeties.Select(s => s.Value + 4 * s.Odds.Snooker).ToList();
+        var ranks = decision.Safeties.Select(s => s.Value + 5 * s.Odds.Snooker).ToList();
         Assert.Equal(ranks.OrderDescending(), ranks);
     }
 
@@ -127,7 +126,7 @@ public class DecisionTests
     [Fact]
     public void The_chance_to_win_follows_the_lead_and_what_is_left()
     {
-        Frame Frame(int first, int second) => Core.Rules.Frame.Create(3, Ball.Colours, BallOn.Red, first, second, 0, 0);
+        Frame Frame(int first, int second) => Core.Rules.Frame.Create(3, Ball.Colours, new() { First = first, Second = second });
         Assert.Equal(0.5, WinChance.Of(Frame(30, 30), 0), 1e-6);
         var chances = new[] { -40, -20, 0, 20, 40 }.Select(lead => WinChance.Of(Frame(50 + lead, 50), 0)).ToList();
         Assert.Equal(chances.Order(), chances);
@@ -136,8 +135,7 @@ public class DecisionTests
 
     /// <summary>
     /// Black tight on the top cushion, straight in line: struck full and low without side, the white comes back to baulk and the black
-    /// stays within a few ball widths;
-    /// a touch of side spoils it.
+    /// stays within a few ball widths; a touch of side spoils it.
     /// </summary>
     [Fact]
     public void A_double_kiss_brings_the_white_back_to_baulk_and_a_touch_of_side_spoils_it()

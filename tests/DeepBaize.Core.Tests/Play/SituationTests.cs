@@ -22,7 +22,7 @@ public class SituationTests
                 ],
                 Shape
             ),
-            on
+            new() { On = on }
         );
 
     private static Played Play(Situation from, Stroke stroke, Ball? nominated)
@@ -102,13 +102,57 @@ public class SituationTests
     }
 
     [Fact]
+    public void Rule_8_Away_from_a_touching_colour_another_that_is_named_may_be_played()
+    {
+        // Any colour is on, the white lies against the blue, and the pink is named and hit.
+        var from = Table(2.0, 0.5, BallOn.Colour, ("blue", 2.0, 0.5 - 2 * BallRadius), ("pink", 2.6, 0.9), ("red-1", 3.3, 1.6));
+        var stroke = new Stroke(Math.Atan2(0.4, 0.6) * 180 / Math.PI, 0, 0, 3, 0);
+        Assert.False(Play(from, stroke, Ball.Pink).Ruling.IsFoul);
+        // Named itself, the touching one counts as struck, whatever comes then.
+        Assert.False(Play(from, stroke, Ball.Blue).Ruling.IsFoul);
+        // Another is named and not hit first.
+        Assert.Equal([FoulReason.WrongBallFirst], Play(from, stroke, Ball.Brown).Ruling.Fouls);
+    }
+
+    [Fact]
+    public void Rule_12_In_hand_there_is_a_free_ball_only_if_no_place_in_the_D_opens_a_ball_on()
+    {
+        // In-off, with the only red in the open.
+        Stroke inOff = new(Math.Atan2(0 - 0.3, 0 - 0.6) * 180 / Math.PI, 0, 0, 4, 0);
+        Assert.False(Play(Table(0.6, 0.3, null, ("red-1", 3.0, 1.5)), inOff, null).Leaves.Frame.FreeBall);
+        // The red close behind a wall of colours across the table.
+        var wall = Ball.Colours.Select((c, i) => (c.Id, 1.5, Width / 2 + (i - 2.5) * 2.02 * BallRadius));
+        Assert.True(Play(Table(0.6, 0.3, null, [.. wall, ("red-1", 1.56, Width / 2)]), inOff, null).Leaves.Frame.FreeBall);
+    }
+
+    [Fact]
+    public void Rule_14_After_a_miss_the_balls_are_put_back_or_played_from_where_they_lie()
+    {
+        // The brown is hit instead of the red, which lies open; a miss is called.
+        var from = Table(0.45, 0.75, null, ("red-1", 2.2, 0.5));
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        new Stroke(Math.Atan2(0.139, 0.287) * 180 / Math.PI, 0, 0, 2, 0).Play(simulator, from.Layout, record);
+        var missed = from.Play(simulator, record, null, Shape, missCalled: true);
+        Assert.True(missed.Ruling.IsMiss);
+        var replay = missed.Leaves.Replay(from);
+        Assert.Equal(from.Layout.Balls, replay.Layout.Balls);
+        Assert.Equal((0, 1, (0, 4)), (replay.Frame.Turn, replay.Frame.Misses, replay.Frame.Scores));
+        var again = missed.Leaves.PlayAgain();
+        Assert.NotEqual(from.Layout.Balls, again.Layout.Balls);
+        Assert.Equal((0, 0), (again.Frame.Turn, again.Frame.Misses));
+    }
+
+    [Fact]
     public void The_frame_has_to_be_possible_with_the_balls()
     {
         InputError[] Errors(BallOn? on, params (string Id, double X, double Y)[] balls) =>
             [
                 .. Assert
                     .Throws<InputException>(() =>
-                        Situation.Create(Layout.Create([("white", 1.0, 0.5), .. balls.Select(b => ((string?)b.Id, b.X, b.Y))], Shape), on)
+                        Situation.Create(
+                            Layout.Create([("white", 1.0, 0.5), .. balls.Select(b => ((string?)b.Id, b.X, b.Y))], Shape),
+                            new() { On = on }
+                        )
                     )
                     .Errors,
             ];

@@ -26,7 +26,7 @@ public class WorthTests
             new(Ball.Red(2), 2.9, 1.3),
             new(Ball.Red(3), 2.4, 1.2),
         ]);
-        var situation = Situation.Create(layout, BallOn.Colour);
+        var situation = Situation.Create(layout, new() { On = BallOn.Colour });
         var lines = new PotLines(layout, Shape);
         foreach (var line in lines.Lines)
         {

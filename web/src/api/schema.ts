@@ -164,9 +164,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shots kept with a position */
+        /** The shots kept with a position, in the order in which they were kept */
         get: operations["listShots"];
         put?: never;
+        /** Keeps a shot with its position */
         post: operations["createShot"];
         delete?: never;
         options?: never;
@@ -185,6 +186,7 @@ export interface paths {
         /** Another name or another line on it */
         put: operations["editShot"];
         post?: never;
+        /** Deletes a kept shot */
         delete: operations["deleteShot"];
         options?: never;
         head?: never;
@@ -337,6 +339,7 @@ export interface paths {
         /** The plans kept with a position, in the order in which they were kept */
         get: operations["listPlans"];
         put?: never;
+        /** Keeps a plan with its position */
         post: operations["createPlan"];
         delete?: never;
         options?: never;
@@ -355,6 +358,7 @@ export interface paths {
         get: operations["readPlan"];
         put?: never;
         post?: never;
+        /** Deletes a kept plan */
         delete: operations["deletePlan"];
         options?: never;
         head?: never;
@@ -371,6 +375,7 @@ export interface paths {
         /** The latest first */
         get: operations["listFrames"];
         put?: never;
+        /** Writes a new frame down */
         post: operations["createFrame"];
         delete?: never;
         options?: never;
@@ -390,6 +395,7 @@ export interface paths {
         /** All shots anew: one more, or without the last */
         put: operations["saveFrame"];
         post?: never;
+        /** Deletes a frame for good */
         delete: operations["deleteFrame"];
         options?: never;
         head?: never;
@@ -542,6 +548,7 @@ export interface paths {
         };
         /** Hand, height, skill and habit */
         get: operations["readPlayer"];
+        /** Saves hand, height, skill and habit */
         put: operations["savePlayer"];
         post?: never;
         delete?: never;
@@ -594,6 +601,7 @@ export interface paths {
         /** The latest first; search looks in names and lines about them */
         get: operations["listPositions"];
         put?: never;
+        /** Saves a new position */
         post: operations["createPosition"];
         delete?: never;
         options?: never;
@@ -608,13 +616,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A position that is not in the bin */
         get: operations["readPosition"];
+        /** Saves over a stored one */
         put: operations["savePosition"];
         post?: never;
         /** Puts it in the bin */
         delete: operations["deletePosition"];
         options?: never;
         head?: never;
+        /** Another name or line about it */
         patch: operations["renamePosition"];
         trace?: never;
     };
@@ -690,6 +701,7 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What the aim allows for, each as a shift of the cue ball across its line of aim at the contact, m: + thins the contact, − thickens it. */
         Allowance: {
             /** Format: double */
             squirt?: number;
@@ -700,26 +712,47 @@ export interface components {
             /** Format: double */
             net?: number;
         };
+        /** @description A first shot that could be played, beside the best one; see DeepBaize.Core.Advice.Break.Alternative. */
         AlternativeResult: {
             choice: components["schemas"]["ChoiceResult"];
             below: components["schemas"]["Shortfall"];
             /** Format: double */
             lacks: number;
         };
+        /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
         Arrival: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description m/s at contact.
+             */
             speed?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Spin about the axis across its way, over that of a rolling ball: 1 rolls, 0 stun, negative screw. It, not the tip, makes the angle.
+             */
             follow?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Rω_z over the speed; + as right-hand side.
+             */
             sideSpin?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the aim to the direction in which the ball left, + to the left.
+             */
             squirtDegrees?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From there to the line on which it came to the contact.
+             */
             swerveDegrees?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the line of centres to the object ball's way.
+             */
             throwDegrees?: number;
         };
+        /** @description A pot by both its misses; see DeepBaize.Core.Safety.Attack. */
         AttackResult: {
             choice: components["schemas"]["ChoiceResult"];
             /** Format: double */
@@ -739,6 +772,7 @@ export interface components {
             /** Format: double */
             part: number;
         };
+        /** @description A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side. */
         BallEntry: {
             id: string;
             /** Format: double */
@@ -746,11 +780,13 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description One step of the map: the places that are worth at least this share of the best. */
         BandResult: {
             /** Format: double */
             share: number;
             outlines: components["schemas"]["PlaceResult"][][];
         };
+        /** @description An event of the stream: the best opening of each kind so far. */
         BlackBallEvent: {
             wait: null | components["schemas"]["PlanWait"];
             /** Format: int64 */
@@ -759,6 +795,7 @@ export interface components {
             share: number;
             openings: components["schemas"]["OpeningResult"][];
         };
+        /** @description What the openings of the re-spotted black are compared for: a table and two players. */
         BlackBallRequest: {
             conditions?: {
                 [key: string]: number;
@@ -767,6 +804,7 @@ export interface components {
             /** @description How well the other player strikes: tour, county, club or learner. */
             rival?: string;
         };
+        /** @description What goes on a shot card: the shot, and its words as the page says them. */
         CardRequest: {
             name: string;
             content: components["schemas"]["PositionContent"];
@@ -775,14 +813,17 @@ export interface components {
             note?: string;
             goal?: null | components["schemas"]["GoalEntry"];
         };
+        /** @description A line of figures on a card. */
         CardRow: {
             label: string;
             value: string;
         };
+        /** @description The cards of a plan, two on each sheet of A4, in the order in which they are played. */
         CardSheetRequest: {
             name: string;
             cards: components["schemas"]["CardRequest"][];
         };
+        /** @description A stroke that could be played; see DeepBaize.Core.Planning.Choice. */
         ChoiceResult: {
             stroke: components["schemas"]["StrokeEntry"];
             nominated: string;
@@ -807,6 +848,7 @@ export interface components {
             cushions: string[];
             balls: string[];
         };
+        /** @description A jaw's arc or a drop, m. */
         CircleResult: {
             /** Format: double */
             x: number;
@@ -815,6 +857,7 @@ export interface components {
             /** Format: double */
             radius: number;
         };
+        /** @description A figure of the conditions, with its unit and range. */
         ConditionResult: {
             name: string;
             group: string;
@@ -826,6 +869,7 @@ export interface components {
             /** Format: double */
             default: number;
         };
+        /** @description An escape that was tried and missed, and what was seen of it. */
         CorrectRequest: {
             content: components["schemas"]["PositionContent"];
             /** @description The ball that was meant. */
@@ -841,16 +885,30 @@ export interface components {
              */
             along?: null | number;
         };
+        /** @description What the next attempt should change. */
         CorrectedAim: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far to the left of the ball's middle, as the white came to it, it passed or hit in truth, m.
+             */
             passed: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The same by the simulation with the aim that was played, m.
+             */
             expected: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The next aim.
+             */
             aimDegrees: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far along the first cushion the white's place moves with it, m; towards the top or the green's side is positive. 0 without a cushion.
+             */
             along: number;
         };
+        /** @description What one trial taught. */
         CorrectionEntry: {
             /** @description The cushions in order, by name, joined by dots. */
             route: string;
@@ -860,6 +918,7 @@ export interface components {
              */
             along: number;
         };
+        /** @description What trials have taught for these cushions: the mean. */
         CorrectionResult: {
             route: string;
             /** Format: double */
@@ -867,6 +926,7 @@ export interface components {
             /** Format: int32 */
             trials: number;
         };
+        /** @description If the stroke is a usual error of pace off; m. */
         CoverResult: {
             /** Format: double */
             x: number;
@@ -878,11 +938,17 @@ export interface components {
             /** Format: double */
             chance: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is wrong with a pot, if anything.
+         * @enum {unknown}
+         */
         CutFault: "none" | "tooThin" | "offJaw" | "noRoom";
+        /** @description The pot's geometry; see DeepBaize.Core.Shots.Cut. */
         CutResult: {
             kind: components["schemas"]["PotKind"];
+            /** @description The ball that is to go in. */
             ball: string;
+            /** @description The ball that the white strikes: another one only in a plant. */
             struck: string;
             pocket: string;
             off: null | string;
@@ -891,6 +957,7 @@ export interface components {
             ghostX: number;
             /** Format: double */
             ghostY: number;
+            /** @description The ways of the object balls in order, m. */
             legs: components["schemas"]["LegResult"][];
             /** Format: double */
             potDegrees: number;
@@ -915,17 +982,24 @@ export interface components {
              */
             allowanceDegrees: null | number;
         };
+        /** @description An event of the stream: pots and safeties, or escapes, best first, and the verdict so far. */
         DecideProgress: {
             wait: null | components["schemas"]["PlanWait"];
             /** Format: int64 */
             examined: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
             share: number;
             isSnookered: boolean;
             attacks: components["schemas"]["AttackResult"][];
             safeties: components["schemas"]["SafetyResult"][];
             escapes: components["schemas"]["EscapeResult"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the best pot over the best safety, points.
+             */
             margin: null | number;
             /** Format: double */
             winWithPot: null | number;
@@ -935,14 +1009,19 @@ export interface components {
             snookersRequired: number;
             touching: null | string;
         };
+        /** @description A position, and both players. */
         DecideRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
             /** @description How well the other player strikes: tour, county, club or learner. */
             rival?: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Why a break ended: the error, as players name it.
+         * @enum {unknown}
+         */
         EndReason: "thick" | "thin" | "tooHard" | "tooSoft" | "unmeantSide" | "outOfPosition" | "nothingOn" | "wrongShot" | null;
+        /** @description How often breaks ended at a kind of ball for a reason. */
         EndTallyResult: {
             on: string;
             kind: components["schemas"]["ShotKind"];
@@ -950,6 +1029,7 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        /** @description A way out of a snooker; see DeepBaize.EscapeOption. */
         EscapeResult: {
             ball: string;
             cushions: string[];
@@ -990,6 +1070,7 @@ export interface components {
             route: string;
             kept: null | components["schemas"]["KeptResult"];
         };
+        /** @description Something that happened in a shot; seconds after the strike and metres. */
         EventEntry: {
             /** Format: double */
             time: number;
@@ -1002,8 +1083,12 @@ export interface components {
             y: number;
             pocket: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Which of a stroke's knobs a fan turns.
+         * @enum {unknown}
+         */
         FanKind: "routes" | "paces" | "heights" | "sides";
+        /** @description One line of a fan: the stroke with one thing changed, and the way of the white with it. */
         FanLineResult: {
             key: string;
             /** Format: double */
@@ -1018,10 +1103,12 @@ export interface components {
             whitePocket: null | string;
             points: components["schemas"]["PointEntry"][];
         };
+        /** @description Which knob of the stroke is turned. */
         FanRequest: {
             content: components["schemas"]["PositionContent"];
             kind: components["schemas"]["FanKind"];
         };
+        /** @description Where a ball ends, m. */
         FinalBall: {
             id: string;
             /** Format: double */
@@ -1031,27 +1118,44 @@ export interface components {
             /** @description Where it was potted, or null. */
             pocket: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Why a stroke was a foul.
+         * @enum {unknown}
+         */
         FoulReason: "inOff" | "missedAll" | "wrongBallFirst" | "wrongBallPotted" | "twoAtOnce" | "offTable" | "snookeredBehindFreeBall" | "other";
+        /** @description A frame to write down. */
         FrameDraft: {
             title: string;
             first?: string;
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
         };
+        /** @description The frame that a position is in, as far as the balls do not tell. */
         FrameEntry: {
+            /** @description red, colour, yellow … black; null: a red while there is one, else the colour of the least value. */
             on?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Score of the first player, who is at the table unless Turn says otherwise.
+             */
             first?: number;
             /** Format: int32 */
             second?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Who is at the table: 0 or 1.
+             */
             turn?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points of the break so far.
+             */
             break?: number;
             freeBall?: boolean;
+            /** @description An exercise: the single colour that is on comes back each time it is potted. */
             repeats?: boolean;
         };
+        /** @description A frame as a file: docs/formats.md and docs/frame.schema.json. */
         FrameFile: {
             format: string;
             /** Format: int32 */
@@ -1061,6 +1165,7 @@ export interface components {
             second?: string;
             shots: components["schemas"]["RecordedShot"][];
         };
+        /** @description A frame in a list. */
         FrameItem: {
             /** Format: uuid */
             id: string;
@@ -1077,6 +1182,7 @@ export interface components {
             /** Format: date-time */
             updatedAt: string;
         };
+        /** @description A stored frame with its story. */
         FrameRecordResult: {
             /** Format: uuid */
             id: string;
@@ -1091,8 +1197,10 @@ export interface components {
             version: number;
             story: components["schemas"]["FrameStoryResult"];
         };
+        /** @description A frame as it stands; see DeepBaize.Core.Rules.Frame. */
         FrameResult: {
             on: string;
+            /** @description The ids of the balls that may be potted next. */
             onBalls: string[];
             /** Format: int32 */
             first: number;
@@ -1108,11 +1216,20 @@ export interface components {
             reds: number;
             /** Format: int32 */
             pointsLeft: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description By how much the player at the table leads; negative if behind.
+             */
             ahead: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points that the player at the table still needs, so that the other cannot catch up without penalties; 0 if that is so.
+             */
             toWin: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Penalties of four needed to draw level with all that is left.
+             */
             snookersRequired: number;
             /** Format: int32 */
             highestBreak: number;
@@ -1120,6 +1237,7 @@ export interface components {
             /** Format: int32 */
             winner: number;
         };
+        /** @description A frame to save over one that is stored. */
         FrameSave: {
             /** Format: uint32 */
             version: number;
@@ -1128,6 +1246,7 @@ export interface components {
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
         };
+        /** @description Where a recorded frame stands. Penalties are those that a foul may have now. */
         FrameStateResult: {
             on: string;
             mayPot: string[];
@@ -1151,18 +1270,31 @@ export interface components {
             toWin: number;
             /** Format: int32 */
             snookersRequired: number;
+            /** @description Whether a miss may be called as things stand (rule 14). */
             missMayBeCalled: boolean;
+            /**
+             * Format: int32
+             * @description Misses, with a full ball open, of the player at the table in this turn of unbroken replays.
+             */
+            misses: number;
+            /** @description The next failure to hit a ball that lies open gives the frame (rule 14). */
+            isWarned: boolean;
+            /** @description The black is on its spot again, and it is not yet said who plays first (rule 4). */
+            awaitsLot: boolean;
             penalties: number[];
             isOver: boolean;
             /** Format: int32 */
             winner: number;
         };
+        /** @description A frame told shot by shot; see DeepBaize.Core.Scoring.FrameStory. */
         FrameStoryResult: {
             state: components["schemas"]["FrameStateResult"];
             shots: components["schemas"]["StoryShotResult"][];
             breaks: components["schemas"]["StoryBreakResult"][];
             players: components["schemas"]["PlayerTallyResult"][];
+            fault: null | components["schemas"]["StoryFault"];
         };
+        /** @description Which knobs a search may turn, and how far. */
         FreedomEntry: {
             /**
              * Format: double
@@ -1186,8 +1318,12 @@ export interface components {
             /** @description Whether the thick and the thin side of the pocket may be used too. */
             anyPart?: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How full the object ball is struck, in the trade's words.
+         * @enum {unknown}
+         */
         Fullness: "full" | "threeQuarter" | "half" | "quarter" | "fine";
+        /** @description What the white is to do: stop in a circle, or, if a ball is named, run into that. */
         GoalEntry: {
             /**
              * Format: double
@@ -1213,11 +1349,13 @@ export interface components {
             /** Format: double */
             fastest?: null | number;
         };
+        /** @description A position with its stroke, and who plays it. */
         JudgementRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
             goal?: null | components["schemas"]["GoalEntry"];
         };
+        /** @description The mean of the corrections that were kept for these cushions, and the aim with it. */
         KeptResult: {
             /** Format: double */
             along: number;
@@ -1226,6 +1364,7 @@ export interface components {
             /** Format: double */
             aimDegrees: number;
         };
+        /** @description What is left to the other player; see DeepBaize.Core.Safety.Leave. Lengths in m, worth in points. */
         LeaveResult: {
             /** Format: double */
             worth: number;
@@ -1244,6 +1383,7 @@ export interface components {
             hiddenBy: null | string;
             isInJaws: boolean;
         };
+        /** @description A straight piece of a ball's way, m. */
         LegResult: {
             /** Format: double */
             fromX: number;
@@ -1254,6 +1394,7 @@ export interface components {
             /** Format: double */
             toY: number;
         };
+        /** @description A position, who plays, and which ball is meant. */
         MapRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
@@ -1269,11 +1410,13 @@ export interface components {
             /** Format: double */
             y?: null | number;
         };
+        /** @description Where to be for the next ball: even steps of the best place's worth, the outlines in m. */
         MapResult: {
             on: string;
             best: null | components["schemas"]["PlaceResult"];
             bands: components["schemas"]["BandResult"][];
         };
+        /** @description The plain aim as in mirrors; see DeepBaize.Core.Escapes.MirrorAim. m. */
         MirrorResult: {
             /** Format: double */
             aimDegrees: number;
@@ -1285,6 +1428,7 @@ export interface components {
             /** Format: double */
             shift: number;
         };
+        /** @description A straight nose, m. */
         NoseResult: {
             /** Format: double */
             x1: number;
@@ -1295,13 +1439,18 @@ export interface components {
             /** Format: double */
             y2: number;
         };
+        /** @description A ball in the way. */
         ObstacleResult: {
             ball: string;
             /** @description In the cue ball's way, else in the object ball's. */
             ofCueBall: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Kinds of first stroke at the re-spotted black.
+         * @enum {unknown}
+         */
         OpeningKind: "lengthwise" | "across" | "other";
+        /** @description A first stroke at the re-spotted black; see DeepBaize.Core.Safety.Opening. m. */
         OpeningResult: {
             kind: components["schemas"]["OpeningKind"];
             /** Format: double */
@@ -1329,6 +1478,7 @@ export interface components {
             whitePath: components["schemas"]["PointEntry"][];
             blackPath: components["schemas"]["PointEntry"][];
         };
+        /** @description Where the white ends, and the likeliest pot from there, if one is on. m. */
         OutcomeResult: {
             /** Format: double */
             x: number;
@@ -1341,16 +1491,19 @@ export interface components {
             /** Format: double */
             nextChance: null | number;
         };
+        /** @description The way of a ball that moved. */
         PathEntry: {
             id: string;
             points: components["schemas"]["PointEntry"][];
         };
+        /** @description A place on the table, m. */
         Place: {
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
         };
+        /** @description A ball that is moved by hand: where it is wanted. */
         PlaceRequest: {
             balls: components["schemas"]["BallEntry"][];
             conditions?: null | {
@@ -1365,33 +1518,41 @@ export interface components {
             /** @description Whether it must lie in the D. */
             inD?: boolean;
         };
+        /** @description A place on the table, m. */
         PlaceResult: {
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
         };
+        /** @description What a plan was asked, and its answer. */
         PlanBody: {
             player: components["schemas"]["PlayerEntry"];
             preferences: components["schemas"]["PreferencesEntry"];
             answer: components["schemas"]["PlansProgress"];
         };
+        /** @description A position to plan a break from, and for whom. */
         PlanRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
             preferences?: components["schemas"]["PreferencesEntry"];
         };
+        /** @description A break, several shots ahead; see DeepBaize.Core.Advice.Break.Plan. */
         PlanResult: {
             shots: components["schemas"]["PlanShotResult"][];
             prospect: null | components["schemas"]["Prospect"];
             isComplete: boolean;
         };
+        /** @description A shot of a plan; see DeepBaize.Core.Planning.PlanShot. */
         PlanShotResult: {
             content: components["schemas"]["PositionContent"];
             choice: components["schemas"]["ChoiceResult"];
             /** Format: double */
             alive: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the break after it.
+             */
             points: number;
             arrival: null | components["schemas"]["Arrival"];
             path: components["schemas"]["PointEntry"][];
@@ -1401,28 +1562,48 @@ export interface components {
             warnings: components["schemas"]["WarningResult"][];
             reasons: components["schemas"]["ReasonResult"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a break is played for.
+         * @enum {unknown}
+         */
         PlanTarget: "mostPoints" | "score" | "clear";
+        /** @description Where a plan stands that cannot begin yet. */
         PlanWait: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description So many begin before it.
+             */
             ahead: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description About so long until it begins, by how long the last ones took.
+             */
             seconds: number;
         };
+        /** @description An event of the stream: how far a plan is, or when it will begin. */
         PlansProgress: {
             wait: null | components["schemas"]["PlanWait"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Positions looked at.
+             */
             examined: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
             share: number;
+            /** @description The best so far, best first; none if nothing is on. */
             plans: components["schemas"]["PlanResult"][];
             alternatives: components["schemas"]["AlternativeResult"][];
         };
+        /** @description The stroke that is set up, played. */
         PlayOnRequest: {
             content: components["schemas"]["PositionContent"];
             /** @description Null: as it is set up. thick or thin: the pot is missed on that side. */
             missed?: null | string;
         };
+        /** @description The table after a stroke, and how it was ruled. */
         PlayOnResult: {
             content: components["schemas"]["PositionContent"];
             frame: components["schemas"]["FrameResult"];
@@ -1434,6 +1615,7 @@ export interface components {
             potted: string[];
             spotted: string[];
         };
+        /** @description Who plays: what reach and chances are judged for. */
         PlayerEntry: {
             /** @description right or left. */
             hand?: string;
@@ -1447,6 +1629,7 @@ export interface components {
             /** @description On cuts: plain, or helping for a touch of helping side. */
             sideHabit?: string;
         };
+        /** @description One player's figures; see DeepBaize.Core.Scoring.PlayerTally. */
         PlayerTallyResult: {
             /** Format: int32 */
             points: number;
@@ -1467,12 +1650,14 @@ export interface components {
             tags: components["schemas"]["TagTally"][];
             ends: components["schemas"]["EndTallyResult"][];
         };
+        /** @description A pocket: its two jaws and its drop. */
         PocketResult: {
             name: string;
             jawA: components["schemas"]["CircleResult"];
             jawB: components["schemas"]["CircleResult"];
             drop: components["schemas"]["CircleResult"];
         };
+        /** @description A point of a drawn path, rounded to a micrometre and a microsecond: seconds and metres. */
         PointEntry: {
             /** Format: double */
             time: number;
@@ -1481,19 +1666,23 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description What a position holds beside its name: stored as it is sent and as it stands in a file. */
         PositionContent: {
             balls: components["schemas"]["BallEntry"][];
             stroke?: components["schemas"]["StrokeEntry"];
+            /** @description What differs from the default conditions, by name; SI units. */
             conditions?: {
                 [key: string]: number;
             };
             frame?: null | components["schemas"]["FrameEntry"];
         };
+        /** @description A position to save. */
         PositionDraft: {
             name: string;
             about?: string;
             content: components["schemas"]["PositionContent"];
         };
+        /** @description A position as a file: docs/formats.md and docs/position.schema.json. */
         PositionFile: {
             format: string;
             /** Format: int32 */
@@ -1507,12 +1696,14 @@ export interface components {
             };
             frame?: null | components["schemas"]["FrameEntry"];
         };
+        /** @description Another name for a position, or another line about it. */
         PositionRename: {
             name: string;
             about?: null | string;
             /** Format: uint32 */
             version: number;
         };
+        /** @description A stored position. */
         PositionResult: {
             /** Format: uuid */
             id: string;
@@ -1528,6 +1719,7 @@ export interface components {
             /** Format: uint32 */
             version: number;
         };
+        /** @description A position to save over one that is stored. */
         PositionSave: {
             /**
              * Format: uint32
@@ -1538,16 +1730,26 @@ export interface components {
             about?: string;
             content: components["schemas"]["PositionContent"];
         };
+        /** @description The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion. */
         PotEntry: {
             ball: string;
             pocket: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Which part of the pocket: −1 the thick side, 0 the middle, +1 the thin side.
+             */
             part?: number;
+            /** @description Of a plant, the ball that the white strikes; it then pots the other. */
             through?: null | string;
+            /** @description Of a double, the cushion: baulk, top, yellow-side, green-side. */
             off?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a ball goes to its pocket.
+         * @enum {unknown}
+         */
         PotKind: "direct" | "plant" | "set" | "double";
+        /** @description One ball into one pocket; see DeepBaize.Core.Shots.PotOption. Clearances in m. */
         PotOptionResult: {
             cut: components["schemas"]["CutResult"];
             /** Format: double */
@@ -1567,6 +1769,7 @@ export interface components {
             obstacles: components["schemas"]["ObstacleResult"][];
             reach: components["schemas"]["ReachResult"];
         };
+        /** @description What is asked of a plan. */
         PreferencesEntry: {
             target?: components["schemas"]["PlanTarget"];
             /**
@@ -1578,12 +1781,14 @@ export interface components {
             plainOnly?: boolean;
             avoidCannons?: boolean;
         };
+        /** @description Conditions by a name: what differs from the defaults. */
         PresetResult: {
             name: string;
             changes: {
                 [key: string]: number;
             };
         };
+        /** @description What went wrong (RFC 9457), with a code; of an input, errors lists each fault with its field, message, allowed range and code. */
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -1592,23 +1797,47 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look. */
         Prospect: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             breaks: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Made on the average from here on.
+             */
             points: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the same.
+             */
             median: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share in which the target was reached; null if the target is points.
+             */
             target: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share in which nothing was left.
+             */
             cleared: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Index of the shot of the plan at which most breaks end.
+             */
             endsAt: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of all breaks that end there.
+             */
             endsShare: number;
+            /** @description Share that got to each shot. */
             alive: number[];
         };
+        /** @description What is on from a place of the white, and how good the place is; see DeepBaize.Core.Planning.Quality. The factors are 0–1, the distance m. */
         QualityResult: {
             /** Format: double */
             value: number;
@@ -1630,6 +1859,7 @@ export interface components {
             /** Format: double */
             cushion: number;
         };
+        /** @description How the player gets at the cue ball; see DeepBaize.Core.Players.Reach. */
         ReachResult: {
             stance: components["schemas"]["Stance"];
             /** Format: double */
@@ -1642,8 +1872,12 @@ export interface components {
              */
             errorFactor: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.
+         * @enum {unknown}
+         */
         ReasonCode: "frees" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
+        /** @description Why a shot is played so; see DeepBaize.Core.Advice.Break.Reason. */
         ReasonResult: {
             code: components["schemas"]["ReasonCode"];
             ball: null | string;
@@ -1653,21 +1887,43 @@ export interface components {
             /** Format: double */
             other: number;
         };
+        /** @description A shot as it is written down. Balls by name: red, yellow … black. */
         RecordedShot: {
             kind: components["schemas"]["ShotKind"];
+            /** @description Of a pot, the balls that went in. */
             potted?: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of a foul, what it is worth: 4 to 7.
+             */
             penalty?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of a foul: how many reds went in or off the table with it.
+             */
             redsLost?: number;
+            /** @description Of a foul: the white went in, and is played from the D. */
             inOff?: boolean;
+            /** @description Of a foul: a miss was called, for no ball on was struck first. */
             missCalled?: boolean;
+            /** @description Of a miss: a ball on lay open to be struck full in the face. Then it counts towards the three that lose the frame. */
+            fullBall?: boolean;
+            /** @description Of a foul: the next striker is snookered, and has a free ball. */
             freeBall?: boolean;
+            /** @description Of a foul: the offender is asked to play again, from where the balls stopped. */
             playAgain?: boolean;
+            /** @description Of a miss: the balls are put back, and the offender plays again from there. */
+            replaced?: boolean;
+            /**
+             * Format: int32
+             * @description Of a frame awarded, or of the lot for a re-spotted black: which player, 0 or 1.
+             */
+            player?: number;
             tags?: components["schemas"]["StrokeTag"][];
             why?: null | components["schemas"]["EndReason"];
             white?: null | components["schemas"]["Place"];
         };
+        /** @description What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are. */
         ReferenceResult: {
             /** Format: double */
             length: number;
@@ -1699,8 +1955,12 @@ export interface components {
             presets: components["schemas"]["PresetResult"][];
             skills: components["schemas"]["Skill"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How much a miss is minded.
+         * @enum {unknown}
+         */
         Risk: "careful" | "balanced" | "bold";
+        /** @description A way of the other player's to a pocket, m; see DeepBaize.Core.Valuing.RivalLine. */
         RivalLineResult: {
             ball: string;
             pocket: string;
@@ -1716,6 +1976,7 @@ export interface components {
             chance: number;
             blocker: null | string;
         };
+        /** @description The table after the stroke that is set up, as the other player finds it. */
         RivalViewResult: {
             leave: components["schemas"]["LeaveResult"];
             rivalAtTable: boolean;
@@ -1723,8 +1984,12 @@ export interface components {
             lines: components["schemas"]["RivalLineResult"][];
             special: components["schemas"]["PotOptionResult"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a safety sets out to do: told from what comes of it.
+         * @enum {unknown}
+         */
         SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "shotToNothing" | "containing";
+        /** @description A safety; see DeepBaize.SafetyOption. Outlines hold two thirds of the places where the ball stops. */
         SafetyResult: {
             idea: components["schemas"]["SafetyIdea"];
             ball: string;
@@ -1760,11 +2025,13 @@ export interface components {
             whiteSpread: components["schemas"]["PlaceResult"][][];
             ballSpread: components["schemas"]["PlaceResult"][][];
         };
+        /** @description A plan to keep with its position. */
         SavedPlanDraft: {
             name: string;
             content: components["schemas"]["PositionContent"];
             body: components["schemas"]["PlanBody"];
         };
+        /** @description A kept plan in a list. */
         SavedPlanItem: {
             /** Format: uuid */
             id: string;
@@ -1772,6 +2039,7 @@ export interface components {
             /** Format: date-time */
             createdAt: string;
         };
+        /** @description A kept plan, whole. */
         SavedPlanResult: {
             /** Format: uuid */
             id: string;
@@ -1781,15 +2049,20 @@ export interface components {
             /** Format: date-time */
             createdAt: string;
         };
+        /** @description A shot to keep with its position. */
         SavedShotDraft: {
             name: string;
+            /** @description The one line to take down on the shot. */
             note?: string;
             content: components["schemas"]["PositionContent"];
         };
+        /** @description Another name for a kept shot, or another line on it. */
         SavedShotEdit: {
             name: string;
+            /** @description The one line to take down on the shot. */
             note?: string;
         };
+        /** @description A kept shot. */
         SavedShotResult: {
             /** Format: uuid */
             id: string;
@@ -1799,6 +2072,7 @@ export interface components {
             /** Format: date-time */
             createdAt: string;
         };
+        /** @description How far one standard deviation of each error moves the place where the white stops, m. */
         Sensitivity: {
             /** Format: double */
             direction?: number;
@@ -1809,31 +2083,52 @@ export interface components {
             /** Format: double */
             side?: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What makes an alternative rank lower than the best.
+         * @enum {unknown}
+         */
         Shortfall: "none" | "chance" | "points" | "leave" | "foul";
-        /** @enum {unknown} */
+        /**
+         * @description What happens in a shot.
+         * @enum {unknown}
+         */
         ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot";
-        /** @enum {unknown} */
-        ShotKind: "pot" | "miss" | "safety" | "foul" | "concede";
+        /**
+         * @description How a shot of a recorded frame came out.
+         * @enum {unknown}
+         */
+        ShotKind: "pot" | "miss" | "safety" | "foul" | "concede" | "award" | "lot";
+        /** @description A position with its stroke, and who plays it. */
         ShotRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
         };
+        /** @description A stroke played from a position, with what the desk shows beside it. */
         ShotResult: {
             strike: components["schemas"]["StrikeResult"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far a plain ball at this pace would run.
+             */
             tableLengths: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tips left before a miscue.
+             */
             tipMargin: number;
             cut: null | components["schemas"]["CutResult"];
             arrival: null | components["schemas"]["Arrival"];
             allowance: null | components["schemas"]["Allowance"];
             reach: components["schemas"]["ReachResult"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How high a raised butt makes the white hop, m.
+             */
             hop: number;
             warnings: components["schemas"]["WarningResult"][];
             simulation: components["schemas"]["SimulationResult"];
         };
+        /** @description The pot with one side; see DeepBaize.Core.Shots.SideChoice. */
         SideChoiceResult: {
             /** Format: double */
             sideTips: number;
@@ -1845,6 +2140,7 @@ export interface components {
             arrival: components["schemas"]["Arrival"];
             allowance: components["schemas"]["Allowance"];
         };
+        /** @description A stroke in the model's units, and the balls it is played from. */
         SimulationRequest: {
             balls: components["schemas"]["BallEntry"][];
             strike: components["schemas"]["StrikeRequest"];
@@ -1853,6 +2149,7 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @description All that a shot does. Paths are of the balls that moved. */
         SimulationResult: {
             finals: components["schemas"]["FinalBall"][];
             events: components["schemas"]["EventEntry"][];
@@ -1860,17 +2157,32 @@ export interface components {
             /** Format: double */
             duration: number;
         };
+        /** @description How exactly a player strikes: standard deviations of independent normal errors. The presets are common practice, from memory. */
         Skill: {
+            /** @description In the API. */
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the direction in which the cue ball leaves; the squirt of an unmeant side is in it.
+             */
             directionDegrees: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the tip's side and of its height; they change the spin only.
+             */
             tipMillimetres: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the cue's speed.
+             */
             pacePercent: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The error of the contact on the ball, as a fraction of its radius.
+             */
             tipError?: number;
         };
+        /** @description Where a colour is spotted, m. */
         SpotResult: {
             ball: string;
             /** Format: double */
@@ -1878,6 +2190,7 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description What comes of a stroke when it is played many times with errors; see DeepBaize.Core.Sampling.SpreadResult. */
         SpreadAnswer: {
             /** Format: int32 */
             samples: number;
@@ -1910,8 +2223,12 @@ export interface components {
             /** @description The same, missed thin. */
             thinLeaves: components["schemas"]["PlaceResult"][][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a player stands to a stroke.
+         * @enum {unknown}
+         */
         Stance: "natural" | "stretch" | "otherHand" | "rest";
+        /** @description A turn in which something was potted; End is the shot that ended it. */
         StoryBreakResult: {
             /** Format: int32 */
             player: number;
@@ -1922,6 +2239,13 @@ export interface components {
             end: null | components["schemas"]["RecordedShot"];
             endOn: null | string;
         };
+        /** @description What is wrong with a shot of a stored frame: it, and what comes after it, is not told. */
+        StoryFault: {
+            field: string;
+            message: string;
+            allowed: string;
+        };
+        /** @description A shot with what it was played at and what it made; the score after it. */
         StoryShotResult: {
             shot: components["schemas"]["RecordedShot"];
             /** Format: int32 */
@@ -1936,6 +2260,7 @@ export interface components {
             /** Format: int32 */
             second: number;
         };
+        /** @description A stroke in the model's own units. */
         StrikeRequest: {
             /**
              * Format: double
@@ -1963,6 +2288,7 @@ export interface components {
              */
             elevation?: number;
         };
+        /** @description A stroke in the model's units; see DeepBaize.Core.Physics.Strike. */
         StrikeResult: {
             /** Format: double */
             aim: number;
@@ -1975,31 +2301,54 @@ export interface components {
             /** Format: double */
             elevation: number;
         };
+        /** @description A stroke in the player's units. */
         StrokeEntry: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees counter-clockwise from straight up the table. Used if there is no pot, or the aim is free.
+             */
             aim?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tips, + is right-hand side.
+             */
             side?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tips above centre.
+             */
             height?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 1 to 10.
+             */
             pace?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees of the butt above level, 0–60.
+             */
             elevation?: number;
             pot?: null | components["schemas"]["PotEntry"];
+            /** @description Aim by Aim although there is a pot. */
             free?: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Kinds of stroke, as players count them.
+         * @enum {unknown}
+         */
         StrokeTag: "follow" | "screw" | "stun" | "side" | "cannon" | "rest";
+        /** @description Conditions whose table is wanted. */
         TableRequest: {
             conditions?: null | {
                 [key: string]: number;
             };
         };
+        /** @description Cushions, jaws and drops to draw. */
         TableResult: {
             noses: components["schemas"]["NoseResult"][];
             pockets: components["schemas"]["PocketResult"][];
         };
+        /** @description How often strokes of a kind were played, and how many of them potted what they were played at. */
         TagTally: {
             tag: components["schemas"]["StrokeTag"];
             /** Format: int32 */
@@ -2007,8 +2356,12 @@ export interface components {
             /** Format: int32 */
             potted: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What may go wrong with a stroke.
+         * @enum {unknown}
+         */
         WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "closeJaw" | "snookered";
+        /** @description Something to know before playing it; see DeepBaize.Core.Shots.ShotWarning. */
         WarningResult: {
             kind: components["schemas"]["WarningKind"];
             ball: null | string;
@@ -2019,6 +2372,7 @@ export interface components {
             amount: number;
             pocket: null | string;
         };
+        /** @description A way to do it; see DeepBaize.Core.Shots.Way. Lengths in m. */
         WayResult: {
             stroke: components["schemas"]["StrokeEntry"];
             arrival: components["schemas"]["Arrival"];
@@ -2047,14 +2401,22 @@ export interface components {
             /** @description The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none. */
             mirror: components["schemas"]["PlaceResult"][];
         };
+        /** @description An event of the stream: how far the search is, and the best ways so far, best first. */
         WaysProgress: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Strokes played so far.
+             */
             strokes: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
             share: number;
             ways: components["schemas"]["WayResult"][];
             asSet: null | components["schemas"]["WayResult"];
         };
+        /** @description A pot, what the white is to do after it, and who plays. */
         WaysRequest: {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];

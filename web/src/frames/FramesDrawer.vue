@@ -41,15 +41,28 @@ const reasons: { why: Schemas['EndReason'] & string; label: string }[] = [
 ]
 const chosenTags = ref<Schemas['StrokeTag'][]>([])
 const chosenWhy = ref<string | null>(null)
-const foul = ref({ inOff: false, freeBall: false, missCalled: false, playAgain: false, redsLost: 0 })
+type Then = 'next' | 'again' | 'replaced'
+/** What follows a foul: the other player's choice. */
+const thens: { then: Then; label: string }[] = [
+  { then: 'next', label: 'the other plays' },
+  { then: 'again', label: 'plays again from here' },
+  { then: 'replaced', label: 'balls put back' },
+]
+const noFoul = { inOff: false, freeBall: false, missCalled: false, fullBall: true, redsLost: 0 }
+const foul = ref({ ...noFoul })
+const then = ref<Then>('next')
+function enterFoul(penalty: number) {
+  void enter({ kind: 'foul', penalty, ...foul.value, playAgain: then.value === 'again', replaced: then.value === 'replaced' && foul.value.missCalled })
+}
 
 const names = computed(() => (records.record ? [records.record.first, records.record.second] : ['', '']))
 const onWords = computed(() => {
   const s = state.value
   if (!s) return ''
+  if (s.awaitsLot) return 'Level: the black is on its spot again, the white in hand. Who plays first, by lot?'
   if (s.isOver) return s.winner >= 0 ? `${names.value[s.winner]} wins the frame.` : 'The frame is over.'
   const on = s.on === 'red' ? 'a red' : s.on === 'colour' ? 'a colour' : `the ${s.on}`
-  return `${names.value[s.turn]} at the table, ${on} on${s.freeBall ? ' or a free ball' : ''}${s.inHand ? ', from the D' : ''}; break ${s.break}`
+  return `${names.value[s.turn]} at the table, ${on} on${s.freeBall ? ' or a free ball' : ''}${s.inHand ? ', from the D' : ''}; break ${s.break}${s.isWarned ? '; warned: a third miss from here gives the frame' : ''}`
 })
 const needWords = computed(() => {
   const s = state.value
@@ -64,7 +77,8 @@ async function enter(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
   chosenTags.value = []
   chosenWhy.value = null
   fouling.value = false
-  foul.value = { inOff: false, freeBall: false, missCalled: false, playAgain: false, redsLost: 0 }
+  foul.value = { ...noFoul }
+  then.value = 'next'
 }
 function toggleTag(tag: Schemas['StrokeTag']) {
   chosenTags.value = chosenTags.value.includes(tag) ? chosenTags.value.filter((t) => t !== tag) : [...chosenTags.value, tag]
@@ -80,15 +94,17 @@ async function pick(e: Event) {
   if (chosen) await records.bringIn(await chosen.text())
 }
 
-const kinds: Record<Schemas['ShotKind'], string> = { pot: 'potted', miss: 'missed', safety: 'safety', foul: 'foul', concede: 'conceded' }
+const kinds: Record<Schemas['ShotKind'], string> = { pot: 'potted', miss: 'missed', safety: 'safety', foul: 'foul', concede: 'conceded', award: 'frame awarded', lot: 'plays first, by lot' }
 const reasonWords = (why: string | null | undefined) => reasons.find((r) => r.why === why)?.label ?? ''
 function shotWords(s: Schemas['StoryShotResult']) {
+  if (s.shot.kind === 'award' || s.shot.kind === 'lot') return `${names.value[s.shot.player ?? 0]}, ${kinds[s.shot.kind]}`
   const parts = [s.shot.kind === 'pot' ? (s.shot.potted ?? []).join(' and ') : kinds[s.shot.kind]]
   if (s.shot.kind === 'pot' && s.on !== 'colour' && s.shot.potted?.[0] !== s.on) parts.push('free ball')
   if (s.penalty) parts.push(`${s.penalty} away`)
   if (s.shot.inOff) parts.push('in-off')
   if (s.shot.missCalled) parts.push('and a miss')
   if (s.shot.playAgain) parts.push('plays again')
+  if (s.shot.replaced) parts.push('balls put back')
   if (s.shot.why) parts.push(reasonWords(s.shot.why))
   if (s.shot.white) parts.push(`white ${(s.shot.white.x! * 1000).toFixed(0)} up, ${(s.shot.white.y! * 1000).toFixed(0)} across`)
   if (s.shot.tags?.length) parts.push(s.shot.tags.join(', '))
@@ -111,7 +127,12 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       <p class="on" data-testid="frame-on">{{ onWords }}</p>
       <p class="soft">{{ needWords }}</p>
 
-      <template v-if="!state.isOver">
+      <p v-if="story.fault" class="fault" role="alert">The rest is not told: {{ story.fault.message }} Undo goes back to before it.</p>
+      <div v-if="state.awaitsLot" class="row">
+        <button v-for="(n, i) in names" :key="i" class="key tall" :disabled="records.busy" :data-testid="`lot-${i}`" @click="enter({ kind: 'lot', player: i })">{{ n }} plays first</button>
+        <button class="key tall" :disabled="records.busy" data-testid="undo-shot" @click="records.undo()">Undo</button>
+      </div>
+      <template v-else-if="!state.isOver">
         <div class="pots" role="group" aria-label="Potted">
           <button v-for="b in state.mayPot" :key="b" class="ball" :style="{ background: lookOf(b === 'red' ? 'red-1' : b).fill, color: lookOf(b === 'red' ? 'red-1' : b).ink }" :disabled="records.busy" :aria-label="`Potted the ${b}`" :data-testid="`pot-${b}`" @click="enter({ kind: 'pot', potted: [b] })">
             {{ b === 'red' ? 1 : lookOf(b).mark }}
@@ -128,13 +149,19 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
           <div class="row">
             <label><input v-model="foul.inOff" type="checkbox" /> in-off</label>
             <label><input v-model="foul.freeBall" type="checkbox" /> free ball</label>
-            <label v-if="state.missMayBeCalled"><input v-model="foul.missCalled" type="checkbox" /> miss called</label>
-            <label><input v-model="foul.playAgain" type="checkbox" /> plays again</label>
+            <label v-if="state.missMayBeCalled || state.misses"><input v-model="foul.missCalled" type="checkbox" data-testid="miss-called" /> miss called</label>
+            <label v-if="foul.missCalled"><input v-model="foul.fullBall" type="checkbox" /> with a ball open full</label>
             <label>reds gone <input v-model.number="foul.redsLost" class="choice small" type="number" min="0" :max="state.reds" /></label>
           </div>
+          <div class="joined" role="group" aria-label="What follows">
+            <template v-for="t in thens" :key="t.then">
+              <button v-if="t.then !== 'replaced' || foul.missCalled" class="key" :aria-pressed="then === t.then" :data-testid="`then-${t.then}`" @click="then = t.then">{{ t.label }}</button>
+            </template>
+          </div>
           <div class="row">
-            <button v-for="p in state.penalties" :key="p" class="key tall" :disabled="records.busy" :data-testid="`penalty-${p}`" @click="enter({ kind: 'foul', penalty: p, ...foul })">{{ p }} away</button>
+            <button v-for="p in state.penalties" :key="p" class="key tall" :disabled="records.busy" :data-testid="`penalty-${p}`" @click="enterFoul(p)">{{ p }} away</button>
             <button class="key tall" :disabled="records.busy" @click="enter({ kind: 'concede' })">Concede</button>
+            <button v-for="(n, i) in names" :key="i" class="key tall" :disabled="records.busy" @click="enter({ kind: 'award', player: i })">Award to {{ n }}</button>
           </div>
         </div>
         <div class="row small-row" role="group" aria-label="How the shot was played">

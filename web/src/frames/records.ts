@@ -59,7 +59,8 @@ export const useRecords = defineStore('records', () => {
 
   const enter = (shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) => save([...shots.value, shot as RecordedShot], 'The shot is not entered')
 
-  const undo = () => save(shots.value.slice(0, -1), 'Nothing is undone')
+  /** Takes the last shot back; of a story that cannot be told to its end, all that is not told. */
+  const undo = () => save(record.value!.story.fault ? shots.value : shots.value.slice(0, -1), 'Nothing is undone')
 
   /** A planned shot that was played, if a frame is open to write it into. */
   function write(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {

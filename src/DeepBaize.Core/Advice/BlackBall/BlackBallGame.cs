@@ -62,7 +62,7 @@ public sealed class BlackBallGame
     ];
 
     private static Situation From(Vec2 white) =>
-        Situation.Create(Layout.OfRest([new(Ball.White, white), new(Ball.Black, Spot(Ball.Black))]), BallOn.Black);
+        Situation.Create(Layout.OfRest([new(Ball.White, white), new(Ball.Black, Spot(Ball.Black))]), new() { On = BallOn.Black });
 
     private sealed record Tried(Situation From, OpeningKind Kind, double Offset, Stroke Stroke, double Worth);
 

@@ -14,8 +14,7 @@ namespace DeepBaize.Core.Advice.Break;
 
 /// <summary>
 /// Plans a break: the first stroke and what else there was, the shots that follow if all goes as meant, and how it is likely to go. The
-/// same
-/// question has the same answer, however many cores there are. See docs/planning.md.
+/// same question has the same answer, however many cores there are. See docs/planning.md.
 /// </summary>
 public sealed class BreakPlanner
 {

@@ -12,8 +12,8 @@ namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>
 /// Ways to a ball on when none can be hit straight. A pipeline: all aims at several paces, heights and sides, played to the first contact →
-/// windows of aim that hit
-/// the same ball off the same cushions → the widest of each judged by sampling → ranked by what may be expected. See docs/safety.md.
+/// windows of aim that hit the same ball off the same cushions → the widest of each judged by sampling → ranked by what may be expected.
+/// See docs/safety.md.
 /// </summary>
 public sealed class EscapeSearch
 {

@@ -13,8 +13,7 @@ namespace DeepBaize.Core.Advice.Safety;
 
 /// <summary>
 /// Looks for safeties. A pipeline: every ball on, at fullnesses either side × heights, sides and paces, played without error → what is left
-/// judged → the best of each kind
-/// sifted with errors → the distinct ones judged by their whole distribution. See docs/safety.md.
+/// judged → the best of each kind sifted with errors → the distinct ones judged by their whole distribution. See docs/safety.md.
 /// </summary>
 public sealed class SafetySearch(SearchContext context, LeaveJudge judge)
 {
