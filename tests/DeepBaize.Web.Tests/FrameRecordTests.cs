@@ -135,12 +135,15 @@ public class FrameRecordTests(Application app)
             return frame["story"]!["state"]!;
         }
         var replaced = await StateAfter("replaced");
-        Assert.Equal(("colour", 14, 0, 1), (Text(replaced, "on"), Number(replaced, "reds"), Number(replaced, "turn"), Number(replaced, "misses")));
+        Assert.Equal(("colour", 14, 0, 1), Told(replaced));
         var again = await StateAfter("playAgain");
-        Assert.Equal(("red", 13, 0, 0), (Text(again, "on"), Number(again, "reds"), Number(again, "turn"), Number(again, "misses")));
+        Assert.Equal(("red", 13, 0, 0), Told(again));
 
-        static string Text(JsonNode state, string name) => state[name]!.GetValue<string>();
-        static int Number(JsonNode state, string name) => state[name]!.GetValue<int>();
+        static (string On, int Reds, int Turn, int Misses) Told(JsonNode state)
+        {
+            int Number(string name) => state[name]!.GetValue<int>();
+            return (state["on"]!.GetValue<string>(), Number("reds"), Number("turn"), Number("misses"));
+        }
     }
 
     [Fact]

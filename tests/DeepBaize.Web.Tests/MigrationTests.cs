@@ -23,10 +23,12 @@ public class MigrationTests
             await migrator.MigrateAsync("EscapeCorrections");
             await db.Database.ExecuteSqlRawAsync(
                 """
-                INSERT INTO users (id, name, created_at) VALUES ('0196b0a0-0000-7000-8000-000000000001', 'Tilda', now()) ON CONFLICT DO NOTHING;
+                INSERT INTO users (id, name, created_at) VALUES ('0196b0a0-0000-7000-8000-000000000001', 'Tilda', now())
+                    ON CONFLICT DO NOTHING;
                 INSERT INTO frames (id, owner_id, title, first, second, shots, created_at, updated_at) VALUES
                     (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', 'A', 'B', 'C',
-                     '[{{"kind":"foul","penalty":4,"missCalled":true,"playAgain":true}},{{"kind":"foul","penalty":4,"playAgain":true}},{{"kind":"miss"}}]',
+                     '[{{"kind":"foul","penalty":4,"missCalled":true,"playAgain":true}},
+                       {{"kind":"foul","penalty":4,"playAgain":true}},{{"kind":"miss"}}]',
                      now(), now()),
                     (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', 'Empty', 'B', 'C', '[]', now(), now());
                 """

@@ -260,7 +260,8 @@ public class PlanningTests(Application app)
         content["stroke"] = JsonNode.Parse("""{ "aim": -8.13, "pace": 3 }""");
         foreach (var (choice, field) in new[] { ("playAgain", "afterFoul"), ("putBack", "stroke.missCalled") })
         {
-            var (status, problem) = await app.Post("/api/play-on", new JsonObject { ["content"] = content.DeepClone(), ["afterFoul"] = choice });
+            var ask = new JsonObject { ["content"] = content.DeepClone(), ["afterFoul"] = choice };
+            var (status, problem) = await app.Post("/api/play-on", ask);
             Assert.Equal((400, field), (status, problem.Fields()[0]));
         }
     }

@@ -50,7 +50,7 @@ public sealed record Situation
     /// <exception cref="InputException">A miss is called that may not be.</exception>
     public Played Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape, bool missCalled = false)
     {
-        var ruling = Referee.Rule(Frame, FactsOf(after, record, nominated) with { MissCalled = missCalled });
+        var ruling = Referee.Rule(Frame, FactsOf(after, record, nominated, missCalled));
         var left = Left(after);
         if (ruling.Spotted.Count > 0)
             left.AddRange(Spotting.Place(ruling.Spotted, left));
@@ -95,7 +95,7 @@ public sealed record Situation
 
     // ---- The facts of a stroke ---------------------------------------------------------------------------------
 
-    private StrokeFacts FactsOf(Simulator after, ShotRecord record, Ball? nominated)
+    private StrokeFacts FactsOf(Simulator after, ShotRecord record, Ball? nominated, bool missCalled)
     {
         List<Ball> potted = [];
         for (var slot = 0; slot < after.Count; slot++)
@@ -111,10 +111,12 @@ public sealed record Situation
         return new(first, potted, nominated)
         {
             WithFirst = with,
-            Touching = [.. Layout.Balls.Skip(1).Where(IsTouching).Select(b => b.Ball)],
+            Touching = TouchingBalls(),
             Other = pushed,
             SnookersBehindFreeBall = behindFree,
-            FullBallOpen = IsFullBallOpen(),
+            // Asked of every stroke of a search, it would cost more than the rest of the ruling.
+            FullBallOpen = (missCalled || Frame.Misses > 0) && IsFullBallOpen(),
+            MissCalled = missCalled,
         };
     }
 
@@ -139,6 +141,15 @@ public sealed record Situation
             (first, time) = (ball.Ball, e.Time);
         }
         return (first, null, null);
+    }
+
+    private IReadOnlyList<Ball> TouchingBalls()
+    {
+        List<Ball>? touching = null;
+        for (var slot = 1; slot < Layout.Balls.Count; slot++)
+            if (IsTouching(Layout.Balls[slot]))
+                (touching ??= []).Add(Layout.Balls[slot].Ball);
+        return touching ?? (IReadOnlyList<Ball>)[];
     }
 
     private bool IsFullBallOpen()

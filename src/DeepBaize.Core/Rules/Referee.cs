@@ -40,17 +40,26 @@ public static class Referee
             var played =
                 isFree ? facts.Nominated
                 : frame.On != BallOn.Colour ? null
-                : facts.Nominated ?? AsColour(facts.First) ?? facts.Touching.Select(b => AsColour(b)).FirstOrDefault(b => b is not null);
+                : facts.Nominated ?? AsColour(facts.First) ?? FirstOf(facts.Touching, b => b.IsColour);
+            return new(frame, facts, played, isFree, StruckIn(frame, facts, played, isFree));
+        }
+
+        private static IReadOnlyList<Ball> StruckIn(Frame frame, StrokeFacts facts, Ball? played, bool isFree)
+        {
             // Played away from, a touching ball that is on counts as struck (rule 8); but not a colour when another is named.
-            var touched = facts
-                .Touching.Where(b => isFree || frame.On == BallOn.Colour ? b == played : frame.On.Includes(b))
-                .Take(1)
-                .ToList();
-            List<Ball> struck =
-                touched.Count > 0 ? touched
-                : facts.First is { } first ? [first, .. facts.WithFirst is { } with && with != first ? [with] : Array.Empty<Ball>()]
-                : [];
-            return new(frame, facts, played, isFree, struck);
+            if (FirstOf(facts.Touching, b => isFree || frame.On == BallOn.Colour ? b == played : frame.On.Includes(b)) is { } touched)
+                return [touched];
+            if (facts.First is not { } first)
+                return [];
+            return facts.WithFirst is { } with && with != first ? [first, with] : [first];
+        }
+
+        private static Ball? FirstOf(IReadOnlyList<Ball> balls, Func<Ball, bool> which)
+        {
+            foreach (var ball in balls)
+                if (which(ball))
+                    return ball;
+            return null;
         }
 
         private static Ball? AsColour(Ball? ball) => ball is { IsColour: true } ? ball : null;

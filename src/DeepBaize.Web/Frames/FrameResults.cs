@@ -46,7 +46,7 @@ public sealed record StoryBreakResult(int Player, int Points, int Pots, Recorded
 /// <summary>How often breaks ended at a kind of ball for a reason.</summary>
 public sealed record EndTallyResult(string On, ShotKind Kind, EndReason? Why, int Count);
 
-/// <summary>One player's figures; see DeepBaize.Core.Scoring.PlayerTally.</summary>
+/// <summary>One player's figures.</summary>
 public sealed record PlayerTallyResult(
     int Points,
     int Pots,
@@ -118,7 +118,7 @@ public sealed record FrameStateResult(
 /// <summary>What is wrong with a shot of a stored frame: it, and what comes after it, is not told.</summary>
 public sealed record StoryFault(string Field, string Message, string Allowed);
 
-/// <summary>A frame told shot by shot; see DeepBaize.Core.Scoring.FrameStory.</summary>
+/// <summary>A frame told shot by shot.</summary>
 public sealed record FrameStoryResult(
     FrameStateResult State,
     IReadOnlyList<StoryShotResult> Shots,

@@ -17,7 +17,7 @@ using DeepBaize.Web.Simulation;
 namespace DeepBaize.Web.Planning;
 
 /// <summary>
-/// What is on from a place of the white, and how good the place is; see DeepBaize.Core.Planning.Quality. The factors are 0–1, the distance
+/// What is on from a place of the white, and how good the place is. The factors are 0–1, the distance
 /// m.
 /// </summary>
 public sealed record QualityResult(
@@ -50,7 +50,7 @@ public sealed record QualityResult(
         );
 }
 
-/// <summary>A stroke that could be played; see DeepBaize.Core.Planning.Choice.</summary>
+/// <summary>A stroke that could be played.</summary>
 public sealed record ChoiceResult(
     StrokeEntry Stroke,
     string Nominated,
@@ -108,7 +108,7 @@ public sealed record ChoiceResult(
     }
 }
 
-/// <summary>Why a shot is played so; see DeepBaize.Core.Advice.Break.Reason.</summary>
+/// <summary>Why a shot is played so.</summary>
 public sealed record ReasonResult(ReasonCode Code, string? Ball, string? Pocket, double Amount, double Other);
 
 /// <summary>If the stroke is a usual error of pace off; m.</summary>
@@ -117,7 +117,7 @@ public sealed record CoverResult(double X, double Y, bool Scores, string? Ball, 
     public static CoverResult Of(CoverOutcome c) => new(c.White.X, c.White.Y, c.Scores, c.Next?.Id, c.Pocket?.Name(), c.Chance);
 }
 
-/// <summary>A shot of a plan; see DeepBaize.Core.Planning.PlanShot.</summary>
+/// <summary>A shot of a plan.</summary>
 /// <param name="Content">The table it is played from, with the stroke.</param>
 /// <param name="Points">Of the break after it.</param>
 public sealed record PlanShotResult(
@@ -160,10 +160,10 @@ public sealed record PlanShotResult(
     }
 }
 
-/// <summary>A break, several shots ahead; see DeepBaize.Core.Advice.Break.Plan.</summary>
+/// <summary>A break, several shots ahead.</summary>
 public sealed record PlanResult(IReadOnlyList<PlanShotResult> Shots, Prospect? Prospect, bool IsComplete);
 
-/// <summary>A first shot that could be played, beside the best one; see DeepBaize.Core.Advice.Break.Alternative.</summary>
+/// <summary>A first shot that could be played, beside the best one.</summary>
 public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, double Lacks);
 
 /// <summary>An event of the stream: how far a plan is, or when it will begin.</summary>
@@ -195,7 +195,7 @@ public sealed record PlansProgress(
         );
 }
 
-/// <summary>A frame as it stands; see DeepBaize.Core.Rules.Frame.</summary>
+/// <summary>A frame as it stands.</summary>
 /// <param name="Ahead">By how much the player at the table leads; negative if behind.</param>
 /// <param name="ToWin">
 /// Points that the player at the table still needs, so that the other cannot catch up without penalties; 0 if that is so.

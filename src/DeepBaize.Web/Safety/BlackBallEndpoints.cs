@@ -23,7 +23,7 @@ public sealed record BlackBallRequest
     public string Rival { get; init; } = "county";
 }
 
-/// <summary>A first stroke at the re-spotted black; see DeepBaize.Core.Safety.Opening. m.</summary>
+/// <summary>A first stroke at the re-spotted black; m.</summary>
 public sealed record OpeningResult(
     OpeningKind Kind,
     double WhiteX,

@@ -19,7 +19,7 @@ using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Safety;
 
-/// <summary>What is left to the other player; see DeepBaize.Core.Safety.Leave. Lengths in m, worth in points.</summary>
+/// <summary>What is left to the other player. Lengths in m, worth in points.</summary>
 public sealed record LeaveResult(
     double Worth,
     string? Ball,
@@ -50,7 +50,7 @@ public sealed record LeaveResult(
         );
 }
 
-/// <summary>A pot by both its misses; see DeepBaize.Core.Safety.Attack.</summary>
+/// <summary>A pot by both its misses.</summary>
 public sealed record AttackResult(
     ChoiceResult Choice,
     double Gain,
@@ -63,7 +63,7 @@ public sealed record AttackResult(
     double Part
 );
 
-/// <summary>A safety; see DeepBaize.SafetyOption. Outlines hold two thirds of the places where the ball stops.</summary>
+/// <summary>A safety. Outlines hold two thirds of the places where the ball stops.</summary>
 public sealed record SafetyResult(
     SafetyIdea Idea,
     string Ball,
@@ -90,7 +90,7 @@ public sealed record SafetyResult(
     IReadOnlyList<IReadOnlyList<PlaceResult>> BallSpread
 );
 
-/// <summary>The plain aim as in mirrors; see DeepBaize.Core.Escapes.MirrorAim. m.</summary>
+/// <summary>The plain aim as in mirrors; m.</summary>
 public sealed record MirrorResult(
     double AimDegrees,
     IReadOnlyList<PlaceResult> Points,
@@ -111,7 +111,7 @@ public sealed record MirrorResult(
         );
 }
 
-/// <summary>A way out of a snooker; see DeepBaize.EscapeOption.</summary>
+/// <summary>A way out of a snooker.</summary>
 public sealed record EscapeResult(
     string Ball,
     IReadOnlyList<string> Cushions,
@@ -293,7 +293,7 @@ public sealed record DecideProgress(
     }
 }
 
-/// <summary>A way of the other player's to a pocket, m; see DeepBaize.Core.Valuing.RivalLine.</summary>
+/// <summary>A way of the other player's to a pocket, m.</summary>
 public sealed record RivalLineResult(
     string Ball,
     string Pocket,

@@ -36,7 +36,7 @@ public sealed record ObstacleResult(
     [property: Description("In the cue ball's way, else in the object ball's.")] bool OfCueBall
 );
 
-/// <summary>How the player gets at the cue ball; see DeepBaize.Core.Players.Reach.</summary>
+/// <summary>How the player gets at the cue ball.</summary>
 public sealed record ReachResult(
     Stance Stance,
     double ElevationDegrees,
@@ -48,7 +48,7 @@ public sealed record ReachResult(
     public static ReachResult Of(in Reach r) => new(r.Stance, r.ElevationDegrees, r.Over?.Id, r.BridgeOver?.Id, r.ErrorFactor);
 }
 
-/// <summary>One ball into one pocket; see DeepBaize.Core.Shots.PotOption. Clearances in m.</summary>
+/// <summary>One ball into one pocket. Clearances in m.</summary>
 public sealed record PotOptionResult(
     CutResult Cut,
     double Pace,
@@ -80,7 +80,7 @@ public sealed record PotOptionResult(
     }
 }
 
-/// <summary>What comes of a stroke when it is played many times with errors; see DeepBaize.Core.Sampling.SpreadResult.</summary>
+/// <summary>What comes of a stroke when it is played many times with errors.</summary>
 public sealed record SpreadAnswer(
     int Samples,
     double? Pot,
@@ -98,7 +98,7 @@ public sealed record SpreadAnswer(
     [property: Description("The same, missed thin.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThinLeaves
 );
 
-/// <summary>The pot with one side; see DeepBaize.Core.Shots.SideChoice.</summary>
+/// <summary>The pot with one side.</summary>
 public sealed record SideChoiceResult(
     double SideTips,
     bool IsHelping,

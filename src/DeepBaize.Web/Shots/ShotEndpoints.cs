@@ -21,7 +21,7 @@ public sealed record LegResult(double FromX, double FromY, double ToX, double To
     public static LegResult Of(Segment s) => new(s.From.X, s.From.Y, s.To.X, s.To.Y);
 }
 
-/// <summary>The pot's geometry; see DeepBaize.Core.Shots.Cut.</summary>
+/// <summary>The pot's geometry.</summary>
 /// <param name="Ball">The ball that is to go in.</param>
 /// <param name="Struck">The ball that the white strikes: another one only in a plant.</param>
 /// <param name="Legs">The ways of the object balls in order, m.</param>
@@ -74,7 +74,7 @@ public sealed record CutResult(
         );
 }
 
-/// <summary>A stroke in the model's units; see DeepBaize.Core.Physics.Strike.</summary>
+/// <summary>A stroke in the model's units.</summary>
 public sealed record StrikeResult(double Aim, double CueSpeed, double Side, double Height, double Elevation);
 
 /// <summary>A stroke played from a position, with what the desk shows beside it.</summary>
@@ -98,7 +98,7 @@ public sealed record ShotResult(
     SimulationResult Simulation
 );
 
-/// <summary>Something to know before playing it; see DeepBaize.Core.Shots.ShotWarning.</summary>
+/// <summary>Something to know before playing it.</summary>
 public sealed record WarningResult(
     WarningKind Kind,
     string? Ball,

@@ -73,7 +73,7 @@ public sealed record WaysRequest
 /// <summary>Where the white ends, and the likeliest pot from there, if one is on. m.</summary>
 public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, string? NextBall, string? NextPocket, double? NextChance);
 
-/// <summary>A way to do it; see DeepBaize.Core.Shots.Way. Lengths in m.</summary>
+/// <summary>A way to do it. Lengths in m.</summary>
 public sealed record WayResult(
     StrokeEntry Stroke,
     Arrival Arrival,

@@ -16,6 +16,7 @@ namespace DeepBaize.Core.Tests.Advice;
 /// <summary>
 /// The planner on the exercises that players know. What they should come to is common practice, no source, where nothing else is named.
 /// </summary>
+[Trait("Speed", "Slow")]
 public class BreakPlannerTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);
@@ -48,10 +49,15 @@ public class BreakPlannerTests
     private static Situation FewReds { get; } =
         Table(2.63, 0.62, [.. Rack.Colours(), new(Ball.Red(1), 2.98, 0.47), new(Ball.Red(2), 3.05, 1.25), new(Ball.Red(3), 2.55, 1.20)]);
 
+    // Each takes seconds, so the tests share them.
+    private static readonly List<PlanProgress> ToldOfColours = [];
+    private static readonly Lazy<PlanProgress> ColoursPlanned = new(() => Solve(Colours, progress: new Teller(ToldOfColours.Add)));
+    private static readonly Lazy<PlanProgress> FewRedsPlanned = new(() => Solve(FewReds));
+
     [Fact]
     public void The_colours_are_planned_in_their_order_to_the_end()
     {
-        var best = Solve(Colours).Plans[0];
+        var best = ColoursPlanned.Value.Plans[0];
         Assert.Equal(Ball.Colours, best.Shots.Select(s => s.Choice.Nominated));
         Assert.Equal([2, 5, 9, 14, 20, 27], best.Shots.Select(s => s.Points));
         Assert.True(best.IsComplete);
@@ -61,7 +67,7 @@ public class BreakPlannerTests
     [Fact]
     public void Reds_and_colours_come_in_turn_and_every_shot_begins_where_the_one_before_ended()
     {
-        var shots = Solve(FewReds).Plans[0].Shots;
+        var shots = FewRedsPlanned.Value.Plans[0].Shots;
         Assert.True(shots.Count >= 4);
         Assert.All(shots.Take(6).Select((s, i) => (s, i)), t => Assert.Equal(t.i % 2 == 0, t.s.Choice.Nominated.IsRed));
         foreach (var (shot, next) in shots.Zip(shots.Skip(1)))
@@ -75,7 +81,7 @@ public class BreakPlannerTests
     [Fact]
     public void The_same_question_has_the_same_answer_on_any_number_of_cores()
     {
-        var (one, two) = (Solve(Colours, cores: 1), Solve(Colours, cores: 2));
+        var (one, two) = (Solve(Colours, cores: 1), ColoursPlanned.Value);
         Assert.Equal(one.Plans[0].Shots.Select(s => s.Choice.Stroke), two.Plans[0].Shots.Select(s => s.Choice.Stroke));
         Assert.Equal(one.Plans.Select(p => p.Prospect!.Points), two.Plans.Select(p => p.Prospect!.Points));
         Assert.Equal(one.Alternatives.Select(a => a.Lacks), two.Alternatives.Select(a => a.Lacks));
@@ -114,7 +120,17 @@ public class BreakPlannerTests
     [Fact]
     public void From_high_on_the_black_the_full_pack_is_opened()
     {
-        var best = Solve(Table(3.03, 1.12, [.. Rack.Colours(), .. Rack.Pack().Take(14)], BallOn.Colour)).Plans[0].Shots[0];
+        // Only the first shot is asked for: the rest of the plan is left.
+        var (told, stop) = (new List<PlanProgress>(), new CancellationTokenSource());
+        var teller = new Teller(p =>
+        {
+            told.Add(p);
+            if (p.Alternatives.Count > 0)
+                stop.Cancel();
+        });
+        var pack = Table(3.03, 1.12, [.. Rack.Colours(), .. Rack.Pack().Take(14)], BallOn.Colour);
+        Assert.ThrowsAny<OperationCanceledException>(() => Solve(pack, progress: teller, cancel: stop.Token));
+        var best = told[^1].Plans[0].Shots[0];
         Assert.Equal(Ball.Black, best.Choice.Nominated);
         Assert.Contains(best.Reasons, r => r.Code == ReasonCode.Opens && r.Amount >= 2);
     }
@@ -166,8 +182,8 @@ public class BreakPlannerTests
     [Fact]
     public void Progress_rises_to_the_end_and_names_the_best_so_far()
     {
-        var told = new List<PlanProgress>();
-        Solve(Colours, progress: new Teller(told.Add));
+        _ = ColoursPlanned.Value;
+        var told = ToldOfColours;
         Assert.All(told, t => Assert.NotEmpty(t.Plans));
         Assert.All(
             told.Zip(told.Skip(1)),
@@ -188,7 +204,7 @@ public class BreakPlannerTests
     [Fact]
     public void A_shot_is_for_the_ball_that_the_plan_goes_on_with()
     {
-        foreach (var plan in Solve(FewReds).Plans)
+        foreach (var plan in FewRedsPlanned.Value.Plans)
             foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
             {
                 if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
@@ -206,7 +222,7 @@ public class BreakPlannerTests
     [Fact]
     public void The_area_to_aim_for_holds_the_place_that_is_meant_and_is_worth_as_much_throughout()
     {
-        var shot = Solve(FewReds).Plans[0].Shots[0];
+        var shot = FewRedsPlanned.Value.Plans[0].Shots[0];
         var after = shot.Choice.Leaves;
         Assert.True(Contours.Contains(shot.Drawing.Area, after.Layout.White.At));
         var (worth, lines) = (new Worth(County, PlanPreferences.Default), new PotLines(after.Layout, Shape));

@@ -15,6 +15,7 @@ namespace DeepBaize.Core.Tests.Advice;
 /// Safeties, leaves and the call between attack and defence. What they should come to is common practice, no source, where nothing else is
 /// named.
 /// </summary>
+[Trait("Speed", "Slow")]
 public class DecisionTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);

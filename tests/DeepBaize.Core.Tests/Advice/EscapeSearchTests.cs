@@ -10,6 +10,7 @@ using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Tests.Advice;
 
+[Trait("Speed", "Slow")]
 public class EscapeSearchTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);

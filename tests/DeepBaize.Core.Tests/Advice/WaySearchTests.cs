@@ -7,6 +7,7 @@ using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Tests.Advice;
 
+[Trait("Speed", "Slow")]
 public class WaySearchTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);

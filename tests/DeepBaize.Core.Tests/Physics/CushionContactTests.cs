@@ -6,6 +6,7 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Tests.Physics;
 
 /// <summary>Mathavan, Jackson &amp; Parkin, Proc. IMechE Part C 224 (2010) 1863.</summary>
+[Trait("Speed", "Slow")]
 public class CushionContactTests
 {
     private static readonly CushionContact Cushion = new(Conditions.Default);

@@ -7,6 +7,7 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Tests.Physics;
 
+[Trait("Speed", "Slow")]
 public class SimulatorPropertyTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);

@@ -94,9 +94,10 @@ public class SnookerTests
             else
                 open++;
             var found = false;
-            for (var x = Dimensions.BaulkLineX - Dimensions.DRadius; x <= Dimensions.BaulkLineX; x += 0.004)
-                for (var y = Dimensions.Width / 2 - Dimensions.DRadius; y <= Dimensions.Width / 2 + Dimensions.DRadius && !found; y += 0.004)
-                    found = Dimensions.InD(new(x, y)) && !Snooker.IsSnookered(new(x, y), balls, [0]);
+            var (centre, reach) = (Dimensions.DCentre, Dimensions.DRadius);
+            for (var x = centre.X - reach; x <= centre.X; x += 0.004)
+            for (var y = centre.Y - reach; y <= centre.Y + reach && !found; y += 0.004)
+                found = Dimensions.InD(new(x, y)) && !Snooker.IsSnookered(new(x, y), balls, [0]);
             // The grid may miss a sliver, but what it finds there must be.
             Assert.False(found && answer);
         }

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Simulation } from '../api/client'
 import { listedEvents, numberedEvents } from './events'

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../api/client'
 import { coverWords, frameWords, isAgainst, kindOf, lacksWords, planStrokeWords, potWords, qualityWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './planWords'

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import Ajv2020 from 'ajv/dist/2020'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'

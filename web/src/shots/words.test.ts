@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Cut, ShotEvent, Simulation, Way } from '../api/client'
 import { allowanceWords, arrivalWords, cushionName, eventWords, faultWords, kindWords, outcomeOf, outcomeWords, rankWords, reachWords, sensitivityWords, shiftWords, strokeWords, tipWords, warningWords, wayWords, whyNotWords } from './words'
