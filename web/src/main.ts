@@ -5,5 +5,8 @@ import './style.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { reportFaults } from './workspace/faults'
 
-createApp(App).use(createPinia()).mount('#app')
+const app = createApp(App).use(createPinia())
+reportFaults(app)
+app.mount('#app')

@@ -56,12 +56,17 @@ function problemOf(status: number, error: unknown): Problem {
   )
 }
 
-/** The data of a call, or a Problem thrown. */
+/** A request that was given up by the page itself: no failure, and nothing to tell. */
+export const isAbort = (e: unknown) => e instanceof DOMException && e.name === 'AbortError'
+
+/** The data of a call; a Problem thrown if it is refused, an AbortError if it is given up. */
 export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let answer
   try {
     answer = await call
-  } catch {
+  } catch (e) {
+    // Dropped on purpose: nobody waits for it any more.
+    if (isAbort(e)) throw e
     throw away()
   }
   if (answer.response.ok) return answer.data as T

@@ -337,6 +337,9 @@ p {
   font-size: 0.86rem;
 }
 .foul {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
   border: 1px solid var(--edge);
   border-radius: 8px;
   padding: 4px 8px 8px;

@@ -59,7 +59,7 @@ const refused = computed(() => {
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="workspace.shot && judgements.below !== 'plan' && judgements.below !== 'decide'" class="outcome" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
+    <p v-else-if="workspace.shot && judgements.below !== 'plan' && judgements.below !== 'decide'" class="outcome" role="status" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
       <span v-if="goals.warnings.length" class="danger" data-testid="warnings">Mind: {{ goals.warnings.map(warningWords).join('; ') }}.</span>
     </p>
     <div v-if="!['ways', 'plan', 'decide'].includes(judgements.below)" class="controls">
@@ -95,7 +95,9 @@ const refused = computed(() => {
         <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
       </select>
     </div>
-    <p v-if="judgements.spreadOpen && !judgements.spread" class="outcome soft" role="status">Playing it 2,000 times …</p>
+    <p v-if="judgements.fanKind && judgements.refusals.fan" class="outcome field-error" role="alert">No fan: {{ judgements.refusals.fan }}</p>
+    <p v-if="judgements.spreadOpen && judgements.refusals.spread && !judgements.isSampling" class="outcome field-error" role="alert" data-testid="spread-refused">Not sampled: {{ judgements.refusals.spread }}</p>
+    <p v-else-if="judgements.spreadOpen && !judgements.spread" class="outcome soft" role="status">Playing it 2,000 times …</p>
     <p v-else-if="judgements.spread" class="outcome" :class="{ soft: judgements.isSampling }" data-testid="chances">
       <template v-if="judgements.spread.pot !== null"
         ><strong>Goes in {{ percent(judgements.spread.pot) }}</strong>; missed thick {{ percent(judgements.spread.missThick ?? 0) }}, thin {{ percent(judgements.spread.missThin ?? 0) }};

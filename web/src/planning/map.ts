@@ -1,3 +1,4 @@
+import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Content, type Schemas } from '../api/client'
@@ -46,11 +47,15 @@ export const useMap = defineStore('map', () => {
     }
   })
 
+  /** Not at every pixel on the way: once the pointer rests. */
+  const lookSoon = useDebounceFn(() => void look(), 120)
+
   const question = computed(() => JSON.stringify([isOpen.value, target.value, workspace.content, players.player]))
-  let waiting: ReturnType<typeof setTimeout> | undefined
+  const drawSoon = useDebounceFn(() => {
+    if (isOpen.value) void draw()
+  }, 120)
   watch(question, () => {
-    clearTimeout(waiting)
-    if (isOpen.value) waiting = setTimeout(() => void draw(), 120)
+    if (isOpen.value) void drawSoon()
     else map.value = quality.value = null
   })
 
@@ -59,7 +64,7 @@ export const useMap = defineStore('map', () => {
     if (!isOpen.value) return
     const reference = workspace.reference!
     place.value = at && at.x >= 0 && at.y >= 0 && at.x <= reference.length && at.y <= reference.width ? at : null
-    if (place.value) void look()
+    if (place.value) void lookSoon()
     else quality.value = null
   }
 

@@ -3,6 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { ElDrawer } from 'element-plus'
 import { ref, watch } from 'vue'
 import { ask, client, Problem, type SavedPosition } from '../api/client'
+import { useLatest } from '../workspace/useLatest'
 import { useWorkspace } from '../workspace/workspace'
 import { useKeeping } from './keeping'
 import MiniPlan from './MiniPlan.vue'
@@ -15,7 +16,8 @@ const positions = ref<SavedPosition[] | null>(null)
 const trouble = ref('')
 const file = ref<HTMLInputElement>()
 
-async function load() {
+/** In the order they were asked: the answer to an older word never replaces that to a newer. */
+const load = useLatest(async () => {
   try {
     positions.value = await ask(client.GET('/api/positions', { params: { query: { search: search.value, deleted: bin.value } } }))
     trouble.value = ''
@@ -23,7 +25,7 @@ async function load() {
     if (!(e instanceof Problem)) throw e
     trouble.value = `${e.message} ${e.detail}`
   }
-}
+})
 const loadSoon = useDebounceFn(load, 150)
 watch(search, loadSoon)
 watch([() => keeping.libraryOpen, bin], () => keeping.libraryOpen && load())
@@ -48,7 +50,7 @@ function pick(e: Event) {
       <button class="key" @click="file?.click()">Import a file</button>
       <input ref="file" type="file" accept=".json,application/json" hidden data-testid="import-file" @change="pick" />
     </div>
-    <p v-if="trouble" class="field-error" role="alert">{{ trouble }} <button class="key" @click="load">Try again</button></p>
+    <p v-if="trouble" class="field-error" role="alert">{{ trouble }} <button class="key" @click="load()">Try again</button></p>
     <ul v-else-if="positions?.length" class="list" data-testid="library">
       <li v-for="p in positions" :key="p.id" :class="{ current: workspace.origin?.id === p.id }">
         <button class="open" :disabled="bin" @click="keeping.open(p)">

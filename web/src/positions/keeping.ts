@@ -65,7 +65,8 @@ export const useKeeping = defineStore('keeping', () => {
       const isOpen = workspace.origin?.id === position.id
       const version = isOpen ? workspace.origin!.version : position.version
       const renamed = await ask(client.PATCH('/api/positions/{id}', { params: { path: { id: position.id } }, body: { name, version } }))
-      if (isOpen) {
+      // Another may have been opened since.
+      if (workspace.origin?.id === position.id) {
         workspace.draft.name = name
         workspace.origin = { ...workspace.origin!, version: renamed.version, draft: { ...workspace.origin!.draft, name } }
       }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { ref, useId, watch } from 'vue'
 
 /** A figure to type: applied on Enter or when left, refused with the allowed range if it is none or out of it. */
 const props = defineProps<{ modelValue: number; min: number; max: number; digits: number; label: string; unit?: string; step?: number; allowed?: string }>()
@@ -8,12 +8,16 @@ const emit = defineEmits<{ 'update:modelValue': [value: number]; commit: [] }>()
 const shown = (value: number) => (Math.round(value * 10 ** props.digits) / 10 ** props.digits).toFixed(props.digits)
 const text = ref(shown(props.modelValue))
 const error = ref('')
+const errorId = useId()
 let editing = false
 
 watch(
   () => props.modelValue,
   (value) => {
-    if (!editing) text.value = shown(value)
+    if (editing) return
+    text.value = shown(value)
+    // It was about the value that was there before.
+    error.value = ''
   },
 )
 
@@ -60,6 +64,7 @@ function cancel() {
       autocomplete="off"
       :aria-label="label + (unit ? `, ${unit}` : '')"
       :aria-invalid="!!error"
+      :aria-describedby="error ? errorId : undefined"
       @focus="editing = true"
       @blur="apply"
       @keydown.enter.prevent="apply"
@@ -68,7 +73,7 @@ function cancel() {
       @keydown.down.prevent.stop="nudge(-1, $event)"
     />
     <span v-if="unit" class="soft unit">{{ unit }}</span>
-    <span v-if="error" class="field-error" role="alert">{{ error }}</span>
+    <span v-if="error" class="field-error" :id="errorId" role="alert">{{ error }}</span>
   </span>
 </template>
 

@@ -35,7 +35,8 @@ const room = (o: PotOption) => mm(o.cueBallClearance === null ? o.potClearance :
 
 <template>
   <div class="list" data-testid="read-list">
-    <p v-if="!judgements.options" class="soft">Reading the table …</p>
+    <p v-if="judgements.refusals.read" class="field-error" role="alert">Not read: {{ judgements.refusals.read }}</p>
+    <p v-else-if="!judgements.options" class="soft">Reading the table …</p>
     <p v-else-if="!judgements.options.length" class="soft">There is nothing to pot. Add a ball on the desk.</p>
     <table v-else @mouseleave="judgements.pointed = null">
       <thead>

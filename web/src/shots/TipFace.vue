@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { tipWords } from './words'
 
 /** The middle of the cue ball's face, in tips: a dot where the tip goes, kept within the miscue limit. */
 const props = defineProps<{ side: number; height: number; limit: number }>()
 const emit = defineEmits<{ change: [side: number, height: number]; commit: [] }>()
 const svg = ref<SVGSVGElement>()
 const span = computed(() => props.limit + 0.28)
+const inWords = computed(() => tipWords(props.side, props.height))
 const halves = [-1.5, -1, -0.5, 0, 0.5, 1, 1.5]
 let dragging = false
 
@@ -51,7 +53,11 @@ function key(e: KeyboardEvent) {
     class="face"
     :viewBox="`${-span - 0.34} ${-span} ${2 * span + 0.34} ${2 * span + 0.34}`"
     tabindex="0"
-    role="application"
+    role="slider"
+    :aria-valuenow="height"
+    :aria-valuemin="-limit"
+    :aria-valuemax="limit"
+    :aria-valuetext="inWords"
     aria-label="Where the tip meets the cue ball. Arrow keys move it by a twentieth of a tip, with Shift by half a tip."
     data-testid="tip-face"
     @pointerdown="down"

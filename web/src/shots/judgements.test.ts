@@ -61,6 +61,39 @@ describe('judgements', () => {
     expect(judgements.spread).toBeNull()
   })
 
+  it.each([
+    ['the spread', '/api/spread', 'spread', (j: ReturnType<typeof useJudgements>): unknown => (j.spreadOpen = true)],
+    ['the list of what is on', '/api/read', 'read', (j: ReturnType<typeof useJudgements>): unknown => (j.below = 'on')],
+    ['a fan', '/api/fan', 'fan', (j: ReturnType<typeof useJudgements>): unknown => (j.fanKind = 'paces')],
+  ] as const)('say why when %s is refused, wait no longer, and forget it once there is an answer', async (_, path, what, show) => {
+    let refused = true
+    vi.stubGlobal('fetch', async (request: Request) => {
+      const problem = { title: 'The position does not hold.', detail: '', errors: [{ field: 'balls[1]', message: 'Two balls overlap.', allowed: 'apart' }] }
+      const isRefused = refused && new URL(request.url).pathname === path
+      return new Response(JSON.stringify(isRefused ? problem : []), { status: isRefused ? 400 : 200, headers: { 'Content-Type': 'application/json' } })
+    })
+    const judgements = useJudgements()
+    await vi.waitFor(() => expect(useWorkspace().shot).toBeTruthy())
+    show(judgements)
+    await vi.waitFor(() => expect(judgements.refusals[what]).toContain('Two balls overlap.'))
+    await vi.waitFor(() => expect(judgements.isSampling).toBe(false))
+    refused = false
+    useWorkspace().shot = {} as Shot
+    await vi.waitFor(() => expect(judgements.refusals[what]).toBeUndefined())
+  })
+
+  it('sample no stroke while the hand is still moving', async () => {
+    const judgements = useJudgements()
+    await vi.waitFor(() => expect(useWorkspace().shot).toBeTruthy())
+    judgements.spreadOpen = true
+    for (let i = 0; i < 8; i++) {
+      useWorkspace().shot = {} as Shot
+      await new Promise((rested) => setTimeout(rested, 30))
+    }
+    expect(paths()).toEqual([])
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/spread']))
+  })
+
   it('set up a pot at the pace it was judged at, with the butt as high as it must be', () => {
     const workspace = useWorkspace()
     useJudgements().choose(option(25))

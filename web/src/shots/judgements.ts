@@ -1,6 +1,7 @@
+import { tryOnScopeDispose, useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, client, Problem, type Schemas } from '../api/client'
+import { ask, client, isAbort, Problem, type Schemas } from '../api/client'
 import { useLatest } from '../workspace/useLatest'
 import { usePlayer } from '../players/player'
 import { copy, plainPot, useWorkspace } from '../workspace/workspace'
@@ -11,6 +12,9 @@ export type FanKind = Schemas['FanKind']
 export type FanLine = Schemas['FanLineResult']
 export type Spread = Schemas['SpreadAnswer']
 export type Side = Schemas['SideChoiceResult']
+/** How long the hand rests before what is costly is asked for, ms. */
+const rest = 180
+
 export type Below = 'happens' | 'on' | 'ways' | 'plan' | 'decide' | 'shots'
 
 /** What is on, the other ways to play the shot, and where the white may stop: asked for only while it is shown. */
@@ -30,13 +34,19 @@ export const useJudgements = defineStore('judgements', () => {
   /** The pot that is pointed at in the list. */
   const pointed = shallowRef<PotOption | null>(null)
 
-  /** Keeps what was there while a refused position is being mended: the plan says what is wrong with it. */
-  function kept<T>(job: () => Promise<T>, put: (value: T) => void) {
+  /** What was refused, by what was asked: told where the answer would stand. */
+  const refusals = ref<Partial<Record<'read' | 'spread' | 'fan' | 'sides', string>>>({})
+
+  /** Keeps what was there while a refused position is being mended, and says why there is nothing newer. */
+  function kept<T>(what: keyof typeof refusals.value, job: () => Promise<T>, put: (value: T) => void) {
     return useLatest(async () => {
       try {
         put(await job())
+        delete refusals.value[what]
       } catch (e) {
+        if (isAbort(e)) return
         if (!(e instanceof Problem)) throw e
+        refusals.value[what] = [e.message, e.detail, ...e.errors.map((f) => `${f.message} Allowed: ${f.allowed}.`)].filter(Boolean).join(' ')
       }
     })
   }
@@ -46,31 +56,38 @@ export const useJudgements = defineStore('judgements', () => {
 
   const body = () => ({ content: copy(workspace.content), player: copy(players.player) })
   const readOn = kept(
+    'read',
     () => ask(client.POST('/api/read', { body: body() })),
     (list) => (options.value = list),
   )
-  // Two thousand strokes may take a second with a full pack: dropped as soon as they are no longer wanted.
+  // Two thousand strokes may take a second with a full pack: played once the hand rests, and dropped as soon as they are no longer wanted.
   let sampling = new AbortController()
   const sampleSpread = kept(
+    'spread',
     () => ask(client.POST('/api/spread', { body: { ...body(), goal: below.value === 'ways' ? goal.entry : null }, signal: sampling.signal })),
-    (value) => {
-      spread.value = value
-      isSampling.value = false
-    },
+    (value) => (spread.value = value),
   )
+  const spreadSoon = useDebounceFn(async () => {
+    if (!spreadOpen.value) return
+    const mine = (sampling = new AbortController())
+    await sampleSpread()
+    if (mine === sampling) isSampling.value = false
+  }, rest)
   function readSpread() {
     sampling.abort()
-    sampling = new AbortController()
     isSampling.value = spreadOpen.value
-    if (spreadOpen.value) void sampleSpread()
+    if (spreadOpen.value) void spreadSoon()
     else spread.value = null
   }
+  tryOnScopeDispose(() => sampling.abort())
   const readFan = kept(
+    'fan',
     () => (workspace.stroke.pot && fanKind.value ? ask(client.POST('/api/fan', { body: { content: copy(workspace.content), kind: fanKind.value } })) : Promise.resolve([])),
     (lines) => (fan.value = lines),
   )
 
   const readSides = kept(
+    'sides',
     () => ask(client.POST('/api/sides', { body: body() })),
     (list) => (sides.value = list),
   )
@@ -79,7 +96,8 @@ export const useJudgements = defineStore('judgements', () => {
   watch([() => workspace.shot, listOpen], () => listOpen.value && void readOn())
   watch([() => workspace.shot, spreadOpen, () => goal.entry, () => below.value === 'ways'], readSpread)
   watch([() => workspace.shot, sidesOpen], () => sidesOpen.value && workspace.stroke.pot && void readSides())
-  watch([() => workspace.shot, fanKind], () => (fanKind.value ? void readFan() : (fan.value = [])))
+  const fanSoon = useDebounceFn(() => void readFan(), rest)
+  watch([() => workspace.shot, fanKind], () => (fanKind.value ? void fanSoon() : (fan.value = [])))
 
   /** The pot with the part of an option that a stroke keeps. */
   const potOf = (cut: PotOption['cut']) => ({
@@ -104,5 +122,5 @@ export const useJudgements = defineStore('judgements', () => {
     pointed.value = null
   }
 
-  return { readNow: readOn, below, listOpen, fanKind, spreadOpen, sidesOpen, options, fan, spread, sides, isSampling, pointed, choose, potOf }
+  return { readNow: readOn, refusals, below, listOpen, fanKind, spreadOpen, sidesOpen, options, fan, spread, sides, isSampling, pointed, choose, potOf }
 })

@@ -73,6 +73,8 @@ const aimHandle = computed(() => {
 })
 
 // ---- Hands ----
+/** The ball in the hand, drawn where the hand is; the server's word on where it can rest corrects it once the hand lets go. */
+const held = ref<{ id: string; x: number; y: number } | null>(null)
 let gesture: { kind: 'ball' | 'aim' | 'place' | 'rim'; id: string; moved: boolean; dx: number; dy: number } | null = null
 
 function toTable(e: PointerEvent) {
@@ -134,6 +136,7 @@ function move(e: PointerEvent) {
   const to = { x: at.x + gesture.dx, y: at.y + gesture.dy }
   if (!ball || (!gesture.moved && Math.hypot(to.x - ball.x, to.y - ball.y) < 3 * at.perPixel)) return
   gesture.moved = true
+  held.value = { id: gesture.id, ...onBed(to) }
   void workspace.drag(gesture.id, to.x, to.y)
 }
 
@@ -143,12 +146,23 @@ async function up(e: PointerEvent) {
   gesture = null
   if (kind === 'ball' && moved) {
     const at = toTable(e)
+    const letGo = held.value
     await workspace.drag(id, at.x + dx, at.y + dy)
+    // Unless the next one is in hand by now.
+    if (held.value === letGo) held.value = null
   }
   if (moved) workspace.commit()
 }
 
-const shownBalls = computed(() => (plans.ahead ? plans.ahead.content.balls.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y }))))
+/** The nearest place on the bed. */
+function onBed(p: { x: number; y: number }) {
+  const { ballRadius, length, width } = reference.value
+  const within = (v: number, most: number) => Math.min(most - ballRadius, Math.max(ballRadius, v))
+  return { x: within(p.x, length), y: within(p.y, width) }
+}
+
+const lying = computed(() => (plans.ahead ? plans.ahead.content.balls.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y }))))
+const shownBalls = computed(() => lying.value.map((b) => (b.id === held.value?.id ? held.value : b)))
 const description = computed(() => `Table plan with ${workspace.content.balls.length} balls. Arrow keys move the ${nameOf(workspace.selected)}, comma and full stop choose another ball.`)
 </script>
 

@@ -11,7 +11,17 @@ const workspace = useWorkspace()
 const keeping = useKeeping()
 const records = useRecords()
 const isDark = useDark({ initialValue: 'dark' })
-const about = ref(false)
+/** The line about it while it is written; null while it is not. */
+const about = ref<string | null>(null)
+
+/** Leaving it keeps what was written; Esc has let go of it before. */
+function endAbout() {
+  if (about.value !== null && about.value !== workspace.draft.about) {
+    workspace.draft.about = about.value
+    workspace.commit()
+  }
+  about.value = null
+}
 
 const deeds: Record<string, () => unknown> = {
   saveAs: () => keeping.saveAs(),
@@ -30,18 +40,18 @@ const deeds: Record<string, () => unknown> = {
     <div class="title">
       <strong data-testid="position-name">{{ workspace.draft.name }}</strong>
       <span v-if="workspace.isDirty" class="unsaved" data-testid="unsaved">not saved</span>
-      <button class="about soft" :title="workspace.draft.about || 'Write a line about it'" @click="about = !about">{{ workspace.draft.about || 'Write a line about it' }}</button>
+      <button class="about soft" :title="workspace.draft.about || 'Write a line about it'" data-testid="about" @click="about = workspace.draft.about">{{ workspace.draft.about || 'Write a line about it' }}</button>
       <textarea
-        v-if="about"
-        v-model="workspace.draft.about"
+        v-if="about !== null"
+        v-model="about"
         class="about-edit"
         rows="3"
         maxlength="2000"
         aria-label="What the position is about"
-        @change="workspace.commit()"
-        @keydown.esc="about = false"
+        data-testid="about-edit"
+        @keydown.esc.stop="about = null"
         @vue:mounted="({ el }: any) => el.focus()"
-        @blur="about = false"
+        @blur="endAbout"
       />
     </div>
     <button class="key" :disabled="!workspace.canUndo" aria-label="Undo" data-testid="undo" @click="workspace.undo()">Undo</button>

@@ -1,3 +1,4 @@
+import { tryOnScopeDispose } from '@vueuse/core'
 import { ref, shallowRef, watch } from 'vue'
 import { follow, Problem } from '../api/client'
 import type { paths } from '../api/schema'
@@ -60,6 +61,8 @@ export function useSearch<T>(path: keyof paths, what: string, body: () => object
       waiting = setTimeout(() => void search(), rest)
     })
   }
+
+  tryOnScopeDispose(drop)
 
   return { isSearching, wasStopped, problem, drop, stop, search, follows }
 }

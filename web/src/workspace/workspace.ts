@@ -15,6 +15,7 @@ import {
   type Table,
 } from '../api/client'
 import { usePlayer } from '../players/player'
+import { useNotices } from './notices'
 import { useLatest } from './useLatest'
 
 export const plainStroke: Stroke = { aim: 0, side: 0, height: 0, pace: 4, elevation: 0, pot: null, free: false }
@@ -51,9 +52,16 @@ export const useWorkspace = defineStore('workspace', () => {
   const problem = shallowRef<Problem | null>(null)
   const selected = ref<string>('white')
   const players = usePlayer()
+  const notices = useNotices()
 
   // Kept for this tab, so that a reload loses nothing that was not saved.
   const kept = useSessionStorage<{ draft: Draft; origin: Origin } | null>('deep-baize-draft', null, {
+    shallow: true,
+    flush: 'sync',
+    serializer: { read: (text) => (text ? JSON.parse(text) : null), write: (value) => JSON.stringify(value) },
+  })
+  /** What is not saved, for when the tab is closed. */
+  const unsaved = useLocalStorage<{ draft: Draft; origin: Origin } | null>('deep-baize-unsaved', null, {
     shallow: true,
     flush: 'sync',
     serializer: { read: (text) => (text ? JSON.parse(text) : null), write: (value) => JSON.stringify(value) },
@@ -65,6 +73,11 @@ export const useWorkspace = defineStore('workspace', () => {
   const history = useManualRefHistory(draft, { clone: copy, capacity: 200 })
   const isDirty = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
 
+  /** Which state of the table an answer is awaited for: counted up when another is put in its place, so that a late answer is known by it. */
+  let state = 0
+  /** Counted up when another position is opened. */
+  let opened = 0
+
   const content = computed(() => draft.value.content)
   const stroke = computed(() => draft.value.content.stroke)
   const ball = (id: string) => content.value.balls.find((b) => b.id === id)
@@ -72,19 +85,33 @@ export const useWorkspace = defineStore('workspace', () => {
   // ---- Loading -------------------------------------------------------------------------------------------------
 
   async function start() {
-    reference.value = await ask(client.GET('/api/reference'))
-    await players.load()
-    if (kept.value?.draft?.content?.balls.length) {
+    const isKept = !!kept.value?.draft?.content?.balls.length
+    const [known, , positions] = await Promise.all([ask(client.GET('/api/reference')), players.load(), isKept ? [] : ask(client.GET('/api/positions'))])
+    reference.value = known
+    if (kept.value && isKept) {
       reset(kept.value.draft, kept.value.origin)
       return
     }
-    const positions = await ask(client.GET('/api/positions'))
     const first = positions.find((p) => p.id === lastOpened.value) ?? positions[0]
     if (first) open(first)
     else startNew()
+    if (unsaved.value) bringBack(unsaved.value)
+  }
+
+  /** What was not saved when the last tab was closed comes back, and can be put aside. */
+  function bringBack(left: { draft: Draft; origin: Origin }) {
+    const instead = { draft: copy(toRaw(draft.value)), origin: origin.value }
+    reset(left.draft, left.origin)
+    notices.show({
+      kind: 'info',
+      text: `“${left.draft.name}” was not saved; it is as you left it.`,
+      action: { label: 'Leave it', run: () => reset(instead.draft, instead.origin) },
+    })
   }
 
   function reset(to: Draft, from: Origin) {
+    state++
+    opened++
     draft.value = copy(to)
     origin.value = copy(from)
     selected.value = 'white'
@@ -94,8 +121,8 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function open(position: SavedPosition) {
-    const opened = draftOf(position)
-    reset(opened, { id: position.id, version: position.version, draft: opened })
+    const as = draftOf(position)
+    reset(as, { id: position.id, version: position.version, draft: as })
     lastOpened.value = position.id
   }
 
@@ -155,7 +182,10 @@ export const useWorkspace = defineStore('workspace', () => {
   /** Not at every step of a drag: writing takes its time from drawing. */
   const keepSoon = useDebounceFn(keep, 200, { maxWait: 1000 })
   function keep() {
-    if (content.value.balls.length) kept.value = { draft: copy(toRaw(draft.value)), origin: origin.value }
+    if (!content.value.balls.length) return
+    kept.value = { draft: copy(toRaw(draft.value)), origin: origin.value }
+    // A position that was only looked at, or set up anew and not touched, is nothing to bring back.
+    unsaved.value = isDirty.value && history.canUndo.value ? kept.value : null
   }
   useEventListener(window, 'pagehide', keep)
 
@@ -169,11 +199,13 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** Moves a ball, or brings a new one on, to the nearest place where it can rest. Says where that was, or what is in the way. */
   async function place(id: string, x: number, y: number, inD = false): Promise<{ x: number; y: number }> {
+    const about = state
     const at = await ask(
       client.POST('/api/place', {
         body: { balls: content.value.balls, conditions: content.value.conditions, ball: id, x, y, inD },
       }),
     )
+    if (about !== state) return at
     const there = ball(id)
     if (there) Object.assign(there, at)
     else content.value.balls.push({ id, ...at })
@@ -189,11 +221,28 @@ export const useWorkspace = defineStore('workspace', () => {
     }
   })
 
+  /** Where the ball in hand is to go by the keys: presses that come faster than the answers add up. */
+  let going: { id: string; x: number; y: number; state: number } | null = null
+
+  /** Moves the ball in hand by so much, m. */
+  async function nudge(dx: number, dy: number) {
+    const from = going?.id === selected.value && going.state === state ? going : ball(selected.value)
+    if (!from) return
+    const to = { id: selected.value, x: from.x + dx, y: from.y + dy, state }
+    going = to
+    await drag(to.id, to.x, to.y)
+    if (going === to) going = null
+    if (to.state === state) commit()
+  }
+
   /** Puts a ball somewhere at once; says whether something was in the way. */
   async function put(id: string, x: number, y: number, inD = false): Promise<boolean> {
+    const about = state
     const at = await place(id, x, y, inD)
-    selected.value = id
-    commit()
+    if (about === state) {
+      selected.value = id
+      commit()
+    }
     return Math.hypot(at.x - x, at.y - y) > 0.0005
   }
 
@@ -213,6 +262,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function remove(id: string) {
     if (id === 'white') return
+    state++
     content.value.balls = content.value.balls.filter((b) => b.id !== id)
     if (stroke.value.pot?.ball === id || stroke.value.pot?.through === id) stroke.value.pot = null
     if (selected.value === id) selected.value = 'white'
@@ -231,39 +281,54 @@ export const useWorkspace = defineStore('workspace', () => {
   const aim = computed(() => (stroke.value.pot && !stroke.value.free ? (shot.value?.strike.aim ?? stroke.value.aim) : stroke.value.aim))
 
   function undo() {
+    state++
     commit()
     history.undo()
     if (!ball(selected.value)) selected.value = 'white'
   }
 
   function redo() {
+    state++
     history.redo()
     if (!ball(selected.value)) selected.value = 'white'
   }
 
   // ---- Keeping -------------------------------------------------------------------------------------------------
 
-  function adopt(saved: SavedPosition) {
-    origin.value = { id: saved.id, version: saved.version, draft: copy(draft.value) }
+  /** What was sent is what is saved: typed since, it is not; and if another position lies there by now, it is none of its business. */
+  async function keepAs(sent: Draft, request: (body: Draft) => Promise<SavedPosition>, isAbout: () => boolean) {
+    const saved = await request(sent)
+    if (!isAbout()) return saved
+    origin.value = { id: saved.id, version: saved.version, draft: sent }
     lastOpened.value = saved.id
+    return saved
   }
 
   async function saveAs(name: string) {
-    draft.value.name = name
     commit()
-    adopt(await ask(client.POST('/api/positions', { body: draft.value })))
+    const before = origin.value
+    const about = opened
+    const sent = { ...copy(toRaw(draft.value)), name }
+    await keepAs(sent, (body) => ask(client.POST('/api/positions', { body })), () => opened === about && origin.value?.id === before?.id)
+    if (origin.value?.draft === sent) draft.value.name = name
   }
 
   /** Saves over what was opened; a Problem with status 409 if somebody else has saved it since. */
   async function save(version = origin.value?.version) {
     if (!origin.value || version === undefined) return saveAs(draft.value.name)
+    commit()
     const id = origin.value.id
-    adopt(await ask(client.PUT('/api/positions/{id}', { params: { path: { id } }, body: { ...draft.value, version } })))
+    const about = opened
+    await keepAs(
+      copy(toRaw(draft.value)),
+      (body) => ask(client.PUT('/api/positions/{id}', { params: { path: { id } }, body: { ...body, version } })),
+      () => opened === about && origin.value?.id === id,
+    )
   }
 
   return {
     reference, table, shot, problem, selected, draft, origin, isDirty, content, stroke, aim,
     canUndo: history.canUndo, canRedo: history.canRedo,
-    ball, start, open, startNew, reset, refresh, commit, put, addRed, drag, remove, potInto, setStroke, aimFreely, undo, redo, save, saveAs,
+    ball, start, open, startNew, reset, refresh, commit, put, addRed, drag, nudge, remove, potInto, setStroke, aimFreely, undo, redo, save, saveAs,
   }
 })
