@@ -96,8 +96,8 @@ public class SnookerTests
             var found = false;
             var (centre, reach) = (Dimensions.DCentre, Dimensions.DRadius);
             for (var x = centre.X - reach; x <= centre.X; x += 0.004)
-            for (var y = centre.Y - reach; y <= centre.Y + reach && !found; y += 0.004)
-                found = Dimensions.InD(new(x, y)) && !Snooker.IsSnookered(new(x, y), balls, [0]);
+                for (var y = centre.Y - reach; y <= centre.Y + reach && !found; y += 0.004)
+                    found = Dimensions.InD(new(x, y)) && !Snooker.IsSnookered(new(x, y), balls, [0]);
             // The grid may miss a sliver, but what it finds there must be.
             Assert.False(found && answer);
         }
