@@ -1,35 +1,36 @@
 <script setup lang="ts">
+import { useDark } from '@vueuse/core'
 import { ElConfigProvider, ElDialog } from 'element-plus'
 import { onMounted, ref } from 'vue'
 import { Problem } from './api/client'
-import ConditionsDrawer from './conditions/ConditionsDrawer.vue'
-import FramesDrawer from './frames/FramesDrawer.vue'
+import { router, unsavedAddress } from './app/router'
+import { useTableAddress } from './app/tableAddress'
+import TopBar from './app/TopBar.vue'
 import { useShortcuts } from './help/shortcuts'
 import ShortcutsDialog from './help/ShortcutsDialog.vue'
-import PicturePanel from './picture/PicturePanel.vue'
 import { useKeeping } from './positions/keeping'
-import LibraryDrawer from './positions/LibraryDrawer.vue'
-import ChoosePanel from './shots/ChoosePanel.vue'
-import ReadPanel from './shots/ReadPanel.vue'
-import StrikePanel from './shots/StrikePanel.vue'
-import TableBed from './table/TableBed.vue'
-import TablePlan from './table/TablePlan.vue'
-import HeaderBar from './workspace/HeaderBar.vue'
 import NoticeBar from './workspace/NoticeBar.vue'
 import { useWorkspace } from './workspace/workspace'
 
+/** What every place stands in: the bar above, the place itself, what lies over it. */
 const workspace = useWorkspace()
 const keeping = useKeeping()
-const conditions = ref(false)
 const keys = ref(false)
 const trouble = ref('')
+const isReady = ref(false)
+useDark({ initialValue: 'dark' })
 
 useShortcuts(() => (keys.value = true))
 
 async function start() {
   trouble.value = ''
   try {
-    await workspace.start()
+    await router.isReady()
+    const { name, params } = router.currentRoute.value
+    const id = name === 'table' && params.position !== unsavedAddress ? (params.position as string) || undefined : undefined
+    await workspace.start(id)
+    useTableAddress()
+    isReady.value = true
   } catch (e) {
     if (!(e instanceof Problem)) throw e
     trouble.value = `${e.message} ${e.detail}`
@@ -40,22 +41,11 @@ onMounted(start)
 
 <template>
   <ElConfigProvider>
-    <div v-if="workspace.reference && workspace.table" class="app">
-      <HeaderBar @conditions="conditions = !conditions" @keys="keys = true" />
-      <main>
-        <div class="left">
-          <div class="plan-frame"><TableBed /><TablePlan /></div>
-          <PicturePanel />
-        </div>
-        <div class="desk" aria-label="Desk">
-          <ReadPanel />
-          <ChoosePanel />
-          <StrikePanel />
-        </div>
-      </main>
-      <LibraryDrawer />
-      <FramesDrawer />
-      <ConditionsDrawer v-model="conditions" />
+    <div v-if="isReady && workspace.table" class="app" :class="{ 'at-table': $route.name === 'table' }">
+      <TopBar />
+      <RouterView v-slot="{ Component }">
+        <KeepAlive include="TablePlace"><component :is="Component" /></KeepAlive>
+      </RouterView>
       <ShortcutsDialog v-model="keys" />
       <ElDialog :model-value="!!keeping.conflict" title="Saved elsewhere since you opened it" width="min(520px, 94vw)" @close="keeping.conflict = null">
         <p>“{{ keeping.conflict?.name }}” has been saved from another page. Yours is still here and not lost.</p>
@@ -81,53 +71,11 @@ onMounted(start)
 .app {
   display: flex;
   flex-direction: column;
+  min-height: 100dvh;
+}
+/* Plan and desk are seen whole: what is longer scrolls inside. */
+.at-table {
   height: 100dvh;
-  min-height: 0;
-}
-main {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) var(--desk);
-}
-.left {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  padding: 10px 12px;
-  min-height: 0;
-  min-width: 0;
-}
-.plan-frame {
-  position: relative;
-  contain: strict;
-  aspect-ratio: 3881 / 2120;
-  width: 100%;
-  max-height: 72%;
-  flex: none;
-}
-.desk {
-  border-left: 1px solid var(--edge);
-  background: var(--panel);
-  overflow: auto;
-  display: flex;
-  flex-direction: column;
-}
-.desk :deep(.panel) {
-  padding: 7px 14px;
-  border-bottom: 1px solid var(--edge);
-  display: flex;
-  flex-direction: column;
-  gap: 5px;
-}
-.desk :deep(.row) {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
-.desk :deep(p) {
-  margin: 0;
 }
 .choices {
   display: flex;
@@ -143,16 +91,8 @@ main {
   text-align: center;
 }
 @media (max-width: 860px) {
-  .app {
+  .at-table {
     height: auto;
-  }
-  main {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .plan-frame {
-  position: relative;
-  contain: strict;
-    max-height: none;
   }
 }
 </style>

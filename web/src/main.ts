@@ -5,8 +5,9 @@ import './style.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { router } from './app/router'
 import { reportFaults } from './workspace/faults'
 
-const app = createApp(App).use(createPinia())
+const app = createApp(App).use(createPinia()).use(router)
 reportFaults(app)
 app.mount('#app')

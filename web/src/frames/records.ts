@@ -14,7 +14,6 @@ export type RecordedShot = Schemas['RecordedShot']
 export const useRecords = defineStore('records', () => {
   const notices = useNotices()
   const keeping = useKeeping()
-  const isOpen = ref(false)
   const items = ref<Item[] | null>(null)
   const record = shallowRef<Record_ | null>(null)
   const { busy, attempt } = useAttempt()
@@ -34,14 +33,20 @@ export const useRecords = defineStore('records', () => {
       last.value = id
     }, 'The frame is not opened')
 
-  async function show() {
-    isOpen.value = true
-    if (!record.value && last.value) {
-      // It may have been deleted since: then the list is there.
-      const { data } = await client.GET('/api/frames/{id}', { params: { path: { id: last.value } } }).catch(() => ({ data: undefined }))
-      if (data) record.value = data
+  /** Shows one, or the list; says whether it is there. */
+  async function show(id?: string): Promise<boolean> {
+    if (!id) {
+      close()
+      return true
     }
-    await list()
+    if (record.value?.id !== id) {
+      record.value = null
+      await open(id)
+    }
+    const isThere = (record.value as Record_ | null)?.id === id
+    // It may have been deleted since.
+    if (!isThere && last.value === id) last.value = ''
+    return isThere
   }
 
   const start = (title: string, first: string, second: string) =>
@@ -94,5 +99,5 @@ export const useRecords = defineStore('records', () => {
       keeping.download(await fileAt(`/api/frames/${record.value!.id}/export/${kind}`), kind, record.value!.title)
     }, 'Not exported')
 
-  return { isOpen, items, record, busy, shots, list, open, show, start, enter, undo, write, close, remove, bringIn, exportAs }
+  return { items, record, last, busy, shots, list, show, start, enter, undo, write, remove, bringIn, exportAs }
 })

@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
+import { router } from '../app/router'
 import { useRecords } from '../frames/records'
 import { usePlayback } from '../picture/playback'
 import { useMap } from '../planning/map'
@@ -77,13 +78,13 @@ export function useCommands(showKeys: () => void): Command[] {
     { id: 'plan', name: 'plan a break', key: 'p', run: show('plan') },
     { id: 'decide', name: 'decide: attack or defend, and how to get out of a snooker', key: 'v', run: show('decide') },
     { id: 'map', name: 'show where to be for the next ball', key: 'm', run: () => (map.isOpen = !map.isOpen) },
-    { id: 'frames', name: 'frames written down shot by shot', key: 'f', run: () => records.show() },
+    { id: 'frames', name: 'frames written down shot by shot', key: 'f', run: () => router.push(records.last ? `/frames/${records.last}` : '/frames') },
     { id: 'keep', name: 'keep the shot, with a line on it', key: 'k', run: show('shots') },
     { id: 'play', name: 'play or stop the shot', key: ' ', run: () => (playback.isPlaying ? playback.pause() : playback.play(playback.speed)) },
     { id: 'undo', name: 'undo', key: 'ctrl+z', endsItself: true, run: () => workspace.undo() },
     { id: 'redo', name: 'redo', key: 'ctrl+y', endsItself: true, run: () => workspace.redo() },
     { id: 'save', name: 'save', key: 'ctrl+s', run: () => keeping.save() },
-    { id: 'positions', name: 'open the positions', key: 'o', run: () => (keeping.libraryOpen = true) },
+    { id: 'positions', name: 'open the library', key: 'o', run: () => router.push('/library') },
     { id: 'keys', name: 'this page', key: '?', run: showKeys },
   ]
 }

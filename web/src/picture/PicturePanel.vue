@@ -2,39 +2,24 @@
 import { refDebounced } from '@vueuse/core'
 import { computed } from 'vue'
 import { eventWords, outcomeWords, strokeWords, warningWords } from '../shots/words'
-import { usePlayer } from '../players/player'
 import { useWorkspace } from '../workspace/workspace'
 import { listedEvents } from './events'
 import { usePlayback } from './playback'
-import ReadList from '../shots/ReadList.vue'
-import KeptShots from '../shots/KeptShots.vue'
-import WaysPanel from '../shots/WaysPanel.vue'
-import DecidePanel from '../safety/DecidePanel.vue'
-import PlanPanel from '../planning/PlanPanel.vue'
 import MapBar from '../planning/MapBar.vue'
 import { useMap } from '../planning/map'
 import { useGoal } from '../shots/goal'
-import { useJudgements, type Below, type FanKind } from '../shots/judgements'
+import { useJudgements, type FanKind } from '../shots/judgements'
 
 const workspace = useWorkspace()
 const playback = usePlayback()
 const judgements = useJudgements()
 const goals = useGoal()
-const players = usePlayer()
 const map = useMap()
 const fans: { kind: FanKind; label: string }[] = [
   { kind: 'routes', label: 'Routes' },
   { kind: 'paces', label: 'Paces' },
   { kind: 'heights', label: 'Heights' },
   { kind: 'sides', label: 'Sides' },
-]
-const tabs: { below: Below; label: string; testId: string }[] = [
-  { below: 'happens', label: 'What happens', testId: 'what-happens' },
-  { below: 'on', label: 'What is on', testId: 'what-is-on' },
-  { below: 'ways', label: 'Put it there', testId: 'put-it-there' },
-  { below: 'plan', label: 'Plan', testId: 'plan-break' },
-  { below: 'decide', label: 'Decide', testId: 'decide' },
-  { below: 'shots', label: 'Keep', testId: 'keep' },
 ]
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
 // Once the hand rests: while a control is dragged, the path on the plan comes first, and a list that changes with it could not be read anyhow.
@@ -59,10 +44,10 @@ const refused = computed(() => {
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="workspace.shot && judgements.below !== 'plan' && judgements.below !== 'decide'" class="outcome" role="status" data-testid="outcome"><strong>{{ strokeWords(workspace.stroke) }}:</strong> {{ outcomeWords(workspace.shot.simulation) }}
+    <p v-else-if="workspace.shot" class="outcome" role="status" data-testid="outcome"><RouterLink class="stroke" :to="{ name: 'table', params: { ...$route.params, step: 'shot' } }" title="To the shot"><strong>{{ strokeWords(workspace.stroke) }}:</strong></RouterLink> {{ outcomeWords(workspace.shot.simulation) }}
       <span v-if="goals.warnings.length" class="danger" data-testid="warnings">Mind: {{ goals.warnings.map(warningWords).join('; ') }}.</span>
     </p>
-    <div v-if="!['ways', 'plan', 'decide'].includes(judgements.below)" class="controls">
+    <div class="controls">
       <button class="key" data-testid="play" :disabled="!playback.duration" @click="playback.isPlaying && playback.speed === 1 ? playback.pause() : playback.play(1)">
         {{ playback.isPlaying && playback.speed === 1 ? 'Pause' : 'Play' }}
       </button>
@@ -83,17 +68,11 @@ const refused = computed(() => {
       <button class="key" :disabled="playback.time === 0" @click="playback.rewind()">Set up again</button>
     </div>
     <div class="controls also">
-      <span class="joined" role="group" aria-label="Below">
-        <button v-for="t in tabs" :key="t.below" class="key" :aria-pressed="judgements.below === t.below" :data-testid="t.testId" @click="judgements.below = t.below">{{ t.label }}</button>
-      </span>
       <span class="joined" role="group" aria-label="Also on the plan">
         <button v-for="f in fans" :key="f.kind" class="key" :disabled="!workspace.stroke.pot" :aria-pressed="judgements.fanKind === f.kind" :data-testid="`fan-${f.kind}`" @click="judgements.fanKind = judgements.fanKind === f.kind ? null : f.kind">{{ f.label }}</button>
         <button class="key" :aria-pressed="judgements.spreadOpen" data-testid="spread" @click="judgements.spreadOpen = !judgements.spreadOpen">Spread</button>
         <button class="key" :aria-pressed="map.isOpen" title="Where to be for the next ball" data-testid="where-to-be" @click="map.isOpen = !map.isOpen">Map</button>
       </span>
-      <select class="choice skill" aria-label="Skill" title="How exactly you strike: for the chances and the spread" :value="players.player.skill" @change="players.set({ skill: ($event.target as HTMLSelectElement).value })">
-        <option v-for="s in workspace.reference!.skills" :key="s.name" :value="s.name">{{ s.name }}</option>
-      </select>
     </div>
     <p v-if="judgements.fanKind && judgements.refusals.fan" class="outcome field-error" role="alert">No fan: {{ judgements.refusals.fan }}</p>
     <p v-if="judgements.spreadOpen && judgements.refusals.spread && !judgements.isSampling" class="outcome field-error" role="alert" data-testid="spread-refused">Not sampled: {{ judgements.refusals.spread }}</p>
@@ -107,12 +86,7 @@ const refused = computed(() => {
       >.
     </p>
     <MapBar v-if="map.isOpen" />
-    <ReadList v-if="judgements.listOpen" />
-    <WaysPanel v-else-if="judgements.below === 'ways'" />
-    <PlanPanel v-else-if="judgements.below === 'plan'" />
-    <DecidePanel v-else-if="judgements.below === 'decide'" />
-    <KeptShots v-else-if="judgements.below === 'shots'" />
-    <ol v-else-if="events.length > 1" class="events" aria-label="What happens" data-testid="events" :style="{ '--rows': Math.ceil((events.length + (listed.more ? 1 : 0)) / 2) }">
+    <ol v-if="events.length > 1" class="events" aria-label="What happens" data-testid="events" :style="{ '--rows': Math.ceil((events.length + (listed.more ? 1 : 0)) / 2) }">
       <li v-for="(e, i) in events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.event.kind === 'pot' && e.event.ball === 'white' }">
         <button @click="playback.pause(), (playback.time = e.event.time)">
           <span class="figure soft">{{ e.event.time.toFixed(2) }}</span>
@@ -138,6 +112,11 @@ const refused = computed(() => {
   margin: 0 4px;
   min-height: 1.3em;
 }
+.stroke {
+  color: inherit;
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
+}
 .outcome strong::first-letter {
   text-transform: uppercase;
 }
@@ -155,12 +134,6 @@ const refused = computed(() => {
 @media (max-width: 860px) {
   .controls {
     flex-wrap: wrap;
-  }
-}
-/* On a tablet it is set in the player's setup only. */
-@media (max-width: 1100px) {
-  .skill {
-    display: none;
   }
 }
 .controls output {

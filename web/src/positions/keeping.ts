@@ -1,6 +1,7 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
 import { ElMessageBox } from 'element-plus'
+import { router, unsavedAddress } from '../app/router'
 import { ask, client, exchange, fetchFile, type SavedPosition } from '../api/client'
 import { useNotices } from '../workspace/notices'
 import { useAttempt } from '../workspace/useAttempt'
@@ -10,7 +11,6 @@ import { draftOf, useWorkspace } from '../workspace/workspace'
 export const useKeeping = defineStore('keeping', () => {
   const workspace = useWorkspace()
   const notices = useNotices()
-  const libraryOpen = ref(false)
   /** The newer one, when somebody else has saved it since. */
   const conflict = ref<SavedPosition | null>(null)
   const { busy, attempt: run } = useAttempt((problem) => {
@@ -113,13 +113,27 @@ export const useKeeping = defineStore('keeping', () => {
   async function open(position: SavedPosition) {
     if (!(await mayLeave())) return
     workspace.open(position)
-    libraryOpen.value = false
+    toTable()
   }
+
+  /** Opens what an address names; says whether it is there now. */
+  async function openById(id: string): Promise<boolean> {
+    if (!(await mayLeave())) return false
+    let isThere = false
+    await attempt(async () => {
+      workspace.open(await ask(client.GET('/api/positions/{id}', { params: { path: { id } } })))
+      isThere = true
+    }, 'Not opened')
+    return isThere
+  }
+
+  /** Where it lies now, in the step that was open. */
+  const toTable = () => void router.push({ name: 'table', params: { position: workspace.origin?.id ?? unsavedAddress } })
 
   async function startNew() {
     if (!(await mayLeave())) return
     workspace.startNew()
-    libraryOpen.value = false
+    toTable()
   }
 
   // ---- Two saves of the same position ---------------------------------------------------------------------------
@@ -165,14 +179,14 @@ export const useKeeping = defineStore('keeping', () => {
     await attempt(async () => {
       const saved = JSON.parse(await exchange('/api/positions/import', text)) as SavedPosition
       workspace.open(saved)
-      libraryOpen.value = false
+      toTable()
       said(`Imported “${saved.name}”.`)
       after()
     }, `“${file.name}” is not imported`)
   }
 
   return {
-    libraryOpen, conflict, busy, save, saveAs, rename, remove, restore, open, startNew,
+    conflict, busy, save, saveAs, rename, remove, restore, open, openById, startNew,
     keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile, download,
   }
 })

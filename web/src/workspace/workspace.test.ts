@@ -174,7 +174,7 @@ describe('the workspace', () => {
   it('brings back what was not saved when the tab was closed, and puts it aside if asked', async () => {
     const serve = async (request: Request) => {
       const path = new URL(request.url).pathname
-      const body = path === '/api/positions' ? [saved(1)] : path === '/api/reference' ? { openingRack: [] } : {}
+      const body = path === '/api/positions' ? [saved(1)] : path === '/api/reference' ? { openingRack: [] } : path.startsWith('/api/positions/') ? saved(1) : {}
       return new Response(JSON.stringify(body), { status: 200, headers: { 'Content-Type': 'application/json' } })
     }
     vi.stubGlobal('fetch', serve)

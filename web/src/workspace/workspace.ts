@@ -84,18 +84,35 @@ export const useWorkspace = defineStore('workspace', () => {
 
   // ---- Loading -------------------------------------------------------------------------------------------------
 
-  async function start() {
-    const isKept = !!kept.value?.draft?.content?.balls.length
-    const [known, , positions] = await Promise.all([ask(client.GET('/api/reference')), players.load(), isKept ? [] : ask(client.GET('/api/positions'))])
+  /** Nothing has been opened here before. */
+  const isFirstVisit = !kept.value && !lastOpened.value
+
+  /** @param id The position that the address names, if it names one. */
+  async function start(id?: string) {
+    const left = kept.value?.draft?.content?.balls.length && (!id || kept.value.origin?.id === id) ? kept.value : null
+    const [known, , position] = await Promise.all([ask(client.GET('/api/reference')), players.load(), left ? null : first(id)])
     reference.value = known
-    if (kept.value && isKept) {
-      reset(kept.value.draft, kept.value.origin)
+    if (left) {
+      reset(left.draft, left.origin)
       return
     }
-    const first = positions.find((p) => p.id === lastOpened.value) ?? positions[0]
-    if (first) open(first)
+    if (position) open(position)
     else startNew()
-    if (unsaved.value) bringBack(unsaved.value)
+    if (unsaved.value && !id) bringBack(unsaved.value)
+  }
+
+  /** What is opened first: what the address names, what was open last, or, on a first visit, a break under way. */
+  async function first(id?: string): Promise<SavedPosition | null> {
+    for (const known of [id, lastOpened.value].filter(Boolean) as string[]) {
+      try {
+        return await ask(client.GET('/api/positions/{id}', { params: { path: { id: known } } }))
+      } catch (e) {
+        if (!(e instanceof Problem) || e.isAway) throw e
+        if (known === id) notices.show({ kind: 'error', text: 'The position of this address is not there.', detail: 'It may have been deleted. This is another.' })
+      }
+    }
+    const positions = await ask(client.GET('/api/positions'))
+    return positions.find((p) => (p.content.frame?.break ?? 0) > 1) ?? positions[0] ?? null
   }
 
   /** What was not saved when the last tab was closed comes back, and can be put aside. */
@@ -327,7 +344,7 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   return {
-    reference, table, shot, problem, selected, draft, origin, isDirty, content, stroke, aim,
+    reference, table, shot, problem, selected, draft, origin, isDirty, isFirstVisit, content, stroke, aim,
     canUndo: history.canUndo, canRedo: history.canRedo,
     ball, start, open, startNew, reset, refresh, commit, put, addRed, drag, nudge, remove, potInto, setStroke, aimFreely, undo, redo, save, saveAs,
   }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ElDrawer } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import type { Schemas } from '../api/client'
+import { router } from '../app/router'
 import { lookOf } from '../table/balls'
 import { percentWords } from '../shots/words'
 import { useWorkspace } from '../workspace/workspace'
@@ -18,7 +19,28 @@ const title = ref('')
 const first = ref('')
 const second = ref('')
 const file = ref<HTMLInputElement>()
-const tab = ref<'shots' | 'breaks' | 'figures'>('shots')
+const route = useRoute()
+type View = 'shots' | 'breaks' | 'figures'
+const tab = computed({
+  get: () => (route.params.view || 'shots') as View,
+  set: (view) => void router.replace({ name: 'frame', params: { id: route.params.id, view } }),
+})
+watch(
+  () => [route.name, route.params.id],
+  async ([name, id]) => {
+    if (name !== 'frames' && name !== 'frame') return
+    if (!(await records.show(id as string | undefined)) && route.params.id === id) await router.replace('/frames')
+  },
+  { immediate: true },
+)
+// Begun, imported, or brought back: it has an address of its own.
+watch(
+  () => records.record?.id,
+  (id) => {
+    if (id && route.name === 'frames') void router.push({ name: 'frame', params: { id } })
+    if (!id && route.name === 'frame') void router.push('/frames')
+  },
+)
 const fouling = ref(false)
 
 const tags: { tag: Schemas['StrokeTag']; label: string }[] = [
@@ -116,7 +138,8 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 </script>
 
 <template>
-  <ElDrawer v-model="records.isOpen" direction="rtl" size="min(430px, 100vw)" :title="records.record ? records.record.title : 'Frames'" :append-to-body="true">
+  <main class="place frames">
+    <h1>{{ records.record ? records.record.title : 'Frames' }}</h1>
     <div v-if="records.record && state && story" class="record" data-testid="frame-record">
       <div class="score">
         <span v-for="(n, i) in names" :key="i" class="side" :class="{ turn: !state.isOver && state.turn === i }"
@@ -183,7 +206,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         </span>
         <button class="key" @click="records.exportAs('csv')">CSV</button>
         <button class="key" @click="records.exportAs('json')">JSON</button>
-        <button class="key" data-testid="all-frames" @click="records.close()">All frames</button>
+        <button class="key" data-testid="all-frames" @click="router.push('/frames')">All frames</button>
       </div>
       <p v-if="!story.shots.length" class="soft">Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan are written into it as well.</p>
       <ol v-else-if="tab === 'shots'" class="shots" data-testid="frame-shots">
@@ -234,7 +257,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       </form>
       <ul v-if="records.items?.length" class="list" data-testid="frame-list">
         <li v-for="f in records.items" :key="f.id">
-          <button class="open" @click="records.open(f.id)">
+          <button class="open" @click="router.push({ name: 'frame', params: { id: f.id } })">
             <strong>{{ f.title }}</strong>
             <span>{{ f.first }} {{ f.firstScore }}–{{ f.secondScore }} {{ f.second }}</span>
             <span class="soft">{{ f.isOver ? 'over' : 'under way' }}, highest break {{ f.highestBreak }}, {{ when.format(new Date(f.updatedAt)) }}</span>
@@ -244,10 +267,13 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       </ul>
       <p v-else-if="records.items" class="soft">No frame is written down yet. Begin one: each shot is a tap, and breaks, kinds of stroke and where it goes wrong are counted for you.</p>
     </div>
-  </ElDrawer>
+  </main>
 </template>
 
 <style scoped>
+.frames {
+  max-width: 620px;
+}
 .record {
   display: flex;
   flex-direction: column;

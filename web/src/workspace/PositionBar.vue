@@ -1,16 +1,13 @@
 <script setup lang="ts">
-import { useDark } from '@vueuse/core'
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { ref } from 'vue'
-import { useRecords } from '../frames/records'
+import ConditionsDrawer from '../conditions/ConditionsDrawer.vue'
 import { useKeeping } from '../positions/keeping'
 import { useWorkspace } from './workspace'
 
-const emit = defineEmits<{ conditions: []; keys: [] }>()
 const workspace = useWorkspace()
 const keeping = useKeeping()
-const records = useRecords()
-const isDark = useDark({ initialValue: 'dark' })
+const conditions = ref(false)
 /** The line about it while it is written; null while it is not. */
 const about = ref<string | null>(null)
 
@@ -33,10 +30,7 @@ const deeds: Record<string, () => unknown> = {
 </script>
 
 <template>
-  <header>
-    <span class="wordmark">Deep Baize</span>
-    <button class="key" data-testid="positions" @click="keeping.libraryOpen = true">Positions</button>
-    <button class="key" title="Frames written down shot by shot" data-testid="frames" @click="records.show()">Frames</button>
+  <div class="position-bar" role="group" aria-label="The position">
     <div class="title">
       <strong data-testid="position-name">{{ workspace.draft.name }}</strong>
       <span v-if="workspace.isDirty" class="unsaved" data-testid="unsaved">not saved</span>
@@ -69,28 +63,19 @@ const deeds: Record<string, () => unknown> = {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <button class="key" data-testid="conditions" title="Player and conditions" @click="emit('conditions')">Setup</button>
-    <button class="key" @click="isDark = !isDark">{{ isDark ? 'Light' : 'Dark' }}</button>
-    <button class="key" aria-label="Keys" @click="emit('keys')">?</button>
-  </header>
+    <button class="key" data-testid="conditions" title="Cloth, balls, cushions, pockets and cue; the plan follows at once" @click="conditions = !conditions">Conditions</button>
+    <ConditionsDrawer v-model="conditions" />
+  </div>
 </template>
 
 <style scoped>
-header {
+.position-bar {
   display: flex;
   gap: 8px;
   align-items: center;
-  padding: 7px 14px;
+  padding: 5px 14px;
   border-bottom: 1px solid var(--edge);
-  background: var(--panel);
   min-width: 0;
-}
-.wordmark {
-  font-weight: 700;
-  letter-spacing: 0.01em;
-  color: var(--accent);
-  white-space: nowrap;
-  margin-right: 4px;
 }
 .title {
   flex: 1;
@@ -131,7 +116,7 @@ header {
   border-radius: 8px;
 }
 @media (max-width: 860px) {
-  header {
+  .position-bar {
     flex-wrap: wrap;
   }
   .title {

@@ -1,0 +1,24 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** The steps of the work at the table, in the order in which players think. */
+export const steps = ['read', 'shot', 'break', 'safety'] as const
+export type Step = (typeof steps)[number]
+
+/** Where the table is whatever lies on it: a position that is not saved has no address of its own. */
+export const unsavedAddress = 'now'
+
+/** Every place of the application; what is not needed at first is loaded when it is gone to. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/table' },
+    { path: `/table/:position?/:step(${steps.join('|')})?`, name: 'table', component: () => import('./TablePlace.vue') },
+    { path: '/practice', name: 'practice', component: () => import('./ComingPlace.vue'), props: { place: 'practice' }, meta: { title: 'Practice' } },
+    { path: '/progress', name: 'progress', component: () => import('./ComingPlace.vue'), props: { place: 'progress' }, meta: { title: 'Progress' } },
+    { path: '/frames', name: 'frames', component: () => import('../frames/FramesPlace.vue'), meta: { title: 'Frames' } },
+    { path: '/frames/:id/:view(shots|breaks|figures)?', name: 'frame', component: () => import('../frames/FramesPlace.vue'), meta: { title: 'Frames' } },
+    { path: '/library', name: 'library', component: () => import('../positions/LibraryPlace.vue'), meta: { title: 'Library' } },
+    { path: '/settings', name: 'settings', component: () => import('./SettingsPlace.vue'), meta: { title: 'Settings' } },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ComingPlace.vue'), props: { place: 'nowhere' }, meta: { title: 'Nothing here' } },
+  ],
+})

@@ -1,0 +1,25 @@
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { afterEach, expect, it, vi } from 'vitest'
+import { useLibrary } from './library'
+
+afterEach(() => disposePinia(getActivePinia()!))
+
+it('shows what the newest words find, however late the older answer comes', async () => {
+  const waiting: { words: string; answer: () => void }[] = []
+  vi.stubGlobal('fetch', (request: Request) => {
+    const words = new URL(request.url).searchParams.get('search') ?? ''
+    const answer = () => new Response(JSON.stringify([{ id: words }]), { status: 200, headers: { 'Content-Type': 'application/json' } })
+    return new Promise((resolve) => waiting.push({ words, answer: () => resolve(answer()) }))
+  })
+  setActivePinia(createPinia())
+  const library = useLibrary()
+  library.search = 'blue'
+  await vi.waitFor(() => expect(waiting).toHaveLength(1))
+  library.search = 'blue along'
+  await new Promise((typed) => setTimeout(typed, 200))
+  // Whichever of them has been asked, the older is answered last.
+  for (const one of [...waiting].reverse()) one.answer()
+  await vi.waitFor(() => expect(waiting.map((w) => w.words)).toEqual(['blue', 'blue along']))
+  for (const one of waiting) one.answer()
+  await vi.waitFor(() => expect(library.positions).toEqual([{ id: 'blue along' }]))
+})
