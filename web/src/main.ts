@@ -4,9 +4,9 @@ import 'element-plus/theme-chalk/dark/css-vars.css'
 import './style.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
-import App from './App.vue'
+import App from './app/App.vue'
 import { router } from './app/router'
-import { reportFaults } from './workspace/faults'
+import { reportFaults } from './app/faults'
 
 const app = createApp(App).use(createPinia()).use(router)
 reportFaults(app)

@@ -701,6 +701,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What follows a foul (the Official Rules, Section 3, rules 13 and 14).
+         * @enum {unknown}
+         */
+        AfterFoul: "play" | "playAgain" | "putBack";
         /** @description What the aim allows for, each as a shift of the cue ball across its line of aim at the contact, m: + thins the contact, − thickens it. */
         Allowance: {
             /** Format: double */
@@ -712,7 +717,7 @@ export interface components {
             /** Format: double */
             net?: number;
         };
-        /** @description A first shot that could be played, beside the best one; see DeepBaize.Core.Advice.Break.Alternative. */
+        /** @description A first shot that could be played, beside the best one. */
         AlternativeResult: {
             choice: components["schemas"]["ChoiceResult"];
             below: components["schemas"]["Shortfall"];
@@ -752,7 +757,7 @@ export interface components {
              */
             throwDegrees?: number;
         };
-        /** @description A pot by both its misses; see DeepBaize.Core.Safety.Attack. */
+        /** @description A pot by both its misses. */
         AttackResult: {
             choice: components["schemas"]["ChoiceResult"];
             /** Format: double */
@@ -823,7 +828,7 @@ export interface components {
             name: string;
             cards: components["schemas"]["CardRequest"][];
         };
-        /** @description A stroke that could be played; see DeepBaize.Core.Planning.Choice. */
+        /** @description A stroke that could be played. */
         ChoiceResult: {
             stroke: components["schemas"]["StrokeEntry"];
             nominated: string;
@@ -943,7 +948,7 @@ export interface components {
          * @enum {unknown}
          */
         CutFault: "none" | "tooThin" | "offJaw" | "noRoom";
-        /** @description The pot's geometry; see DeepBaize.Core.Shots.Cut. */
+        /** @description The pot's geometry. */
         CutResult: {
             kind: components["schemas"]["PotKind"];
             /** @description The ball that is to go in. */
@@ -1029,7 +1034,7 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
-        /** @description A way out of a snooker; see DeepBaize.EscapeOption. */
+        /** @description A way out of a snooker. */
         EscapeResult: {
             ball: string;
             cushions: string[];
@@ -1197,7 +1202,7 @@ export interface components {
             version: number;
             story: components["schemas"]["FrameStoryResult"];
         };
-        /** @description A frame as it stands; see DeepBaize.Core.Rules.Frame. */
+        /** @description A frame as it stands. */
         FrameResult: {
             on: string;
             /** @description The ids of the balls that may be potted next. */
@@ -1286,7 +1291,7 @@ export interface components {
             /** Format: int32 */
             winner: number;
         };
-        /** @description A frame told shot by shot; see DeepBaize.Core.Scoring.FrameStory. */
+        /** @description A frame told shot by shot. */
         FrameStoryResult: {
             state: components["schemas"]["FrameStateResult"];
             shots: components["schemas"]["StoryShotResult"][];
@@ -1364,7 +1369,7 @@ export interface components {
             /** Format: double */
             aimDegrees: number;
         };
-        /** @description What is left to the other player; see DeepBaize.Core.Safety.Leave. Lengths in m, worth in points. */
+        /** @description What is left to the other player. Lengths in m, worth in points. */
         LeaveResult: {
             /** Format: double */
             worth: number;
@@ -1416,7 +1421,7 @@ export interface components {
             best: null | components["schemas"]["PlaceResult"];
             bands: components["schemas"]["BandResult"][];
         };
-        /** @description The plain aim as in mirrors; see DeepBaize.Core.Escapes.MirrorAim. m. */
+        /** @description The plain aim as in mirrors; m. */
         MirrorResult: {
             /** Format: double */
             aimDegrees: number;
@@ -1450,7 +1455,7 @@ export interface components {
          * @enum {unknown}
          */
         OpeningKind: "lengthwise" | "across" | "other";
-        /** @description A first stroke at the re-spotted black; see DeepBaize.Core.Safety.Opening. m. */
+        /** @description A first stroke at the re-spotted black; m. */
         OpeningResult: {
             kind: components["schemas"]["OpeningKind"];
             /** Format: double */
@@ -1537,13 +1542,13 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             preferences?: components["schemas"]["PreferencesEntry"];
         };
-        /** @description A break, several shots ahead; see DeepBaize.Core.Advice.Break.Plan. */
+        /** @description A break, several shots ahead. */
         PlanResult: {
             shots: components["schemas"]["PlanShotResult"][];
             prospect: null | components["schemas"]["Prospect"];
             isComplete: boolean;
         };
-        /** @description A shot of a plan; see DeepBaize.Core.Planning.PlanShot. */
+        /** @description A shot of a plan. */
         PlanShotResult: {
             content: components["schemas"]["PositionContent"];
             choice: components["schemas"]["ChoiceResult"];
@@ -1602,6 +1607,8 @@ export interface components {
             content: components["schemas"]["PositionContent"];
             /** @description Null: as it is set up. thick or thin: the pot is missed on that side. */
             missed?: null | string;
+            /** @description What the other player chooses if it is a foul. */
+            afterFoul?: components["schemas"]["AfterFoul"];
         };
         /** @description The table after a stroke, and how it was ruled. */
         PlayOnResult: {
@@ -1629,7 +1636,7 @@ export interface components {
             /** @description On cuts: plain, or helping for a touch of helping side. */
             sideHabit?: string;
         };
-        /** @description One player's figures; see DeepBaize.Core.Scoring.PlayerTally. */
+        /** @description One player's figures. */
         PlayerTallyResult: {
             /** Format: int32 */
             points: number;
@@ -1749,7 +1756,7 @@ export interface components {
          * @enum {unknown}
          */
         PotKind: "direct" | "plant" | "set" | "double";
-        /** @description One ball into one pocket; see DeepBaize.Core.Shots.PotOption. Clearances in m. */
+        /** @description One ball into one pocket. Clearances in m. */
         PotOptionResult: {
             cut: components["schemas"]["CutResult"];
             /** Format: double */
@@ -1837,7 +1844,7 @@ export interface components {
             /** @description Share that got to each shot. */
             alive: number[];
         };
-        /** @description What is on from a place of the white, and how good the place is; see DeepBaize.Core.Planning.Quality. The factors are 0–1, the distance m. */
+        /** @description What is on from a place of the white, and how good the place is. The factors are 0–1, the distance m. */
         QualityResult: {
             /** Format: double */
             value: number;
@@ -1859,7 +1866,7 @@ export interface components {
             /** Format: double */
             cushion: number;
         };
-        /** @description How the player gets at the cue ball; see DeepBaize.Core.Players.Reach. */
+        /** @description How the player gets at the cue ball. */
         ReachResult: {
             stance: components["schemas"]["Stance"];
             /** Format: double */
@@ -1877,7 +1884,7 @@ export interface components {
          * @enum {unknown}
          */
         ReasonCode: "frees" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
-        /** @description Why a shot is played so; see DeepBaize.Core.Advice.Break.Reason. */
+        /** @description Why a shot is played so. */
         ReasonResult: {
             code: components["schemas"]["ReasonCode"];
             ball: null | string;
@@ -1960,7 +1967,7 @@ export interface components {
          * @enum {unknown}
          */
         Risk: "careful" | "balanced" | "bold";
-        /** @description A way of the other player's to a pocket, m; see DeepBaize.Core.Valuing.RivalLine. */
+        /** @description A way of the other player's to a pocket, m. */
         RivalLineResult: {
             ball: string;
             pocket: string;
@@ -1989,7 +1996,7 @@ export interface components {
          * @enum {unknown}
          */
         SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "shotToNothing" | "containing";
-        /** @description A safety; see DeepBaize.SafetyOption. Outlines hold two thirds of the places where the ball stops. */
+        /** @description A safety. Outlines hold two thirds of the places where the ball stops. */
         SafetyResult: {
             idea: components["schemas"]["SafetyIdea"];
             ball: string;
@@ -2128,7 +2135,7 @@ export interface components {
             warnings: components["schemas"]["WarningResult"][];
             simulation: components["schemas"]["SimulationResult"];
         };
-        /** @description The pot with one side; see DeepBaize.Core.Shots.SideChoice. */
+        /** @description The pot with one side. */
         SideChoiceResult: {
             /** Format: double */
             sideTips: number;
@@ -2190,7 +2197,7 @@ export interface components {
             /** Format: double */
             y: number;
         };
-        /** @description What comes of a stroke when it is played many times with errors; see DeepBaize.Core.Sampling.SpreadResult. */
+        /** @description What comes of a stroke when it is played many times with errors. */
         SpreadAnswer: {
             /** Format: int32 */
             samples: number;
@@ -2288,7 +2295,7 @@ export interface components {
              */
             elevation?: number;
         };
-        /** @description A stroke in the model's units; see DeepBaize.Core.Physics.Strike. */
+        /** @description A stroke in the model's units. */
         StrikeResult: {
             /** Format: double */
             aim: number;
@@ -2361,7 +2368,7 @@ export interface components {
          * @enum {unknown}
          */
         WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "closeJaw" | "snookered";
-        /** @description Something to know before playing it; see DeepBaize.Core.Shots.ShotWarning. */
+        /** @description Something to know before playing it. */
         WarningResult: {
             kind: components["schemas"]["WarningKind"];
             ball: null | string;
@@ -2372,7 +2379,7 @@ export interface components {
             amount: number;
             pocket: null | string;
         };
-        /** @description A way to do it; see DeepBaize.Core.Shots.Way. Lengths in m. */
+        /** @description A way to do it. Lengths in m. */
         WayResult: {
             stroke: components["schemas"]["StrokeEntry"];
             arrival: components["schemas"]["Arrival"];

@@ -2,9 +2,9 @@
 import { useDark } from '@vueuse/core'
 import { ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed } from 'vue'
-import ConditionsFields from '../conditions/ConditionsFields.vue'
-import KeyList from '../help/KeyList.vue'
-import PlayerFields from '../players/PlayerFields.vue'
+import ConditionsFields from '../features/settings/ConditionsFields.vue'
+import KeyList from './keys/KeyList.vue'
+import PlayerFields from '../features/players/PlayerFields.vue'
 
 /** What is set once: who plays, on what table, with which keys, in which dress. */
 const dark = useDark({ initialValue: 'dark' })

@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import PicturePanel from '../picture/PicturePanel.vue'
-import ChoosePanel from '../shots/ChoosePanel.vue'
-import { useJudgements, type Below } from '../shots/judgements'
-import ReadPanel from '../shots/ReadPanel.vue'
-import StrikePanel from '../shots/StrikePanel.vue'
+import PicturePanel from '../features/shot/PicturePanel.vue'
+import ChoosePanel from '../features/shot/ChoosePanel.vue'
+import { useJudgements, type Below } from '../features/shot/judgements'
+import BallPanel from '../position/BallPanel.vue'
+import StrikePanel from '../features/shot/StrikePanel.vue'
 import TableBed from '../table/TableBed.vue'
 import TablePlan from '../table/TablePlan.vue'
-import PositionBar from '../workspace/PositionBar.vue'
+import PositionBar from './PositionBar.vue'
 import { stepOf } from './tableAddress'
 
 /** The table: the plan stays, the desk shows one step of the work at a time. */
-const ReadList = defineAsyncComponent(() => import('../shots/ReadList.vue'))
-const WaysPanel = defineAsyncComponent(() => import('../shots/WaysPanel.vue'))
-const KeptShots = defineAsyncComponent(() => import('../shots/KeptShots.vue'))
-const PlanPanel = defineAsyncComponent(() => import('../planning/PlanPanel.vue'))
-const DecidePanel = defineAsyncComponent(() => import('../safety/DecidePanel.vue'))
+const ReadList = defineAsyncComponent(() => import('../features/read/ReadList.vue'))
+const WaysPanel = defineAsyncComponent(() => import('../features/shot/WaysPanel.vue'))
+const KeptShots = defineAsyncComponent(() => import('../features/shot/KeptShots.vue'))
+const PlanPanel = defineAsyncComponent(() => import('../features/break/PlanPanel.vue'))
+const DecidePanel = defineAsyncComponent(() => import('../features/safety/DecidePanel.vue'))
 
 const judgements = useJudgements()
 const step = computed(() => stepOf(judgements.below))
@@ -45,7 +45,7 @@ const views: { below: Below; label: string; testId: string }[] = [
           <button v-for="t in tabs" :key="t.below" role="tab" :aria-selected="step === stepOf(t.below)" :title="t.asks" :data-testid="t.testId" @click="judgements.below = t.below">{{ t.label }}</button>
         </div>
         <template v-if="step === 'read'">
-          <ReadPanel />
+          <BallPanel />
           <div class="panel fills"><ReadList /></div>
         </template>
         <template v-else-if="step === 'shot'">
@@ -54,7 +54,7 @@ const views: { below: Below; label: string; testId: string }[] = [
               <button v-for="v in views" :key="v.below" class="key" :aria-pressed="judgements.below === v.below" :data-testid="v.testId" @click="judgements.below = v.below">{{ v.label }}</button>
             </span>
           </div>
-          <template v-if="judgements.below === 'happens'"><ReadPanel /><ChoosePanel /></template>
+          <template v-if="judgements.below === 'happens'"><BallPanel /><ChoosePanel /></template>
           <div v-else class="panel fills"><WaysPanel v-if="judgements.below === 'ways'" /><KeptShots v-else /></div>
           <StrikePanel />
         </template>

@@ -2,14 +2,14 @@
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { usePlayer } from '../players/player'
-import { useRecords } from '../frames/records'
-import { useWorkspace } from '../workspace/workspace'
+import { usePlayer } from '../position/player'
+import { useRecords } from '../features/frames/records'
+import { useDraft } from '../position/draft'
 
 /** The places, the player in hand, and the settings: seen everywhere. */
 const players = usePlayer()
 const records = useRecords()
-const workspace = useWorkspace()
+const position = useDraft()
 const route = useRoute()
 
 const places = computed(() => [
@@ -35,7 +35,7 @@ const isHere = (name: string) => route.name === name || (name === 'frames' && ro
       </button>
       <template #dropdown>
         <ElDropdownMenu>
-          <ElDropdownItem v-for="s in workspace.reference?.skills" :key="s.name" :command="s.name">{{ s.name }}</ElDropdownItem>
+          <ElDropdownItem v-for="s in position.reference?.skills" :key="s.name" :command="s.name">{{ s.name }}</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>

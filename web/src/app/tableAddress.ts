@@ -1,10 +1,11 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import type { LocationQuery, RouteLocationNormalizedLoaded } from 'vue-router'
-import { useMap } from '../planning/map'
-import { useKeeping } from '../positions/keeping'
-import { useJudgements, type Below, type FanKind } from '../shots/judgements'
-import { useWorkspace } from '../workspace/workspace'
+import { useMap } from '../features/read/map'
+import { useKeeping } from '../position/keeping'
+import { useJudgements, type Below, type FanKind } from '../features/shot/judgements'
+import { useDraft } from '../position/draft'
+import { useSaving } from '../position/saving'
 import { router, unsavedAddress, type Step } from './router'
 
 /** Which step each thing asked for belongs to, and what of the step it is. */
@@ -28,12 +29,13 @@ export function belowOf(step: Step, view: unknown): Below {
 
 /** The address of the table and what is shown there, kept the same: what either says, the other does. Begun once the table is set up. */
 export function useTableAddress() {
-  const workspace = useWorkspace()
+  const position = useDraft()
+  const saving = useSaving()
   const judgements = useJudgements()
   const map = useMap()
   const keeping = useKeeping()
   /** The step that was open last, for when the address names none. A first visit sees a break planned. */
-  const lastStep = useLocalStorage<Step>('deep-baize-step', workspace.isFirstVisit ? 'break' : 'shot')
+  const lastStep = useLocalStorage<Step>('deep-baize-step', saving.isFirstVisit ? 'break' : 'shot')
 
   const wanted = computed(() => {
     const { step, view } = places[judgements.below]
@@ -42,7 +44,7 @@ export function useTableAddress() {
     if (judgements.fanKind) query.fan = judgements.fanKind
     if (judgements.spreadOpen) query.spread = '1'
     if (map.isOpen) query.map = map.target
-    return { name: 'table' as const, params: { position: workspace.origin?.id ?? unsavedAddress, step }, query }
+    return { name: 'table' as const, params: { position: position.origin?.id ?? unsavedAddress, step }, query }
   })
 
   function follow(to: RouteLocationNormalizedLoaded) {
@@ -63,7 +65,7 @@ export function useTableAddress() {
     const [now, to] = [router.currentRoute.value, wanted.value]
     lastStep.value = to.params.step
     const title = { read: 'Read', shot: 'Shot', break: 'Break', safety: 'Safety' }[to.params.step]
-    document.title = `${workspace.draft.name} – ${title} – Deep Baize`
+    document.title = `${position.draft.name} – ${title} – Deep Baize`
     if (now.name !== 'table' || router.resolve(to).fullPath === now.fullPath) return
     const isPlace = now.params.step && now.params.position && (now.params.step !== to.params.step || (now.params.position !== to.params.position && now.params.position !== unsavedAddress))
     void router[isPlace ? 'push' : 'replace'](to)
@@ -71,7 +73,7 @@ export function useTableAddress() {
 
   router.beforeEach(async (to) => {
     const id = to.params.position
-    if (to.name !== 'table' || typeof id !== 'string' || !id || id === unsavedAddress || id === workspace.origin?.id) return true
+    if (to.name !== 'table' || typeof id !== 'string' || !id || id === unsavedAddress || id === position.origin?.id) return true
     return keeping.openById(id)
   })
   router.afterEach((to) => {
@@ -79,6 +81,6 @@ export function useTableAddress() {
     follow(to)
   })
   judgements.below = belowOf(lastStep.value, undefined)
-  watch([wanted, () => workspace.draft.name], bring)
+  watch([wanted, () => position.draft.name], bring)
   follow(router.currentRoute.value)
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useWorkspace } from '../workspace/workspace'
+import { useAnswer } from '../position/answer'
 import { cushionDepth, rail, useDrawing, viewBoxOf } from './bed'
 import Ruler from './TableRuler.vue'
 
@@ -8,10 +8,10 @@ import Ruler from './TableRuler.vue'
  * The table itself with its rulers, in millimetres. A drawing of its own under TablePlan, so that what moves on the table is drawn anew
  * without it.
  */
-const workspace = useWorkspace()
+const answer = useAnswer()
 const { reference, length, width, radius, sx, sy } = useDrawing()
-const noses = computed(() => workspace.table?.noses ?? [])
-const pockets = computed(() => workspace.table?.pockets ?? [])
+const noses = computed(() => answer.table?.noses ?? [])
+const pockets = computed(() => answer.table?.pockets ?? [])
 </script>
 
 <template>

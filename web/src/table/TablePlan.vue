@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { usePlayback } from '../picture/playback'
-import { useMap } from '../planning/map'
-import { usePlanDrawing } from '../planning/planDrawing'
-import PlanLayer from '../planning/PlanLayer.vue'
-import { usePlans } from '../planning/plans'
-import { useDecideDrawing } from '../safety/decideDrawing'
-import DecideLayer from '../safety/DecideLayer.vue'
-import { useGoal } from '../shots/goal'
-import { useJudgedDrawing } from '../shots/judgedDrawing'
-import JudgedLayer from '../shots/JudgedLayer.vue'
-import { useShotDrawing } from '../shots/shotDrawing'
-import ShotLayer from '../shots/ShotLayer.vue'
-import { useWays } from '../shots/ways'
-import { useWorkspace } from '../workspace/workspace'
-import { isRed, lookOf, nameOf, pocketName } from './balls'
+import { usePlayback } from '../position/playback'
+import { useMap } from '../features/read/map'
+import { usePlanDrawing } from '../features/break/planDrawing'
+import PlanLayer from '../features/break/PlanLayer.vue'
+import { usePlans } from '../features/break/plans'
+import { useDecideDrawing } from '../features/safety/decideDrawing'
+import DecideLayer from '../features/safety/DecideLayer.vue'
+import { useGoal } from '../features/shot/goal'
+import { useJudgedDrawing } from '../features/shot/judgedDrawing'
+import JudgedLayer from '../features/shot/JudgedLayer.vue'
+import { useShotDrawing } from '../features/shot/shotDrawing'
+import ShotLayer from '../features/shot/ShotLayer.vue'
+import { useWays } from '../features/shot/ways'
+import { useAnswer } from '../position/answer'
+import { useDraft } from '../position/draft'
+import { isRed, lookOf, nameOf, pocketName } from '../domain/balls'
 import { useDrawing, viewBoxOf } from './bed'
 import { placeLabels } from './labels'
 
@@ -23,7 +24,8 @@ import { placeLabels } from './labels'
  * What lies and happens on the table, to scale in millimetres, baulk at the left and the yellow's side below; TableBed lies beneath.
  * Here are the balls, the aim, the labels and the hands; what is drawn of a shot, of judgements, plans and decisions comes from a layer each.
  */
-const workspace = useWorkspace()
+const answer = useAnswer()
+const position = useDraft()
 const playback = usePlayback()
 const goals = useGoal()
 const ways = useWays()
@@ -37,7 +39,7 @@ const decideDrawing = useDecideDrawing()
 const { white, events } = shotDrawing
 const { isDeskHidden } = planDrawing
 const { place } = judgedDrawing
-const pockets = computed(() => workspace.table?.pockets ?? [])
+const pockets = computed(() => answer.table?.pockets ?? [])
 
 /** Letters are sized in mm of the table for a plan so wide, px; on a narrower one they are larger, so that they can still be read. */
 const readableWidth = 850
@@ -49,7 +51,7 @@ const enlarged = computed(() => Math.min(1.7, Math.max(1, readableWidth / (drawn
 const labels = computed(() => {
   const namings = [shotDrawing.namings, judgedDrawing.namings, planDrawing.namings, decideDrawing.namings, shotDrawing.numbers].flatMap((n) => n.value)
   const obstacles = [
-    ...workspace.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
+    ...position.content.balls.map((b) => ({ x: sx(b.x), y: sy(b.y) })),
     ...shotDrawing.lines.value.flatMap((line) => line.flatMap((p, i) => between(p, line[i + 1]))),
   ]
   return placeLabels(namings.map(({ at, size = 56, ...n }) => ({ ...n, size: size * enlarged.value, x: sx(at.x), y: sy(at.y) })), obstacles, { left: 0, top: 0, right: length.value, bottom: width.value })
@@ -64,7 +66,7 @@ function between(a: { x: number; y: number }, b?: { x: number; y: number }) {
 // ---- The aim: a line ahead of the white with a handle to drag ----
 const aimHandle = computed(() => {
   if (!white.value) return null
-  const a = (workspace.aim * Math.PI) / 180
+  const a = (answer.aim * Math.PI) / 180
   const [dx, dy] = [Math.cos(a), Math.sin(a)]
   // As far as 0.45 m, less if the cushion comes first.
   const room = (p: number, d: number, max: number) => (d > 0 ? (max - p) / d : d < 0 ? -p / d : Infinity)
@@ -89,11 +91,11 @@ function down(e: PointerEvent) {
   const reach = (e.pointerType === 'touch' ? 24 : 14) * at.perPixel
   const near = <T extends { x: number; y: number }>(list: T[]) =>
     list.map((t) => ({ t, d: Math.hypot(t.x - at.x, t.y - at.y) })).sort((a, b) => a.d - b.d)[0]
-  const ball = near(workspace.content.balls)
+  const ball = near(position.content.balls)
   const handle = aimHandle.value && Math.hypot(aimHandle.value.x - at.x, aimHandle.value.y - at.y)
   if (ball && ball.d < Math.max(reach, reference.value.ballRadius) && !(handle !== null && handle < ball.d)) {
     playback.rewind()
-    workspace.selected = ball.t.id
+    position.selected = ball.t.id
     gesture = { kind: 'ball', id: ball.t.id, moved: false, dx: ball.t.x - at.x, dy: ball.t.y - at.y }
   } else if (handle !== null && handle < reach * 1.4) {
     gesture = { kind: 'aim', id: '', moved: false, dx: 0, dy: 0 }
@@ -106,7 +108,7 @@ function down(e: PointerEvent) {
     if (!inside) move(e)
   } else {
     const pocket = near(pockets.value.map((p) => ({ ...p.drop, name: p.name })))
-    if (pocket && pocket.d < 0.13) workspace.potInto(pocket.t.name)
+    if (pocket && pocket.d < 0.13) position.potInto(pocket.t.name)
     return
   }
   svg.value!.setPointerCapture(e.pointerId)
@@ -120,7 +122,7 @@ function move(e: PointerEvent) {
   const at = toTable(e)
   if (gesture.kind === 'aim') {
     gesture.moved = true
-    workspace.aimFreely((Math.atan2(at.y - white.value!.y, at.x - white.value!.x) * 180) / Math.PI)
+    position.aimFreely((Math.atan2(at.y - white.value!.y, at.x - white.value!.x) * 180) / Math.PI)
     return
   }
   if (gesture.kind === 'place') {
@@ -132,12 +134,12 @@ function move(e: PointerEvent) {
     goals.goal.radius = Math.round(Math.min(1, Math.max(0.03, Math.hypot(at.x - place.value!.x, at.y - place.value!.y))) * 200) / 200
     return
   }
-  const ball = workspace.ball(gesture.id)
+  const ball = position.ball(gesture.id)
   const to = { x: at.x + gesture.dx, y: at.y + gesture.dy }
   if (!ball || (!gesture.moved && Math.hypot(to.x - ball.x, to.y - ball.y) < 3 * at.perPixel)) return
   gesture.moved = true
   held.value = { id: gesture.id, ...onBed(to) }
-  void workspace.drag(gesture.id, to.x, to.y)
+  void position.drag(gesture.id, to.x, to.y)
 }
 
 async function up(e: PointerEvent) {
@@ -147,11 +149,11 @@ async function up(e: PointerEvent) {
   if (kind === 'ball' && moved) {
     const at = toTable(e)
     const letGo = held.value
-    await workspace.drag(id, at.x + dx, at.y + dy)
+    await position.drag(id, at.x + dx, at.y + dy)
     // Unless the next one is in hand by now.
     if (held.value === letGo) held.value = null
   }
-  if (moved) workspace.commit()
+  if (moved) position.commit()
 }
 
 /** The nearest place on the bed. */
@@ -163,7 +165,7 @@ function onBed(p: { x: number; y: number }) {
 
 const lying = computed(() => (plans.ahead ? plans.ahead.content.balls.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y }))))
 const shownBalls = computed(() => lying.value.map((b) => (b.id === held.value?.id ? held.value : b)))
-const description = computed(() => `Table plan with ${workspace.content.balls.length} balls. Arrow keys move the ${nameOf(workspace.selected)}, comma and full stop choose another ball.`)
+const description = computed(() => `Table plan with ${position.content.balls.length} balls. Arrow keys move the ${nameOf(position.selected)}, comma and full stop choose another ball.`)
 </script>
 
 <template>
@@ -181,7 +183,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     @pointercancel="up"
     @pointerleave="map.pointAt(null)"
   >
-    <g v-for="p in pockets" :key="p.name" class="pocket" :class="{ wanted: workspace.stroke.pot?.pocket === p.name }">
+    <g v-for="p in pockets" :key="p.name" class="pocket" :class="{ wanted: position.stroke.pot?.pocket === p.name }">
       <circle :cx="sx(p.drop.x)" :cy="sy(p.drop.y)" :r="p.drop.radius * 1000 + radius * 0.35" />
       <title>{{ pocketName(p.name) }} pocket</title>
     </g>
@@ -196,7 +198,7 @@ const description = computed(() => `Table plan with ${workspace.content.balls.le
     </g>
     <g class="balls">
       <g v-for="b in shownBalls" :key="b.id" :transform="`translate(${sx(b.x).toFixed(2)} ${sy(b.y).toFixed(2)})`" :data-ball="b.id">
-        <circle v-if="b.id === workspace.selected" :r="radius + 14" class="selected" />
+        <circle v-if="b.id === position.selected" :r="radius + 14" class="selected" />
         <circle :r="radius" :fill="lookOf(b.id).fill" class="ball" :class="{ dark: b.id === 'black' }" />
         <text v-if="!isRed(b.id)" :fill="lookOf(b.id).ink">{{ lookOf(b.id).mark }}</text>
         <circle v-else r="6" fill="#fff" />

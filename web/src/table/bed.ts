@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import type { Reference } from '../api/client'
-import { useWorkspace } from '../workspace/workspace'
+import { useDraft } from '../position/draft'
 
 /** How far the drawing goes beyond the noses, mm. */
 export const cushionDepth = 46
@@ -17,8 +17,8 @@ export function viewBoxOf(r: Pick<Reference, 'length' | 'width'>) {
 
 /** The drawings' measures: millimetres, the screen's y down, of the table's metres with y up. */
 export function useDrawing() {
-  const workspace = useWorkspace()
-  const reference = computed(() => workspace.reference!)
+  const position = useDraft()
+  const reference = computed(() => position.reference!)
   const length = computed(() => reference.value.length * 1000)
   const width = computed(() => reference.value.width * 1000)
   const radius = computed(() => reference.value.ballRadius * 1000)

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { useNotices } from '../lib/notices'
+
+const notices = useNotices()
+</script>
+
+<template>
+  <div class="notices" aria-live="polite">
+    <div v-for="n in notices.notices" :key="n.id" class="notice" :class="n.kind" :role="n.kind === 'error' ? 'alert' : 'status'" data-testid="notice">
+      <span><strong>{{ n.text }}</strong> <span v-if="n.detail" class="detail">{{ n.detail }}</span></span>
+      <button v-if="n.action" class="key" @click="(n.action.run(), notices.dismiss(n.id))">{{ n.action.label }}</button>
+      <button class="key" aria-label="Close this message" @click="notices.dismiss(n.id)">Close</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.notices {
+  position: fixed;
+  left: 16px;
+  bottom: 16px;
+  z-index: 3000;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  max-width: min(640px, calc(100vw - 32px));
+}
+.notice {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 8px 12px;
+  border: 1px solid var(--edge);
+  border-left: 4px solid var(--accent);
+  border-radius: 8px;
+  background: var(--panel-2);
+  box-shadow: 0 4px 18px rgb(0 0 0 / 0.35);
+}
+.notice.error {
+  border-left-color: var(--danger);
+}
+.notice > span {
+  flex: 1;
+}
+.notice strong {
+  font-weight: 600;
+}
+.detail {
+  font-size: 0.9rem;
+  overflow-wrap: anywhere;
+}
+</style>

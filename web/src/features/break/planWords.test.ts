@@ -1,0 +1,72 @@
+// @vitest-environment node
+import { describe, expect, it } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { coverWords, frameWords, isAgainst, kindOf, lacksWords, planStrokeWords, potWords, qualityWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './planWords'
+
+const reason = (code: Reason['code'], more: Partial<Reason> = {}): Reason => ({ code, ball: null, pocket: null, amount: 0, other: 0, ...more })
+const choice = (more: Partial<Choice> = {}): Choice =>
+  ({
+    stroke: { side: 0, height: -0.5, pace: 4, pot: { ball: 'red-3', pocket: 'green-top' } }, kind: 'direct', chance: 0.9, value: 31.4, points: 1, holds: 0.95, foul: 0,
+    next: { ball: 'black', chance: 0.97 }, cushions: ['top'], balls: ['red-7'], reach: { stance: 'natural' }, ...more,
+  }) as unknown as Choice
+
+describe('the words of a plan', () => {
+  it('name the pot and the stroke as players do', () => {
+    expect(potWords(choice())).toBe('red 3 into the top green-side pocket')
+    expect(potWords(choice({ kind: 'plant', stroke: { pot: { ball: 'red-3', pocket: 'green-top', through: 'red-4' } } as never }))).toContain('plant off red 4')
+    const screw = { follow: -0.5 } as Schemas['Arrival']
+    expect(planStrokeWords(choice(), screw)).toBe('screw, half a tip below, pace 4, off the top cushion, on to red 7')
+  })
+
+  it('say why, with the figures', () => {
+    expect(reasonWords(reason('frees', { ball: 'pink', pocket: 'yellow-top' }))).toBe('frees the pink’s path to the top yellow-side pocket')
+    expect(reasonWords(reason('high', { ball: 'black', amount: 0.214 }))).toBe('high on the black, by 214 mm')
+    expect(reasonWords(reason('opens', { amount: 4, other: 2 }))).toBe('opens 4 more reds, with 2 more on to fall back on')
+    expect(reasonWords(reason('opens', { amount: 4 }))).toBe('opens 4 more reds')
+    expect(reasonWords(reason('angle', { ball: 'red-2', amount: 24.6, other: 0.93 }))).toBe('leaves red 2 at 25° (93 %)')
+    expect(reasonWords(reason('onCushion', { amount: 0.001 }))).toContain('tight')
+    expect(isAgainst(reason('needsRest'))).toBe(true)
+    expect(isAgainst(reason('cover'))).toBe(false)
+  })
+
+  it('say what a long and a short white leave', () => {
+    expect(coverWords({ x: 0, y: 0, scores: true, ball: 'blue', pocket: 'green', chance: 0.8 })).toBe('the blue on at 80 %')
+    expect(coverWords({ x: 0, y: 0, scores: true, ball: null, pocket: null, chance: 0 })).toBe('nothing on')
+    expect(coverWords({ x: 0, y: 0, scores: false, ball: null, pocket: null, chance: 0 })).toContain('lost')
+  })
+
+  it('say what an alternative lacks, in its own measure', () => {
+    const best = choice()
+    const lower = (below: Schemas['Shortfall'], more: Partial<Choice> = {}) => ({ choice: choice(more), below, lacks: 2.34 })
+    expect(lacksWords(lower('none'), best, 'points')).toBe('the best')
+    expect(lacksWords(lower('chance', { chance: 0.6 }), best, 'points')).toBe('goes in 60 %, not 90 %: 2.3 points less')
+    expect(lacksWords(lower('leave', { holds: 0.4 }), best, 'points')).toContain('better than even 40 % of the time, not 95 %')
+    expect(lacksWords({ ...lower('foul', { foul: 0.2 }), lacks: 0.1 }, best, 'chance')).toBe('in-off or foul 20 %: 10 % less')
+    expect(worthWords(best, 'points')).toBe('31 pts')
+    expect(worthWords(choice({ value: 0.644 }), 'chance')).toBe('64 %')
+  })
+
+  it('tell the frame: ball on, what is left, what is needed', () => {
+    const frame = { on: 'red', onBalls: [], first: 20, second: 32, turn: 0, break: 0, freeBall: false, repeats: false, reds: 5, pointsLeft: 67, ahead: -12, toWin: 40, snookersRequired: 0, highestBreak: 67, isOver: false, winner: -1 }
+    expect(frameWords(frame)).toBe('A red is on, 67 left, 12 behind, 40 to win, highest break 67.')
+    expect(frameWords({ ...frame, on: 'pink', pointsLeft: 13, ahead: -20, snookersRequired: 2 })).toContain('2 snookers needed')
+    expect(frameWords({ ...frame, toWin: 0, ahead: 70 })).toContain('won but for penalties')
+    expect(frameWords({ ...frame, on: 'black', repeats: true, break: 21 })).toBe('The black is on, again and again; break 21.')
+    expect(frameWords({ ...frame, isOver: true })).toBe('The frame is over.')
+  })
+
+  it('say what is wrong with a place', () => {
+    const place = { value: 9, ball: 'pink', pocket: 'green-middle', chance: 0.88, cutDegrees: 3, cueBallDistance: 0.05, others: 2, reach: null, angle: 0.8, distance: 0.7, cushion: 0.8 }
+    expect(qualityWords(place)).toBe('pink into the middle green-side pocket at 88 %, 3°, 50 mm away, 2 more on; too straight, too close, on a cushion.')
+    expect(qualityWords({ ...place, cutDegrees: 25, cueBallDistance: 0.5, angle: 1, distance: 1, cushion: 1 })).toContain('a good angle and distance')
+    expect(qualityWords({ ...place, ball: null })).toBe('Nothing is on from here.')
+  })
+
+  it('count a planned stroke as its kinds', () => {
+    const shot = (follow: number, more: Partial<Choice> = {}) => ({ arrival: { follow }, choice: choice(more) }) as unknown as PlanShot
+    expect(tagsOf(shot(-0.5))).toEqual(['screw', 'cannon'])
+    expect(tagsOf(shot(0, { balls: [], reach: { stance: 'rest' } as never, stroke: { side: -0.5, pot: null } as never }))).toEqual(['stun', 'side', 'rest'])
+    expect(kindOf('red-12')).toBe('red')
+    expect(kindOf('blue')).toBe('blue')
+  })
+})

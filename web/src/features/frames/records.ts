@@ -1,0 +1,103 @@
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { ask, client, exchange, fileAt, type Schemas } from '../../api/client'
+import { useKeeping } from '../../position/keeping'
+import { useNotices } from '../../lib/notices'
+import { useAttempt } from '../../lib/useAttempt'
+
+export type Item = Schemas['FrameItem']
+export type Record_ = Schemas['FrameRecordResult']
+export type RecordedShot = Schemas['RecordedShot']
+
+/** Frames written down shot by shot: the list, and the one that is open. */
+export const useRecords = defineStore('records', () => {
+  const notices = useNotices()
+  const keeping = useKeeping()
+  const items = ref<Item[] | null>(null)
+  const record = shallowRef<Record_ | null>(null)
+  const { busy, attempt } = useAttempt()
+  /** The frame that was open last, so that a phone that went to sleep goes on with it. */
+  const last = useLocalStorage<string>('deep-baize-frame', '')
+
+  const shots = computed(() => record.value?.story.shots.map((s) => s.shot) ?? [])
+
+  const list = () =>
+    attempt(async () => {
+      items.value = await ask(client.GET('/api/frames'))
+    }, 'The frames are not read')
+
+  const open = (id: string) =>
+    attempt(async () => {
+      record.value = await ask(client.GET('/api/frames/{id}', { params: { path: { id } } }))
+      last.value = id
+    }, 'The frame is not opened')
+
+  /** Shows one, or the list; says whether it is there. */
+  async function show(id?: string): Promise<boolean> {
+    if (!id) {
+      close()
+      return true
+    }
+    if (record.value?.id !== id) {
+      record.value = null
+      await open(id)
+    }
+    const isThere = (record.value as Record_ | null)?.id === id
+    // It may have been deleted since.
+    if (!isThere && last.value === id) last.value = ''
+    return isThere
+  }
+
+  const start = (title: string, first: string, second: string) =>
+    attempt(async () => {
+      record.value = await ask(client.POST('/api/frames', { body: { title, first, second, shots: [] } }))
+      last.value = record.value.id
+      await list()
+    }, 'No frame was begun')
+
+  const save = (next: RecordedShot[], failed: string) =>
+    attempt(async () => {
+      const { id, title, first, second, version } = record.value!
+      record.value = await ask(client.PUT('/api/frames/{id}', { params: { path: { id } }, body: { title, first, second, version, shots: next } }))
+    }, failed)
+
+  const enter = (shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) => save([...shots.value, shot as RecordedShot], 'The shot is not entered')
+
+  /** Takes the last shot back; of a story that cannot be told to its end, all that is not told. */
+  const undo = () => save(record.value!.story.fault ? shots.value : shots.value.slice(0, -1), 'Nothing is undone')
+
+  /** A planned shot that was played, if a frame is open to write it into. */
+  function write(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
+    if (record.value && !record.value.story.state.isOver) void enter(shot)
+  }
+
+  function close() {
+    record.value = null
+    last.value = ''
+    void list()
+  }
+
+  const remove = (item: { id: string; title: string }) =>
+    attempt(async () => {
+      const file = await ask(client.GET('/api/frames/{id}/export/json', { params: { path: { id: item.id } } }))
+      await ask(client.DELETE('/api/frames/{id}', { params: { path: { id: item.id } } }))
+      if (record.value?.id === item.id) close()
+      await list()
+      notices.show({ kind: 'info', text: `“${item.title}” is deleted.`, action: { label: 'Undo', run: () => void bringIn(JSON.stringify(file)) } })
+    }, 'Not deleted')
+
+  const bringIn = (json: string) =>
+    attempt(async () => {
+      record.value = JSON.parse(await exchange('/api/frames/import', json)) as Record_
+      last.value = record.value.id
+      await list()
+    }, 'Not imported')
+
+  const exportAs = (kind: 'json' | 'csv') =>
+    attempt(async () => {
+      keeping.download(await fileAt(`/api/frames/${record.value!.id}/export/${kind}`), kind, record.value!.title)
+    }, 'Not exported')
+
+  return { items, record, last, busy, shots, list, show, start, enter, undo, write, remove, bringIn, exportAs }
+})

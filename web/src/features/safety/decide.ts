@@ -1,0 +1,176 @@
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ask, client, Problem, type Content, type Schemas, type Stroke } from '../../api/client'
+import { usePlayer } from '../../position/player'
+import { useJudgements } from '../shot/judgements'
+import { useAttempt } from '../../lib/useAttempt'
+import { useLatest } from '../../lib/useLatest'
+import { useSearch } from '../../lib/useSearch'
+import { useNotices } from '../../lib/notices'
+import { copy, plainStroke } from '../../domain/strokes'
+import { useAnswer } from '../../position/answer'
+import { useDraft } from '../../position/draft'
+import { alongWords, type Attack, type Escape, type Safety } from './safetyWords'
+
+type Progress = Schemas['DecideProgress']
+export type Item = { kind: 'attack'; key: string; value: number; attack: Attack } | { kind: 'safety'; key: string; value: number; safety: Safety } | { kind: 'escape'; key: string; value: number; escape: Escape }
+
+/** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
+export const useDecide = defineStore('decide', () => {
+  const answer = useAnswer()
+  const position = useDraft()
+  const players = usePlayer()
+  const judgements = useJudgements()
+  const notices = useNotices()
+  const { attempt } = useAttempt()
+
+  const rival = useLocalStorage('deep-baize-rival', 'county')
+  const found = shallowRef<Progress | null>(null)
+  const chosen = ref('')
+  const leaveOpen = ref(false)
+  const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
+
+  const isOpen = computed(() => judgements.below === 'decide')
+  /** One list, the best first. */
+  const items = computed<Item[]>(() => {
+    const a = found.value
+    if (!a) return []
+    return [
+      ...a.attacks.map((attack, i): Item => ({ kind: 'attack', key: `a${i}`, value: attack.value, attack })),
+      ...a.safeties.map((safety, i): Item => ({ kind: 'safety', key: `s${i}`, value: safety.value, safety })),
+      ...a.escapes.map((escape, i): Item => ({ kind: 'escape', key: `e${i}`, value: escape.value, escape })),
+    ].sort((p, q) => q.value - p.value)
+  })
+  const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
+
+  const { isSearching, wasStopped, problem, stop, search, follows } = useSearch<Progress>(
+    '/api/decide',
+    'The search',
+    () => {
+      if (!isOpen.value || !position.content.balls.length) return null
+      chosen.value = ''
+      found.value = null
+      return { content: copy(position.content), player: copy(players.player), rival: rival.value }
+    },
+    (progress) => (found.value = progress),
+  )
+
+  // What the answer depends on: not the stroke that is set up, so that trying one keeps the list.
+  const question = computed(() => JSON.stringify([isOpen.value, position.content.balls, position.content.conditions, position.content.frame, players.player, rival.value]))
+  follows(() => question.value, 250)
+
+  const strokeOf = (item: Item): Stroke => {
+    const from = item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke
+    const pot = from.pot ? { part: 0, through: null, off: null, ...from.pot } : null
+    return { ...plainStroke, ...from, pot } as Stroke
+  }
+
+  /** Sets the desk up with it, and tells more of it. */
+  function choose(item: Item) {
+    chosen.value = item.key
+    learnt.value = null
+    position.setStroke(copy(strokeOf(item)))
+    position.commit()
+  }
+
+  /** Aims the chosen pot at the part of the pocket whose miss is the safer one. */
+  function err(attack: Attack) {
+    if (!position.stroke.pot) return
+    position.setStroke({ pot: { ...position.stroke.pot, part: attack.part }, free: false })
+    position.commit()
+  }
+
+  /** The last correction, until it is kept or something else is chosen. */
+  const learnt = ref<{ route: string; along: number } | null>(null)
+
+  /** It was tried, and passed so far to the left or met the cushion so far along: the next aim. */
+  async function correct(escape: Escape, what: 'passed' | 'cushion', by: number) {
+    await attempt(async () => {
+      const next = await ask(client.POST('/api/escape/correct', { body: { content: copy(position.content) as Content, ball: escape.ball, ...(what === 'passed' ? { passed: by } : { along: by }) } }))
+      const turn = next.aimDegrees! - answer.aim
+      position.aimFreely(next.aimDegrees!)
+      position.commit()
+      // A place on the cushion that was missed tells of the stroke, not of the table.
+      learnt.value = what === 'passed' && next.along ? { route: escape.route, along: next.along } : null
+      const along = next.along ? `: on the cushion ${alongWords(escape, next.along)}` : ''
+      notices.show({
+        kind: 'info',
+        text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
+        action: { label: 'Undo', run: () => position.undo() },
+      })
+    }, 'Not corrected')
+  }
+
+  /** Keeps the correction as this table's: the next escape off the same cushions says so. */
+  async function keepLearnt() {
+    const correction = learnt.value
+    if (!correction) return
+    await attempt(async () => {
+      const kept = await ask(client.POST('/api/escape/corrections', { body: correction }))
+      learnt.value = null
+      notices.show({ kind: 'info', text: `Kept as this table’s: ${(Math.abs(kept.along) * 1000).toFixed(0)} mm, from ${kept.trials} trial${kept.trials > 1 ? 's' : ''}.` })
+    }, 'The correction is not kept')
+  }
+
+  /** Aims an escape with what trials on this table have taught. */
+  function aimKept(escape: Escape) {
+    if (!escape.kept) return
+    position.aimFreely(escape.kept.aimDegrees)
+    position.commit()
+  }
+
+  async function forget(escape: Escape) {
+    await attempt(async () => {
+      await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route: escape.route } } }))
+      void search()
+    }, 'Not forgotten')
+  }
+
+  const look = useLatest(async () => {
+    try {
+      view.value = await ask(client.POST('/api/leave', { body: { content: copy(position.content) as Content, player: copy(players.player), rival: rival.value } }))
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      view.value = null
+    }
+  })
+  // After the shot itself has been answered.
+  watch([() => answer.shot, leaveOpen, isOpen, rival], () => {
+    if (isOpen.value && leaveOpen.value) void look()
+    else view.value = null
+  })
+
+  // ---- The black-ball game ---------------------------------------------------------------------------------------
+
+  const openings = shallowRef<Schemas['BlackBallEvent'] | null>(null)
+  /** Only white and black are left: the black again, to win or lose. */
+  const isBlackBall = computed(() => position.content.balls.length === 2 && !!position.ball('black'))
+  const comparison = useSearch<Schemas['BlackBallEvent']>(
+    '/api/black-ball',
+    'The comparison',
+    () => {
+      openings.value = null
+      return { conditions: copy(position.content.conditions), player: copy(players.player), rival: rival.value }
+    },
+    (told) => (openings.value = told),
+  )
+  watch([isOpen, isBlackBall, rival, () => players.player, () => position.content.conditions], () => {
+    comparison.drop()
+    openings.value = null
+  })
+
+  /** Puts the black on its spot and the white where this opening wants it, with its stroke. */
+  async function setOpening(opening: Schemas['OpeningResult']) {
+    const spot = position.reference!.spots.find((s) => s.ball === 'black')!
+    const balls = position.content.balls
+    Object.assign(balls.find((b) => b.id === 'black')!, { x: spot.x, y: spot.y })
+    Object.assign(balls.find((b) => b.id === 'white')!, { x: opening.whiteX, y: opening.whiteY })
+    position.setStroke({ ...plainStroke, ...copy(opening.stroke), pot: null } as Stroke)
+    position.commit()
+  }
+
+  return {
+    openings, isBlackBall, isComparing: comparison.isSearching, compare: comparison.search, stopComparing: comparison.stop, comparisonProblem: comparison.problem, setOpening,
+    rival, found, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, err, correct, keepLearnt, aimKept, forget }
+})

@@ -1,0 +1,32 @@
+import { createSharedComposable } from '@vueuse/core'
+import { computed } from 'vue'
+import { nameOf } from '../../domain/balls'
+import { highestOfWidest, type Naming } from '../../table/labels'
+import { useDecide } from './decide'
+
+/** What is drawn of the safety or the escape that is chosen, and of what the stroke leaves. */
+export const useDecideDrawing = createSharedComposable(() => {
+  const decide = useDecide()
+  const safety = computed(() => (decide.shown?.kind === 'safety' ? decide.shown.safety : null))
+  const escape = computed(() => (decide.shown?.kind === 'escape' ? decide.shown.escape : null))
+  /** The other player's ways after the stroke that is set up. */
+  const rivalLines = computed(() => (decide.view?.rivalAtTable ? decide.view.lines : []))
+
+  const namings = computed(() => {
+    const list: Naming[] = []
+    const spreads = safety.value ? ([['safe-white', 'white', safety.value.whiteSpread], ['safe-ball', nameOf(safety.value.ball), safety.value.ballSpread]] as const) : []
+    for (const [key, words, outlines] of spreads) {
+      const at = highestOfWidest(outlines)
+      if (at) list.push({ key, kind: 'fan', text: `${words} mostly stops here`, at, size: 46 })
+    }
+    if (escape.value?.mirror) {
+      list.push({ key: 'mirror', kind: 'brass', text: 'as in a mirror', at: escape.value.mirror.points[1], size: 46 })
+      if (escape.value.contact) list.push({ key: 'contact', kind: 'fan', text: `${(escape.value.fromPocket! * 1000).toFixed(0)} mm`, at: escape.value.contact, size: 46 })
+    }
+    for (const l of rivalLines.value.filter((l) => l.chance > 0).slice(0, 4))
+      list.push({ key: `rival${l.ball}${l.pocket}`, kind: 'missed', text: `${(l.chance * 100).toFixed(0)} %`, at: { x: (l.fromX + l.toX) / 2, y: (l.fromY + l.toY) / 2 }, size: 46 })
+    return list
+  })
+
+  return { safety, escape, rivalLines, namings }
+})

@@ -1,0 +1,135 @@
+import type { Schemas } from '../../api/client'
+import { isRed, nameOf, pocketName } from '../../domain/balls'
+import { cushionNames, list, percentWords, tipWords } from '../../domain/words'
+import { potWords } from '../break/planWords'
+
+/** The trade's words for safeties, escapes and the call between attack and defence. */
+
+export type Attack = Schemas['AttackResult']
+export type Safety = Schemas['SafetyResult']
+export type Escape = Schemas['EscapeResult']
+
+const the = (ball: string) => (isRed(ball) ? nameOf(ball) : `the ${nameOf(ball)}`)
+const pace = (stroke: { pace?: number }) => `pace ${(stroke.pace ?? 0).toFixed(1).replace(/\.0$/, '')}`
+const mm = (metres: number) => `${(Math.abs(metres) * 1000).toFixed(0)} mm`
+export const sentence = (words: string) => words[0].toUpperCase() + words.slice(1)
+
+const fullness = (share: number) => (share > 0.87 ? 'full' : share > 0.62 ? 'three-quarter ball' : share > 0.37 ? 'half-ball' : share > 0.15 ? 'quarter-ball' : 'a thin clip')
+const ideas: Record<Schemas['SafetyIdea'], string> = {
+  thinClip: 'back to baulk',
+  snooker: 'lay a snooker',
+  ballToCushion: 'ball to the cushion',
+  cannon: 'into cover',
+  shotToNothing: 'shot to nothing',
+  containing: 'containing',
+}
+
+/** "Back to baulk: red 3 a thin clip on its left, centre ball, pace 5.4, off the top cushion". */
+export function safetyWords(s: Safety): string {
+  const struck = s.isAway ? `away from ${the(s.ball)}` : `${nameOf(s.ball)} ${fullness(s.fullness)}${s.fullness > 0.87 ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
+  const parts = [struck, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), pace(s.stroke)]
+  if (s.cushions.length) parts.push(`off the ${list(s.cushions.slice(0, 4).map((c) => cushionNames[c]))} cushion${s.cushions.length > 1 ? 's' : ''}`)
+  if (s.balls.length) parts.push(`on to ${list([...new Set(s.balls)].slice(0, 2).map(the))}`)
+  return `${sentence(ideas[s.idea])}: ${parts.join(', ')}`
+}
+
+/** What a safety leaves: the whole distribution, not the best case. */
+export function safetyFigures(s: Safety): string {
+  const parts = [`leaves a pot ${percentWords(s.potLeft)}`, `snooker ${percentWords(s.snooker)}`, `foul ${percentWords(s.foul)}`]
+  if (s.pots > 0.02) parts.push(`goes in ${percentWords(s.pots)}`)
+  if (s.baulk > 0.1) parts.push(`white in baulk ${percentWords(s.baulk)}`)
+  if (s.tight > 0.05) parts.push(`tight on a cushion ${percentWords(s.tight)}`)
+  return `${sentence(parts.join(', '))}. To the other player it is worth ${s.mean.toFixed(1)} points on the average, ${s.worstTenth.toFixed(1)} in the worst tenth.`
+}
+
+/** "Pot red 3 …". */
+export const attackWords = (a: Attack) => `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${pace(a.choice.stroke)}`
+
+export function attackFigures(a: Attack): string {
+  const parts = [`Goes in ${percentWords(a.choice.chance)}, then worth ${a.gain.toFixed(1)} points`]
+  if (a.thick + a.thin > 0.004) parts.push(`missed thick ${percentWords(a.thick)}, which leaves ${a.thickLeave.toFixed(1)}; thin ${percentWords(a.thin)}, which leaves ${a.thinLeave.toFixed(1)}`)
+  if (a.part) parts.push(`err on the ${a.part < 0 ? 'thick' : 'thin'} side`)
+  if (a.breakEven !== null && a.breakEven !== undefined) parts.push(a.breakEven <= 0 ? 'better than the safety at any chance' : a.breakEven >= 1 ? 'the safety is better at any chance' : `break-even at ${percentWords(a.breakEven)}`)
+  return `${parts.join('. ').replace(/\. ([a-z])/g, (_, c: string) => `. ${c.toUpperCase()}`)}.`
+}
+
+/** "Escape off the top and green's side cushions on to red 1: plain, pace 5". */
+export function escapeWords(e: Escape): string {
+  const way = e.swerves ? 'swerve round it' : `off the ${list(e.cushions.map((c) => cushionNames[c]))} cushion${e.cushions.length > 1 ? 's' : ''}${e.offJaw ? ', by a jaw' : ''}`
+  return `${sentence(way)} on to ${the(e.ball)}: ${tipWords(e.stroke.side ?? 0, e.stroke.height ?? 0)}, ${pace(e.stroke)}`
+}
+
+export function escapeFigures(e: Escape): string {
+  const parts = [
+    `Hits ${percentWords(e.hit)}; window ${e.windowDegrees.toFixed(2)}°, pace ${e.softestPace.toFixed(1)} to ${e.hardestPace.toFixed(1)}`,
+    `a hit leaves a pot ${percentWords(e.potLeft)}, worth ${e.leaveIfHit.toFixed(1)} points; a miss gives ${e.penalty}${e.freeBall > 0.02 ? ` with a free ball ${percentWords(e.freeBall)} of the time` : ''}, and ${e.givenAway.toFixed(1)} in all if each is called and played again`,
+  ]
+  return `${parts.join('. ').replace(/\. a/, '. A')}.`
+}
+
+/** Where a place on an escape's first cushion moves to: along it is positive towards the top, or on an end cushion towards the green's side. */
+export const towardsWords = (e: Pick<Escape, 'cushions'>, along: number) =>
+  e.cushions[0] === 'top' || e.cushions[0] === 'baulk' ? `the ${along > 0 ? 'green' : 'yellow'}’s side` : along > 0 ? 'the top' : 'baulk'
+
+/** "28 mm towards the top". */
+export const alongWords = (e: Pick<Escape, 'cushions'>, along: number) => `${mm(along)} towards ${towardsWords(e, along)}`
+
+/** The plain construction, and how far this table is from it. */
+export function mirrorWords(e: Escape): string {
+  const m = e.mirror
+  if (!m) return ''
+  const known = m.known ? `Half-way between white and ball, a line to the corner; the white goes parallel to it, ${mm(m.shift)} beside. ` : ''
+  const plain = `${known}As in a mirror: the cushion ${mm(m.fromPocket)} from the ${pocketName(m.pocket)} pocket`
+  if (e.correction === null || e.correction === undefined || e.fromPocket === null || e.fromPocket === undefined) return `${plain}.`
+  return Math.abs(e.correction) < 0.003 ? `${plain}; on this table the same.` : `${plain}; with this stroke, on this table, ${mm(e.correction)} away from that: ${mm(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
+}
+
+/** Attack or defend, and how near the call is. */
+export function verdictWords(d: Schemas['DecideProgress']): string {
+  const touching = d.touching ? ` The white touches ${the(d.touching)}: play away from it.` : ''
+  const required = d.snookersRequired > 0 ? ` ${d.snookersRequired} snooker${d.snookersRequired > 1 ? 's are' : ' is'} needed: what lays one comes first.` : ''
+  return `${callWords(d)}${required}${touching}`
+}
+
+function callWords(d: Schemas['DecideProgress']): string {
+  const [pot, safe] = [d.attacks[0], d.safeties[0]]
+  if (d.isSnookered) return d.escapes.length ? 'Snookered: these get to a ball on.' : 'Snookered.'
+  if (!pot && !safe) return ''
+  if (!pot) return 'No pot is worth trying: play safe.'
+  if (!safe || d.margin === null || d.margin === undefined) return 'There is a pot, and no safety to set against it.'
+  const near = Math.abs(d.margin) < 0.75
+  const by = `${Math.abs(d.margin).toFixed(1)} points ${d.margin >= 0 ? 'better' : 'worse'} than the safety`
+  const even = pot.breakEven !== null && pot.breakEven !== undefined && pot.breakEven > 0 && pot.breakEven < 1 ? `; it flips where the pot goes in less than ${percentWords(pot.breakEven)}` : ''
+  return `${near ? 'A near call' : d.margin > 0 ? 'Go for the pot' : 'Play safe'}: the pot is ${by}${d.margin >= 0 ? even : ''}.`
+}
+
+export function leaveWords(view: Schemas['RivalViewResult']): string {
+  const l = view.leave
+  if (!view.rivalAtTable) return 'The break goes on: nothing is left to the other player.'
+  if (l.isInHand) return `The other player has the white in the D${l.ball ? `, with ${the(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
+  const behind = l.hiddenBy ? ` behind ${the(l.hiddenBy)}` : ''
+  const parts = [l.isSnookered && l.seen < 0.05 ? `snookered${behind}` : l.isSnookered ? `snookered${behind}, but sees ${percentWords(l.seen)} of the ball on` : 'sees the ball on', l.ball && l.chance > 0.05 ? `best pot ${the(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}` : 'no pot on']
+  if (l.isInJaws) parts.push('white in the jaws')
+  else if (l.toCushion < 0.004) parts.push('white tight on a cushion')
+  if (view.special.length) parts.push(`${view.special.length} plant${view.special.length > 1 ? 's' : ''} or double${view.special.length > 1 ? 's' : ''} on`)
+  return `The other player: ${parts.join(', ')}; worth ${l.worth.toFixed(1)} points.`
+}
+
+const openings: Record<Schemas['OpeningKind'], string> = {
+  lengthwise: 'Older: black up and down the table',
+  across: 'Newer: black to one side, white to the other',
+  other: 'Something else',
+}
+
+/** "Newer: black to one side …, half-ball, one tip above, pace 5.4, white 94 mm to the left in the D". */
+export function openingWords(o: Schemas['OpeningResult'], tableWidth: number): string {
+  const beside = (o.whiteY - tableWidth / 2) * 1000
+  return `${openings[o.kind]}: ${fullness(o.fullness)}, ${tipWords(o.stroke.side ?? 0, o.stroke.height ?? 0)}, ${pace(o.stroke)}, white ${Math.abs(beside).toFixed(0)} mm on the ${beside > 0 ? 'green' : 'yellow'}’s side`
+}
+
+/** Whether to choose to go first. */
+export function goFirstWords(list: Schemas['OpeningResult'][]): string {
+  const best = list[0]
+  if (!best?.rallies) return ''
+  return best.wins > 0.53 ? `Go first: ${percentWords(best.wins)} of ${best.rallies} rallies are won with the best opening.` : best.wins < 0.47 ? `Let the other go first: even the best opening wins only ${percentWords(best.wins)} of ${best.rallies} rallies.` : `As good as a toss: ${percentWords(best.wins)} of ${best.rallies} rallies.`
+}

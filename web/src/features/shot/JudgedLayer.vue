@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { useDrawing } from '../../table/bed'
+import { useGoal } from './goal'
+import { useJudgedDrawing } from './judgedDrawing'
+import { useJudgements } from './judgements'
+import { useShotDrawing } from './shotDrawing'
+import { useWays } from './ways'
+
+/** Of the plan's drawing: where the white may stop, the pot that is pointed at, the place that is wanted with the ways to it, and the fan of the same pot played otherwise. */
+const judgements = useJudgements()
+const goals = useGoal()
+const ways = useWays()
+const { white } = useShotDrawing()
+const { shownWays, place } = useJudgedDrawing()
+const { radius, sx, sy, points, outlinePath } = useDrawing()
+const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
+</script>
+
+<template>
+  <g v-if="ways.isOpen" class="mirror" data-testid="way-mirror">
+    <polyline v-for="w in shownWays.filter((w) => w.mirror.length)" :key="w.key" :points="points(w.mirror)"><title>As in a mirror, from the contact to where the white stops</title></polyline>
+  </g>
+  <g v-if="judgements.spread" class="spread" data-testid="spread-outline">
+    <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>The white stops in here 95 times of 100</title></path>
+    <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
+    <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"><title>Missed thick, the object ball stops in here 68 times of 100</title></path>
+    <path :d="outlinePath(judgements.spread.thinLeaves)" class="missed thin"><title>Missed thin, the object ball stops in here 68 times of 100</title></path>
+  </g>
+  <g v-if="judgements.pointed" class="pointed" data-testid="pointed">
+    <template v-for="c in [judgements.pointed.cut]" :key="c.ball + c.pocket">
+      <line v-if="white" :x1="sx(white.x)" :y1="sy(white.y)" :x2="sx(c.ghostX)" :y2="sy(c.ghostY)" />
+      <line v-for="(l, i) in c.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" />
+      <circle :cx="sx(c.ghostX)" :cy="sy(c.ghostY)" :r="radius" />
+    </template>
+  </g>
+  <circle v-if="place" :cx="sx(place.x)" :cy="sy(place.y)" :r="goals.goal.radius * 1000" class="goal" data-testid="goal" />
+  <g class="ways">
+    <g v-for="w in shownWays" :key="w.key" :class="w.key" :data-way="w.key">
+      <polyline :points="points(w.points)" />
+      <circle :cx="sx(w.end.x)" :cy="sy(w.end.y)" :r="radius" />
+    </g>
+  </g>
+  <g class="fan">
+    <g v-for="(f, i) in judgements.fan" :key="f.key" :data-fan="f.key">
+      <polyline :points="points(f.points)" :stroke-dasharray="fanDashes[i % fanDashes.length]" />
+      <circle :cx="sx(f.points[f.points.length - 1].x)" :cy="sy(f.points[f.points.length - 1].y)" r="14" />
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.missed {
+  fill: rgb(255 143 120 / 0.12);
+}
+.spread .missed {
+  stroke: var(--coral);
+  stroke-width: 5;
+  stroke-dasharray: 4 10;
+}
+.spread .missed.thin {
+  stroke-dasharray: 22 8;
+}
+.goal {
+  fill: rgb(226 184 90 / 0.14);
+  stroke: var(--brass);
+  stroke-width: 7;
+  stroke-dasharray: 20 12;
+  cursor: move;
+}
+.ways polyline,
+.ways circle {
+  fill: none;
+  stroke: var(--aqua);
+  stroke-width: 8;
+}
+.ways .a polyline {
+  stroke-dasharray: 44 12;
+}
+.ways .b polyline {
+  stroke-dasharray: 12 12;
+}
+.fan polyline {
+  fill: none;
+  stroke: var(--aqua);
+  stroke-width: 6;
+}
+.fan circle {
+  fill: var(--aqua);
+}
+.pointed line,
+.pointed circle {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 9;
+  opacity: 0.75;
+}
+</style>

@@ -1,0 +1,115 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ask, client, fetchFile, type Schemas } from '../../api/client'
+import { useKeeping } from '../../position/keeping'
+import { nameOf, pocketName } from '../../domain/balls'
+import { useNotices } from '../../lib/notices'
+import { useAttempt } from '../../lib/useAttempt'
+import { copy, draftOf } from '../../domain/strokes'
+import { useAnswer } from '../../position/answer'
+import { useDraft } from '../../position/draft'
+import { useGoal } from './goal'
+import { useJudgements } from './judgements'
+import { allowanceWords, arrivalWords, fullnessWords, kindWords, outcomeWords, reachWords, strokeWords, warningWords } from '../../domain/words'
+
+export type KeptShot = Schemas['SavedShotResult']
+
+/** The shots kept with the position, the line to take down, and the card. */
+export const useKeptShots = defineStore('keptShots', () => {
+  const answer = useAnswer()
+  const position = useDraft()
+  const keeping = useKeeping()
+  const notices = useNotices()
+  const judgements = useJudgements()
+  const goal = useGoal()
+  const shots = shallowRef<KeptShot[]>([])
+  const note = ref('')
+  const { busy, attempt } = useAttempt()
+  const isOpen = computed(() => judgements.below === 'shots')
+  const path = () => ({ params: { path: { positionId: position.origin!.id } } })
+
+  async function list() {
+    shots.value = position.origin ? await ask(client.GET('/api/positions/{positionId}/shots', path())) : []
+  }
+
+  watch([() => position.origin?.id, isOpen], () => isOpen.value && void attempt(list, 'The shots are not read'), { immediate: true })
+
+  /** "red 1 in the top green-side pocket: half a tip below, pace 5". */
+  const nameOfShot = computed(() => {
+    const { pot } = position.stroke
+    return `${pot ? `${nameOf(pot.ball)} in the ${pocketName(pot.pocket)} pocket: ` : ''}${strokeWords(position.stroke)}`.slice(0, 120)
+  })
+
+  /** Keeps the shot as it is set up, with the line. A position that was never saved is saved first. */
+  async function keep() {
+    if (!position.origin) await keeping.saveAs()
+    if (!position.origin) return
+    await attempt(async () => {
+      await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name: nameOfShot.value, note: note.value, content: copy(position.content) } }))
+      note.value = ''
+      await list()
+      notices.show({ kind: 'info', text: 'The shot is kept with its position.' })
+    }, 'The shot is not kept')
+  }
+
+  /** Puts the balls and the stroke back as they were kept; undo goes back. */
+  function open(shot: KeptShot) {
+    position.draft.content = draftOf({ name: '', about: '', content: shot.content }).content
+    note.value = shot.note
+    position.commit()
+  }
+
+  function rewrite(shot: KeptShot, text: string) {
+    return attempt(async () => {
+      await ask(client.PUT('/api/positions/{positionId}/shots/{id}', { params: { path: { ...path().params.path, id: shot.id } }, body: { name: shot.name, note: text } }))
+      await list()
+    }, 'The line is not changed')
+  }
+
+  function remove(shot: KeptShot) {
+    return attempt(async () => {
+      await ask(client.DELETE('/api/positions/{positionId}/shots/{id}', { params: { path: { ...path().params.path, id: shot.id } } }))
+      await list()
+      const { name, note: text, content } = shot
+      const back = async () => {
+        await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name, note: text, content } }))
+        await list()
+      }
+      notices.show({ kind: 'info', text: 'The shot is deleted.', action: { label: 'Undo', run: () => void attempt(back, 'The shot is not back') } })
+    }, 'The shot is not deleted')
+  }
+
+  // ---- The card ------------------------------------------------------------------------------------------------
+
+  function card() {
+    const { shot } = answer
+    const { stroke } = position
+    const cut = shot?.cut
+    const rows: { label: string; value: string }[] = []
+    if (cut) {
+      const option = judgements.options?.find((o) => o.cut.ball === cut.ball && o.cut.pocket === cut.pocket && o.cut.kind === cut.kind)
+      rows.push({ label: 'Pot', value: `${nameOf(cut.ball)}, ${pocketName(cut.pocket)}` })
+      if (kindWords(cut)) rows.push({ label: 'How', value: kindWords(cut) })
+      rows.push({ label: 'Cut', value: `${Math.abs(cut.cutDegrees).toFixed(1)}°` }, { label: 'Fullness', value: fullnessWords[cut.fullnessWord] })
+      rows.push({ label: 'Allowance', value: allowanceWords(cut, shot.allowance).replace('aim ', '') })
+      if (option && option.chance > 0) {
+        rows.push({ label: 'Tolerance', value: `±${(option.toleranceMillimetres / 2).toFixed(1)} mm` })
+        rows.push({ label: 'Chance', value: `${(option.chance * 100).toFixed(0)} %` })
+      }
+    }
+    if (shot?.arrival) rows.push({ label: 'Arrives', value: arrivalWords(shot.arrival) })
+    const words = strokeWords(stroke)
+    const lines = [`${words[0].toUpperCase()}${words.slice(1)}: ${shot ? outcomeWords(shot.simulation) : ''}`]
+    if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
+    if (goal.warnings.length) lines.push(`Mind: ${goal.warnings.map(warningWords).join('; ')}.`)
+    return { name: position.draft.name, content: copy(position.content), rows, lines, note: note.value, goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null }
+  }
+
+  const cardAs = (kind: 'pdf' | 'svg') =>
+    attempt(async () => {
+      await judgements.readNow()
+      keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card()), `card.${kind}`)
+    }, 'No card was made')
+
+  return { shots, note, busy, keep, open, rewrite, remove, cardAs, card }
+})

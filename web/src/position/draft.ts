@@ -1,0 +1,167 @@
+import { useManualRefHistory } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { ask, client, Problem, type Draft, type Reference, type Stroke } from '../api/client'
+import { copy, plainPot, plainStroke } from '../domain/strokes'
+import { useLatest } from '../lib/useLatest'
+
+/** Which saved position the draft came from, as it was read. */
+export type Origin = { id: string; version: number; draft: Draft } | null
+
+/** The position on the table and what is done to it, with undo. */
+export const useDraft = defineStore('draft', () => {
+  /** What is so on every table: sizes, spots, names and limits. */
+  const reference = shallowRef<Reference | null>(null)
+  /** What the core refuses about the present draft. */
+  const problem = shallowRef<Problem | null>(null)
+  /** The ball in hand. */
+  const selected = ref('white')
+  const draft = ref<Draft>({ name: '', about: '', content: { balls: [], stroke: { ...plainStroke }, conditions: {} } })
+  const origin = shallowRef<Origin>(null)
+  const history = useManualRefHistory(draft, { clone: copy, capacity: 200 })
+  const isDirty = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
+
+  /** Which state of the table an answer is awaited for: counted up when another is put in its place, so that a late answer is known by it. */
+  let state = 0
+  /** Counted up when another position is opened. */
+  const opened = ref(0)
+
+  const content = computed(() => draft.value.content)
+  const stroke = computed(() => draft.value.content.stroke)
+  const ball = (id: string) => content.value.balls.find((b) => b.id === id)
+
+  /** Another position in place of this one; nothing to undo. */
+  function reset(to: Draft, from: Origin) {
+    state++
+    opened.value++
+    draft.value = copy(to)
+    origin.value = copy(from)
+    selected.value = 'white'
+    history.clear()
+    history.commit()
+    history.clear()
+  }
+
+  /** Another table in the same position: undo goes back. */
+  function replace(content: Draft['content']) {
+    state++
+    draft.value.content = content
+    if (!ball(selected.value)) selected.value = 'white'
+    commit()
+  }
+
+  /** Where it is kept from now on. */
+  function cameFrom(from: Origin) {
+    origin.value = from
+  }
+
+  function rename(name: string) {
+    draft.value.name = name
+  }
+
+  function refuse(why: Problem | null) {
+    problem.value = why
+  }
+
+  /** Ends a gesture: from here one step of undo goes back. */
+  function commit() {
+    const last = history.last.value.snapshot
+    if (JSON.stringify(last) !== JSON.stringify(draft.value)) history.commit()
+  }
+
+  /** Moves a ball, or brings a new one on, to the nearest place where it can rest. Says where that was, or what is in the way. */
+  async function place(id: string, x: number, y: number, inD = false): Promise<{ x: number; y: number }> {
+    const about = state
+    const at = await ask(client.POST('/api/place', { body: { balls: content.value.balls, conditions: content.value.conditions, ball: id, x, y, inD } }))
+    if (about !== state) return at
+    const there = ball(id)
+    if (there) Object.assign(there, at)
+    else content.value.balls.push({ id, ...at })
+    return at
+  }
+
+  const drag = useLatest(async (id: string, x: number, y: number) => {
+    try {
+      await place(id, x, y)
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      refuse(e)
+    }
+  })
+
+  /** Where the ball in hand is to go by the keys: presses that come faster than the answers add up. */
+  let going: { id: string; x: number; y: number; state: number } | null = null
+
+  /** Moves the ball in hand by so much, m. */
+  async function nudge(dx: number, dy: number) {
+    const from = going?.id === selected.value && going.state === state ? going : ball(selected.value)
+    if (!from) return
+    const to = { id: selected.value, x: from.x + dx, y: from.y + dy, state }
+    going = to
+    await drag(to.id, to.x, to.y)
+    if (going === to) going = null
+    if (to.state === state) commit()
+  }
+
+  /** Puts a ball somewhere at once; says whether something was in the way. */
+  async function put(id: string, x: number, y: number, inD = false): Promise<boolean> {
+    const about = state
+    const at = await place(id, x, y, inD)
+    if (about === state) {
+      selected.value = id
+      commit()
+    }
+    return Math.hypot(at.x - x, at.y - y) > 0.0005
+  }
+
+  /** Brings the next red on, where there is usually room. */
+  async function addRed() {
+    const id = reference.value!.ballIds.find((i) => i.startsWith('red-') && !ball(i))
+    if (id) await put(id, 2.2, 0.6)
+  }
+
+  /** Pots the ball in hand, or the one that was to be potted, into this pocket. */
+  function potInto(pocket: string) {
+    const id = selected.value !== 'white' ? selected.value : stroke.value.pot?.ball
+    if (!id) return
+    setStroke({ pot: plainPot(id, pocket), free: false })
+    commit()
+  }
+
+  function remove(id: string) {
+    if (id === 'white') return
+    state++
+    content.value.balls = content.value.balls.filter((b) => b.id !== id)
+    if (stroke.value.pot?.ball === id || stroke.value.pot?.through === id) stroke.value.pot = null
+    if (selected.value === id) selected.value = 'white'
+    commit()
+  }
+
+  function setStroke(change: Partial<Stroke>) {
+    Object.assign(stroke.value, change)
+  }
+
+  /** Aims by hand from here on. */
+  function aimFreely(degrees: number) {
+    setStroke({ aim: Math.round(((((degrees % 360) + 540) % 360) - 180) * 1000) / 1000, free: true })
+  }
+
+  function undo() {
+    state++
+    commit()
+    history.undo()
+    if (!ball(selected.value)) selected.value = 'white'
+  }
+
+  function redo() {
+    state++
+    history.redo()
+    if (!ball(selected.value)) selected.value = 'white'
+  }
+
+  return {
+    reference, problem, selected, draft, origin, isDirty, opened, content, stroke,
+    canUndo: history.canUndo, canRedo: history.canRedo,
+    ball, reset, replace, cameFrom, rename, refuse, commit, put, addRed, drag, nudge, remove, potInto, setStroke, aimFreely, undo, redo,
+  }
+})

@@ -1,0 +1,195 @@
+import { ref } from 'vue'
+import { defineStore } from 'pinia'
+import { ElMessageBox } from 'element-plus'
+import { router, unsavedAddress } from '../app/router'
+import { ask, client, exchange, fetchFile, type SavedPosition } from '../api/client'
+import { useNotices } from '../lib/notices'
+import { useAttempt } from '../lib/useAttempt'
+import { draftOf } from '../domain/strokes'
+import { useDraft } from './draft'
+import { useSaving } from './saving'
+
+/** Saving, opening, renaming, deleting, files: everything that leaves the page, with what to do when it fails. */
+export const useKeeping = defineStore('keeping', () => {
+  const position = useDraft()
+  const saving = useSaving()
+  const notices = useNotices()
+  /** The newer one, when somebody else has saved it since. */
+  const conflict = ref<SavedPosition | null>(null)
+  const { busy, attempt: run } = useAttempt((problem) => {
+    if (problem.status !== 409 || !problem.current) return false
+    conflict.value = problem.current
+    return true
+  })
+
+  /** One at a time: pressed twice, a save would be in conflict with itself. */
+  async function attempt(what: () => Promise<void>, failed: string) {
+    if (!busy.value) await run(what, failed)
+  }
+
+  const said = (text: string) => notices.show({ kind: 'info', text })
+
+  function save() {
+    if (!position.origin) return saveAs()
+    return attempt(async () => {
+      await saving.save()
+      said(`Saved “${position.draft.name}”.`)
+    }, 'Not saved')
+  }
+
+  async function askName(title: string, name: string): Promise<string | null> {
+    try {
+      const { value } = await ElMessageBox.prompt('', title, {
+        inputValue: name,
+        inputPlaceholder: 'What the position is called',
+        inputValidator: (text: string) => (text?.trim() ? (text.trim().length <= 120 ? true : 'At most 120 characters.') : 'A name is needed.'),
+        confirmButtonText: title,
+        cancelButtonText: 'Cancel',
+      })
+      return value.trim()
+    } catch {
+      return null
+    }
+  }
+
+  async function saveAs() {
+    const name = await askName('Save as', position.origin ? `${position.draft.name} (2)` : position.draft.name)
+    if (!name) return
+    await attempt(async () => {
+      await saving.saveAs(name)
+      said(`Saved as “${name}”.`)
+    }, 'Not saved')
+  }
+
+  async function rename(saved: { id: string; name: string; version: number }, after: () => void) {
+    const name = await askName('Rename', saved.name)
+    if (!name) return
+    await attempt(async () => {
+      const isOpen = position.origin?.id === saved.id
+      const version = isOpen ? position.origin!.version : saved.version
+      const renamed = await ask(client.PATCH('/api/positions/{id}', { params: { path: { id: saved.id } }, body: { name, version } }))
+      // Another may have been opened since.
+      if (position.origin?.id === saved.id) {
+        position.rename(name)
+        position.cameFrom({ ...position.origin, version: renamed.version, draft: { ...position.origin.draft, name } })
+      }
+      said(`Renamed to “${name}”.`)
+      after()
+    }, 'Not renamed')
+  }
+
+  function remove(saved: { id: string; name: string }, after: () => void) {
+    return attempt(async () => {
+      await ask(client.DELETE('/api/positions/{id}', { params: { path: { id: saved.id } } }))
+      // What is on the table stays there, as something not yet saved.
+      if (position.origin?.id === saved.id) position.cameFrom(null)
+      after()
+      notices.show({ kind: 'info', text: `“${saved.name}” is in the bin.`, action: { label: 'Undo', run: () => void restore(saved.id, after) } })
+    }, 'Not deleted')
+  }
+
+  function restore(id: string, after: () => void) {
+    return attempt(async () => {
+      const back = await ask(client.POST('/api/positions/{id}/restore', { params: { path: { id } } }))
+      if (!position.origin && JSON.stringify(draftOf(back)) === JSON.stringify(position.draft)) saving.open(back)
+      said(`“${back.name}” is back.`)
+      after()
+    }, 'Not restored')
+  }
+
+  /** Whether the table may be cleared for something else. */
+  async function mayLeave(): Promise<boolean> {
+    if (!position.isDirty) return true
+    try {
+      await ElMessageBox.confirm(`“${position.draft.name}” has changes that are not saved.`, 'Leave it?', {
+        confirmButtonText: 'Save first',
+        cancelButtonText: 'Leave the changes',
+        distinguishCancelAndClose: true,
+      })
+      await save()
+      return !position.isDirty
+    } catch (action) {
+      return action === 'cancel'
+    }
+  }
+
+  async function open(saved: SavedPosition) {
+    if (!(await mayLeave())) return
+    saving.open(saved)
+    toTable()
+  }
+
+  /** Opens what an address names; says whether it is there now. */
+  async function openById(id: string): Promise<boolean> {
+    if (!(await mayLeave())) return false
+    let isThere = false
+    await attempt(async () => {
+      saving.open(await ask(client.GET('/api/positions/{id}', { params: { path: { id } } })))
+      isThere = true
+    }, 'Not opened')
+    return isThere
+  }
+
+  /** Where it lies now, in the step that was open. */
+  const toTable = () => void router.push({ name: 'table', params: { position: position.origin?.id ?? unsavedAddress } })
+
+  async function startNew() {
+    if (!(await mayLeave())) return
+    saving.startNew()
+    toTable()
+  }
+
+  // ---- Two saves of the same position ---------------------------------------------------------------------------
+
+  function keepBoth() {
+    conflict.value = null
+    return saveAs()
+  }
+
+  function takeNewer() {
+    if (conflict.value) saving.open(conflict.value)
+    conflict.value = null
+  }
+
+  function saveOver() {
+    const version = conflict.value?.version
+    conflict.value = null
+    return attempt(async () => {
+      await saving.save(version)
+      said(`Saved “${position.draft.name}”.`)
+    }, 'Not saved')
+  }
+
+  // ---- Files ----------------------------------------------------------------------------------------------------
+
+  function download(data: Blob, ending: string, name = position.draft.name) {
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(data)
+    link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'position'}.${ending}`
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+  }
+
+  const exportJson = () =>
+    attempt(async () => download(await fetchFile('/api/positions/export/json', position.draft), 'json'), 'Not exported')
+
+  const exportSvg = () =>
+    attempt(async () => download(await fetchFile('/api/positions/export/svg', position.draft), 'svg'), 'Not exported')
+
+  async function importFile(file: File, after: () => void) {
+    if (!(await mayLeave())) return
+    const text = await file.text()
+    await attempt(async () => {
+      const saved = JSON.parse(await exchange('/api/positions/import', text)) as SavedPosition
+      saving.open(saved)
+      toTable()
+      said(`Imported “${saved.name}”.`)
+      after()
+    }, `“${file.name}” is not imported`)
+  }
+
+  return {
+    conflict, busy, save, saveAs, rename, remove, restore, open, openById, startNew,
+    keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile, download,
+  }
+})

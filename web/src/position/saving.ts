@@ -1,0 +1,124 @@
+import { useDebounceFn, useEventListener, useLocalStorage, useSessionStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { toRaw, watch } from 'vue'
+import { ask, client, Problem, type Draft, type SavedPosition } from '../api/client'
+import { copy, draftOf, plainStroke } from '../domain/strokes'
+import { useNotices } from '../lib/notices'
+import { useDraft, type Origin } from './draft'
+import { usePlayer } from './player'
+
+type Left = { draft: Draft; origin: Origin }
+const asJson = {
+  shallow: true,
+  flush: 'sync' as const,
+  serializer: { read: (text: string) => (text ? (JSON.parse(text) as Left) : null), write: (value: Left | null) => JSON.stringify(value) },
+}
+
+/** Where the position comes from and goes to: the server, and what this browser keeps of what is not saved. */
+export const useSaving = defineStore('saving', () => {
+  const position = useDraft()
+  const players = usePlayer()
+  const notices = useNotices()
+
+  /** Kept for this tab, so that a reload loses nothing that was not saved. */
+  const kept = useSessionStorage<Left | null>('deep-baize-draft', null, asJson)
+  /** What is not saved, for when the tab is closed. */
+  const unsaved = useLocalStorage<Left | null>('deep-baize-unsaved', null, asJson)
+  const lastOpened = useLocalStorage<string>('deep-baize-last', '')
+  /** Nothing has been opened here before. */
+  const isFirstVisit = !kept.value && !lastOpened.value
+
+  // ---- Opening ---------------------------------------------------------------------------------------------------
+
+  /** @param id The position that the address names, if it names one. */
+  async function start(id?: string) {
+    const left = kept.value?.draft?.content?.balls.length && (!id || kept.value.origin?.id === id) ? kept.value : null
+    const [known, , saved] = await Promise.all([ask(client.GET('/api/reference')), players.load(), left ? null : first(id)])
+    position.reference = known
+    if (left) return position.reset(left.draft, left.origin)
+    if (saved) open(saved)
+    else startNew()
+    if (unsaved.value && !id) bringBack(unsaved.value)
+  }
+
+  /** What is opened first: what the address names, what was open last, or, on a first visit, a break under way. */
+  async function first(id?: string): Promise<SavedPosition | null> {
+    for (const known of [id, lastOpened.value].filter(Boolean) as string[]) {
+      try {
+        return await ask(client.GET('/api/positions/{id}', { params: { path: { id: known } } }))
+      } catch (e) {
+        if (!(e instanceof Problem) || e.isAway) throw e
+        if (known === id) notices.show({ kind: 'error', text: 'The position of this address is not there.', detail: 'It may have been deleted. This is another.' })
+      }
+    }
+    const positions = await ask(client.GET('/api/positions'))
+    return positions.find((p) => (p.content.frame?.break ?? 0) > 1) ?? positions[0] ?? null
+  }
+
+  /** What was not saved when the last tab was closed comes back, and can be put aside. */
+  function bringBack(left: Left) {
+    const instead = { draft: copy(toRaw(position.draft)), origin: position.origin }
+    position.reset(left.draft, left.origin)
+    notices.show({
+      kind: 'info',
+      text: `“${left.draft.name}” was not saved; it is as you left it.`,
+      action: { label: 'Leave it', run: () => position.reset(instead.draft, instead.origin) },
+    })
+  }
+
+  function open(saved: SavedPosition) {
+    const as = draftOf(saved)
+    position.reset(as, { id: saved.id, version: saved.version, draft: as })
+    lastOpened.value = saved.id
+  }
+
+  /** The balls as at the start of a frame, not yet saved. */
+  function startNew() {
+    position.reset({ name: 'New position', about: '', content: { balls: copy(position.reference!.openingRack), stroke: copy(plainStroke), conditions: {} } }, null)
+  }
+
+  // ---- What this browser keeps -----------------------------------------------------------------------------------
+
+  /** Not at every step of a drag: writing takes its time from drawing. */
+  const keepSoon = useDebounceFn(keep, 200, { maxWait: 1000 })
+  function keep() {
+    if (!position.content.balls.length) return
+    kept.value = { draft: copy(toRaw(position.draft)), origin: position.origin }
+    // A position that was only looked at, or set up anew and not touched, is nothing to bring back.
+    unsaved.value = position.isDirty && position.canUndo ? kept.value : null
+  }
+  watch([() => position.draft, () => position.origin], () => void keepSoon(), { deep: true })
+  useEventListener(window, 'pagehide', keep)
+
+  // ---- Saving ----------------------------------------------------------------------------------------------------
+
+  /** What was sent is what is saved: typed since, it is not; and if another position lies there by now, it is none of its business. */
+  async function keepAs(sent: Draft, request: (body: Draft) => Promise<SavedPosition>, isAbout: () => boolean) {
+    const saved = await request(sent)
+    if (!isAbout()) return
+    position.cameFrom({ id: saved.id, version: saved.version, draft: sent })
+    lastOpened.value = saved.id
+  }
+
+  async function saveAs(name: string) {
+    position.commit()
+    const [before, about] = [position.origin, position.opened]
+    const sent = { ...copy(toRaw(position.draft)), name }
+    await keepAs(sent, (body) => ask(client.POST('/api/positions', { body })), () => position.opened === about && position.origin?.id === before?.id)
+    if (position.origin?.draft === sent) position.rename(name)
+  }
+
+  /** Saves over what was opened; a Problem with status 409 if somebody else has saved it since. */
+  async function save(version = position.origin?.version) {
+    if (!position.origin || version === undefined) return saveAs(position.draft.name)
+    position.commit()
+    const [id, about] = [position.origin.id, position.opened]
+    await keepAs(
+      copy(toRaw(position.draft)),
+      (body) => ask(client.PUT('/api/positions/{id}', { params: { path: { id } }, body: { ...body, version } })),
+      () => position.opened === about && position.origin?.id === id,
+    )
+  }
+
+  return { isFirstVisit, start, open, startNew, save, saveAs }
+})
