@@ -5,6 +5,16 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Strokes;
 
+/// <summary>Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.</summary>
+public enum StrokeKind
+{
+    Screw,
+    StunScrew,
+    Stun,
+    StunRunThrough,
+    Follow,
+}
+
 /// <summary>
 /// How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played.
 /// </summary>
@@ -25,6 +35,17 @@ public readonly record struct Arrival(
     double ThrowDegrees
 )
 {
+    /// <summary>What the trade calls a stroke that arrives so.</summary>
+    public StrokeKind Kind =>
+        Follow switch
+        {
+            < -0.35 => StrokeKind.Screw,
+            < -0.08 => StrokeKind.StunScrew,
+            < 0.12 => StrokeKind.Stun,
+            < 0.45 => StrokeKind.StunRunThrough,
+            _ => StrokeKind.Follow,
+        };
+
     /// <summary>
     /// Of a shot just recorded: at the ball that the cue ball, in slot 0, meets first; null if it meets something else before, or none.
     /// </summary>

@@ -20,16 +20,6 @@ public enum CutFault
     NoRoom,
 }
 
-/// <summary>How full the object ball is struck, in the trade's words.</summary>
-public enum Fullness
-{
-    Full,
-    ThreeQuarter,
-    Half,
-    Quarter,
-    Fine,
-}
-
 /// <summary>
 /// The plain geometry of a pot: the object ball goes along the middle of the pocket's opening, the cue ball to the ghost
 /// ball. No squirt, swerve or throw; off a cushion as in a mirror.
@@ -107,15 +97,7 @@ public readonly record struct Cut(
     public double FullnessFraction => Math.Abs(CutDegrees) >= 90 ? 0 : 1 - SinPhi;
 
     /// <summary>The trade's word: the named fullness that is nearest.</summary>
-    public Fullness Fullness =>
-        FullnessFraction switch
-        {
-            >= 0.875 => Fullness.Full,
-            >= 0.625 => Fullness.ThreeQuarter,
-            >= 0.375 => Fullness.Half,
-            >= 0.125 => Fullness.Quarter,
-            _ => Fullness.Fine,
-        };
+    public Fullness Fullness => Fullnesses.Nearest(FullnessFraction);
 
     /// <summary>Whether there is an aim at all.</summary>
     public bool CanBeAimed => Fault is CutFault.None or CutFault.OffJaw;

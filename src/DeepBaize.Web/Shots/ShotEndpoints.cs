@@ -85,6 +85,7 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="Reach">How the player gets at the cue ball.</param>
 /// <param name="Hop">How high a raised butt makes the white hop, m.</param>
 /// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
+/// <param name="WhiteRests">Where the cue ball stops, from cushions and spots; null if it goes in.</param>
 public sealed record ShotResult(
     StrikeResult Strike,
     double TableLengths,
@@ -95,8 +96,18 @@ public sealed record ShotResult(
     ReachResult Reach,
     double Hop,
     IReadOnlyList<WarningResult> Warnings,
+    WhereaboutsResult? WhiteRests,
     SimulationResult Simulation
 );
+
+/// <summary>Where a ball lies as players say it, m.</summary>
+/// <param name="FromCushion">From touching the nearest cushion.</param>
+/// <param name="Spot">The colour whose spot is nearest.</param>
+/// <param name="FromSpot">From that spot to the ball's centre.</param>
+public sealed record WhereaboutsResult(Stretch Stretch, string Cushion, double FromCushion, string Spot, double FromSpot)
+{
+    public static WhereaboutsResult Of(Whereabouts w) => new(w.Stretch, w.Cushion.Name(), w.FromCushion, w.Spot.Id, w.FromSpot);
+}
 
 /// <summary>Something to know before playing it.</summary>
 public sealed record WarningResult(
@@ -170,6 +181,7 @@ public static class ShotEndpoints
             Reach: ReachResult.Of(Reach.Of(layout, stroke, player)),
             Hop: strike.Hop(shape.Conditions),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
+            WhiteRests: after.PocketOf(0) is null ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
             Simulation: simulation
         );
     }

@@ -20,7 +20,7 @@ export type FrameEntry = Schemas['FrameEntry']
 export type Content = { balls: BallEntry[]; stroke: Stroke; conditions: Record<string, number>; frame?: FrameEntry }
 export type Draft = { name: string; about: string; content: Content }
 
-export type FieldError = { field: string; message: string; allowed: string }
+export type FieldError = { field: string; message: string; allowed: string; code?: string }
 
 /** What the server, or the lack of one, answers instead of a result: RFC 9457 problem details. */
 export class Problem extends Error {
@@ -30,6 +30,8 @@ export class Problem extends Error {
     readonly detail: string,
     readonly errors: FieldError[] = [],
     readonly current: SavedPosition | null = null,
+    /** What kind of problem it is, for whoever words it. */
+    readonly code = 'unexpected',
   ) {
     super(title)
   }
@@ -43,7 +45,7 @@ export class Problem extends Error {
 // The page's own fetch, looked up at each call, so that a test can stand in for the server.
 export const client = createClient<paths>({ baseUrl: '', fetch: (request) => globalThis.fetch(request) })
 
-const away = () => new Problem(0, 'Deep Baize does not answer.', 'Is it still running? What you were editing is still here.')
+const away = () => new Problem(0, 'Deep Baize does not answer.', '', [], null, 'away')
 
 function problemOf(status: number, error: unknown): Problem {
   const e = (error ?? {}) as Record<string, unknown>
@@ -53,6 +55,7 @@ function problemOf(status: number, error: unknown): Problem {
     typeof e.detail === 'string' ? e.detail : '',
     Array.isArray(e.errors) ? (e.errors as FieldError[]) : [],
     (e.current as SavedPosition | undefined) ?? null,
+    typeof e.code === 'string' ? e.code : status >= 502 ? 'away' : 'unexpected',
   )
 }
 

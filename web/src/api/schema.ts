@@ -756,6 +756,7 @@ export interface components {
              * @description From the line of centres to the object ball's way.
              */
             throwDegrees?: number;
+            kind?: components["schemas"]["StrokeKind"];
         };
         /** @description A pot by both its misses. */
         AttackResult: {
@@ -1087,6 +1088,8 @@ export interface components {
             /** Format: double */
             y: number;
             pocket: null | string;
+            /** @description Which cushion was met, of that kind of event. */
+            cushion: null | string;
         };
         /**
          * @description Which of a stroke's knobs a fan turns.
@@ -1465,6 +1468,7 @@ export interface components {
             stroke: components["schemas"]["StrokeEntry"];
             /** Format: double */
             fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
             cushions: string[];
             /** Format: double */
             safe: number;
@@ -1944,6 +1948,9 @@ export interface components {
             dRadius: number;
             spots: components["schemas"]["SpotResult"][];
             ballIds: string[];
+            values: {
+                [key: string]: number;
+            };
             pockets: string[];
             openingRack: components["schemas"]["BallEntry"][];
             /** Format: double */
@@ -2002,6 +2009,7 @@ export interface components {
             ball: string;
             /** Format: double */
             fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
             leftSide: boolean;
             isAway: boolean;
             stroke: components["schemas"]["StrokeEntry"];
@@ -2133,6 +2141,7 @@ export interface components {
              */
             hop: number;
             warnings: components["schemas"]["WarningResult"][];
+            whiteRests: null | components["schemas"]["WhereaboutsResult"];
             simulation: components["schemas"]["SimulationResult"];
         };
         /** @description The pot with one side. */
@@ -2267,6 +2276,11 @@ export interface components {
             /** Format: int32 */
             second: number;
         };
+        /**
+         * @description The stretches of the table that players speak of, from baulk upwards.
+         * @enum {unknown}
+         */
+        Stretch: "baulk" | "belowBlue" | "blueToPink" | "pinkToBlack" | "behindBlack";
         /** @description A stroke in the model's own units. */
         StrikeRequest: {
             /**
@@ -2339,6 +2353,11 @@ export interface components {
             /** @description Aim by Aim although there is a pot. */
             free?: boolean;
         };
+        /**
+         * @description Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.
+         * @enum {unknown}
+         */
+        StrokeKind: "screw" | "stunScrew" | "stun" | "stunRunThrough" | "follow";
         /**
          * @description Kinds of stroke, as players count them.
          * @enum {unknown}
@@ -2429,6 +2448,23 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             goal: components["schemas"]["GoalEntry"];
             freedom?: components["schemas"]["FreedomEntry"];
+        };
+        /** @description Where a ball lies as players say it, m. */
+        WhereaboutsResult: {
+            stretch: components["schemas"]["Stretch"];
+            cushion: string;
+            /**
+             * Format: double
+             * @description From touching the nearest cushion.
+             */
+            fromCushion: number;
+            /** @description The colour whose spot is nearest. */
+            spot: string;
+            /**
+             * Format: double
+             * @description From that spot to the ball's centre.
+             */
+            fromSpot: number;
         };
     };
     responses: never;

@@ -22,3 +22,12 @@ export function pocketName(pocket: string): string {
   const [side, place] = pocket.split('-')
   return place === 'top' ? `top ${side}-side` : place === 'middle' ? `middle ${side}-side` : `baulk ${side}-side`
 }
+
+/** "red 3", "the black"; "it" where none is named. */
+export const theBall = (id: string | null | undefined) => (!id ? 'it' : isRed(id) ? nameOf(id) : `the ${nameOf(id)}`)
+
+/** "a red", "a colour", "the black": what is on. */
+export const aBall = (kind: string) => (kind === 'red' ? 'a red' : kind === 'colour' ? 'a colour' : `the ${kind}`)
+
+/** "red", "black": what a frame's record calls a ball. */
+export const kindOf = (id: string) => (isRed(id) ? 'red' : id)

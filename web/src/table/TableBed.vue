@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useAnswer } from '../position/answer'
+import type { Table } from '../api/client'
 import { cushionDepth, rail, useDrawing, viewBoxOf } from './bed'
 import Ruler from './TableRuler.vue'
 
@@ -8,10 +8,10 @@ import Ruler from './TableRuler.vue'
  * The table itself with its rulers, in millimetres. A drawing of its own under TablePlan, so that what moves on the table is drawn anew
  * without it.
  */
-const answer = useAnswer()
+const props = defineProps<{ table: Table | null }>()
 const { reference, length, width, radius, sx, sy } = useDrawing()
-const noses = computed(() => answer.table?.noses ?? [])
-const pockets = computed(() => answer.table?.pockets ?? [])
+const noses = computed(() => props.table?.noses ?? [])
+const pockets = computed(() => props.table?.pockets ?? [])
 </script>
 
 <template>

@@ -1,6 +1,5 @@
-import { computed } from 'vue'
+import { computed, inject, provide, type ComputedRef, type InjectionKey } from 'vue'
 import type { Reference } from '../api/client'
-import { useDraft } from '../position/draft'
 
 /** How far the drawing goes beyond the noses, mm. */
 export const cushionDepth = 46
@@ -16,15 +15,19 @@ export function viewBoxOf(r: Pick<Reference, 'length' | 'width'>) {
 }
 
 /** The drawings' measures: millimetres, the screen's y down, of the table's metres with y up. */
-export function useDrawing() {
-  const position = useDraft()
-  const reference = computed(() => position.reference!)
+export function drawingOf(reference: ComputedRef<Reference>) {
   const length = computed(() => reference.value.length * 1000)
   const width = computed(() => reference.value.width * 1000)
   const radius = computed(() => reference.value.ballRadius * 1000)
   const sx = (x: number) => x * 1000
   const sy = (y: number) => width.value - y * 1000
-  const points = (list: { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
-  const outlinePath = (outlines: { x: number; y: number }[][]) => outlines.map((o) => `M ${points(o)} Z`).join(' ')
+  const points = (list: readonly { x: number; y: number }[]) => list.map((p) => `${sx(p.x).toFixed(1)},${sy(p.y).toFixed(1)}`).join(' ')
+  const outlinePath = (outlines: readonly (readonly { x: number; y: number }[])[]) => outlines.map((o) => `M ${points(o)} Z`).join(' ')
   return { reference, length, width, radius, sx, sy, points, outlinePath }
 }
+
+const key: InjectionKey<ReturnType<typeof drawingOf>> = Symbol('drawing')
+
+/** For all drawings within: the table they are of. */
+export const provideDrawing = (reference: ComputedRef<Reference>) => provide(key, drawingOf(reference))
+export const useDrawing = () => inject(key)!

@@ -39,6 +39,12 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
   })
 }
 
+/** Points along a line, close enough that no label slips between them; mm of the drawing. */
+export function between(a: Point, b?: Point): Point[] {
+  const steps = b ? Math.max(1, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / 40)) : 1
+  return Array.from({ length: steps }, (_, i) => ({ x: a.x + (i / steps) * ((b ?? a).x - a.x), y: a.y + (i / steps) * ((b ?? a).y - a.y) }))
+}
+
 const widest = (outlines: readonly Point[][]) => [...outlines].sort((a, b) => b.length - a.length)[0] as Point[] | undefined
 
 /** Where to name an area of several outlines: on the largest, its first point or the one farthest up the drawing. */

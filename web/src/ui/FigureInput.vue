@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { ElInput } from 'element-plus'
 import { ref, useId, watch } from 'vue'
 
-/** A figure to type: applied on Enter or when left, refused with the allowed range if it is none or out of it. */
-const props = defineProps<{ modelValue: number; min: number; max: number; digits: number; label: string; unit?: string; step?: number; allowed?: string }>()
+/** A figure to type: applied on Enter or when left, refused with the allowed range if it is none or out of it. Arrows step it, with Shift ten times as far. */
+const props = defineProps<{ modelValue: number; min: number; max: number; digits: number; label: string; unit?: string; step?: number; allowed?: string; width?: string; testId?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number]; commit: [] }>()
 
 const shown = (value: number) => (Math.round(value * 10 ** props.digits) / 10 ** props.digits).toFixed(props.digits)
@@ -11,15 +12,12 @@ const error = ref('')
 const errorId = useId()
 let editing = false
 
-watch(
-  () => props.modelValue,
-  (value) => {
-    if (editing) return
-    text.value = shown(value)
-    // It was about the value that was there before.
-    error.value = ''
-  },
-)
+watch([() => props.modelValue, () => props.digits], ([value]) => {
+  if (editing) return
+  text.value = shown(value)
+  // It was about the value that was there before.
+  error.value = ''
+})
 
 function apply() {
   editing = false
@@ -53,27 +51,37 @@ function cancel() {
   error.value = ''
   text.value = shown(props.modelValue)
 }
+
+function key(e: KeyboardEvent | Event) {
+  if (!(e instanceof KeyboardEvent)) return
+  if (e.key === 'Enter') apply()
+  else if (e.key === 'Escape') cancel()
+  else if (e.key === 'ArrowUp') nudge(1, e)
+  else if (e.key === 'ArrowDown') nudge(-1, e)
+  else return
+  e.stopPropagation()
+  e.preventDefault()
+}
 </script>
 
 <template>
   <span class="figure-field">
-    <input
+    <ElInput
       v-model="text"
       class="figure-input"
+      :style="{ width: width ?? '70px' }"
       inputmode="decimal"
       autocomplete="off"
       :aria-label="label + (unit ? `, ${unit}` : '')"
       :aria-invalid="!!error"
       :aria-describedby="error ? errorId : undefined"
+      :data-testid="testId"
       @focus="editing = true"
       @blur="apply"
-      @keydown.enter.prevent="apply"
-      @keydown.esc.stop="cancel"
-      @keydown.up.prevent.stop="nudge(1, $event)"
-      @keydown.down.prevent.stop="nudge(-1, $event)"
+      @keydown="key"
     />
     <span v-if="unit" class="soft unit">{{ unit }}</span>
-    <span v-if="error" class="field-error" :id="errorId" role="alert">{{ error }}</span>
+    <span v-if="error" :id="errorId" class="field-error" role="alert">{{ error }}</span>
   </span>
 </template>
 
@@ -83,6 +91,13 @@ function cancel() {
   flex-wrap: wrap;
   align-items: center;
   gap: 5px;
+}
+.figure-input :deep(.el-input__wrapper) {
+  padding: 0 7px;
+}
+.figure-input :deep(input) {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
 }
 .field-error {
   flex-basis: 100%;

@@ -5,7 +5,7 @@ import FigureInput from '../../ui/FigureInput.vue'
 import { fullnessWords, percentWords, reachWords, warningWords } from '../../domain/words'
 import { useJudgements } from '../shot/judgements'
 import FrameFields from './FrameFields.vue'
-import { coverWords, frameWords, isAgainst, lacksWords, planStrokeWords, potWords, reasonWords, worthWords } from './planWords'
+import { coverWords, frameWords, isAgainst, lacksWords, planStrokeWords, potWords, reasonWords, worthWords } from './words'
 import { usePlans } from './plans'
 
 /** Plan a break: the plans as strips of shots, the shot that is looked at with its reasons, and playing on. */

@@ -13,7 +13,7 @@ import { useNotices } from '../../lib/notices'
 import { useSearch } from '../../lib/useSearch'
 import { copy, draftOf } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
-import { coverWords, kindOf, planStrokeWords, potWords, reasonWords, strokeOf, tagsOf, type PlanShot } from './planWords'
+import { coverWords, kindOf, planStrokeWords, potWords, reasonWords, strokeOf, tagsOf, type PlanShot } from './words'
 
 export type Plan = Schemas['PlanResult']
 export type Preferences = Required<Schemas['PreferencesEntry']>

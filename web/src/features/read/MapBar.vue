@@ -1,42 +1,36 @@
 <script setup lang="ts">
+import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import { nameOf } from '../../domain/balls'
+import { problemWords } from '../../lib/problemWords'
 import { useDraft } from '../../position/draft'
+import PickOne from '../../ui/PickOne.vue'
 import { useMap } from './map'
-import { qualityWords } from '../break/planWords'
+import { qualityWords } from './words'
 
-/** For which ball the map is, and what the place under the pointer is worth. */
+/** Where to be for the next ball: for which one the map is, and what the place under the pointer is worth. */
 const position = useDraft()
 const map = useMap()
-const balls = computed(() => position.content.balls.map((b) => b.id).filter((id) => id !== 'white' && id !== position.stroke.pot?.ball))
+const targets = computed(() => [
+  { value: 'after', label: 'what is on after this pot' },
+  { value: 'on', label: 'what is on now' },
+  { value: 'red', label: 'any red' },
+  { value: 'colour', label: 'any colour' },
+  ...position.content.balls.filter((b) => b.id !== 'white' && b.id !== position.stroke.pot?.ball).map((b) => ({ value: b.id, label: `the ${nameOf(b.id)}` })),
+])
 </script>
 
 <template>
-  <div class="map-bar" data-testid="map-bar">
-    <label
-      >Where to be for
-      <select v-model="map.target" class="choice" aria-label="Where to be for" data-testid="map-target">
-        <option value="after">what is on after this pot</option>
-        <option value="on">what is on now</option>
-        <option value="red">any red</option>
-        <option value="colour">any colour</option>
-        <option v-for="id in balls" :key="id" :value="id">the {{ nameOf(id) }}</option>
-      </select></label
-    >
-    <span v-if="map.problem" class="field-error" role="alert">{{ map.problem.message }} {{ map.problem.errors[0] ? `Allowed: ${map.problem.errors[0].allowed}.` : '' }}</span>
-    <span v-else-if="map.map && !map.map.best" class="soft">Nothing can be potted from anywhere: play safe, or open the balls first.</span>
-    <span v-else-if="map.quality" data-testid="map-reasons">{{ qualityWords(map.quality) }}</span>
-    <span v-else class="soft">Steps of a tenth of the best place’s worth, from a half up. Point at a place to see why.</span>
+  <div class="panel" data-testid="map-bar">
+    <div class="row">
+      <ElCheckbox v-model="map.isOpen" data-testid="where-to-be">Map: where to be for</ElCheckbox>
+      <PickOne v-model="map.target" :options="targets" label="Where to be for" test-id="map-target" width="210px" @picked="map.isOpen = true" />
+    </div>
+    <template v-if="map.isOpen">
+      <p v-if="map.problem" class="field-error" role="alert">{{ problemWords(map.problem) }}</p>
+      <p v-else-if="map.map && !map.map.best" class="soft">Nothing can be potted from anywhere: play safe, or open the balls first.</p>
+      <p v-else-if="map.quality" data-testid="map-reasons" role="status">{{ qualityWords(map.quality) }}</p>
+      <p v-else class="soft">Each line is a tenth of the best place’s worth, the outermost half of it. Point at a place on the plan to see why.</p>
+    </template>
   </div>
 </template>
-
-<style scoped>
-.map-bar {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-  align-items: center;
-  font-size: 0.92rem;
-  min-height: 31px;
-}
-</style>

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { percentWords, reachWords } from '../../domain/words'
 import { useDraft } from '../../position/draft'
 import { useDecide } from './decide'
-import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, sentence, towardsWords, verdictWords } from './safetyWords'
+import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, sentence, towardsWords, verdictWords } from './words'
 
 /** Attack or defend: one list of pots, safeties and escapes, the verdict, and what is left. */
 const position = useDraft()

@@ -5,7 +5,7 @@ import { useNotices } from '../../lib/notices'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useDecide } from './decide'
-import type { Attack, Escape } from './safetyWords'
+import type { Attack, Escape } from './words'
 
 const escape = { value: -5, ball: 'red-1', route: 'green-side', cushions: ['green-side'], stroke: { aim: 40, pace: 5 }, kept: { aimDegrees: 41.5, along: 0.02, trials: 2 } } as unknown as Escape
 const told = {

@@ -11,7 +11,7 @@ import { useNotices } from '../../lib/notices'
 import { copy, plainStroke } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
-import { alongWords, type Attack, type Escape, type Safety } from './safetyWords'
+import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
 export type Item = { kind: 'attack'; key: string; value: number; attack: Attack } | { kind: 'safety'; key: string; value: number; safety: Safety } | { kind: 'escape'; key: string; value: number; escape: Escape }

@@ -1,21 +1,27 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { plainPot } from '../../domain/strokes'
+import { arrivalWords, fullnessWords, kindWords } from '../../domain/words'
+import { degreeWords, percentWords } from '../../lib/formats'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
-import AllowancePanel from './AllowancePanel.vue'
-import CutPicture from './CutPicture.vue'
+import CutPicture from '../../ui/CutPicture.vue'
 import FigureInput from '../../ui/FigureInput.vue'
-import { allowanceWords, arrivalWords, faultWords, fullnessWords, kindWords } from '../../domain/words'
+import OneOf from '../../ui/OneOf.vue'
+import PickOne from '../../ui/PickOne.vue'
+import AllowancePanel from './AllowancePanel.vue'
+import { allowanceWords, cutWords, distancesWords, faultWords } from './words'
 
-/** Which ball into which pocket, or a free aim. */
+/** Which ball into which pocket, or a free aim; and what the player sees of it. */
 const answer = useAnswer()
 const position = useDraft()
 const pot = computed(() => position.stroke.pot)
 const cut = computed(() => answer.shot?.cut ?? null)
 const arrival = computed(() => answer.shot?.arrival ?? null)
-const objectBalls = computed(() => position.content.balls.filter((b) => b.id !== 'white').map((b) => b.id))
+const balls = computed(() => [{ value: '', label: 'no pot' }, ...position.content.balls.filter((b) => b.id !== 'white').map((b) => ({ value: b.id, label: nameOf(b.id) }))])
+const pockets = computed(() => position.reference!.pockets.map((p) => ({ value: p, label: pocketName(p) })))
 
 function chooseBall(id: string) {
   if (!id) position.setStroke({ pot: null, free: false, aim: answer.aim })
@@ -38,30 +44,28 @@ function choosePocket(pocket: string) {
 }
 
 const parts = [
-  { part: -1, label: 'thick side' },
-  { part: 0, label: 'middle' },
-  { part: 1, label: 'thin side' },
+  { value: -1, label: 'thick side', testId: 'part--1' },
+  { value: 0, label: 'middle', testId: 'part-0' },
+  { value: 1, label: 'thin side', testId: 'part-1' },
 ]
-
-function aimAtPart(part: number) {
-  position.setStroke({ pot: { ...pot.value!, part }, free: false })
-  position.commit()
-}
+/** Aimed by hand, it is none of them. */
+const part = computed({
+  get: () => (position.stroke.free ? 9 : (pot.value?.part ?? 0)),
+  set: (value) => {
+    position.setStroke({ pot: { ...pot.value!, part: value }, free: false })
+    position.commit()
+  },
+})
 </script>
 
 <template>
   <section class="panel" aria-labelledby="choose-title">
-    <h2 id="choose-title">Choose</h2>
+    <h2 id="choose-title">Pot</h2>
     <div class="row">
-      <select class="choice" aria-label="Object ball" data-testid="object-ball" :value="pot?.ball ?? ''" @change="chooseBall(($event.target as HTMLSelectElement).value)">
-        <option value="">no pot</option>
-        <option v-for="id in objectBalls" :key="id" :value="id">{{ nameOf(id) }}</option>
-      </select>
+      <PickOne :model-value="pot?.ball ?? ''" :options="balls" label="Object ball" test-id="object-ball" width="104px" @picked="chooseBall" />
       <template v-if="pot">
         <span class="soft">into</span>
-        <select class="choice grow" aria-label="Pocket" data-testid="pocket" :value="pot.pocket" @change="choosePocket(($event.target as HTMLSelectElement).value)">
-          <option v-for="p in position.reference!.pockets" :key="p" :value="p">{{ pocketName(p) }}</option>
-        </select>
+        <PickOne :model-value="pot.pocket" :options="pockets" label="Pocket" test-id="pocket" width="172px" @picked="choosePocket" />
       </template>
       <span v-else class="soft">Pick a ball to pot, here or on the plan, then a pocket.</span>
     </div>
@@ -69,13 +73,13 @@ function aimAtPart(part: number) {
       <CutPicture :offset="Math.sign(cut.cutDegrees) * cut.aimOffset" :radius="position.reference!.ballRadius" :ball="cut.struck" />
       <dl class="figure">
         <dt>Cut</dt>
-        <dd data-testid="cut">{{ Math.abs(cut.cutDegrees).toFixed(1) }}°{{ Math.abs(cut.cutDegrees) < 0.5 ? ' straight' : cut.cutDegrees > 0 ? ' to the left' : ' to the right' }}</dd>
+        <dd data-testid="cut">{{ cutWords(cut) }}</dd>
         <dt>Fullness</dt>
-        <dd>{{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ (cut.fullness * 100).toFixed(0) }} %</span></dd>
+        <dd>{{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ percentWords(cut.fullness) }}</span></dd>
         <dt>Pocket open</dt>
-        <dd>{{ cut.openingDegrees > 0 ? `${cut.openingDegrees.toFixed(2)}°` : 'not clear' }}</dd>
+        <dd>{{ cut.openingDegrees > 0 ? degreeWords(cut.openingDegrees, 2) : 'not clear' }}</dd>
         <dt>Distances</dt>
-        <dd>{{ (cut.cueBallDistance * 1000).toFixed(0) }} <span class="soft">+</span> {{ (cut.potDistance * 1000).toFixed(0) }} mm</dd>
+        <dd>{{ distancesWords(cut) }}</dd>
         <dt>Allowance</dt>
         <dd class="allowance"><span data-testid="allowance">{{ allowanceWords(cut, answer.shot?.allowance ?? null) }}</span> <AllowancePanel v-if="answer.shot?.allowance" /></dd>
         <template v-if="arrival">
@@ -84,32 +88,25 @@ function aimAtPart(part: number) {
         </template>
       </dl>
     </div>
-    <p v-if="pot && cut && kindWords(cut)" class="kind">{{ kindWords(cut) }}: the white strikes the {{ nameOf(cut.struck) }}</p>
+    <p v-if="pot && cut && kindWords(cut)" class="kind">{{ kindWords(cut) }}: the white strikes {{ nameOf(cut.struck) }}</p>
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">
-      <label>Aim <FigureInput :model-value="answer.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" @update:model-value="position.aimFreely($event)" @commit="position.commit()" /></label>
-      <span v-if="pot && !pot.through && !pot.off" class="joined" role="group" aria-label="Part of the pocket">
-        <button v-for="p in parts" :key="p.part" class="key" :aria-pressed="!position.stroke.free && pot.part === p.part" :data-testid="`part-${p.part}`" @click="aimAtPart(p.part)">{{ p.label }}</button>
-      </span>
+      <label class="row">Aim <FigureInput :model-value="answer.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" width="78px" @update:model-value="position.aimFreely($event)" @commit="position.commit()" /></label>
+      <OneOf v-if="pot && !pot.through && !pot.off" v-model="part" :options="parts" label="Part of the pocket" />
       <span v-else-if="!pot" class="soft">or drag the brass diamond</span>
+      <ElButton v-else-if="position.stroke.free" @click="position.setStroke({ free: false }), position.commit()">Aim at the pot</ElButton>
     </div>
   </section>
 </template>
 
 <style scoped>
-.grow {
-  flex: 1;
-  min-width: 0;
-}
-label {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
 .cut {
   display: flex;
   gap: 12px;
   align-items: center;
+}
+.cut > :first-child {
+  flex: none;
 }
 @media (max-width: 1100px) {
   .cut > :first-child {
@@ -117,7 +114,6 @@ label {
   }
 }
 .kind {
-  font-size: 0.92rem;
   color: var(--accent);
 }
 .kind::first-letter {
@@ -133,7 +129,6 @@ dl {
   grid-template-columns: auto 1fr;
   gap: 1px 10px;
   margin: 0;
-  font-size: 0.94rem;
 }
 dt {
   color: var(--text-soft);

@@ -3,14 +3,12 @@ import { useDrawing } from '../../table/bed'
 import { useGoal } from './goal'
 import { useJudgedDrawing } from './judgedDrawing'
 import { useJudgements } from './judgements'
-import { useShotDrawing } from './shotDrawing'
 import { useWays } from './ways'
 
 /** Of the plan's drawing: where the white may stop, the pot that is pointed at, the place that is wanted with the ways to it, and the fan of the same pot played otherwise. */
 const judgements = useJudgements()
 const goals = useGoal()
 const ways = useWays()
-const { white } = useShotDrawing()
 const { shownWays, place } = useJudgedDrawing()
 const { radius, sx, sy, points, outlinePath } = useDrawing()
 const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
@@ -25,13 +23,6 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
     <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
     <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"><title>Missed thick, the object ball stops in here 68 times of 100</title></path>
     <path :d="outlinePath(judgements.spread.thinLeaves)" class="missed thin"><title>Missed thin, the object ball stops in here 68 times of 100</title></path>
-  </g>
-  <g v-if="judgements.pointed" class="pointed" data-testid="pointed">
-    <template v-for="c in [judgements.pointed.cut]" :key="c.ball + c.pocket">
-      <line v-if="white" :x1="sx(white.x)" :y1="sy(white.y)" :x2="sx(c.ghostX)" :y2="sy(c.ghostY)" />
-      <line v-for="(l, i) in c.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" />
-      <circle :cx="sx(c.ghostX)" :cy="sy(c.ghostY)" :r="radius" />
-    </template>
   </g>
   <circle v-if="place" :cx="sx(place.x)" :cy="sy(place.y)" :r="goals.goal.radius * 1000" class="goal" data-testid="goal" />
   <g class="ways">
@@ -86,12 +77,5 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
 }
 .fan circle {
   fill: var(--aqua);
-}
-.pointed line,
-.pointed circle {
-  fill: none;
-  stroke: var(--brass);
-  stroke-width: 9;
-  opacity: 0.75;
 }
 </style>

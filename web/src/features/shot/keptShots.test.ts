@@ -85,8 +85,8 @@ describe('kept shots', () => {
     const labels = () => store.card().rows.map((r) => r.label)
     expect(store.card().rows.slice(0, 2)).toEqual([{ label: 'Pot', value: 'red 1, top green-side' }, { label: 'Cut', value: '21.4°' }])
     expect(labels()).not.toContain('Chance')
-    useJudgements().options = [{ cut, chance: 0.874, toleranceMillimetres: 3.2 } as unknown as PotOption]
-    expect(store.card().rows.slice(-2)).toEqual([{ label: 'Tolerance', value: '±1.6 mm' }, { label: 'Chance', value: '87 %' }])
+    const options = [{ cut, chance: 0.874, toleranceMillimetres: 3.2 } as unknown as Schemas['PotOptionResult']]
+    expect(store.card(options).rows.slice(-2)).toEqual([{ label: 'Tolerance', value: '±1.6 mm' }, { label: 'Chance', value: '87 %' }])
     expect(store.card().lines.at(-1)).toMatch(/^Mind: /)
     expect(store.card().goal).toBeNull()
     useGoal().goal.place = { x: 2, y: 0.5 }

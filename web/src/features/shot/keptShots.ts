@@ -5,12 +5,16 @@ import { useKeeping } from '../../position/keeping'
 import { nameOf, pocketName } from '../../domain/balls'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
-import { copy, draftOf } from '../../domain/strokes'
+import { contentOf, copy } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
+import { usePlayer } from '../../position/player'
+import { outcomeWords } from '../../position/words'
+import { useView } from '../../position/view'
 import { useGoal } from './goal'
-import { useJudgements } from './judgements'
-import { allowanceWords, arrivalWords, fullnessWords, kindWords, outcomeWords, reachWords, strokeWords, warningWords } from '../../domain/words'
+import { arrivalWords, fullnessWords, kindWords, reachWords, strokeWords, warningWords } from '../../domain/words'
+import { lengthWords, percentWords, sentence } from '../../lib/formats'
+import { allowanceWords } from './words'
 
 export type KeptShot = Schemas['SavedShotResult']
 
@@ -20,12 +24,13 @@ export const useKeptShots = defineStore('keptShots', () => {
   const position = useDraft()
   const keeping = useKeeping()
   const notices = useNotices()
-  const judgements = useJudgements()
+  const view = useView()
+  const players = usePlayer()
   const goal = useGoal()
   const shots = shallowRef<KeptShot[]>([])
   const note = ref('')
   const { busy, attempt } = useAttempt()
-  const isOpen = computed(() => judgements.below === 'shots')
+  const isOpen = computed(() => view.step === 'shot' && view.shotView === 'kept')
   const path = () => ({ params: { path: { positionId: position.origin!.id } } })
 
   async function list() {
@@ -54,9 +59,8 @@ export const useKeptShots = defineStore('keptShots', () => {
 
   /** Puts the balls and the stroke back as they were kept; undo goes back. */
   function open(shot: KeptShot) {
-    position.draft.content = draftOf({ name: '', about: '', content: shot.content }).content
+    position.replace(contentOf(shot.content))
     note.value = shot.note
-    position.commit()
   }
 
   function rewrite(shot: KeptShot, text: string) {
@@ -81,25 +85,25 @@ export const useKeptShots = defineStore('keptShots', () => {
 
   // ---- The card ------------------------------------------------------------------------------------------------
 
-  function card() {
+  /** @param options What is on, for the chance and the tolerance of the pot. */
+  function card(options: readonly Schemas['PotOptionResult'][] = []) {
     const { shot } = answer
     const { stroke } = position
     const cut = shot?.cut
     const rows: { label: string; value: string }[] = []
     if (cut) {
-      const option = judgements.options?.find((o) => o.cut.ball === cut.ball && o.cut.pocket === cut.pocket && o.cut.kind === cut.kind)
+      const option = options.find((o) => o.cut.ball === cut.ball && o.cut.pocket === cut.pocket && o.cut.kind === cut.kind)
       rows.push({ label: 'Pot', value: `${nameOf(cut.ball)}, ${pocketName(cut.pocket)}` })
       if (kindWords(cut)) rows.push({ label: 'How', value: kindWords(cut) })
       rows.push({ label: 'Cut', value: `${Math.abs(cut.cutDegrees).toFixed(1)}°` }, { label: 'Fullness', value: fullnessWords[cut.fullnessWord] })
       rows.push({ label: 'Allowance', value: allowanceWords(cut, shot.allowance).replace('aim ', '') })
       if (option && option.chance > 0) {
-        rows.push({ label: 'Tolerance', value: `±${(option.toleranceMillimetres / 2).toFixed(1)} mm` })
-        rows.push({ label: 'Chance', value: `${(option.chance * 100).toFixed(0)} %` })
+        rows.push({ label: 'Tolerance', value: `±${lengthWords(option.toleranceMillimetres / 2000, 1)}` })
+        rows.push({ label: 'Chance', value: percentWords(option.chance) })
       }
     }
     if (shot?.arrival) rows.push({ label: 'Arrives', value: arrivalWords(shot.arrival) })
-    const words = strokeWords(stroke)
-    const lines = [`${words[0].toUpperCase()}${words.slice(1)}: ${shot ? outcomeWords(shot.simulation) : ''}`]
+    const lines = [`${sentence(strokeWords(stroke))}: ${shot ? outcomeWords(shot) : ''}`]
     if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
     if (goal.warnings.length) lines.push(`Mind: ${goal.warnings.map(warningWords).join('; ')}.`)
     return { name: position.draft.name, content: copy(position.content), rows, lines, note: note.value, goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null }
@@ -107,8 +111,8 @@ export const useKeptShots = defineStore('keptShots', () => {
 
   const cardAs = (kind: 'pdf' | 'svg') =>
     attempt(async () => {
-      await judgements.readNow()
-      keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card()), `card.${kind}`)
+      const options = position.stroke.pot ? await ask(client.POST('/api/read', { body: { content: copy(position.content), player: copy(players.player) } })) : []
+      keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card(options)), `card.${kind}`)
     }, 'No card was made')
 
   return { shots, note, busy, keep, open, rewrite, remove, cardAs, card }

@@ -1,8 +1,7 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { numberedEvents } from '../../position/events'
-import { usePlanDrawing } from '../break/planDrawing'
-import { usePlans } from '../break/plans'
+import { useView } from '../../position/view'
 import { nameOf } from '../../domain/balls'
 import type { Naming } from '../../table/labels'
 import { useAnswer } from '../../position/answer'
@@ -20,12 +19,11 @@ function travelled(list: Point[]) {
 export const useShotDrawing = createSharedComposable(() => {
   const answer = useAnswer()
   const position = useDraft()
-  const plans = usePlans()
-  const { isDeskHidden } = usePlanDrawing()
+  const view = useView()
 
-  const white = computed(() => (plans.ahead ? undefined : position.ball('white')))
-  const simulation = computed(() => (isDeskHidden.value ? null : (answer.shot?.simulation ?? null)))
-  const cut = computed(() => (isDeskHidden.value ? null : (answer.shot?.cut ?? null)))
+  const white = computed(() => (view.ahead ? undefined : position.ball('white')))
+  const simulation = computed(() => (view.isShotHidden ? null : (answer.shot?.simulation ?? null)))
+  const cut = computed(() => (view.isShotHidden ? null : (answer.shot?.cut ?? null)))
 
   const whitePath = computed(() => {
     const all = simulation.value?.paths.find((p) => p.id === 'white')?.points ?? []

@@ -5,15 +5,15 @@ import { usePlayer } from '../../position/player'
 import { useSearch } from '../../lib/useSearch'
 import { copy } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
+import { useView } from '../../position/view'
 import { useGoal } from './goal'
-import { useJudgements } from './judgements'
 
 /** Put it there: the search for ways, and which of them are looked at. */
 export const useWays = defineStore('ways', () => {
   const position = useDraft()
   const players = usePlayer()
   const goal = useGoal()
-  const judgements = useJudgements()
+  const view = useView()
 
   const ways = shallowRef<Way[] | null>(null)
   const asSet = shallowRef<Way | null>(null)
@@ -25,7 +25,7 @@ export const useWays = defineStore('ways', () => {
   const beside = ref<string[]>([])
   const pointed = ref<string | null>(null)
 
-  const isOpen = computed(() => judgements.below === 'ways')
+  const isOpen = computed(() => view.step === 'shot' && view.shotView === 'there')
   const keyOf = (way: Way) => [way.stroke.height, way.stroke.side, way.stroke.pace, way.stroke.pot?.part].join('/')
   const all = computed(() => [...(asSet.value ? [asSet.value] : []), ...(ways.value ?? [])])
   const byKey = (key: string | null) => all.value.find((w) => keyOf(w) === key) ?? null

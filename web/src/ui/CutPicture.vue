@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { lookOf } from '../../domain/balls'
+import { lookOf } from '../domain/balls'
 
 /** The overlap as the player sees it down the line of aim: the cue ball (outline) in front of the object ball. Offset in metres, + to the left cut. */
 const props = defineProps<{ offset: number; radius: number; ball: string }>()

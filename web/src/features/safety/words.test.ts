@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, verdictWords, type Attack, type Escape, type Safety } from './safetyWords'
+import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, verdictWords, type Attack, type Escape, type Safety } from './words'
 
 const stroke = { side: 0, height: 0.5, pace: 5.4 }
 const safety = { idea: 'thinClip', ball: 'red-3', fullness: 0.2, leftSide: true, stroke, cushions: ['top'], balls: [], mean: 0.4, worstTenth: 3.2, snooker: 0.3, potLeft: 0.04, foul: 0.02, pots: 0, baulk: 0.8, tight: 0, value: -0.3 } as unknown as Safety

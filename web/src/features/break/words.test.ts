@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { coverWords, frameWords, isAgainst, kindOf, lacksWords, planStrokeWords, potWords, qualityWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './planWords'
+import { coverWords, frameWords, isAgainst, kindOf, lacksWords, planStrokeWords, potWords, qualityWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './words'
 
 const reason = (code: Reason['code'], more: Partial<Reason> = {}): Reason => ({ code, ball: null, pocket: null, amount: 0, other: 0, ...more })
 const choice = (more: Partial<Choice> = {}): Choice =>

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
-import { isRed, nameOf, pocketName } from '../../domain/balls'
-import { cushionNames, list, percentWords, tipWords } from '../../domain/words'
-import { potWords } from '../break/planWords'
+import { nameOf, pocketName, theBall } from '../../domain/balls'
+import { fullnessWords, offCushionsWords, ontoBallsWords, potWords, tipWords } from '../../domain/words'
+import { countWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
 /** The trade's words for safeties, escapes and the call between attack and defence. */
 
@@ -9,12 +9,8 @@ export type Attack = Schemas['AttackResult']
 export type Safety = Schemas['SafetyResult']
 export type Escape = Schemas['EscapeResult']
 
-const the = (ball: string) => (isRed(ball) ? nameOf(ball) : `the ${nameOf(ball)}`)
-const pace = (stroke: { pace?: number }) => `pace ${(stroke.pace ?? 0).toFixed(1).replace(/\.0$/, '')}`
-const mm = (metres: number) => `${(Math.abs(metres) * 1000).toFixed(0)} mm`
-export const sentence = (words: string) => words[0].toUpperCase() + words.slice(1)
-
-const fullness = (share: number) => (share > 0.87 ? 'full' : share > 0.62 ? 'three-quarter ball' : share > 0.37 ? 'half-ball' : share > 0.15 ? 'quarter-ball' : 'a thin clip')
+/** "a thin clip", "half-ball". */
+const contactWords = (word: Schemas['Fullness']) => (word === 'fine' ? 'a thin clip' : fullnessWords[word])
 const ideas: Record<Schemas['SafetyIdea'], string> = {
   thinClip: 'back to baulk',
   snooker: 'lay a snooker',
@@ -26,10 +22,10 @@ const ideas: Record<Schemas['SafetyIdea'], string> = {
 
 /** "Back to baulk: red 3 a thin clip on its left, centre ball, pace 5.4, off the top cushion". */
 export function safetyWords(s: Safety): string {
-  const struck = s.isAway ? `away from ${the(s.ball)}` : `${nameOf(s.ball)} ${fullness(s.fullness)}${s.fullness > 0.87 ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
-  const parts = [struck, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), pace(s.stroke)]
-  if (s.cushions.length) parts.push(`off the ${list(s.cushions.slice(0, 4).map((c) => cushionNames[c]))} cushion${s.cushions.length > 1 ? 's' : ''}`)
-  if (s.balls.length) parts.push(`on to ${list([...new Set(s.balls)].slice(0, 2).map(the))}`)
+  const struck = s.isAway ? `away from ${theBall(s.ball)}` : `${nameOf(s.ball)} ${contactWords(s.fullnessWord)}${s.fullnessWord === 'full' ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
+  const parts = [struck, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), paceWords(s.stroke.pace)]
+  if (s.cushions.length) parts.push(offCushionsWords(s.cushions, 4))
+  if (s.balls.length) parts.push(ontoBallsWords(s.balls))
   return `${sentence(ideas[s.idea])}: ${parts.join(', ')}`
 }
 
@@ -43,7 +39,7 @@ export function safetyFigures(s: Safety): string {
 }
 
 /** "Pot red 3 …". */
-export const attackWords = (a: Attack) => `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${pace(a.choice.stroke)}`
+export const attackWords = (a: Attack) => `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${paceWords(a.choice.stroke.pace)}`
 
 export function attackFigures(a: Attack): string {
   const parts = [`Goes in ${percentWords(a.choice.chance)}, then worth ${a.gain.toFixed(1)} points`]
@@ -55,8 +51,8 @@ export function attackFigures(a: Attack): string {
 
 /** "Escape off the top and green's side cushions on to red 1: plain, pace 5". */
 export function escapeWords(e: Escape): string {
-  const way = e.swerves ? 'swerve round it' : `off the ${list(e.cushions.map((c) => cushionNames[c]))} cushion${e.cushions.length > 1 ? 's' : ''}${e.offJaw ? ', by a jaw' : ''}`
-  return `${sentence(way)} on to ${the(e.ball)}: ${tipWords(e.stroke.side ?? 0, e.stroke.height ?? 0)}, ${pace(e.stroke)}`
+  const way = e.swerves ? 'swerve round it' : `${offCushionsWords(e.cushions)}${e.offJaw ? ', by a jaw' : ''}`
+  return `${sentence(way)} on to ${theBall(e.ball)}: ${tipWords(e.stroke.side ?? 0, e.stroke.height ?? 0)}, ${paceWords(e.stroke.pace)}`
 }
 
 export function escapeFigures(e: Escape): string {
@@ -72,22 +68,22 @@ export const towardsWords = (e: Pick<Escape, 'cushions'>, along: number) =>
   e.cushions[0] === 'top' || e.cushions[0] === 'baulk' ? `the ${along > 0 ? 'green' : 'yellow'}’s side` : along > 0 ? 'the top' : 'baulk'
 
 /** "28 mm towards the top". */
-export const alongWords = (e: Pick<Escape, 'cushions'>, along: number) => `${mm(along)} towards ${towardsWords(e, along)}`
+export const alongWords = (e: Pick<Escape, 'cushions'>, along: number) => `${lengthWords(Math.abs(along))} towards ${towardsWords(e, along)}`
 
 /** The plain construction, and how far this table is from it. */
 export function mirrorWords(e: Escape): string {
   const m = e.mirror
   if (!m) return ''
-  const known = m.known ? `Half-way between white and ball, a line to the corner; the white goes parallel to it, ${mm(m.shift)} beside. ` : ''
-  const plain = `${known}As in a mirror: the cushion ${mm(m.fromPocket)} from the ${pocketName(m.pocket)} pocket`
+  const known = m.known ? `Half-way between white and ball, a line to the corner; the white goes parallel to it, ${lengthWords(Math.abs(m.shift))} beside. ` : ''
+  const plain = `${known}As in a mirror: the cushion ${lengthWords(m.fromPocket)} from the ${pocketName(m.pocket)} pocket`
   if (e.correction === null || e.correction === undefined || e.fromPocket === null || e.fromPocket === undefined) return `${plain}.`
-  return Math.abs(e.correction) < 0.003 ? `${plain}; on this table the same.` : `${plain}; with this stroke, on this table, ${mm(e.correction)} away from that: ${mm(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
+  return Math.abs(e.correction) < 0.003 ? `${plain}; on this table the same.` : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} away from that: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
 }
 
 /** Attack or defend, and how near the call is. */
 export function verdictWords(d: Schemas['DecideProgress']): string {
-  const touching = d.touching ? ` The white touches ${the(d.touching)}: play away from it.` : ''
-  const required = d.snookersRequired > 0 ? ` ${d.snookersRequired} snooker${d.snookersRequired > 1 ? 's are' : ' is'} needed: what lays one comes first.` : ''
+  const touching = d.touching ? ` The white touches ${theBall(d.touching)}: play away from it.` : ''
+  const required = d.snookersRequired > 0 ? ` ${countWords(d.snookersRequired, 'snooker is', 'snookers are')} needed: what lays one comes first.` : ''
   return `${callWords(d)}${required}${touching}`
 }
 
@@ -106,12 +102,12 @@ function callWords(d: Schemas['DecideProgress']): string {
 export function leaveWords(view: Schemas['RivalViewResult']): string {
   const l = view.leave
   if (!view.rivalAtTable) return 'The break goes on: nothing is left to the other player.'
-  if (l.isInHand) return `The other player has the white in the D${l.ball ? `, with ${the(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
-  const behind = l.hiddenBy ? ` behind ${the(l.hiddenBy)}` : ''
-  const parts = [l.isSnookered && l.seen < 0.05 ? `snookered${behind}` : l.isSnookered ? `snookered${behind}, but sees ${percentWords(l.seen)} of the ball on` : 'sees the ball on', l.ball && l.chance > 0.05 ? `best pot ${the(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}` : 'no pot on']
+  if (l.isInHand) return `The other player has the white in the D${l.ball ? `, with ${theBall(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
+  const behind = l.hiddenBy ? ` behind ${theBall(l.hiddenBy)}` : ''
+  const parts = [l.isSnookered && l.seen < 0.05 ? `snookered${behind}` : l.isSnookered ? `snookered${behind}, but sees ${percentWords(l.seen)} of the ball on` : 'sees the ball on', l.ball && l.chance > 0.05 ? `best pot ${theBall(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}` : 'no pot on']
   if (l.isInJaws) parts.push('white in the jaws')
   else if (l.toCushion < 0.004) parts.push('white tight on a cushion')
-  if (view.special.length) parts.push(`${view.special.length} plant${view.special.length > 1 ? 's' : ''} or double${view.special.length > 1 ? 's' : ''} on`)
+  if (view.special.length) parts.push(`${countWords(view.special.length, 'plant or double', 'plants or doubles')} on`)
   return `The other player: ${parts.join(', ')}; worth ${l.worth.toFixed(1)} points.`
 }
 
@@ -123,8 +119,8 @@ const openings: Record<Schemas['OpeningKind'], string> = {
 
 /** "Newer: black to one side …, half-ball, one tip above, pace 5.4, white 94 mm to the left in the D". */
 export function openingWords(o: Schemas['OpeningResult'], tableWidth: number): string {
-  const beside = (o.whiteY - tableWidth / 2) * 1000
-  return `${openings[o.kind]}: ${fullness(o.fullness)}, ${tipWords(o.stroke.side ?? 0, o.stroke.height ?? 0)}, ${pace(o.stroke)}, white ${Math.abs(beside).toFixed(0)} mm on the ${beside > 0 ? 'green' : 'yellow'}’s side`
+  const beside = o.whiteY - tableWidth / 2
+  return `${openings[o.kind]}: ${contactWords(o.fullnessWord)}, ${tipWords(o.stroke.side ?? 0, o.stroke.height ?? 0)}, ${paceWords(o.stroke.pace)}, white ${lengthWords(Math.abs(beside))} on the ${beside > 0 ? 'green' : 'yellow'}’s side`
 }
 
 /** Whether to choose to go first. */

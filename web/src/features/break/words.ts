@@ -1,0 +1,112 @@
+import type { Schemas } from '../../api/client'
+import { aBall, nameOf, pocketName, theBall } from '../../domain/balls'
+import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
+import { countWords, degreeWords, distanceWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
+
+/** The trade's words for plans: the core gives codes and figures. */
+
+export type Reason = Schemas['ReasonResult']
+export type PlanShot = Schemas['PlanShotResult']
+export type Choice = Schemas['ChoiceResult']
+
+/** "stun run-through, half a tip above, pace 4.5, off the top cushion, on to red 3". */
+export function planStrokeWords(choice: Choice, arrival: Schemas['Arrival'] | null): string {
+  const parts = [...(arrival ? [strokeKindWords[arrival.kind!]] : []), tipWords(choice.stroke.side ?? 0, choice.stroke.height ?? 0), paceWords(choice.stroke.pace)]
+  if (choice.cushions.length) parts.push(offCushionsWords(choice.cushions, 3))
+  if (choice.balls.length) parts.push(ontoBallsWords(choice.balls))
+  return parts.join(', ')
+}
+
+/** What speaks for a shot, or against it. */
+export function reasonWords(r: Reason): string {
+  switch (r.code) {
+    case 'frees':
+      return `frees ${theBall(r.ball)}’s path to the ${pocketName(r.pocket!)} pocket`
+    case 'opens':
+      return `opens ${r.amount.toFixed(0)} more reds${r.other > 0 ? `, with ${r.other.toFixed(0)} more on to fall back on` : ''}`
+    case 'keepsReds':
+      return `keeps ${r.amount.toFixed(0)} reds to go at`
+    case 'high':
+      return `high on the ${nameOf(r.ball!)}, by ${lengthWords(r.amount)}`
+    case 'low':
+      return `low on the ${nameOf(r.ball!)}, by ${lengthWords(r.amount)}`
+    case 'angle':
+      return `leaves ${theBall(r.ball)} at ${degreeWords(r.amount)} (${percentWords(r.other)})`
+    case 'straight':
+      return `leaves ${theBall(r.ball)} straight (${degreeWords(r.amount)}): only screw or follow moves the white`
+    case 'steep':
+      return `leaves ${theBall(r.ball)} thin, at ${degreeWords(r.amount)}`
+    case 'comesAlong':
+      return `comes along the good area for ${lengthWords(r.amount)}`
+    case 'cover':
+      return `${countWords(Math.round(r.amount), 'other ball')} on from there`
+    case 'cushionHolds':
+      return `the cushion makes the pace safe: within ${lengthWords(r.amount)}`
+    case 'paceTells':
+      return `pace tells: your usual error moves the white ${lengthWords(r.amount)}`
+    case 'naturalStance':
+      return 'next from a natural stance'
+    case 'needsRest':
+      return `the next needs the rest`
+    case 'stretch':
+      return 'the next is a stretch'
+    case 'moves':
+      return `moves ${theBall(r.ball)} ${lengthWords(r.amount)}`
+    case 'far':
+      return `${theBall(r.ball)} is then ${distanceWords(r.amount)} away`
+    case 'onCushion':
+      return r.amount < 0.004 ? 'leaves the white tight on a cushion' : `leaves the white ${lengthWords(r.amount)} off a cushion`
+  }
+}
+
+/** Against the shot, so that it is told apart. */
+export const isAgainst = (r: Reason) => ['straight', 'steep', 'paceTells', 'needsRest', 'stretch', 'far', 'onCushion'].includes(r.code)
+
+/** What a plan is worth, as it is ranked: points to be expected, or the chance of the target. */
+export const worthWords = (choice: Choice, unit: string) => (unit === 'points' ? `${choice.value.toFixed(0)} pts` : percentWords(Math.min(1, Math.max(0, choice.value))))
+
+export function coverWords(cover: Schemas['CoverResult']): string {
+  if (!cover.scores) return 'the pot or the white is lost'
+  return cover.ball ? `${theBall(cover.ball)} on at ${percentWords(cover.chance)}` : 'nothing on'
+}
+
+/** Why an alternative ranks lower. */
+export function lacksWords(a: Schemas['AlternativeResult'], best: Choice, unit: string): string {
+  const lost = unit === 'points' ? `${a.lacks.toFixed(1)} points less` : `${(a.lacks * 100).toFixed(0)} % less`
+  const why: Record<Schemas['Shortfall'], string> = {
+    none: 'the best',
+    chance: `goes in ${percentWords(a.choice.chance)}, not ${percentWords(best.chance)}`,
+    points: `${countWords(a.choice.points, 'point')}, not ${best.points}`,
+    leave: !a.choice.next.ball
+      ? 'leaves nothing'
+      : a.choice.holds < best.holds - 0.02
+        ? `leaves a pot better than even ${percentWords(a.choice.holds)} of the time, not ${percentWords(best.holds)}`
+        : a.choice.next.chance < best.next.chance - 0.02
+          ? `leaves ${theBall(a.choice.next.ball)} at ${percentWords(a.choice.next.chance)}, not ${percentWords(best.next.chance)}`
+          : `from ${theBall(a.choice.next.ball)} it is harder to go on`,
+    foul: `in-off or foul ${percentWords(a.choice.foul)}`,
+  }
+  return a.below === 'none' ? why.none : `${why[a.below]}: ${lost}`
+}
+
+/** The kinds of stroke that a planned shot counts as. */
+export function tagsOf(shot: PlanShot): Schemas['StrokeTag'][] {
+  const follow = shot.arrival?.follow ?? 0
+  const tags: Schemas['StrokeTag'][] = [follow > 0.2 ? 'follow' : follow < -0.1 ? 'screw' : 'stun']
+  if (Math.abs(shot.choice.stroke.side ?? 0) >= 0.2) tags.push('side')
+  if (shot.choice.balls.length) tags.push('cannon')
+  if (shot.choice.reach.stance === 'rest') tags.push('rest')
+  return tags
+}
+
+/** "A red is on; 67 left, 12 behind, 40 to win". */
+export function frameWords(f: Schemas['FrameResult']): string {
+  if (f.isOver) return 'The frame is over.'
+  const parts = [`${aBall(f.on)} is on${f.freeBall ? ', free ball' : ''}`]
+  if (f.repeats) return `${sentence(parts[0])}, again and again; break ${f.break}.`
+  parts.push(`${f.pointsLeft} left`)
+  if (f.first || f.second) parts.push(f.ahead > 0 ? `${f.ahead} ahead` : f.ahead < 0 ? `${-f.ahead} behind` : 'level')
+  if (f.first || f.second) parts.push(f.toWin === 0 ? 'won but for penalties' : f.snookersRequired ? `${countWords(f.snookersRequired, 'snooker')} needed` : `${f.toWin} to win`)
+  parts.push(`highest break ${f.highestBreak}`)
+  return `${sentence(parts.join(', '))}.`
+}

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { ElCheckbox } from 'element-plus'
+import { computed } from 'vue'
+import { percentWords } from '../../lib/formats'
+import { useDraft } from '../../position/draft'
+import OneOf from '../../ui/OneOf.vue'
+import { useJudgements, type FanKind } from './judgements'
+import { chancesWords } from './words'
+
+/** What else is drawn of the shot: the same pot played otherwise, and where it may stop. */
+const position = useDraft()
+const judgements = useJudgements()
+const kinds: { value: FanKind | 'none'; label: string; testId: string }[] = [
+  { value: 'none', label: 'None', testId: 'fan-none' },
+  { value: 'routes', label: 'Routes', testId: 'fan-routes' },
+  { value: 'paces', label: 'Paces', testId: 'fan-paces' },
+  { value: 'heights', label: 'Heights', testId: 'fan-heights' },
+  { value: 'sides', label: 'Sides', testId: 'fan-sides' },
+]
+const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) => (judgements.fanKind = value === 'none' ? null : value) })
+</script>
+
+<template>
+  <section class="panel" aria-labelledby="aids-title">
+    <div class="row">
+      <h2 id="aids-title">Also</h2>
+      <OneOf v-model="kind" :options="kinds" label="The same pot played otherwise" :disabled="!position.stroke.pot" />
+      <ElCheckbox v-model="judgements.spreadOpen" data-testid="spread">Spread</ElCheckbox>
+    </div>
+    <p v-if="!position.stroke.pot" class="soft">Choose a pot to see the same pot by other routes, paces, heights or sides.</p>
+    <p v-if="judgements.fanKind && judgements.fanRefusal" class="field-error" role="alert">No fan: {{ judgements.fanRefusal }}</p>
+    <p v-if="judgements.spreadOpen && judgements.spreadRefusal && !judgements.isSampling" class="field-error" role="alert" data-testid="spread-refused">Not sampled: {{ judgements.spreadRefusal }}</p>
+    <p v-else-if="judgements.spreadOpen && !judgements.spread" class="soft" role="status">Playing it 2,000 times …</p>
+    <p v-else-if="judgements.spread" :class="{ soft: judgements.isSampling }" data-testid="chances">
+      <template v-if="judgements.spread.pot !== null"><strong>Goes in {{ percentWords(judgements.spread.pot) }}</strong>; </template>{{ chancesWords(judgements.spread) }}.
+    </p>
+  </section>
+</template>

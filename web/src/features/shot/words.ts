@@ -1,0 +1,99 @@
+import type { Cut, Schemas, Way } from '../../api/client'
+import { theBall } from '../../domain/balls'
+import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
+import { figureWords, lengthWords, paceWords, percentWords, units } from '../../lib/formats'
+
+/** What the desk says of the shot that is set up and of the ways to play it. */
+
+export function faultWords(cut: Cut): string {
+  switch (cut.fault) {
+    case 'tooThin':
+      return `The cut would be ${Math.abs(cut.cutDegrees).toFixed(0)}°, beyond a right angle: choose another pocket, or move the white.`
+    case 'noRoom':
+      return 'A cushion is where the white would have to be. Choose another pocket.'
+    case 'offJaw':
+      return 'No clear way between the jaws: it can only go in off the far one.'
+    default:
+      return cut.allowanceDegrees === null ? 'With this stroke the ball does not get there on any aim: try more pace, or less side.' : ''
+  }
+}
+
+/** "aim 1.2 mm thinner": which way, and how far across the line of aim, the aim that pots differs from the plain line. */
+export function allowanceWords(cut: Cut, allowance: Schemas['Allowance'] | null): string {
+  if (!allowance || cut.allowanceDegrees === null) return '–'
+  const net = allowance.net ?? 0
+  if (Math.abs(net) < 0.00005) return 'none: at the ghost ball'
+  const way = Math.abs(cut.cutDegrees) < 0.5 ? (cut.allowanceDegrees > 0 ? 'left' : 'right') : net > 0 ? 'thinner' : 'thicker'
+  return `aim ${lengthWords(Math.abs(net), 1)} ${way}`
+}
+
+/** "−1.2 mm": a part of the allowance, as a shift at the contact that thins (+) or thickens (−). */
+export const shiftWords = (metres: number | undefined) => lengthWords(metres ?? 0, 1)
+
+/** "12.5° to the left". */
+export function cutWords(cut: Pick<Cut, 'cutDegrees'>): string {
+  const side = Math.abs(cut.cutDegrees) < 0.5 ? 'straight' : cut.cutDegrees > 0 ? 'to the left' : 'to the right'
+  return `${figureWords(Math.abs(cut.cutDegrees), 1)}° ${side}`
+}
+
+/** "1 203 + 455 mm": from the white to the contact, and on to the pocket. */
+export const distancesWords = (cut: Pick<Cut, 'cueBallDistance' | 'potDistance'>) =>
+  units.value === 'mm'
+    ? `${(cut.cueBallDistance * 1000).toFixed(0)} + ${(cut.potDistance * 1000).toFixed(0)} mm`
+    : `${(cut.cueBallDistance / 0.0254).toFixed(0)} + ${(cut.potDistance / 0.0254).toFixed(0)} in`
+
+/** "screw, half a tip below, pace 4, off the top cushion, comes along the line of the black". */
+export function wayWords(way: Way): string {
+  const parts = [strokeKindWords[way.arrival.kind!], tipWords(way.stroke.side ?? 0, way.stroke.height ?? 0), paceWords(way.stroke.pace)]
+  const part = way.stroke.pot?.part ?? 0
+  if (part) parts.push(`into the ${part < 0 ? 'thick' : 'thin'} side of the pocket`)
+  if (way.cushions.length) parts.push(offCushionsWords(way.cushions))
+  if (way.balls.length) parts.push(ontoBallsWords(way.balls))
+  if (!way.cushions.length && !way.balls.length) parts.push('no cushion')
+  if (way.along) parts.push(`comes along the line of ${theBall(way.along)}`)
+  return parts.join(', ')
+}
+
+/** What comes of it if it is struck a usual error too hard or too softly. */
+export function outcomeOf(outcome: Schemas['OutcomeResult'], exact: Schemas['OutcomeResult']): string {
+  if (outcome.inOff) return 'in-off'
+  const off = Math.hypot(outcome.x - exact.x, outcome.y - exact.y)
+  const next = outcome.nextBall ? `${theBall(outcome.nextBall)} on at ${percentWords(outcome.nextChance ?? 0)}` : 'no easy pot seen'
+  return `${lengthWords(off)} off, ${outcome.isMet ? 'still good' : 'missed'}, ${next}`
+}
+
+/** Which of the player's usual errors moves the white most. */
+export function sensitivityWords(way: Way): string {
+  const errors: [string, number][] = [
+    ['pace', way.sensitivity.pace ?? 0],
+    ['the height of the tip', way.sensitivity.height ?? 0],
+    ['the direction', way.sensitivity.direction ?? 0],
+    ['unmeant side', way.sensitivity.side ?? 0],
+  ]
+  const [what, metres] = errors.sort((a, b) => b[1] - a[1])[0]
+  return `${what} tells most: your usual error moves the white ${lengthWords(metres)}`
+}
+
+/** Why a way ranks where it does, against the best one. */
+export function rankWords(way: Way, best: Way): string {
+  const position = (w: Way) => (w.pot > 0 ? w.both / w.pot : 0)
+  if (way === best) return `ranks first: pot ${percentWords(way.pot)}, and then position ${percentWords(position(way))}`
+  const reasons: string[] = []
+  const pot = Math.round((best.pot - way.pot) * 100)
+  const place = Math.round((position(best) - position(way)) * 100)
+  if (pot >= 2) reasons.push(`the pot is ${pot} points harder`)
+  if (place >= 2) reasons.push(`position is ${place} points less sure`)
+  if (way.inOff - best.inOff > 0.02) reasons.push(`in-off ${percentWords(way.inOff)}`)
+  if (way.kiss - best.kiss > 0.05) reasons.push(`kiss ${percentWords(way.kiss)}`)
+  if (way.reach.errorFactor > best.reach.errorFactor + 0.05) reasons.push('harder to reach')
+  return reasons.length ? `ranks lower: ${reasons.join(', ')}` : 'about as good as the first'
+}
+
+/** What a sampled shot comes to. */
+export function chancesWords(s: Schemas['SpreadAnswer']): string {
+  const parts: string[] = []
+  if (s.pot !== null && s.pot !== undefined) parts.push(`missed thick ${percentWords(s.missThick ?? 0)}, thin ${percentWords(s.missThin ?? 0)}`)
+  parts.push(`in-off ${percentWords(s.inOff)}, kiss ${percentWords(s.kiss)}`)
+  if (s.wanted !== null && s.wanted !== undefined) parts.push(`does what is wanted ${percentWords(s.wanted)}, with the pot ${percentWords(s.both ?? 0)}`)
+  return parts.join('; ')
+}

@@ -1,0 +1,48 @@
+import { useLocalStorage } from '@vueuse/core'
+
+/** One place that turns figures into words, and lengths into the units that the user likes. */
+
+export type Units = 'mm' | 'inches'
+export const units = useLocalStorage<Units>('deep-baize-units', 'mm')
+
+const inch = 0.0254
+const minus = (text: string) => (/^-0(\.0*)?$/.test(text) ? text.slice(1) : text.replace('-', '−'))
+
+/** "−1.2". */
+export const figureWords = (value: number, digits: number) => minus(value.toFixed(digits))
+
+/** "87 %". */
+export const percentWords = (share: number) => `${(share * 100).toFixed(0)} %`
+
+/** "12.5°", "−0.03°". */
+export const degreeWords = (degrees: number, digits = 0) => `${figureWords(degrees, digits)}°`
+
+/** A length on the table, m: "94 mm" or "3.7 in". Parts of a millimetre where they tell. */
+export const lengthWords = (metres: number, digits = 0) =>
+  units.value === 'mm' ? `${figureWords(metres * 1000, digits)} mm` : `${figureWords(metres / inch, digits + 1)} in`
+
+/** A way along the table, m: "1.8 m" or "5.9 ft". */
+export const distanceWords = (metres: number) => (units.value === 'mm' ? `${metres.toFixed(1)} m` : `${(metres / inch / 12).toFixed(1)} ft`)
+
+/** "4", "5.4": no more digits than tell. */
+export const paceWords = (pace: number | undefined) => `pace ${(pace ?? 0).toFixed(1).replace(/\.0$/, '')}`
+
+/** What a length is typed in: metres to figures and back. */
+export const lengthUnit = {
+  get name() {
+    return units.value === 'mm' ? 'mm' : 'in'
+  },
+  get digits() {
+    return units.value === 'mm' ? 0 : 1
+  },
+  of: (metres: number) => (units.value === 'mm' ? metres * 1000 : metres / inch),
+  metres: (figure: number) => (units.value === 'mm' ? figure / 1000 : figure * inch),
+}
+
+/** "a", "a and b", "a, b and c". */
+export const listWords = (words: readonly string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`)
+
+/** "1 point", "2 points". */
+export const countWords = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
+
+export const sentence = (words: string) => (words ? words[0].toUpperCase() + words.slice(1) : '')

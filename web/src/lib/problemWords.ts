@@ -1,0 +1,22 @@
+import type { FieldError, Problem } from '../api/client'
+
+/** The server's problems have codes; here is what the page says of them, and what to do. */
+const what: Record<string, { title: string; todo: string }> = {
+  away: { title: 'Deep Baize does not answer.', todo: 'Is it still running? What you were editing is still here.' },
+  databaseAway: { title: 'The database does not answer.', todo: 'What you were editing is still here. Try again once the database is back.' },
+  unexpected: { title: 'Something went wrong in Deep Baize itself.', todo: 'Nothing was changed. The server’s log says more.' },
+  conflict: { title: 'It has been saved elsewhere since you opened it.', todo: 'Yours is still here.' },
+  tooLarge: { title: 'That is too large.', todo: '' },
+}
+
+/** Titles of what is not there say what it was; those of faulty input are told by the fields. */
+export const titleOf = (p: Problem) => what[p.code]?.title ?? p.message
+export const detailOf = (p: Problem) => (p.errors.length ? p.errors.map(fieldWords).join(' ') : (what[p.code]?.todo ?? p.detail))
+
+/** "14 is out of range. Allowed: 1 to 10." */
+export const fieldWords = (e: FieldError) => `${e.message} Allowed: ${e.allowed}.`
+
+/** All of it in one line. */
+export function problemWords(p: Problem): string {
+  return p.errors.length ? p.errors.map(fieldWords).join(' ') : [titleOf(p), detailOf(p)].filter(Boolean).join(' ')
+}

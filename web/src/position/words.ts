@@ -1,0 +1,43 @@
+import type { Shot, ShotEvent } from '../api/client'
+import { nameOf, pocketName, theBall } from '../domain/balls'
+import { cushionCountWords, cushionNames, whereWords } from '../domain/words'
+import { listWords, sentence } from '../lib/formats'
+
+/** What a shot does, in words. */
+
+export function eventWords(e: ShotEvent): string {
+  const ball = nameOf(e.ball)
+  switch (e.kind) {
+    case 'strike':
+      return `${ball} is struck`
+    case 'ball':
+      return `${ball} meets ${nameOf(e.other!)}`
+    case 'cushion':
+      return `${ball} off the ${cushionNames[e.cushion!]} cushion`
+    case 'jaw':
+      return `${ball} touches a jaw, ${pocketName(e.pocket!)}`
+    case 'pot':
+      return e.ball === 'white' ? `in-off: white in the ${pocketName(e.pocket!)} pocket` : `${ball} in the ${pocketName(e.pocket!)} pocket`
+    case 'roll':
+      return `${ball} begins to roll`
+    case 'stop':
+      return `${ball} stops`
+  }
+}
+
+/** One sentence on what comes of the shot: "Blue in the top yellow-side pocket; white off two cushions and into red 4, in baulk, 120 mm off the baulk cushion." */
+export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation' | 'whiteRests'>): string {
+  const potted = simulation.finals.filter((f) => f.pocket && f.id !== 'white')
+  const white = simulation.finals.find((f) => f.id === 'white')!
+  const met = simulation.events.filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white')).map((e) => (e.ball === 'white' ? e.other! : e.ball))
+  const what = potted.length
+    ? listWords(potted.map((f) => `${nameOf(f.id)} in the ${pocketName(f.pocket!)} pocket`))
+    : met.length
+      ? `nothing potted, ${theBall(met[0])} hit first`
+      : 'no ball hit'
+  if (white.pocket) return sentence(`${what}; in-off, ${pocketName(white.pocket)} pocket.`)
+  const cushions = simulation.events.filter((e) => e.ball === 'white' && e.kind === 'cushion').length
+  const then = [...new Set(met.slice(1))].filter((id) => id !== met[0])
+  const way = [...(cushions ? [`off ${cushionCountWords(cushions)}`] : []), ...(then.length ? [`into ${listWords(then.slice(0, 2).map(theBall))}`] : [])]
+  return sentence(`${what}; white ${way.length ? `${way.join(' and ')}, ` : ''}stops ${whiteRests ? whereWords(whiteRests) : ''}.`)
+}

@@ -1,0 +1,25 @@
+import type { Component } from 'vue'
+import type { Naming } from './labels'
+
+export type Point = { x: number; y: number }
+/** Where the hand is, m of the table, and how far it reaches there. */
+export type At = Point & { reach: number }
+
+/** What is drawn on the plan by someone else: lines and areas, what they are called, and what of them can be taken in hand. Metres. */
+export type Layer = {
+  key: string
+  /** Drawn within the plan's own drawing, by useDrawing. */
+  component?: Component
+  /** What it wants called by a name; layers that come first choose their places first. */
+  namings?: () => Naming[]
+  /** Lines that labels must keep clear of. */
+  lines?: () => Point[][]
+  /** Small rings where something happens. */
+  marks?: () => (Point & { key: string | number })[]
+  /** Balls that its lists call by name: their numbers are shown. */
+  named?: () => string[]
+  /** Takes what is under the hand, if it is this layer's: what is to be done as the hand moves. */
+  grip?: (at: At) => ((to: Point) => void) | null
+  /** The hand is over a place without holding anything, or has left. */
+  hover?: (at: Point | null) => void
+}
