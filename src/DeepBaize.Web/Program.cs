@@ -8,6 +8,7 @@ using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Problems;
+using DeepBaize.Web.Records;
 using DeepBaize.Web.Safety;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
@@ -65,6 +66,7 @@ app.MapSafety();
 app.MapPlayer();
 app.MapTables();
 app.MapPositions();
+app.MapLibrary();
 
 await using (var scope = app.Services.CreateAsyncScope())
 {

@@ -50,6 +50,24 @@ public class SavedShotTests(Application app)
     }
 
     [Fact]
+    public async Task Kept_shots_are_found_over_all_positions_by_words_of_their_own_or_of_the_position_but_not_from_the_bin()
+    {
+        var position = await Position();
+        await app.Post($"/api/positions/{position}/shots", Shot("A cannon nobody else kept"));
+        async Task<string[]> Found(string search)
+        {
+            var (_, list) = await app.Send(HttpMethod.Get, $"/api/library/shots?search={Uri.EscapeDataString(search)}");
+            return [.. list.AsArray().Select(s => s!["positionId"]!.GetValue<string>())];
+        }
+        Assert.Equal([position], await Found("cannon nobody"));
+        Assert.Equal([position], await Found("bridge nobody"));
+        Assert.Empty(await Found("cannon 100%_"));
+        Assert.Equal(200, (await app.Send(HttpMethod.Get, "/api/library/plans?search=x")).Status);
+        await app.Send(HttpMethod.Delete, $"/api/positions/{position}");
+        Assert.Empty(await Found("cannon nobody"));
+    }
+
+    [Fact]
     public async Task The_player_is_kept_and_a_wrong_one_refused()
     {
         var player = new JsonObject

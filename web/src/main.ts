@@ -1,5 +1,5 @@
 import '@fontsource-variable/source-sans-3'
-import 'element-plus/dist/index.css'
+import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/dark/css-vars.css'
 import './style.css'
 import { createPinia } from 'pinia'

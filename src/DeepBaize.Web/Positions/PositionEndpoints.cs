@@ -115,13 +115,8 @@ public static class PositionEndpoints
     )
     {
         var query = db.Own().AsNoTracking().Where(p => p.DeletedAt != null == deleted);
-        foreach (
-            var word in Texts.Checked("search", search, 200, required: false).Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8)
-        )
-        {
-            var pattern = $"%{word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
+        foreach (var pattern in Texts.Patterns(search))
             query = query.Where(p => EF.Functions.ILike(p.Name, pattern, "\\") || EF.Functions.ILike(p.About, pattern, "\\"));
-        }
         var found = await query
             .OrderByDescending(p => deleted ? p.DeletedAt : p.UpdatedAt)
             .Take(Limits.PositionsListed)

@@ -22,4 +22,11 @@ internal static class Texts
         checks.ThrowIfAny();
         return trimmed;
     }
+
+    /// <summary>For ILIKE with a backslash to escape: one for each word that is searched for.</summary>
+    public static IEnumerable<string> Patterns(string search) =>
+        Checked("search", search, 200, required: false)
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Take(8)
+            .Select(word => $"%{word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%");
 }

@@ -1,28 +1,39 @@
 <script setup lang="ts">
-import { useDark } from '@vueuse/core'
-import { ElConfigProvider, ElDialog } from 'element-plus'
-import { onMounted, ref } from 'vue'
+import { useDark, useLocalStorage } from '@vueuse/core'
+import { ElButton, ElConfigProvider, ElDialog } from 'element-plus'
+import { defineAsyncComponent, onMounted, ref } from 'vue'
 import { Problem } from '../api/client'
+import { problemWords } from '../lib/problemWords'
+import { useAnswer } from '../position/answer'
+import { useDraft } from '../position/draft'
+import { useKeeping } from '../position/keeping'
+import { useSaving } from '../position/saving'
+import { useShortcuts } from './keys/shortcuts'
+import NoticeBar from './NoticeBar.vue'
 import { router, unsavedAddress } from './router'
 import { useTableAddress } from './tableAddress'
 import TopBar from './TopBar.vue'
-import { useShortcuts } from './keys/shortcuts'
-import ShortcutsDialog from './keys/ShortcutsDialog.vue'
-import { useKeeping } from '../position/keeping'
-import NoticeBar from './NoticeBar.vue'
-import { useAnswer } from '../position/answer'
-import { useSaving } from '../position/saving'
 
 /** What every place stands in: the bar above, the place itself, what lies over it. */
-const answer = useAnswer()
+const KeysDialog = defineAsyncComponent(() => import('./keys/KeysDialog.vue'))
+const NewcomersTour = defineAsyncComponent(() => import('./NewcomersTour.vue'))
 const saving = useSaving()
+const position = useDraft()
 const keeping = useKeeping()
+useAnswer()
 const keys = ref(false)
+const hadKeys = ref(false)
 const trouble = ref('')
 const isReady = ref(false)
+/** Whether the tour has been seen or skipped. */
+const wasShownRound = useLocalStorage('deep-baize-tour', false)
+const tour = ref(false)
 useDark({ initialValue: 'dark' })
 
-useShortcuts(() => (keys.value = true))
+function showKeys() {
+  hadKeys.value = keys.value = true
+}
+useShortcuts(showKeys)
 
 async function start() {
   trouble.value = ''
@@ -33,35 +44,42 @@ async function start() {
     await saving.start(id)
     useTableAddress()
     isReady.value = true
+    tour.value = !wasShownRound.value && router.currentRoute.value.name === 'table'
   } catch (e) {
     if (!(e instanceof Problem)) throw e
-    trouble.value = `${e.message} ${e.detail}`
+    trouble.value = problemWords(e)
   }
 }
 onMounted(start)
+
+async function showRound() {
+  await router.push('/table')
+  tour.value = true
+}
 </script>
 
 <template>
   <ElConfigProvider>
-    <div v-if="isReady && answer.table" class="app" :class="{ 'at-table': $route.name === 'table' }">
-      <TopBar />
+    <div v-if="isReady && position.reference" class="app" :class="{ 'at-table': $route.name === 'table' }">
+      <TopBar @tour="showRound" @keys="showKeys" />
       <RouterView v-slot="{ Component }">
         <KeepAlive include="TablePlace"><component :is="Component" /></KeepAlive>
       </RouterView>
-      <ShortcutsDialog v-model="keys" />
-      <ElDialog :model-value="!!keeping.conflict" title="Saved elsewhere since you opened it" width="min(520px, 94vw)" @close="keeping.conflict = null">
+      <KeysDialog v-if="hadKeys" v-model="keys" />
+      <NewcomersTour v-if="tour" @done="(tour = false), (wasShownRound = true)" />
+      <ElDialog :model-value="!!keeping.conflict" title="Saved elsewhere since you opened it" width="min(520px, 94vw)" @close="keeping.dropConflict()">
         <p>“{{ keeping.conflict?.name }}” has been saved from another page. Yours is still here and not lost.</p>
-        <div class="choices">
-          <button class="key chosen" @click="keeping.keepBoth()">Keep both</button>
-          <button class="key" @click="keeping.takeNewer()">Take the newer one</button>
-          <button class="key" @click="keeping.saveOver()">Save mine over it</button>
+        <div class="row">
+          <ElButton type="primary" @click="keeping.keepBoth()">Keep both</ElButton>
+          <ElButton @click="keeping.takeNewer()">Take the newer one</ElButton>
+          <ElButton @click="keeping.saveOver()">Save mine over it</ElButton>
         </div>
       </ElDialog>
     </div>
     <div v-else class="waiting" role="status">
       <template v-if="trouble">
         <p>{{ trouble }}</p>
-        <button class="key chosen" @click="start">Try again</button>
+        <ElButton type="primary" @click="start">Try again</ElButton>
       </template>
       <p v-else class="soft">Setting up the table …</p>
     </div>
@@ -79,11 +97,6 @@ onMounted(start)
 .at-table {
   height: 100dvh;
 }
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
 .waiting {
   display: grid;
   place-content: center;
@@ -91,10 +104,5 @@ onMounted(start)
   height: 100dvh;
   padding: 20px;
   text-align: center;
-}
-@media (max-width: 860px) {
-  .at-table {
-    height: auto;
-  }
 }
 </style>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { ElButton } from 'element-plus'
 import { useNotices } from '../lib/notices'
 
+/** Short messages at the foot of the page, some with one thing to do about it. */
 const notices = useNotices()
 </script>
 
@@ -8,8 +10,8 @@ const notices = useNotices()
   <div class="notices" aria-live="polite">
     <div v-for="n in notices.notices" :key="n.id" class="notice" :class="n.kind" :role="n.kind === 'error' ? 'alert' : 'status'" data-testid="notice">
       <span><strong>{{ n.text }}</strong> <span v-if="n.detail" class="detail">{{ n.detail }}</span></span>
-      <button v-if="n.action" class="key" @click="(n.action.run(), notices.dismiss(n.id))">{{ n.action.label }}</button>
-      <button class="key" aria-label="Close this message" @click="notices.dismiss(n.id)">Close</button>
+      <ElButton v-if="n.action" size="small" type="primary" @click="(n.action.run(), notices.dismiss(n.id))">{{ n.action.label }}</ElButton>
+      <ElButton size="small" @click="notices.dismiss(n.id)">Close</ElButton>
     </div>
   </div>
 </template>
@@ -35,6 +37,9 @@ const notices = useNotices()
   border-radius: 8px;
   background: var(--panel-2);
   box-shadow: 0 4px 18px rgb(0 0 0 / 0.35);
+}
+.notice .el-button + .el-button {
+  margin-left: 0;
 }
 .notice.error {
   border-left-color: var(--danger);

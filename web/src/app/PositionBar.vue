@@ -1,16 +1,25 @@
 <script setup lang="ts">
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
-import { ref } from 'vue'
-import ConditionsDrawer from '../features/settings/ConditionsDrawer.vue'
-import { useKeeping } from '../position/keeping'
+import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput } from 'element-plus'
+import { defineAsyncComponent, nextTick, ref } from 'vue'
 import { useDraft } from '../position/draft'
+import { useKeeping } from '../position/keeping'
 
+/** The position that is on the table: what it is called, whether it is saved, and what can be done with it. */
+const ConditionsDrawer = defineAsyncComponent(() => import('../features/settings/ConditionsDrawer.vue'))
 const position = useDraft()
 const keeping = useKeeping()
 const conditions = ref(false)
+/** Loaded when it is first asked for. */
+const hadConditions = ref(false)
 /** The line about it while it is written; null while it is not. */
 const about = ref<string | null>(null)
+const field = ref<InstanceType<typeof ElInput>>()
 
+async function beginAbout() {
+  about.value = position.draft.about
+  await nextTick()
+  field.value?.focus()
+}
 /** Leaving it keeps what was written; Esc has let go of it before. */
 function endAbout() {
   if (about.value !== null && about.value !== position.draft.about) {
@@ -26,45 +35,52 @@ const deeds: Record<string, () => unknown> = {
   remove: () => position.origin && keeping.remove({ id: position.origin.id, name: position.draft.name }, () => {}),
   json: () => keeping.exportJson(),
   svg: () => keeping.exportSvg(),
+  conditions: showConditions,
+}
+function showConditions() {
+  hadConditions.value = true
+  conditions.value = !conditions.value
 }
 </script>
 
 <template>
   <div class="position-bar" role="group" aria-label="The position">
     <div class="title">
-      <strong data-testid="position-name">{{ position.draft.name }}</strong>
+      <h1 data-testid="position-name">{{ position.draft.name }}</h1>
       <span v-if="position.isDirty" class="unsaved" data-testid="unsaved">not saved</span>
-      <button class="about soft" :title="position.draft.about || 'Write a line about it'" data-testid="about" @click="about = position.draft.about">{{ position.draft.about || 'Write a line about it' }}</button>
-      <textarea
+      <ElButton text class="about" :title="position.draft.about || 'Write a line about it'" data-testid="about" @click="beginAbout">{{ position.draft.about || 'Write a line about it' }}</ElButton>
+      <ElInput
         v-if="about !== null"
+        ref="field"
         v-model="about"
         class="about-edit"
-        rows="3"
+        type="textarea"
+        :rows="3"
         maxlength="2000"
         aria-label="What the position is about"
         data-testid="about-edit"
         @keydown.esc.stop="about = null"
-        @vue:mounted="({ el }: any) => el.focus()"
         @blur="endAbout"
       />
     </div>
-    <button class="key" :disabled="!position.canUndo" aria-label="Undo" data-testid="undo" @click="position.undo()">Undo</button>
-    <button class="key" :disabled="!position.canRedo" aria-label="Redo" data-testid="redo" @click="position.redo()">Redo</button>
-    <button class="key chosen" :disabled="keeping.busy || !position.isDirty" data-testid="save" @click="keeping.save()">Save</button>
+    <ElButton :disabled="!position.canUndo" data-testid="undo" @click="position.undo()">Undo</ElButton>
+    <ElButton :disabled="!position.canRedo" data-testid="redo" @click="position.redo()">Redo</ElButton>
+    <ElButton type="primary" :disabled="keeping.busy || !position.isDirty" data-testid="save" @click="keeping.save()">Save</ElButton>
     <ElDropdown trigger="click" @command="(c: string) => deeds[c]?.()">
-      <button class="key" aria-label="More with this position" data-testid="more">More</button>
+      <ElButton data-testid="more">More</ElButton>
       <template #dropdown>
         <ElDropdownMenu>
           <ElDropdownItem command="saveAs">Save as …</ElDropdownItem>
           <ElDropdownItem command="rename" :disabled="!position.origin">Rename …</ElDropdownItem>
           <ElDropdownItem command="remove" :disabled="!position.origin">Delete</ElDropdownItem>
+          <ElDropdownItem command="conditions" divided>Conditions …</ElDropdownItem>
           <ElDropdownItem command="json" divided>Export as JSON</ElDropdownItem>
           <ElDropdownItem command="svg">Export as SVG</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <button class="key" data-testid="conditions" title="Cloth, balls, cushions, pockets and cue; the plan follows at once" @click="conditions = !conditions">Conditions</button>
-    <ConditionsDrawer v-model="conditions" />
+    <ElButton class="conditions" data-testid="conditions" title="Cloth, balls, cushions, pockets and cue; the plan follows at once" @click="showConditions">Conditions</ElButton>
+    <ConditionsDrawer v-if="hadConditions" v-model="conditions" />
   </div>
 </template>
 
@@ -76,6 +92,10 @@ const deeds: Record<string, () => unknown> = {
   padding: 5px 14px;
   border-bottom: 1px solid var(--edge);
   min-width: 0;
+  flex: none;
+}
+.position-bar .el-button + .el-button {
+  margin-left: 0;
 }
 .title {
   flex: 1;
@@ -86,42 +106,51 @@ const deeds: Record<string, () => unknown> = {
   position: relative;
   white-space: nowrap;
 }
+h1 {
+  font-size: 1rem;
+  margin: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 60%;
+}
 .unsaved {
   color: var(--accent);
   font-size: 0.85rem;
 }
-.about {
-  all: unset;
+.about.el-button {
   color: var(--text-soft);
+  min-width: 0;
+  flex: 0 1 auto;
+  padding: 0 6px;
+  height: 26px;
+  font-weight: 400;
+}
+.about :deep(> span) {
+  display: block;
   overflow: hidden;
   text-overflow: ellipsis;
-  min-width: 0;
-  cursor: text;
-  font-size: 0.93rem;
-}
-.about:focus-visible {
-  outline: 2px solid var(--accent);
 }
 .about-edit {
   position: absolute;
-  top: 26px;
+  top: 28px;
   left: 0;
   right: 0;
   z-index: 20;
-  font: inherit;
-  padding: 8px;
-  color: var(--text);
-  background: var(--panel-2);
-  border: 1px solid var(--accent);
-  border-radius: 8px;
 }
 @media (max-width: 860px) {
   .position-bar {
-    flex-wrap: wrap;
+    padding: 4px 8px;
+    gap: 5px;
   }
-  .title {
-    order: 1;
-    flex-basis: 100%;
+  .about,
+  .conditions {
+    display: none;
+  }
+  .position-bar .el-button {
+    padding: 0 9px;
+  }
+  h1 {
+    max-width: none;
   }
 }
 </style>

@@ -1,38 +1,63 @@
 <script setup lang="ts">
 import { useDark } from '@vueuse/core'
-import { ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed } from 'vue'
-import ConditionsFields from '../features/settings/ConditionsFields.vue'
-import KeyList from './keys/KeyList.vue'
 import PlayerFields from '../features/players/PlayerFields.vue'
+import CorrectionList from '../features/safety/CorrectionList.vue'
+import ConditionsFields from '../features/settings/ConditionsFields.vue'
+import { units } from '../lib/formats'
+import OneOf from '../ui/OneOf.vue'
+import KeyList from './keys/KeyList.vue'
 
-/** What is set once: who plays, on what table, with which keys, in which dress. */
+/** What is set once: who plays, on what table, with which keys, in which units and dress. */
 const dark = useDark({ initialValue: 'dark' })
 const theme = computed({ get: () => (dark.value ? 'dark' : 'light'), set: (value) => (dark.value = value === 'dark') })
+const themes = [
+  { value: 'dark', label: 'Dark', testId: 'theme-dark' },
+  { value: 'light', label: 'Light', testId: 'theme-light' },
+]
+const unit = computed({ get: () => units.value, set: (value) => (units.value = value) })
+const unitChoices = [
+  { value: 'mm', label: 'Millimetres', testId: 'units-mm' },
+  { value: 'inches', label: 'Inches', testId: 'units-inches' },
+] as const
 </script>
 
 <template>
   <main class="place settings" data-testid="settings-place">
     <h1>Settings</h1>
-    <section aria-label="Player"><PlayerFields /></section>
-    <section aria-labelledby="theme-title">
-      <h2 id="theme-title">Dress</h2>
-      <ElRadioGroup v-model="theme" aria-label="Dress">
-        <ElRadioButton value="dark" data-testid="theme-dark">Dark</ElRadioButton>
-        <ElRadioButton value="light" data-testid="theme-light">Light</ElRadioButton>
-      </ElRadioGroup>
-    </section>
-    <section><ConditionsFields /></section>
-    <section aria-labelledby="keys-title">
-      <h2 id="keys-title">Keys</h2>
-      <KeyList />
-    </section>
+    <div class="columns">
+      <div>
+        <section aria-label="Player"><PlayerFields /></section>
+        <section aria-labelledby="units-title">
+          <h2 id="units-title">Units</h2>
+          <OneOf v-model="unit" :options="unitChoices" label="Units" />
+        </section>
+        <section aria-labelledby="theme-title">
+          <h2 id="theme-title">Dress</h2>
+          <OneOf v-model="theme" :options="themes" label="Dress" />
+        </section>
+        <section aria-label="Corrections"><CorrectionList /></section>
+        <section aria-labelledby="keys-title">
+          <h2 id="keys-title">Keys</h2>
+          <KeyList />
+        </section>
+      </div>
+      <section aria-label="Conditions"><ConditionsFields /></section>
+    </div>
   </main>
 </template>
 
 <style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
+  gap: 0 48px;
+  align-items: start;
+}
 section {
-  margin-bottom: 22px;
-  max-width: 720px;
+  margin-bottom: 26px;
+}
+h2 {
+  margin-bottom: 8px;
 }
 </style>

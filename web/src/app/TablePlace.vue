@@ -1,66 +1,80 @@
 <script setup lang="ts">
+import { useLocalStorage, useMediaQuery } from '@vueuse/core'
+import { ElSplitter, ElSplitterPanel } from 'element-plus'
 import { computed, defineAsyncComponent } from 'vue'
 import PicturePanel from '../features/shot/PicturePanel.vue'
-import ChoosePanel from '../features/shot/ChoosePanel.vue'
-import { useJudgements, type Below } from '../features/shot/judgements'
-import BallPanel from '../position/BallPanel.vue'
-import StrikePanel from '../features/shot/StrikePanel.vue'
+import ShotPanel from '../features/shot/ShotPanel.vue'
+import { useAnswer } from '../position/answer'
+import { useDraft } from '../position/draft'
+import { usePlayback } from '../position/playback'
+import { useView } from '../position/view'
+import { provideDrawing } from '../table/bed'
 import TableBed from '../table/TableBed.vue'
 import TablePlan from '../table/TablePlan.vue'
+import { useFeatures } from './features'
 import PositionBar from './PositionBar.vue'
-import { stepOf } from './tableAddress'
+import StepLinks from './StepLinks.vue'
 
-/** The table: the plan stays, the desk shows one step of the work at a time. */
-const ReadList = defineAsyncComponent(() => import('../features/read/ReadList.vue'))
-const WaysPanel = defineAsyncComponent(() => import('../features/shot/WaysPanel.vue'))
-const KeptShots = defineAsyncComponent(() => import('../features/shot/KeptShots.vue'))
-const PlanPanel = defineAsyncComponent(() => import('../features/break/PlanPanel.vue'))
-const DecidePanel = defineAsyncComponent(() => import('../features/safety/DecidePanel.vue'))
+/** The table: the plan stays, the desk shows one step of the work at a time. On a phone the desk is a sheet beneath the plan. */
+const panels = {
+  read: defineAsyncComponent(() => import('../features/read/ReadPanel.vue')),
+  shot: ShotPanel,
+  break: defineAsyncComponent(() => import('../features/break/BreakPanel.vue')),
+  safety: defineAsyncComponent(() => import('../features/safety/DecidePanel.vue')),
+}
+const BreakStrip = defineAsyncComponent(() => import('../features/break/BreakStrip.vue'))
 
-const judgements = useJudgements()
-const step = computed(() => stepOf(judgements.below))
-const tabs: { below: Below; label: string; asks: string; testId: string }[] = [
-  { below: 'on', label: 'Read', asks: 'What is on?', testId: 'what-is-on' },
-  { below: 'happens', label: 'Shot', asks: 'How do I play this one, and what if?', testId: 'what-happens' },
-  { below: 'plan', label: 'Break', asks: 'What next, and after that?', testId: 'plan-break' },
-  { below: 'decide', label: 'Safety', asks: 'Or leave it?', testId: 'decide' },
-]
-const views: { below: Below; label: string; testId: string }[] = [
-  { below: 'happens', label: 'Set up', testId: 'set-up' },
-  { below: 'ways', label: 'Put it there', testId: 'put-it-there' },
-  { below: 'shots', label: 'Kept', testId: 'keep' },
-]
+const position = useDraft()
+const answer = useAnswer()
+const playback = usePlayback()
+const view = useView()
+const { layers } = useFeatures()
+provideDrawing(computed(() => position.reference!))
+const isPhone = useMediaQuery('(max-width: 860px)')
+/** How much of the width the plan takes, %. */
+const share = useLocalStorage('deep-baize-plan-share', 62)
+const left = computed({
+  get: () => `${share.value}%`,
+  set: (value: string | number) => {
+    const percent = typeof value === 'number' ? (value / window.innerWidth) * 100 : parseFloat(value)
+    if (Number.isFinite(percent)) share.value = Math.round(percent * 10) / 10
+  },
+})
+
+const lying = computed(() =>
+  view.ahead ? view.ahead.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })),
+)
+const aim = computed(() => {
+  const white = view.ahead || view.isShotHidden || playback.isPlaying ? undefined : position.ball('white')
+  return white ? { x: white.x, y: white.y, degrees: answer.aim } : null
+})
+function take(id: string) {
+  playback.rewind()
+  position.selected = id
+}
 </script>
 
 <template>
-  <div class="table-place">
+  <div class="table-place" :class="{ phone: isPhone }">
     <PositionBar />
-    <main>
-      <div class="left">
-        <div class="plan-frame"><TableBed /><TablePlan /></div>
-        <PicturePanel />
-      </div>
-      <section class="desk" aria-label="Desk">
-        <div class="steps" role="tablist" aria-label="Steps">
-          <button v-for="t in tabs" :key="t.below" role="tab" :aria-selected="step === stepOf(t.below)" :title="t.asks" :data-testid="t.testId" @click="judgements.below = t.below">{{ t.label }}</button>
-        </div>
-        <template v-if="step === 'read'">
-          <BallPanel />
-          <div class="panel fills"><ReadList /></div>
-        </template>
-        <template v-else-if="step === 'shot'">
-          <div class="panel views">
-            <span class="joined" role="group" aria-label="Of the shot">
-              <button v-for="v in views" :key="v.below" class="key" :aria-pressed="judgements.below === v.below" :data-testid="v.testId" @click="judgements.below = v.below">{{ v.label }}</button>
-            </span>
+    <component :is="isPhone ? 'div' : ElSplitter" class="halves">
+      <component :is="isPhone ? 'div' : ElSplitterPanel" v-model:size="left" class="half" min="40%" max="75%">
+        <div class="left">
+          <div class="plan-frame">
+            <TableBed :table="answer.table" />
+            <TablePlan :balls="lying" :pockets="answer.table?.pockets ?? []" :layers="layers" :selected="position.selected" :wanted="position.stroke.pot?.pocket" :aim="aim" :is-locked="!!view.ahead" :drag="position.drag" @take="take" @aim-at="position.aimFreely($event)" @pocket="position.potInto($event)" @done="position.commit()" />
           </div>
-          <template v-if="judgements.below === 'happens'"><BallPanel /><ChoosePanel /></template>
-          <div v-else class="panel fills"><WaysPanel v-if="judgements.below === 'ways'" /><KeptShots v-else /></div>
-          <StrikePanel />
-        </template>
-        <div v-else class="panel fills"><PlanPanel v-if="step === 'break'" /><DecidePanel v-else /></div>
-      </section>
-    </main>
+          <BreakStrip v-if="view.step === 'break'" />
+          <PicturePanel />
+        </div>
+      </component>
+      <component :is="isPhone ? 'div' : ElSplitterPanel" class="half">
+        <section class="desk" aria-label="Desk">
+          <StepLinks />
+          <div class="step" :class="view.step"><component :is="panels[view.step]" /></div>
+        </section>
+      </component>
+    </component>
   </div>
 </template>
 
@@ -71,17 +85,19 @@ const views: { below: Below; label: string; testId: string }[] = [
   flex: 1;
   min-height: 0;
 }
-main {
+.halves {
   flex: 1;
   min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) var(--desk);
+}
+.half {
+  overflow: hidden;
 }
 .left {
   display: flex;
   flex-direction: column;
   gap: 8px;
   padding: 10px 12px;
+  height: 100%;
   min-height: 0;
   min-width: 0;
 }
@@ -94,81 +110,58 @@ main {
   flex: none;
 }
 .desk {
-  border-left: 1px solid var(--edge);
   background: var(--panel);
   overflow: auto;
   display: flex;
   flex-direction: column;
-  min-height: 0;
+  height: 100%;
+  container-type: inline-size;
 }
-.steps {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border-bottom: 1px solid var(--edge);
-  position: sticky;
-  top: 0;
-  background: var(--panel);
-  z-index: 2;
-  flex: none;
-}
-.steps button {
-  all: unset;
-  min-height: 38px;
-  text-align: center;
-  cursor: pointer;
-  color: var(--text-soft);
-}
-.steps button:focus-visible {
-  outline: 2px solid var(--accent);
-  outline-offset: -2px;
-}
-.steps [aria-selected='true'] {
-  color: var(--text);
-  font-weight: 650;
-  box-shadow: inset 0 -3px 0 var(--accent);
-}
-.desk :deep(.panel) {
-  padding: 7px 14px;
-  border-bottom: 1px solid var(--edge);
+.step {
+  flex: 1;
   display: flex;
   flex-direction: column;
-  gap: 5px;
 }
-.desk :deep(.row) {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
-.desk :deep(p) {
-  margin: 0;
-}
-.desk .fills {
+.step :deep(.fills) {
   flex: 1;
-  min-height: 240px;
   border-bottom: 0;
 }
-.desk .fills + :deep(.panel) {
+.step :deep(.fills + .panel) {
   border-top: 1px solid var(--edge);
 }
-@media (max-width: 860px) {
-  main {
-    grid-template-columns: minmax(0, 1fr);
+/* A wide desk has two columns where what is set up and what is drawn of it are seen side by side. */
+@container (min-width: 680px) {
+  .step.shot {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
     align-content: start;
   }
-  .left {
-    display: contents;
+  .step.shot > :deep(.views),
+  .step.shot > :deep(.fills) {
+    grid-column: 1 / 3;
   }
-  .plan-frame {
-    position: sticky;
-    top: 0;
-    z-index: 3;
-    max-height: none;
-    background: var(--page);
-  }
-  .desk {
-    border-left: 0;
-    overflow: visible;
-  }
+}
+/* The plan stays at the top, and what is changed moves beneath it. */
+.phone .halves {
+  display: flex;
+  flex-direction: column;
+}
+.phone .half:first-child {
+  flex: none;
+}
+.phone .half:last-child {
+  flex: 1;
+  min-height: 0;
+}
+.phone .left {
+  padding: 0;
+  gap: 2px;
+  height: auto;
+}
+.phone .plan-frame {
+  max-height: 42dvh;
+}
+.phone .desk {
+  border-top: 1px solid var(--edge);
 }
 </style>

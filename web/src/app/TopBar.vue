@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
+import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { usePlayer } from '../position/player'
 import { useRecords } from '../features/frames/records'
 import { useDraft } from '../position/draft'
+import { usePlayer } from '../position/player'
 
 /** The places, the player in hand, and the settings: seen everywhere. */
+const emit = defineEmits<{ tour: []; keys: [] }>()
 const players = usePlayer()
 const records = useRecords()
 const position = useDraft()
@@ -21,6 +22,7 @@ const places = computed(() => [
   { name: 'library', label: 'Library', to: '/library' },
 ])
 const isHere = (name: string) => route.name === name || (name === 'frames' && route.name === 'frame')
+const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
 </script>
 
 <template>
@@ -29,13 +31,20 @@ const isHere = (name: string) => route.name === name || (name === 'frames' && ro
     <nav aria-label="Places">
       <RouterLink v-for="p in places" :key="p.name" :to="p.to" :aria-current="isHere(p.name) ? 'page' : undefined" :data-testid="p.name === 'library' ? 'positions' : p.name">{{ p.label }}</RouterLink>
     </nav>
-    <ElDropdown trigger="click" @command="(skill: string) => players.set({ skill })">
-      <button class="key player" data-testid="player">
-        <span class="long">Plays as </span>{{ players.player.skill }}<span class="long">, {{ players.player.hand }}-handed</span>
-      </button>
+    <ElDropdown class="wide" trigger="click" @command="(skill: string) => players.set({ skill })">
+      <ElButton data-testid="player">Plays as {{ players.player.skill }}, {{ players.player.hand }}-handed</ElButton>
       <template #dropdown>
         <ElDropdownMenu>
           <ElDropdownItem v-for="s in position.reference?.skills" :key="s.name" :command="s.name">{{ s.name }}</ElDropdownItem>
+        </ElDropdownMenu>
+      </template>
+    </ElDropdown>
+    <ElDropdown class="wide" trigger="click" @command="help">
+      <ElButton data-testid="help">Help</ElButton>
+      <template #dropdown>
+        <ElDropdownMenu>
+          <ElDropdownItem command="tour">Show me round</ElDropdownItem>
+          <ElDropdownItem command="keys">Keys</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>
@@ -46,12 +55,13 @@ const isHere = (name: string) => route.name === name || (name === 'frames' && ro
 <style scoped>
 .top {
   display: flex;
-  gap: 6px 14px;
+  gap: 6px 12px;
   align-items: center;
   padding: 0 14px;
   min-height: 44px;
   border-bottom: 1px solid var(--edge);
   background: var(--panel);
+  flex: none;
 }
 .wordmark {
   font-weight: 700;
@@ -80,22 +90,24 @@ a[aria-current] {
 }
 @media (max-width: 860px) {
   .top {
-    flex-wrap: wrap;
-    padding: 0 8px;
+    padding: 0 4px;
+    gap: 0;
   }
   nav {
-    order: 1;
-    flex-basis: 100%;
-    justify-content: space-between;
+    justify-content: space-around;
+    gap: 0;
   }
   nav a,
   .settings {
-    padding: 0 6px;
+    padding: 0 4px;
+    font-size: 0.9rem;
   }
   .wordmark {
-    flex: 1;
+    display: none;
   }
-  .long {
+}
+@media (max-width: 620px) {
+  .wide {
     display: none;
   }
 }

@@ -1,8 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
-
-/** The steps of the work at the table, in the order in which players think. */
-export const steps = ['read', 'shot', 'break', 'safety'] as const
-export type Step = (typeof steps)[number]
+import { steps } from '../position/view'
 
 /** Where the table is whatever lies on it: a position that is not saved has no address of its own. */
 export const unsavedAddress = 'now'

@@ -1,7 +1,6 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
 import { ElMessageBox } from 'element-plus'
-import { router, unsavedAddress } from '../app/router'
 import { ask, client, exchange, fetchFile, type SavedPosition } from '../api/client'
 import { useNotices } from '../lib/notices'
 import { useAttempt } from '../lib/useAttempt'
@@ -116,7 +115,6 @@ export const useKeeping = defineStore('keeping', () => {
   async function open(saved: SavedPosition) {
     if (!(await mayLeave())) return
     saving.open(saved)
-    toTable()
   }
 
   /** Opens what an address names; says whether it is there now. */
@@ -130,16 +128,16 @@ export const useKeeping = defineStore('keeping', () => {
     return isThere
   }
 
-  /** Where it lies now, in the step that was open. */
-  const toTable = () => void router.push({ name: 'table', params: { position: position.origin?.id ?? unsavedAddress } })
-
   async function startNew() {
     if (!(await mayLeave())) return
     saving.startNew()
-    toTable()
   }
 
   // ---- Two saves of the same position ---------------------------------------------------------------------------
+
+  function dropConflict() {
+    conflict.value = null
+  }
 
   function keepBoth() {
     conflict.value = null
@@ -182,14 +180,13 @@ export const useKeeping = defineStore('keeping', () => {
     await attempt(async () => {
       const saved = JSON.parse(await exchange('/api/positions/import', text)) as SavedPosition
       saving.open(saved)
-      toTable()
-      said(`Imported “${saved.name}”.`)
+        said(`Imported “${saved.name}”.`)
       after()
     }, `“${file.name}” is not imported`)
   }
 
   return {
     conflict, busy, save, saveAs, rename, remove, restore, open, openById, startNew,
-    keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile, download,
+    dropConflict, keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile, download,
   }
 })

@@ -7,11 +7,11 @@ import { ballsAt } from './playback'
 const simulation: Simulation = {
   finals: [{ id: 'white', x: 2, y: 1, pocket: null }, { id: 'red-1', x: 3.57, y: 0, pocket: 'yellow-top' }],
   events: [
-    { time: 0, kind: 'strike', ball: 'white', other: null, x: 1, y: 1, pocket: null },
-    { time: 1, kind: 'ball', ball: 'white', other: 'red-1', x: 2, y: 1, pocket: null },
-    { time: 1, kind: 'stop', ball: 'white', other: null, x: 2, y: 1, pocket: null },
-    { time: 1.2, kind: 'roll', ball: 'red-1', other: null, x: 2.5, y: 0.8, pocket: null },
-    { time: 3, kind: 'pot', ball: 'red-1', other: null, x: 3.57, y: 0, pocket: 'yellow-top' },
+    { time: 0, kind: 'strike', ball: 'white', other: null, x: 1, y: 1, pocket: null, cushion: null },
+    { time: 1, kind: 'ball', ball: 'white', other: 'red-1', x: 2, y: 1, pocket: null, cushion: null },
+    { time: 1, kind: 'stop', ball: 'white', other: null, x: 2, y: 1, pocket: null, cushion: null },
+    { time: 1.2, kind: 'roll', ball: 'red-1', other: null, x: 2.5, y: 0.8, pocket: null, cushion: null },
+    { time: 3, kind: 'pot', ball: 'red-1', other: null, x: 3.57, y: 0, pocket: 'yellow-top', cushion: null },
   ],
   paths: [
     { id: 'white', points: [{ time: 0, x: 1, y: 1 }, { time: 0.4, x: 1.6, y: 1 }, { time: 1, x: 2, y: 1 }] },

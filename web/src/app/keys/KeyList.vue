@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ElButton, ElSwitch } from 'element-plus'
 import { ref } from 'vue'
-import { keyIn, keyWords, useCommands, useKeys, type Command } from './commands'
+import type { Command } from '../../position/commands'
+import { useCommands } from './commands'
+import { keyIn, keyWords, useKeys } from './keys'
 
 /** Every command with its key, to be changed or switched off. */
 const commands = useCommands(() => {})

@@ -5,7 +5,8 @@ import type { Reference } from '../../api/client'
 import { useKeeping } from '../../position/keeping'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
-import { useCommands, useKeys } from './commands'
+import { useCommands } from './commands'
+import { useKeys } from './keys'
 import { useShortcuts } from './shortcuts'
 
 const draft = () => ({

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import type { FrameEntry } from '../../api/client'
-import FigureInput from '../../ui/FigureInput.vue'
 import { useDraft } from '../../position/draft'
+import FigureInput from '../../ui/FigureInput.vue'
+import OneOf from '../../ui/OneOf.vue'
+import PickOne from '../../ui/PickOne.vue'
 
 /** The frame that the position is in: what the balls do not tell. */
 const position = useDraft()
@@ -10,6 +13,10 @@ const frame = computed<FrameEntry>(() => position.content.frame ?? {})
 const ons = [
   { value: '', label: 'as the balls say' },
   ...['red', 'colour', 'yellow', 'green', 'brown', 'blue', 'pink', 'black'].map((value) => ({ value, label: value === 'colour' ? 'any colour' : value })),
+]
+const turns = [
+  { value: 0, label: 'first' },
+  { value: 1, label: 'second' },
 ]
 
 function set(change: Partial<FrameEntry>) {
@@ -19,42 +26,13 @@ function set(change: Partial<FrameEntry>) {
 </script>
 
 <template>
-  <div class="fields" data-testid="frame-entry">
-    <label
-      >on
-      <select class="choice" aria-label="Ball on" data-testid="ball-on" :value="frame.on ?? ''" @change="set({ on: ($event.target as HTMLSelectElement).value || null })">
-        <option v-for="o in ons" :key="o.value" :value="o.value">{{ o.label }}</option>
-      </select></label
-    >
-    <label>score <FigureInput :model-value="frame.first ?? 0" :min="0" :max="999" :digits="0" :step="1" label="First player's score" @update:model-value="set({ first: $event })" /></label>
-    <label>to <FigureInput :model-value="frame.second ?? 0" :min="0" :max="999" :digits="0" :step="1" label="Second player's score" @update:model-value="set({ second: $event })" /></label>
-    <label
-      >at the table
-      <select class="choice" aria-label="At the table" :value="frame.turn ?? 0" @change="set({ turn: Number(($event.target as HTMLSelectElement).value) })">
-        <option :value="0">first</option>
-        <option :value="1">second</option>
-      </select></label
-    >
-    <label>break <FigureInput :model-value="frame.break ?? 0" :min="0" :max="155" :digits="0" :step="1" label="Break so far" @update:model-value="set({ break: $event })" /></label>
-    <label><input type="checkbox" :checked="!!frame.freeBall" @change="set({ freeBall: ($event.target as HTMLInputElement).checked })" /> free ball</label>
-    <label title="An exercise: the colour that is on comes back each time it is potted"><input type="checkbox" :checked="!!frame.repeats" @change="set({ repeats: ($event.target as HTMLInputElement).checked })" /> comes back</label>
+  <div class="row" data-testid="frame-entry">
+    <label class="row">on <PickOne :model-value="frame.on ?? ''" :options="ons" label="Ball on" test-id="ball-on" width="138px" @picked="set({ on: $event || null })" /></label>
+    <label class="row">score <FigureInput :model-value="frame.first ?? 0" :min="0" :max="999" :digits="0" label="First player's score" width="52px" @update:model-value="set({ first: $event })" /></label>
+    <label class="row">to <FigureInput :model-value="frame.second ?? 0" :min="0" :max="999" :digits="0" label="Second player's score" width="52px" @update:model-value="set({ second: $event })" /></label>
+    <span class="row">at the table <OneOf :model-value="frame.turn ?? 0" :options="turns" label="At the table" @update:model-value="set({ turn: $event as number })" /></span>
+    <label class="row">break <FigureInput :model-value="frame.break ?? 0" :min="0" :max="155" :digits="0" label="Break so far" width="52px" @update:model-value="set({ break: $event })" /></label>
+    <ElCheckbox :model-value="!!frame.freeBall" @update:model-value="set({ freeBall: !!$event })">free ball</ElCheckbox>
+    <ElCheckbox :model-value="!!frame.repeats" title="An exercise: the colour that is on comes back each time it is potted" @update:model-value="set({ repeats: !!$event })">comes back</ElCheckbox>
   </div>
 </template>
-
-<style scoped>
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-  align-items: center;
-  font-size: 0.92rem;
-}
-label {
-  display: inline-flex;
-  gap: 5px;
-  align-items: center;
-}
-.fields :deep(.figure-input) {
-  width: 52px;
-}
-</style>

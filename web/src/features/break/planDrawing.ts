@@ -1,46 +1,51 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { isRed, nameOf } from '../../domain/balls'
-import { highestOfWidest, type Naming } from '../../table/labels'
 import { useAnswer } from '../../position/answer'
-import { useDraft } from '../../position/draft'
-import { useMap } from '../read/map'
+import { highestOfWidest, type Naming } from '../../table/labels'
 import { usePlans } from './plans'
 
-/** What is drawn of a plan and of where to be. */
+/** What is drawn of a plan: every shot of it, the present one strong. */
 export const usePlanDrawing = createSharedComposable(() => {
   const answer = useAnswer()
-  const position = useDraft()
   const plans = usePlans()
-  const map = useMap()
 
-  /** The shot of the plan that is looked at. */
-  const planned = computed(() => plans.shown)
-  const pot = computed(() => {
-    const wanted = planned.value?.choice.stroke.pot
-    const ball = planned.value?.content.balls.find((b) => b.id === wanted?.ball)
-    const pocket = answer.table?.pockets.find((p) => p.name === wanted?.pocket)
-    return ball && pocket ? { x1: ball.x, y1: ball.y, x2: pocket.drop.x, y2: pocket.drop.y } : null
+  /** Where each shot pots, and how the white comes on. */
+  const shots = computed(() => {
+    if (!plans.isOpen || !plans.chosen) return []
+    return plans.chosen.shots.map((s, i) => {
+      const wanted = s.choice.stroke.pot
+      const ball = s.content.balls.find((b) => b.id === wanted?.ball)
+      const pocket = answer.table?.pockets.find((p) => p.name === wanted?.pocket)
+      return {
+        number: i + 1,
+        isShown: i === plans.shot,
+        ball: wanted?.ball ?? '',
+        pot: ball && pocket ? [{ x: ball.x, y: ball.y }, { x: pocket.drop.x, y: pocket.drop.y }] : [],
+        path: s.path,
+        area: s.area,
+      }
+    })
   })
-  /** Then the desk draws it already, with all that happens. */
-  const isSetUp = computed(() => {
-    const [a, b] = [planned.value?.choice.stroke, position.stroke]
-    return !plans.ahead && !!a && !b.free && a.pot?.ball === b.pot?.ball && a.pot?.pocket === b.pot?.pocket && a.height === b.height && a.side === b.side && a.pace === b.pace
-  })
-  /** Looking at a shot of a plan, the desk's own shot is out of the way unless it is the same. */
-  const isDeskHidden = computed(() => !!planned.value && !isSetUp.value)
+  /** The shot that is looked at. */
+  const present = computed(() => shots.value.find((s) => s.isShown) ?? null)
+  const others = computed(() => shots.value.filter((s) => !s.isShown))
 
   const namings = computed(() => {
     const list: Naming[] = []
-    if (planned.value) {
-      const { path, choice, area } = planned.value
-      if (!isSetUp.value) list.push({ key: 'planned', kind: 'fan', text: `shot ${plans.shot + 1} ends`, at: path[path.length - 1], size: 50 })
-      const at = area.length ? highestOfWidest([area]) : undefined
-      if (at && choice.next.ball) list.push({ key: 'area', kind: 'brass', text: isRed(choice.next.ball) ? 'for a red' : `for the ${nameOf(choice.next.ball)}`, at, size: 50 })
+    for (const s of shots.value) if (s.pot.length) list.push({ key: `pot${s.number}`, kind: s.isShown ? 'brass strong' : 'brass faint', text: String(s.number), at: middle(s.pot), size: s.isShown ? 62 : 50 })
+    const shown = plans.shown
+    if (shown && present.value) {
+      if (!plans.isSetUp) list.push({ key: 'planned', kind: 'fan', text: `shot ${present.value.number} ends`, at: shown.path[shown.path.length - 1], size: 50 })
+      const at = shown.area.length ? highestOfWidest([shown.area]) : undefined
+      const next = shown.choice.next.ball
+      if (at && next) list.push({ key: 'area', kind: 'brass', text: isRed(next) ? 'for a red' : `for the ${nameOf(next)}`, at, size: 50 })
     }
-    if (map.map?.best) list.push({ key: 'best', kind: 'brass', text: 'best place', at: map.map.best, size: 50 })
     return list
   })
+  const middle = ([a, b]: { x: number; y: number }[]) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+  const lines = computed(() => shots.value.flatMap((s) => [s.path, s.pot]))
+  const named = computed(() => shots.value.map((s) => s.ball))
 
-  return { planned, pot, isSetUp, isDeskHidden, namings }
+  return { present, others, namings, lines, named }
 })

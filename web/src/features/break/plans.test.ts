@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import { useJudgements } from '../shot/judgements'
+import { useView } from '../../position/view'
 import { useDraft } from '../../position/draft'
 import { usePlans } from './plans'
 
@@ -49,7 +49,7 @@ describe('plans', () => {
     const [plans, position] = [usePlans(), useDraft()]
     await settle()
     expect(asked.filter((a) => a.path === '/api/plan')).toHaveLength(0)
-    useJudgements().below = 'plan'
+    useView().go('break')
     await settle()
     expect(plans.chosen!.shots).toHaveLength(2)
     expect(plans.isSearching).toBe(false)
@@ -64,7 +64,7 @@ describe('plans', () => {
   it('set the desk up with the first shot, and only look ahead at later ones', async () => {
     serve([answer(1, [planned(0.3, 1), planned(1, 2)])])
     const [plans, position] = [usePlans(), useDraft()]
-    useJudgements().below = 'plan'
+    useView().go('break')
     await settle()
     plans.look(1)
     expect(plans.ahead!.content.balls[0].x).toBe(2)
@@ -80,7 +80,7 @@ describe('plans', () => {
   it('go on from the table after the stroke, and undo brings the old one back', async () => {
     const asked = serve([answer(1, [planned(0.3, 1)])])
     const [plans, position] = [usePlans(), useDraft()]
-    useJudgements().below = 'plan'
+    useView().go('break')
     await settle()
     await plans.playOn()
     expect(asked.find((a) => a.path === '/api/play-on')!.body).toMatchObject({ content: { stroke: { height: 0.3, pot: { ball: 'black' } } }, missed: null })
@@ -97,7 +97,7 @@ describe('plans', () => {
         : Promise.resolve(new Response('{}', { status: 200, headers: { 'Content-Type': 'application/json' } })),
     )
     const plans = usePlans()
-    useJudgements().below = 'plan'
+    useView().go('break')
     await settle()
     expect(plans.isSearching).toBe(true)
     plans.stop()

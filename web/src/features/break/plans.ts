@@ -1,19 +1,20 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, fetchFile, Problem, type Content, type Schemas } from '../../api/client'
-import { useRecords } from '../frames/records'
+import { kindOf, nameOf } from '../../domain/balls'
+import { contentOf, copy, isSameStroke, strokeOf } from '../../domain/strokes'
+import { arrivalWords, fullnessWords, potWords, reachNeedWords, warningWords } from '../../domain/words'
+import { countWords, degreeWords, percentWords, sentence } from '../../lib/formats'
+import { played } from '../../position/played'
+import { useView } from '../../position/view'
 import { usePlayer } from '../../position/player'
 import { useKeeping } from '../../position/keeping'
-import { useJudgements } from '../shot/judgements'
-import { arrivalWords, fullnessWords, reachWords, warningWords } from '../../domain/words'
-import { nameOf } from '../../domain/balls'
 import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
 import { useNotices } from '../../lib/notices'
 import { useSearch } from '../../lib/useSearch'
-import { copy, draftOf } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
-import { coverWords, kindOf, planStrokeWords, potWords, reasonWords, strokeOf, tagsOf, type PlanShot } from './words'
+import { coverWords, planStrokeWords, reasonWords, tagsOf, type PlanShot } from './words'
 
 export type Plan = Schemas['PlanResult']
 export type Preferences = Required<Schemas['PreferencesEntry']>
@@ -24,11 +25,10 @@ type SavedItem = Schemas['SavedPlanItem']
 export const usePlans = defineStore('plans', () => {
   const position = useDraft()
   const players = usePlayer()
-  const judgements = useJudgements()
+  const view = useView()
   const keeping = useKeeping()
   const notices = useNotices()
   const { attempt } = useAttempt()
-  const records = useRecords()
 
   const preferences = ref<Preferences>({ target: 'mostPoints', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
   const answer = shallowRef<Answer | null>(null)
@@ -38,12 +38,16 @@ export const usePlans = defineStore('plans', () => {
   const shot = ref(0)
   const saved = ref<SavedItem[]>([])
 
-  const isOpen = computed(() => judgements.below === 'plan')
+  const isOpen = computed(() => view.step === 'break')
   const plans = computed(() => answer.value?.plans ?? [])
   const chosen = computed<Plan | null>(() => plans.value[Math.min(plan.value, plans.value.length - 1)] ?? null)
   const shown = computed<PlanShot | null>(() => (isOpen.value ? (chosen.value?.shots[Math.min(shot.value, chosen.value.shots.length - 1)] ?? null) : null))
   /** The table of a later shot of the plan, instead of the one that is there. */
   const ahead = computed(() => (shown.value && shot.value > 0 ? shown.value : null))
+  /** The first shot is the stroke that is set up: then the desk draws it already, with all that happens. */
+  const isSetUp = computed(() => !!shown.value && !ahead.value && isSameStroke(strokeOf(shown.value.content.stroke), position.stroke))
+  // What the plan shows is another table or another stroke than those on the desk.
+  watch([ahead, shown, isSetUp], () => view.lookAhead(ahead.value ? ahead.value.content.balls : null, !!shown.value && !isSetUp.value), { immediate: true })
   const unit = computed(() => (preferences.value.target === 'mostPoints' ? 'points' : 'chance'))
 
   const { isSearching, wasStopped, problem, drop, stop, search, follows } = useSearch<Answer>(
@@ -89,11 +93,24 @@ export const usePlans = defineStore('plans', () => {
     if (at === 0) setUp()
   }
 
+  /** What an address names, once it has been found. */
+  let wanted: { plan: number; shot: number } | null = null
+  function lookOnce(which: number, at: number) {
+    if (plan.value === which && shot.value === at) return
+    if (plans.value[which]?.shots[at]) look(at, which)
+    else wanted = { plan: which, shot: at }
+  }
+  watch(plans, (found) => {
+    if (!wanted || !found[wanted.plan]?.shots[wanted.shot]) return
+    look(wanted.shot, wanted.plan)
+    wanted = null
+  })
+
   /** Sets the desk's stroke up as in the first shot of the plan. */
   function setUp() {
     const first = chosen.value?.shots[0]
     if (!first || shot.value > 0) return
-    position.setStroke(copy(strokeOf(first)))
+    position.setStroke(strokeOf(first.content.stroke))
     position.commit()
   }
 
@@ -101,9 +118,8 @@ export const usePlans = defineStore('plans', () => {
   function goThere() {
     if (!ahead.value) return
     const { content } = ahead.value
-    Object.assign(position.draft.content, draftOf({ name: '', about: '', content }).content)
     shot.value = 0
-    position.commit()
+    position.replace({ ...position.content, ...contentOf(content) })
   }
 
   /** The first shot of the plan has been played: potted, or missed on one side. The plan goes on from where the balls then are. */
@@ -112,9 +128,9 @@ export const usePlans = defineStore('plans', () => {
     if (!first) return
     drop()
     await attempt(async () => {
-      const content = { ...copy(position.content), stroke: copy(strokeOf(first)) } as Content
+      const content = { ...copy(position.content), stroke: strokeOf(first.content.stroke) } as Content
       const result = await ask(client.POST('/api/play-on', { body: { content, missed } }))
-      records.write(
+      void played.trigger(
         result.points > 0
           ? { kind: 'pot', potted: result.potted.map(kindOf), tags: tagsOf(first), white: whiteOf(result.content.balls) }
           : result.fouls.length
@@ -122,9 +138,8 @@ export const usePlans = defineStore('plans', () => {
             : { kind: 'miss', tags: tagsOf(first), why: missed, white: whiteOf(result.content.balls) },
       )
       shot.value = 0
-      Object.assign(position.draft.content, draftOf({ name: '', about: '', content: result.content }).content)
+      position.replace({ ...position.content, ...contentOf(result.content) })
       position.selected = 'white'
-      position.commit()
       const potted = result.potted.filter((b) => b !== 'white').map(nameOf)
       notices.show(
         {
@@ -132,7 +147,7 @@ export const usePlans = defineStore('plans', () => {
           text: result.frame.isOver
             ? 'That was the frame.'
             : result.points > 0
-              ? `${potted.join(' and ')}: ${result.points} point${result.points > 1 ? 's' : ''}, break ${result.frame.break}. Drag the white to where it really stopped.`
+              ? `${potted.join(' and ')}: ${countWords(result.points, 'point')}, break ${result.frame.break}. Drag the white to where it really stopped.`
               : result.fouls.length
                 ? `Foul, ${result.penalty} away. Drag the balls to where they really stopped.`
                 : 'Missed: the other player is at the table. Drag the balls to where they really stopped.',
@@ -175,7 +190,7 @@ export const usePlans = defineStore('plans', () => {
       const plan_ = await ask(client.GET('/api/positions/{positionId}/plans/{id}', { params: { path: { positionId: position.origin!.id, id } } }))
       drop()
       wasStopped.value = false
-      Object.assign(position.draft.content, { frame: undefined }, draftOf({ name: '', about: '', content: plan_.content }).content)
+      position.replace({ ...position.content, frame: undefined, ...contentOf(plan_.content) })
       preferences.value = { ...preferences.value, ...plan_.body.preferences } as Preferences
       players.player = { ...players.player, ...plan_.body.player }
       answered = question.value
@@ -183,7 +198,6 @@ export const usePlans = defineStore('plans', () => {
       answer.value = plan_.body.answer
       plan.value = shot.value = 0
       problem.value = null
-      position.commit()
     }, 'The plan is not opened')
 
   const remove = (id: string) =>
@@ -196,20 +210,18 @@ export const usePlans = defineStore('plans', () => {
 
   function cardOf(s: PlanShot, number: number) {
     const c = s.choice
-    const words = planStrokeWords(c, s.arrival)
-    const lines = [`${words[0].toUpperCase()}${words.slice(1)}.`, ...(s.reasons.length ? [`Why: ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`] : []), `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`]
+    const lines = [`${sentence(planStrokeWords(c, s.arrival))}.`, ...(s.reasons.length ? [`Why: ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`] : []), `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`]
     if (s.warnings.length) lines.push(`Mind: ${s.warnings.slice(0, 3).map(warningWords).join('; ')}.`)
     const rows = [
-      { label: 'Cut', value: `${Math.abs(c.cutDegrees).toFixed(0)}°, ${fullnessWords[c.fullnessWord]}` },
+      { label: 'Cut', value: `${degreeWords(Math.abs(c.cutDegrees))}, ${fullnessWords[c.fullnessWord]}` },
       { label: 'Pace', value: (c.stroke.pace ?? 0).toFixed(1) },
-      { label: 'Chance', value: `${(c.chance * 100).toFixed(0)} %` },
-      { label: 'Gets so far', value: `${(s.alive * 100).toFixed(0)} %` },
+      { label: 'Chance', value: percentWords(c.chance) },
+      { label: 'Gets so far', value: percentWords(s.alive) },
       { label: 'Break after it', value: String(s.points) },
       ...(c.next.ball ? [{ label: 'Next', value: nameOf(c.next.ball) }] : []),
     ]
     if (s.arrival) rows.push({ label: 'Arrives', value: arrivalWords(s.arrival) })
-    const reach = reachWords(c.reach)
-    if (c.reach.stance !== 'natural') lines[0] += ` ${reach[0].toUpperCase()}${reach.slice(1)}.`
+    if (reachNeedWords(c.reach)) lines[0] += ` ${sentence(reachNeedWords(c.reach))}.`
     return { name: `${number}. ${potWords(c)}`, content: s.content, rows, lines: lines.map((l) => l.slice(0, 390)), note: '', goal: null }
   }
 
@@ -221,7 +233,7 @@ export const usePlans = defineStore('plans', () => {
     }, 'No cards were made')
 
   return {
-    preferences, answer, frame, isSearching, wasStopped, problem, plan, shot, saved, isOpen, plans, chosen, shown, ahead, unit,
-    search, stop, look, setUp, goThere, playOn, keep, open, remove, print,
+    preferences, answer, frame, isSearching, wasStopped, problem, plan, shot, saved, isOpen, plans, chosen, shown, ahead, isSetUp, unit,
+    search, stop, look, lookOnce, setUp, goThere, playOn, keep, open, remove, print,
   }
 })

@@ -1,7 +1,9 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { coverWords, frameWords, isAgainst, kindOf, lacksWords, planStrokeWords, potWords, qualityWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './words'
+import { kindOf } from '../../domain/balls'
+import { potWords } from '../../domain/words'
+import { coverWords, endWords, frameWords, isAgainst, lacksWords, planStrokeWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './words'
 
 const reason = (code: Reason['code'], more: Partial<Reason> = {}): Reason => ({ code, ball: null, pocket: null, amount: 0, other: 0, ...more })
 const choice = (more: Partial<Choice> = {}): Choice =>
@@ -14,7 +16,7 @@ describe('the words of a plan', () => {
   it('name the pot and the stroke as players do', () => {
     expect(potWords(choice())).toBe('red 3 into the top green-side pocket')
     expect(potWords(choice({ kind: 'plant', stroke: { pot: { ball: 'red-3', pocket: 'green-top', through: 'red-4' } } as never }))).toContain('plant off red 4')
-    const screw = { follow: -0.5 } as Schemas['Arrival']
+    const screw = { follow: -0.5, kind: 'screw' } as Schemas['Arrival']
     expect(planStrokeWords(choice(), screw)).toBe('screw, half a tip below, pace 4, off the top cushion, on to red 7')
   })
 
@@ -55,18 +57,18 @@ describe('the words of a plan', () => {
     expect(frameWords({ ...frame, isOver: true })).toBe('The frame is over.')
   })
 
-  it('say what is wrong with a place', () => {
-    const place = { value: 9, ball: 'pink', pocket: 'green-middle', chance: 0.88, cutDegrees: 3, cueBallDistance: 0.05, others: 2, reach: null, angle: 0.8, distance: 0.7, cushion: 0.8 }
-    expect(qualityWords(place)).toBe('pink into the middle green-side pocket at 88 %, 3°, 50 mm away, 2 more on; too straight, too close, on a cushion.')
-    expect(qualityWords({ ...place, cutDegrees: 25, cueBallDistance: 0.5, angle: 1, distance: 1, cushion: 1 })).toContain('a good angle and distance')
-    expect(qualityWords({ ...place, ball: null })).toBe('Nothing is on from here.')
-  })
-
   it('count a planned stroke as its kinds', () => {
     const shot = (follow: number, more: Partial<Choice> = {}) => ({ arrival: { follow }, choice: choice(more) }) as unknown as PlanShot
     expect(tagsOf(shot(-0.5))).toEqual(['screw', 'cannon'])
     expect(tagsOf(shot(0, { balls: [], reach: { stance: 'rest' } as never, stroke: { side: -0.5, pot: null } as never }))).toEqual(['stun', 'side', 'rest'])
     expect(kindOf('red-12')).toBe('red')
     expect(kindOf('blue')).toBe('blue')
+  })
+
+  it('say how a plan mostly ends', () => {
+    const plan = (prospect: object) => ({ shots: [{ choice: { nominated: 'red-3' } }, { choice: { nominated: 'black' } }], prospect }) as never
+    expect(endWords(plan({ cleared: 0.62, endsAt: 0, endsShare: 0.1 }))).toBe('clears 62 % of the time')
+    expect(endWords(plan({ cleared: 0.1, endsAt: 1, endsShare: 0.24 }))).toBe('ends most often at shot 2, the black (24 %)')
+    expect(endWords(plan({ cleared: 0.1, endsAt: 2, endsShare: 0.3 }))).toBe('ends most often at shot 3 (30 %)')
   })
 })

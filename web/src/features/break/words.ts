@@ -71,7 +71,7 @@ export function coverWords(cover: Schemas['CoverResult']): string {
 }
 
 /** Why an alternative ranks lower. */
-export function lacksWords(a: Schemas['AlternativeResult'], best: Choice, unit: string): string {
+export function lacksWords(a: Alternative, best: Choice, unit: string): string {
   const lost = unit === 'points' ? `${a.lacks.toFixed(1)} points less` : `${(a.lacks * 100).toFixed(0)} % less`
   const why: Record<Schemas['Shortfall'], string> = {
     none: 'the best',
@@ -109,4 +109,15 @@ export function frameWords(f: Schemas['FrameResult']): string {
   if (f.first || f.second) parts.push(f.toWin === 0 ? 'won but for penalties' : f.snookersRequired ? `${countWords(f.snookersRequired, 'snooker')} needed` : `${f.toWin} to win`)
   parts.push(`highest break ${f.highestBreak}`)
   return `${sentence(parts.join(', '))}.`
+}
+
+export type Alternative = Schemas['AlternativeResult']
+
+/** How a plan mostly ends: "clears 31 % of the time", or where. */
+export function endWords(plan: Schemas['PlanResult']): string {
+  const p = plan.prospect
+  if (!p) return ''
+  if (p.cleared > 0.5) return `clears ${percentWords(p.cleared)} of the time`
+  const at = plan.shots[p.endsAt]
+  return `ends most often at shot ${p.endsAt + 1}${at ? `, ${theBall(at.choice.nominated)}` : ''} (${percentWords(p.endsShare)})`
 }

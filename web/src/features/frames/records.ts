@@ -2,6 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, client, exchange, fileAt, type Schemas } from '../../api/client'
+import { played } from '../../position/played'
 import { useKeeping } from '../../position/keeping'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
@@ -71,6 +72,8 @@ export const useRecords = defineStore('records', () => {
   function write(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
     if (record.value && !record.value.story.state.isOver) void enter(shot)
   }
+
+  played.on(write)
 
   function close() {
     record.value = null

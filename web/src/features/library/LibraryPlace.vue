@@ -1,76 +1,91 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ElButton, ElInput, ElUpload, type UploadFile } from 'element-plus'
+import { computed } from 'vue'
 import { useDraft } from '../../position/draft'
 import { useKeeping } from '../../position/keeping'
-import { useLibrary } from './library'
 import MiniPlan from '../../table/MiniPlan.vue'
+import LineButton from '../../ui/LineButton.vue'
+import OneOf from '../../ui/OneOf.vue'
+import { shelves, useLibrary } from './library'
 
+/** What is kept: to be found again, opened, renamed, thrown away and brought back. */
 const keeping = useKeeping()
 const position = useDraft()
 const library = useLibrary()
-const file = ref<HTMLInputElement>()
 void library.load()
-
+const isBin = computed(() => library.shelf === 'bin')
+const isKept = computed(() => library.shelf === 'shots' || library.shelf === 'plans')
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
-
-function pick(e: Event) {
-  const input = e.target as HTMLInputElement
-  if (input.files?.[0]) void keeping.importFile(input.files[0], library.load)
-  input.value = ''
-}
+const pick = (file: UploadFile) => file.raw && void keeping.importFile(file.raw, library.load)
+const empty = computed(() =>
+  library.search
+    ? 'Nothing here has all of these words.'
+    : {
+        positions: 'No positions yet. Set one up on the table and save it.',
+        shots: 'No shot is kept yet. Set one up at the table, and keep it in the step Shot, under Kept.',
+        plans: 'No plan is kept yet. Plan a break at the table, and keep the plan.',
+        bin: 'The bin is empty. Deleted positions wait here until you restore them.',
+      }[library.shelf],
+)
+/** Where a kept shot or plan is opened again. */
+const placeOf = (positionId: string) =>
+  library.shelf === 'shots' ? { name: 'table', params: { position: positionId, step: 'shot' }, query: { view: 'kept' } } : { name: 'table', params: { position: positionId, step: 'break' } }
 </script>
 
 <template>
   <main class="place" data-testid="library-place">
     <h1>Library</h1>
-    <div class="tools">
-      <input v-model="library.search" type="search" class="search" placeholder="Search names and notes" aria-label="Search positions" data-testid="search" />
-      <button class="key" :aria-pressed="library.bin" @click="library.bin = !library.bin">Bin</button>
+    <div class="row tools">
+      <ElInput v-model="library.search" type="search" class="search" placeholder="Search names and notes" aria-label="Search what is kept" clearable data-testid="search" />
+      <OneOf v-model="library.shelf" :options="shelves" label="What is kept" />
     </div>
-    <div class="tools">
-      <button class="key" @click="keeping.startNew()">New, from the opening</button>
-      <button class="key" @click="file?.click()">Import a file</button>
-      <input ref="file" type="file" accept=".json,application/json" hidden data-testid="import-file" @change="pick" />
+    <div class="row tools">
+      <ElButton @click="keeping.startNew()">New, from the opening</ElButton>
+      <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-file" @change="pick"><ElButton>Import a file</ElButton></ElUpload>
     </div>
-    <p v-if="library.trouble" class="field-error" role="alert">{{ library.trouble }} <button class="key" @click="library.load()">Try again</button></p>
-    <ul v-else-if="library.positions?.length" class="list" data-testid="library">
+    <p v-if="library.trouble" class="field-error" role="alert">{{ library.trouble }} <ElButton size="small" @click="library.load()">Try again</ElButton></p>
+    <ul v-else-if="isKept && library.kept?.length" class="list" data-testid="library-kept">
+      <li v-for="k in library.kept" :key="k.id">
+        <RouterLink class="kept" :to="placeOf(k.positionId)">
+          <strong>{{ k.name }}</strong>
+          <span v-if="k.note">{{ k.note }}</span>
+          <span class="soft when">with “{{ k.positionName }}”, kept {{ when.format(new Date(k.createdAt)) }}</span>
+        </RouterLink>
+      </li>
+    </ul>
+    <ul v-else-if="!isKept && library.positions?.length" class="list" data-testid="library">
       <li v-for="p in library.positions" :key="p.id" :class="{ current: position.origin?.id === p.id }">
-        <button class="open" :disabled="library.bin" @click="keeping.open(p)">
-          <MiniPlan :balls="p.content.balls" :reference="position.reference!" />
-          <span class="text">
-            <strong>{{ p.name }}</strong>
-            <span class="about">{{ p.about }}</span>
-            <span class="soft when">{{ library.bin ? 'deleted' : 'saved' }} {{ when.format(new Date(p.deletedAt ?? p.updatedAt)) }}</span>
+        <LineButton class="open" :disabled="isBin" @click="keeping.open(p)">
+          <span class="item">
+            <MiniPlan :balls="p.content.balls" :reference="position.reference!" />
+            <span class="text">
+              <strong>{{ p.name }}</strong>
+              <span class="about">{{ p.about }}</span>
+              <span class="soft when">{{ isBin ? 'deleted' : 'saved' }} {{ when.format(new Date(p.deletedAt ?? p.updatedAt)) }}</span>
+            </span>
           </span>
-        </button>
+        </LineButton>
         <div class="deeds">
-          <button v-if="library.bin" class="key" @click="keeping.restore(p.id, library.load)">Restore</button>
+          <ElButton v-if="isBin" size="small" @click="keeping.restore(p.id, library.load)">Restore</ElButton>
           <template v-else>
-            <button class="key" :aria-label="`Rename ${p.name}`" @click="keeping.rename(p, library.load)">Rename</button>
-            <button class="key" :aria-label="`Delete ${p.name}`" @click="keeping.remove(p, library.load)">Delete</button>
+            <ElButton size="small" :aria-label="`Rename ${p.name}`" @click="keeping.rename(p, library.load)">Rename</ElButton>
+            <ElButton size="small" :aria-label="`Delete ${p.name}`" @click="keeping.remove(p, library.load)">Delete</ElButton>
           </template>
         </div>
       </li>
     </ul>
-    <p v-else-if="library.positions" class="soft">{{ library.search ? 'No position has all of these words.' : library.bin ? 'The bin is empty. Deleted positions wait here until you restore them.' : 'No positions yet. Set one up on the table and save it.' }}</p>
+    <p v-else-if="isKept ? library.kept : library.positions" class="soft">{{ empty }}</p>
+    <p v-else class="soft" role="status">Looking …</p>
   </main>
 </template>
 
 <style scoped>
 .tools {
-  display: flex;
-  gap: 8px;
-  margin-bottom: 8px;
+  margin-bottom: 10px;
 }
 .search {
   flex: 1;
-  min-height: 36px;
-  padding: 0 10px;
-  border: 1px solid var(--edge);
-  border-radius: 7px;
-  background: var(--page);
-  color: var(--text);
-  font: inherit;
+  min-width: min(260px, 100%);
 }
 .list {
   list-style: none;
@@ -86,36 +101,37 @@ function pick(e: Event) {
 }
 .list li.current {
   box-shadow: inset 3px 0 0 var(--accent);
-  padding-left: 8px;
+  padding-left: 10px;
 }
 .open {
-  all: unset;
+  width: 100%;
+}
+.item {
   display: flex;
   gap: 12px;
-  width: 100%;
-  cursor: pointer;
 }
-.open:disabled {
-  cursor: default;
-}
-.open:focus-visible {
-  outline: 2px solid var(--accent);
-}
-.text {
+.text,
+.place .kept {
   display: flex;
   flex-direction: column;
   min-width: 0;
 }
+.place .kept {
+  color: var(--text);
+  text-decoration: none;
+  margin: 0;
+}
+.place .kept:hover strong {
+  color: var(--accent);
+}
 .about {
-  font-size: 0.9rem;
+  font-size: 0.93rem;
 }
 .when {
-  font-size: 0.82rem;
+  font-size: 0.85rem;
 }
 .deeds {
   display: flex;
-  gap: 6px;
   justify-content: flex-end;
-  margin-top: -14px;
 }
 </style>

@@ -1,28 +1,44 @@
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
-import { ask, client, Problem, type SavedPosition } from '../../api/client'
+import { ask, client, Problem, type SavedPosition, type Schemas } from '../../api/client'
+import { problemWords } from '../../lib/problemWords'
 import { useLatest } from '../../lib/useLatest'
 
-/** The positions that are kept, or those in the bin, as the words that are typed find them. */
+export type Shelf = 'positions' | 'shots' | 'plans' | 'bin'
+export const shelves: { value: Shelf; label: string; testId: string }[] = [
+  { value: 'positions', label: 'Positions', testId: 'shelf-positions' },
+  { value: 'shots', label: 'Kept shots', testId: 'shelf-shots' },
+  { value: 'plans', label: 'Kept plans', testId: 'shelf-plans' },
+  { value: 'bin', label: 'Bin', testId: 'shelf-bin' },
+]
+
+/** What is kept, as the words that are typed find it: positions, the shots and plans kept with them, and the bin. */
 export const useLibrary = defineStore('library', () => {
   const search = ref('')
-  const bin = ref(false)
+  const shelf = ref<Shelf>('positions')
   const positions = shallowRef<SavedPosition[] | null>(null)
+  const kept = shallowRef<Schemas['KeptItem'][] | null>(null)
   const trouble = ref('')
 
   /** In the order they were asked: the answer to an older word never replaces that to a newer. */
   const load = useLatest(async () => {
+    const [words, of] = [search.value, shelf.value]
     try {
-      positions.value = await ask(client.GET('/api/positions', { params: { query: { search: search.value, deleted: bin.value } } }))
+      if (of === 'shots') kept.value = await ask(client.GET('/api/library/shots', { params: { query: { search: words } } }))
+      else if (of === 'plans') kept.value = await ask(client.GET('/api/library/plans', { params: { query: { search: words } } }))
+      else positions.value = await ask(client.GET('/api/positions', { params: { query: { search: words, deleted: of === 'bin' } } }))
       trouble.value = ''
     } catch (e) {
       if (!(e instanceof Problem)) throw e
-      trouble.value = `${e.message} ${e.detail}`
+      trouble.value = problemWords(e)
     }
   })
   watch(search, useDebounceFn(() => void load(), 150))
-  watch(bin, () => void load())
+  watch(shelf, () => {
+    positions.value = kept.value = null
+    void load()
+  })
 
-  return { search, bin, positions, trouble, load }
+  return { search, shelf, positions, kept, trouble, load }
 })

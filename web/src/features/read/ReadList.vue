@@ -24,6 +24,7 @@ const off = computed(() => {
   const seen = new Set<string>()
   return (reading.options ?? []).filter((o) => o.chance === 0 && !potted.has(o.cut.ball) && !seen.has(o.cut.ball) && seen.add(o.cut.ball))
 })
+const by = (of: (o: PotOption) => number) => (a: PotOption, b: PotOption) => of(a) - of(b)
 const keyOf = (o: PotOption) => [o.cut.ball, o.cut.pocket, o.cut.struck, o.cut.off].join()
 const reaches = { natural: '', stretch: 'stretch', otherHand: 'other hand', rest: 'rest' }
 const room = (o: PotOption) => Math.min(o.cueBallClearance ?? Infinity, o.potClearance ?? Infinity)
@@ -64,7 +65,7 @@ function key(e: KeyboardEvent) {
       @mouseleave="reading.pointed = null"
       @keydown="key"
     >
-      <ElTableColumn label="Ball" min-width="92" sortable :sort-by="(o: PotOption) => value(o) * 100 + o.chance">
+      <ElTableColumn label="Ball" min-width="92" sortable :sort-method="by((o) => value(o) * 100 + o.chance)">
         <template #default="{ row }">
           <span class="ball" tabindex="0" role="button" :aria-label="`Set up ${nameOf(row.cut.ball)}, ${pocketName(row.cut.pocket)} pocket`" @focus="reading.pointed = row" @blur="reading.pointed = null"><BallDot :ball="row.cut.ball" /> {{ nameOf(row.cut.ball) }}</span>
         </template>
@@ -75,10 +76,10 @@ function key(e: KeyboardEvent) {
       <ElTableColumn prop="chance" label="Chance" width="88" align="right" sortable :sort-orders="['descending', 'ascending']">
         <template #default="{ row }"><strong>{{ percentWords(row.chance) }}</strong><span v-if="row.pace > position.stroke.pace" class="soft pace" title="At the softest pace that gets there">pace {{ row.pace.toFixed(1) }}</span></template>
       </ElTableColumn>
-      <ElTableColumn label="Cut" min-width="86" sortable :sort-by="(o: PotOption) => Math.abs(o.cut.cutDegrees)">
+      <ElTableColumn label="Cut" min-width="86" sortable :sort-method="by((o) => Math.abs(o.cut.cutDegrees))">
         <template #default="{ row }"><span :title="fullnessWords[row.cut.fullnessWord as 'full']"><CutPicture class="mini" :offset="Math.sign(row.cut.cutDegrees) * row.cut.aimOffset" :radius="position.reference!.ballRadius" :ball="row.cut.struck" /> {{ degreeWords(Math.abs(row.cut.cutDegrees)) }}</span></template>
       </ElTableColumn>
-      <ElTableColumn label="Room" width="80" align="right" sortable :sort-by="room">
+      <ElTableColumn label="Room" width="80" align="right" sortable :sort-method="by(room)">
         <template #header><span title="Least room beside the two ways">Room</span></template>
         <template #default="{ row }">{{ roomWords(row) }}</template>
       </ElTableColumn>

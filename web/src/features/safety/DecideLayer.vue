@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { nameOf, pocketName } from '../../domain/balls'
+import { percentWords } from '../../lib/formats'
 import { useDrawing } from '../../table/bed'
 import { useDecideDrawing } from './decideDrawing'
 
@@ -19,7 +20,7 @@ const { sx, sy, points, outlinePath } = useDrawing()
   </g>
   <g v-if="rivalLines.length" class="rival" data-testid="rival-lines">
     <line v-for="l in rivalLines" :key="l.ball + l.pocket" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" :class="{ closed: !l.chance }">
-      <title>{{ nameOf(l.ball) }}, {{ pocketName(l.pocket) }} pocket: {{ l.chance ? `${(l.chance * 100).toFixed(0)} %` : `closed by the ${nameOf(l.blocker ?? '')}` }}</title>
+      <title>{{ nameOf(l.ball) }}, {{ pocketName(l.pocket) }} pocket: {{ l.chance ? percentWords(l.chance) : `closed by the ${nameOf(l.blocker ?? '')}` }}</title>
     </line>
   </g>
 </template>

@@ -1,6 +1,6 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { useJudgements } from '../shot/judgements'
+import { useView } from '../../position/view'
 import { useNotices } from '../../lib/notices'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
@@ -37,7 +37,7 @@ describe('attack or defend', () => {
       null,
     )
     useDecide()
-    useJudgements().below = 'decide'
+    useView().go('safety')
     await vi.waitFor(() => expect(useDecide().items).toHaveLength(3))
   })
   afterEach(() => disposePinia(getActivePinia()!))

@@ -3,14 +3,15 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Content, type Schemas, type Stroke } from '../../api/client'
 import { usePlayer } from '../../position/player'
-import { useJudgements } from '../shot/judgements'
+import { useView } from '../../position/view'
 import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
 import { useSearch } from '../../lib/useSearch'
 import { useNotices } from '../../lib/notices'
-import { copy, plainStroke } from '../../domain/strokes'
+import { copy, strokeOf } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
+import { countWords, degreeWords, lengthWords } from '../../lib/formats'
 import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
@@ -21,7 +22,7 @@ export const useDecide = defineStore('decide', () => {
   const answer = useAnswer()
   const position = useDraft()
   const players = usePlayer()
-  const judgements = useJudgements()
+  const view_ = useView()
   const notices = useNotices()
   const { attempt } = useAttempt()
 
@@ -31,7 +32,7 @@ export const useDecide = defineStore('decide', () => {
   const leaveOpen = ref(false)
   const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
 
-  const isOpen = computed(() => judgements.below === 'decide')
+  const isOpen = computed(() => view_.step === 'safety')
   /** One list, the best first. */
   const items = computed<Item[]>(() => {
     const a = found.value
@@ -60,19 +61,27 @@ export const useDecide = defineStore('decide', () => {
   const question = computed(() => JSON.stringify([isOpen.value, position.content.balls, position.content.conditions, position.content.frame, players.player, rival.value]))
   follows(() => question.value, 250)
 
-  const strokeOf = (item: Item): Stroke => {
-    const from = item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke
-    const pot = from.pot ? { part: 0, through: null, off: null, ...from.pot } : null
-    return { ...plainStroke, ...from, pot } as Stroke
-  }
+  const strokeOfItem = (item: Item): Stroke => strokeOf(item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke)
 
   /** Sets the desk up with it, and tells more of it. */
   function choose(item: Item) {
     chosen.value = item.key
     learnt.value = null
-    position.setStroke(copy(strokeOf(item)))
+    position.setStroke(strokeOfItem(item))
     position.commit()
   }
+
+  /** What an address names, once it has been found. */
+  let wanted = ''
+  function chooseOnce(key: string) {
+    if (key !== chosen.value) wanted = key
+  }
+  watch(items, (list) => {
+    const item = wanted && found.value?.share === 1 ? list.find((i) => i.key === wanted) : null
+    if (!item) return
+    wanted = ''
+    choose(item)
+  })
 
   /** Aims the chosen pot at the part of the pocket whose miss is the safer one. */
   function err(attack: Attack) {
@@ -96,7 +105,7 @@ export const useDecide = defineStore('decide', () => {
       const along = next.along ? `: on the cushion ${alongWords(escape, next.along)}` : ''
       notices.show({
         kind: 'info',
-        text: `Next time aim ${Math.abs(turn).toFixed(2)}° farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
+        text: `Next time aim ${degreeWords(Math.abs(turn), 2)} farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
         action: { label: 'Undo', run: () => position.undo() },
       })
     }, 'Not corrected')
@@ -109,7 +118,7 @@ export const useDecide = defineStore('decide', () => {
     await attempt(async () => {
       const kept = await ask(client.POST('/api/escape/corrections', { body: correction }))
       learnt.value = null
-      notices.show({ kind: 'info', text: `Kept as this table’s: ${(Math.abs(kept.along) * 1000).toFixed(0)} mm, from ${kept.trials} trial${kept.trials > 1 ? 's' : ''}.` })
+      notices.show({ kind: 'info', text: `Kept as this table’s: ${lengthWords(Math.abs(kept.along))}, from ${countWords(kept.trials, 'trial')}.` })
     }, 'The correction is not kept')
   }
 
@@ -166,11 +175,11 @@ export const useDecide = defineStore('decide', () => {
     const balls = position.content.balls
     Object.assign(balls.find((b) => b.id === 'black')!, { x: spot.x, y: spot.y })
     Object.assign(balls.find((b) => b.id === 'white')!, { x: opening.whiteX, y: opening.whiteY })
-    position.setStroke({ ...plainStroke, ...copy(opening.stroke), pot: null } as Stroke)
+    position.setStroke({ ...strokeOf(opening.stroke), pot: null })
     position.commit()
   }
 
   return {
     openings, isBlackBall, isComparing: comparison.isSearching, compare: comparison.search, stopComparing: comparison.stop, comparisonProblem: comparison.problem, setOpening,
-    rival, found, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, err, correct, keepLearnt, aimKept, forget }
+    rival, found, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, chooseOnce, err, correct, keepLearnt, aimKept, forget }
 })

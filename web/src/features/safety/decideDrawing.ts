@@ -2,6 +2,7 @@ import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { nameOf } from '../../domain/balls'
 import { highestOfWidest, type Naming } from '../../table/labels'
+import { lengthWords, percentWords } from '../../lib/formats'
 import { useDecide } from './decide'
 
 /** What is drawn of the safety or the escape that is chosen, and of what the stroke leaves. */
@@ -21,12 +22,17 @@ export const useDecideDrawing = createSharedComposable(() => {
     }
     if (escape.value?.mirror) {
       list.push({ key: 'mirror', kind: 'brass', text: 'as in a mirror', at: escape.value.mirror.points[1], size: 46 })
-      if (escape.value.contact) list.push({ key: 'contact', kind: 'fan', text: `${(escape.value.fromPocket! * 1000).toFixed(0)} mm`, at: escape.value.contact, size: 46 })
+      if (escape.value.contact) list.push({ key: 'contact', kind: 'fan', text: lengthWords(escape.value.fromPocket!), at: escape.value.contact, size: 46 })
     }
     for (const l of rivalLines.value.filter((l) => l.chance > 0).slice(0, 4))
-      list.push({ key: `rival${l.ball}${l.pocket}`, kind: 'missed', text: `${(l.chance * 100).toFixed(0)} %`, at: { x: (l.fromX + l.toX) / 2, y: (l.fromY + l.toY) / 2 }, size: 46 })
+      list.push({ key: `rival${l.ball}${l.pocket}`, kind: 'missed', text: percentWords(l.chance), at: { x: (l.fromX + l.toX) / 2, y: (l.fromY + l.toY) / 2 }, size: 46 })
     return list
   })
 
-  return { safety, escape, rivalLines, namings }
+  /** Lines that no label should lie on. */
+  const lines = computed(() => [...(escape.value?.mirror ? [escape.value.mirror.points] : []), ...rivalLines.value.map((l) => [{ x: l.fromX, y: l.fromY }, { x: l.toX, y: l.toY }])])
+  /** Balls that the list calls by name. */
+  const named = computed(() => (decide.isOpen ? decide.items.flatMap((i) => (i.kind === 'attack' ? [i.attack.choice.stroke.pot!.ball] : i.kind === 'safety' ? [i.safety.ball, ...i.safety.balls] : [i.escape.ball])) : []))
+
+  return { lines, named, safety, escape, rivalLines, namings }
 })

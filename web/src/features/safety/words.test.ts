@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client'
 import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, verdictWords, type Attack, type Escape, type Safety } from './words'
 
 const stroke = { side: 0, height: 0.5, pace: 5.4 }
-const safety = { idea: 'thinClip', ball: 'red-3', fullness: 0.2, leftSide: true, stroke, cushions: ['top'], balls: [], mean: 0.4, worstTenth: 3.2, snooker: 0.3, potLeft: 0.04, foul: 0.02, pots: 0, baulk: 0.8, tight: 0, value: -0.3 } as unknown as Safety
+const safety = { idea: 'thinClip', ball: 'red-3', fullness: 0.2, fullnessWord: 'quarter', leftSide: true, stroke, cushions: ['top'], balls: [], mean: 0.4, worstTenth: 3.2, snooker: 0.3, potLeft: 0.04, foul: 0.02, pots: 0, baulk: 0.8, tight: 0, value: -0.3 } as unknown as Safety
 const attack = {
   choice: { stroke: { ...stroke, pot: { ball: 'black', pocket: 'green-top' } }, kind: 'direct', chance: 0.6 },
   gain: 12, thick: 0.3, thickLeave: 1, thin: 0.1, thinLeave: 8, value: 4, breakEven: 0.41, part: -1,
@@ -37,7 +37,7 @@ describe('the words of safety', () => {
   })
 
   it('tell an escape, its window and the construction beside it', () => {
-    expect(escapeWords(escape)).toBe("Off the green's side and top cushions on to red 1: half a tip above, pace 5.4")
+    expect(escapeWords(escape)).toBe('Off the green’s side and top cushions on to red 1: half a tip above, pace 5.4')
     expect(escapeWords({ ...escape, swerves: true, cushions: [] })).toContain('Swerve round it')
     expect(escapeFigures(escape)).toContain('Hits 80 %; window 2.25°, pace 5.0 to 8.0. A hit leaves a pot 20 %')
     expect(mirrorWords(escape)).toContain('parallel to it, 210 mm beside')
@@ -58,7 +58,7 @@ describe('the words of safety', () => {
   })
 
   it('compare the openings of the black-ball game', () => {
-    const opening = { kind: 'across', whiteX: 0.73, whiteY: 1.139, stroke, fullness: 0.45, wins: 0.72, rallies: 60 } as unknown as Schemas['OpeningResult']
+    const opening = { kind: 'across', whiteX: 0.73, whiteY: 1.139, stroke, fullness: 0.45, fullnessWord: 'half', wins: 0.72, rallies: 60 } as unknown as Schemas['OpeningResult']
     expect(openingWords(opening, 1.778)).toContain('Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side')
     expect(goFirstWords([opening])).toContain('Go first: 72 %')
     expect(goFirstWords([{ ...opening, wins: 0.4 }])).toContain('Let the other go first')

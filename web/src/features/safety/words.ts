@@ -8,6 +8,7 @@ import { countWords, lengthWords, paceWords, percentWords, sentence } from '../.
 export type Attack = Schemas['AttackResult']
 export type Safety = Schemas['SafetyResult']
 export type Escape = Schemas['EscapeResult']
+export type Opening = Schemas['OpeningResult']
 
 /** "a thin clip", "half-ball". */
 const contactWords = (word: Schemas['Fullness']) => (word === 'fine' ? 'a thin clip' : fullnessWords[word])

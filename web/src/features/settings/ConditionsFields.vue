@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { fieldWords } from '../../lib/problemWords'
 import FigureInput from '../../ui/FigureInput.vue'
+import OneOf from '../../ui/OneOf.vue'
 import { useDraft } from '../../position/draft'
 import { conditionNames, groupNames, presetNames } from './words'
 
@@ -10,7 +12,12 @@ const reference = computed(() => position.reference!)
 const changes = computed(() => position.content.conditions)
 const groups = computed(() => [...new Set(reference.value.conditions.map((c) => c.group))])
 const errors = computed(() => position.problem?.errors.filter((e) => e.field.startsWith('conditions')) ?? [])
-const preset = computed(() => reference.value.presets.find((p) => JSON.stringify(sorted(p.changes)) === JSON.stringify(sorted(changes.value)))?.name)
+/** Which named conditions these are; none where a figure has been changed. */
+const preset = computed({
+  get: () => reference.value.presets.find((p) => JSON.stringify(sorted(p.changes)) === JSON.stringify(sorted(changes.value)))?.name ?? '',
+  set: (name) => choose(reference.value.presets.find((p) => p.name === name)!.changes),
+})
+const presets = computed(() => reference.value.presets.map((p) => ({ value: p.name, label: presetNames[p.name] ?? p.name, testId: `preset-${p.name}` })))
 
 const sorted = (o: Record<string, number>) => Object.entries(o).sort(([a], [b]) => a.localeCompare(b))
 
@@ -39,10 +46,8 @@ function choose(presetChanges: Record<string, number>) {
   <div>
     <h2>Conditions</h2>
     <p class="soft">How this table, these balls and this cue behave. The plan follows at once.</p>
-    <div class="presets" role="group" aria-label="Named conditions">
-      <button v-for="p in reference.presets" :key="p.name" class="key" :aria-pressed="p.name === preset" @click="choose(p.changes)">{{ presetNames[p.name] ?? p.name }}</button>
-    </div>
-    <p v-for="e in errors" :key="e.field" class="field-error" role="alert">{{ conditionNames[e.field.replace('conditions.', '')] ?? e.field }}: {{ e.message }} Allowed: {{ e.allowed }}.</p>
+    <OneOf v-model="preset" class="presets" :options="presets" label="Named conditions" />
+    <p v-for="e in errors" :key="e.field" class="field-error" role="alert">{{ conditionNames[e.field.replace('conditions.', '')] ?? e.field }}: {{ fieldWords(e) }}</p>
     <fieldset v-for="g in groups" :key="g">
       <legend>{{ groupNames[g] ?? g }}</legend>
       <label v-for="c in reference.conditions.filter((c) => c.group === g)" :key="c.name" :class="{ changed: c.name in changes }">
@@ -54,6 +59,7 @@ function choose(presetChanges: Record<string, number>) {
           :digits="digits(c)"
           :label="conditionNames[c.name] ?? c.name"
           :unit="unitOf(c.unit)"
+          width="84px"
           @update:model-value="set(c.name, $event / scale(c.unit), c.default)"
           @commit="position.commit()"
         />
@@ -63,14 +69,7 @@ function choose(presetChanges: Record<string, number>) {
 </template>
 
 <style scoped>
-h3 {
-  margin: 0;
-  font-size: 1rem;
-}
 .presets {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
   margin-bottom: 10px;
 }
 fieldset {

@@ -44,11 +44,11 @@ function choose(side: number) {
     <p class="soft">Degrees to the left; lengths at the contact, + thinner, − thicker.</p>
     <p v-if="judgements.sidesRefusal" class="field-error" role="alert">{{ judgements.sidesRefusal }}</p>
     <ElTable v-else-if="judgements.sides" :data="judgements.sides" size="small" data-testid="sides">
-      <ElTableColumn label="With" min-width="120"><template #default="{ row }">{{ sideWords(row) }}</template></ElTableColumn>
+      <ElTableColumn label="With" min-width="120"><template #default="{ row }">{{ sideWords(row as Side) }}</template></ElTableColumn>
       <ElTableColumn label="Pot" width="56" align="right"><template #default="{ row }">{{ percentWords(row.chance) }}</template></ElTableColumn>
       <ElTableColumn label="Throw" width="62" align="right"><template #default="{ row }">{{ degrees(row.arrival.throwDegrees) }}</template></ElTableColumn>
       <ElTableColumn label="Net" width="74" align="right"><template #default="{ row }">{{ shiftWords(row.allowance.net) }}</template></ElTableColumn>
-      <ElTableColumn label="Spin" width="58" align="right"><template #default="{ row }">{{ spin(row) }}</template></ElTableColumn>
+      <ElTableColumn label="Spin" width="58" align="right"><template #default="{ row }">{{ spin(row as Side) }}</template></ElTableColumn>
       <ElTableColumn width="74"><template #default="{ row }"><ElButton size="small" @click="choose(row.sideTips)">Set up</ElButton></template></ElTableColumn>
     </ElTable>
     <p class="soft">Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. Side saves throw, and costs squirt that must be allowed for.</p>

@@ -1,12 +1,20 @@
 <script setup lang="ts">
+import { ElButton, ElCheckbox, ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import type { Way } from '../../api/client'
 import { nameOf } from '../../domain/balls'
+import { reachWords, strokeWords } from '../../domain/words'
+import { lengthWords, percentWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
-import FigureInput from '../../ui/FigureInput.vue'
+import LengthInput from '../../ui/LengthInput.vue'
+import LineButton from '../../ui/LineButton.vue'
+import OneOf from '../../ui/OneOf.vue'
+import PickOne from '../../ui/PickOne.vue'
+import ProblemText from '../../ui/ProblemText.vue'
+import SearchStatus from '../../ui/SearchStatus.vue'
 import { useGoal, type Goal } from './goal'
 import { useWays } from './ways'
-import { outcomeOf, rankWords, reachWords, sensitivityWords, tipWords, wayWords } from '../../domain/words'
+import { outcomeOf, rankWords, sensitivityWords, wayWords } from './words'
 
 /** Put it there: where the white should stop or what it should run into, and the ways to do it with this pot. */
 const position = useDraft()
@@ -15,11 +23,13 @@ const ways = useWays()
 const goal = computed(() => goals.goal)
 const pot = computed(() => position.stroke.pot)
 const targets = computed(() => position.content.balls.map((b) => b.id).filter((id) => id !== 'white' && id !== pot.value?.ball && id !== pot.value?.through))
-const percent = (share: number) => `${(share * 100).toFixed(0)} %`
-const sentence = (words: string) => words[0].toUpperCase() + words.slice(1)
-const mm = (metres: number) => `${(metres * 1000).toFixed(0)} mm`
+const ballOptions = computed(() => [{ value: '', label: 'which ball?' }, ...targets.value.map((id) => ({ value: id, label: nameOf(id) }))])
 const best = computed(() => ways.ways?.[0] ?? null)
 const letter = (way: Way) => ['A', 'B'][ways.beside.indexOf(ways.keyOf(way))] ?? ''
+const kinds: { value: Goal['kind']; label: string; testId: string }[] = [
+  { value: 'stop', label: 'Stop here', testId: 'goal-stop' },
+  { value: 'cannon', label: 'Run into a ball', testId: 'goal-cannon' },
+]
 const fullnesses: { value: Goal['fullness']; label: string }[] = [
   { value: 'any', label: 'any fullness' },
   { value: 'full', label: 'full' },
@@ -36,7 +46,7 @@ function place(change: Partial<{ x: number; y: number }>) {
   goal.value.place = { x: position.reference!.length / 2, y: position.reference!.width / 2, ...goal.value.place, ...change }
 }
 
-/** Two are laid beside one another, and take the room of what was asked. */
+/** Two are laid beside one another, and take the room of the list. */
 const isBeside = computed(() => !!ways.a && !!ways.b && !ways.problem)
 
 /** What they are told apart by. */
@@ -45,77 +55,59 @@ const rows = computed(() => {
   if (!a || !b) return []
   const row = (label: string, of: (w: Way) => string) => ({ label, a: of(a), b: of(b) })
   return [
-    row('Stroke', (w) => `${tipWords(w.stroke.side ?? 0, w.stroke.height ?? 0)}, pace ${(w.stroke.pace ?? 0).toFixed(1)}`),
+    row('Stroke', (w) => strokeWords(w.stroke)),
     row('Cushions', (w) => String(w.cushions.length)),
-    row('Pot and position', (w) => percent(w.both)),
-    row('Pot', (w) => percent(w.pot)),
-    row('In-off, kiss', (w) => `${percent(w.inOff)}, ${percent(w.kiss)}`),
+    row('Pot and position', (w) => percentWords(w.both)),
+    row('Pot', (w) => percentWords(w.pot)),
+    row('In-off, kiss', (w) => `${percentWords(w.inOff)}, ${percentWords(w.kiss)}`),
     row('If long', (w) => outcomeOf(w.long, w.exact)),
     row('If short', (w) => outcomeOf(w.short, w.exact)),
-    row('A pace error moves it', (w) => mm(w.sensitivity.pace ?? 0)),
-    row('A height error', (w) => mm(w.sensitivity.height ?? 0)),
+    row('A pace error moves it', (w) => lengthWords(w.sensitivity.pace ?? 0)),
+    row('A height error', (w) => lengthWords(w.sensitivity.height ?? 0)),
     row('Reach', (w) => reachWords(w.reach)),
   ]
 })
+const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b ? 'differs' : '')
 </script>
 
 <template>
-  <div class="below-panel" data-testid="ways">
-    <div v-if="!isBeside" class="row">
-      <span class="joined" role="group" aria-label="What the white should do">
-        <button class="key" :aria-pressed="goal.kind === 'stop'" data-testid="goal-stop" @click="goal.kind = 'stop'">Stop here</button>
-        <button class="key" :aria-pressed="goal.kind === 'cannon'" data-testid="goal-cannon" @click="goal.kind = 'cannon'">Run into a ball</button>
-      </span>
+  <div class="ways-panel" data-testid="ways">
+    <div class="row">
+      <OneOf v-model="goal.kind" :options="kinds" label="What the white should do" />
+      <ElCheckbox v-model="ways.plainOnly">no side</ElCheckbox>
+    </div>
+    <div class="row">
       <template v-if="goal.kind === 'stop'">
-        <label>up <FigureInput :model-value="(goal.place?.x ?? 0) * 1000" :min="0" :max="position.reference!.length * 1000" :digits="0" :step="10" label="Place up the table" unit="mm" @update:model-value="place({ x: $event / 1000 })" /></label>
-        <label>across <FigureInput :model-value="(goal.place?.y ?? 0) * 1000" :min="0" :max="position.reference!.width * 1000" :digits="0" :step="10" label="Place across" unit="mm" @update:model-value="place({ y: $event / 1000 })" /></label>
-        <label>within <FigureInput :model-value="goal.radius * 1000" :min="30" :max="1000" :digits="0" :step="10" label="Within" unit="mm" @update:model-value="goal.radius = $event / 1000" /></label>
+        <label class="row">up <LengthInput :model-value="goal.place?.x ?? 0" :min="0" :max="position.reference!.length" label="Place up the table" width="62px" @update:model-value="place({ x: $event })" /></label>
+        <label class="row">across <LengthInput :model-value="goal.place?.y ?? 0" :min="0" :max="position.reference!.width" label="Place across" width="62px" @update:model-value="place({ y: $event })" /></label>
+        <label class="row">within <LengthInput :model-value="goal.radius" :min="0.03" :max="1" label="Within" width="56px" @update:model-value="goal.radius = $event" /></label>
       </template>
       <template v-else>
-        <select v-model="goal.ball" class="choice" aria-label="Ball to run into" data-testid="goal-ball">
-          <option value="">which ball?</option>
-          <option v-for="id in targets" :key="id" :value="id">{{ nameOf(id) }}</option>
-        </select>
-        <select v-model="goal.fullness" class="choice" aria-label="How full">
-          <option v-for="f in fullnesses" :key="f.value" :value="f.value">{{ f.label }}</option>
-        </select>
-        <select v-model="goal.speed" class="choice" aria-label="How fast">
-          <option v-for="s in speeds" :key="s.value" :value="s.value">{{ s.label }}</option>
-        </select>
+        <PickOne v-model="goal.ball" :options="ballOptions" label="Ball to run into" test-id="goal-ball" width="124px" />
+        <PickOne v-model="goal.fullness" :options="fullnesses" label="How full" width="124px" />
+        <PickOne v-model="goal.speed" :options="speeds" label="How fast" width="116px" />
       </template>
-      <label class="check"><input v-model="ways.plainOnly" type="checkbox" /> no side</label>
-      <span v-if="ways.isSearching" class="progress" role="status">
-        <progress :value="ways.share" max="1" aria-label="How far the search is" />
-        <span class="figure soft">{{ ways.strokes.toLocaleString('en') }} strokes</span>
-        <button class="key" data-testid="stop-search" @click="ways.stop()">Stop</button>
-      </span>
-      <template v-else-if="ways.wasStopped"
-        ><span class="soft">stopped</span><button class="key" @click="ways.search()">Go on</button></template
-      >
     </div>
-    <p v-if="ways.problem" class="field-error" role="alert">{{ ways.problem.message }} {{ ways.problem.detail }} <button class="key" @click="ways.search()">Try again</button></p>
-    <p v-else-if="!pot" class="soft">Choose a ball and a pocket first: the white’s way begins with a pot.</p>
+    <SearchStatus :is-searching="ways.isSearching" :was-stopped="ways.wasStopped" :share="ways.share" label="How far the search is" :count="`${ways.strokes.toLocaleString('en')} strokes`" stop-test-id="stop-search" @stop="ways.stop()" @go-on="ways.search()" />
+    <ProblemText v-if="ways.problem" :problem="ways.problem" @again="ways.search()" />
+    <p v-else-if="!pot" class="soft">Choose a ball and a pocket first, in Set up: the white’s way begins with a pot.</p>
     <p v-else-if="!goals.entry" class="soft">{{ goal.kind === 'stop' ? 'Point at the plan where the white should stop. Drag the circle, or its rim, to change it.' : 'Choose the ball that the white should run into after the pot.' }}</p>
     <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">This pot has no aim from here, so the white cannot be sent anywhere with it. Choose another pot.</p>
-    <table v-else-if="isBeside && ways.a && ways.b" class="beside" data-testid="beside">
-      <thead>
-        <tr>
-          <td><button class="key" @click="ways.beside = []">Back to all</button></td>
-          <th v-for="(w, i) in [ways.a, ways.b]" :key="i"><button class="key" @click="ways.use(w)">Set up {{ ['A', 'B'][i] }}</button></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="r in rows" :key="r.label" :class="{ differs: r.a !== r.b }">
-          <th scope="row">{{ r.label }}</th>
-          <td>{{ r.a }}</td>
-          <td>{{ r.b }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <ol v-else-if="ways.ways || ways.asSet" class="answers list" :class="{ soft: ways.isSearching && !ways.share }" aria-label="Ways, the likeliest first">
+    <template v-else-if="isBeside && ways.a && ways.b">
+      <div class="row">
+        <ElButton size="small" @click="ways.beside = []">Back to all</ElButton>
+        <ElButton v-for="(w, i) in [ways.a, ways.b]" :key="i" size="small" @click="ways.use(w)">Set up {{ ['A', 'B'][i] }}</ElButton>
+      </div>
+      <ElTable :data="rows" size="small" :row-class-name="differs" data-testid="beside">
+        <ElTableColumn prop="label" label="" width="130" class-name="soft" />
+        <ElTableColumn prop="a" label="A" />
+        <ElTableColumn prop="b" label="B" />
+      </ElTable>
+    </template>
+    <ol v-else-if="ways.ways || ways.asSet" class="answers" :class="{ soft: ways.isSearching && !ways.share }" aria-label="Ways, the likeliest first">
       <li v-if="ways.asSet" class="as-set soft">
-        <span class="figure chance">{{ percent(ways.asSet.both) }}</span>
-        <span>as it is set up now{{ ways.asSet.isMet ? '' : `: ${mm(ways.asSet.off)} off` }}</span>
+        <span class="figure chance">{{ percentWords(ways.asSet.both) }}</span>
+        <span>as it is set up now{{ ways.asSet.isMet ? '' : `: ${lengthWords(ways.asSet.off)} off` }}</span>
       </li>
       <li
         v-for="(w, i) in ways.ways ?? []"
@@ -127,12 +119,11 @@ const rows = computed(() => {
         @focusin="ways.pointed = ways.keyOf(w)"
         @focusout="ways.pointed = null"
       >
-        <span class="figure chance"><strong>{{ percent(w.both) }}</strong></span>
-        <button class="words" :aria-label="`Set up: ${wayWords(w)}`" @click="ways.use(w)">{{ wayWords(w) }}<em v-if="!w.isMet" class="danger"> – nearest there is, {{ mm(w.off) }} off</em></button>
-        <button class="key lay" :aria-pressed="!!letter(w)" :aria-label="`Lay way ${i + 1} beside another`" @click="ways.lay(w)">{{ letter(w) || 'A | B' }}</button>
+        <span class="figure chance"><strong>{{ percentWords(w.both) }}</strong></span>
+        <LineButton @click="ways.use(w)">{{ wayWords(w) }}<em v-if="!w.isMet" class="danger"> – nearest there is, {{ lengthWords(w.off) }} off</em></LineButton>
+        <ElButton size="small" class="lay" :type="letter(w) ? 'primary' : undefined" :aria-pressed="!!letter(w)" :aria-label="`${letter(w) || 'A | B'}: lay way ${i + 1} beside another`" @click="ways.lay(w)">{{ letter(w) || 'A | B' }}</ElButton>
         <p v-if="ways.isUsed(w) && best" class="why">
-          {{ rankWords(w, best) }}. {{ sentence(sensitivityWords(w)) }}.
-          Long: {{ outcomeOf(w.long, w.exact) }}. Short: {{ outcomeOf(w.short, w.exact) }}. In-off {{ percent(w.inOff) }}, kiss {{ percent(w.kiss) }}. {{ sentence(reachWords(w.reach)) }}.
+          {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short: {{ outcomeOf(w.short, w.exact) }}. In-off {{ percentWords(w.inOff) }}, kiss {{ percentWords(w.kiss) }}. {{ sentence(reachWords(w.reach)) }}.
         </p>
       </li>
     </ol>
@@ -141,54 +132,15 @@ const rows = computed(() => {
 </template>
 
 <style scoped>
-.row :deep(.figure-input) {
-  width: 58px;
-}
-.list {
-  overflow: auto;
-  min-height: 0;
-  flex: 1;
+.ways-panel {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
 }
 .chance {
   text-align: right;
 }
-.words::first-letter {
-  text-transform: uppercase;
-}
-.lay {
-  min-height: 24px;
-  padding: 0 8px;
-  font-size: 0.85rem;
-}
-@media (pointer: coarse) {
-  .lay {
-    min-height: 40px;
-  }
-}
-.why {
-  margin: 0 0 3px;
-}
-.why::first-letter {
-  text-transform: uppercase;
-}
-.beside {
-  border-collapse: collapse;
-  font-size: 0.92rem;
-  font-variant-numeric: tabular-nums;
-  display: block;
-  overflow: auto;
-  min-height: 0;
-}
-.beside th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--text-soft);
-  padding: 1px 14px 1px 6px;
-}
-.beside td {
-  padding: 1px 14px 1px 6px;
-}
-.beside .differs td {
+.ways-panel :deep(.differs td) {
   font-weight: 600;
 }
 </style>

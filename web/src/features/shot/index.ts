@@ -59,7 +59,7 @@ export function useShotFeature(): Feature {
         component: ShotLayer,
         namings: () => [...shot.namings.value, ...shot.numbers.value],
         lines: () => shot.lines.value,
-        marks: () => shot.events.value.map((e) => ({ key: e.number, x: e.event.x, y: e.event.y })),
+        marks: () => shot.events.value.map(({ number, x, y }) => ({ key: number, x, y })),
         named: () => shot.named.value,
       },
     ],

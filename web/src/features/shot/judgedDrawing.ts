@@ -46,5 +46,8 @@ export const useJudgedDrawing = createSharedComposable(() => {
     return list
   })
 
-  return { shownWays, place, namings }
+  /** Lines that no label should lie on. */
+  const lines = computed(() => [...judgements.fan.map((f) => f.points), ...shownWays.value.flatMap((w) => [w.points, w.mirror])])
+
+  return { shownWays, place, namings, lines }
 })

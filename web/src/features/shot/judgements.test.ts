@@ -2,14 +2,11 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import type { Reference, Shot } from '../../api/client'
-import { usePlayer } from '../../position/player'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
-import { type PotOption, useJudgements } from './judgements'
-
-const option = (cutDegrees: number, change: object = {}) =>
-  ({ cut: { ball: 'red-1', pocket: 'yellow', struck: 'red-1', kind: 'single', off: null, cutDegrees, ...change }, pace: 5, reach: { elevationDegrees: 8 } }) as unknown as PotOption
+import { useView } from '../../position/view'
+import { useJudgements } from './judgements'
 
 describe('judgements', () => {
   let asked: { path: string; body: Record<string, unknown>; signal: AbortSignal }[]
@@ -39,15 +36,15 @@ describe('judgements', () => {
     answer.shot = {} as Shot
     await nextTick()
     expect(paths()).toEqual([])
-    judgements.below = 'on'
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/read']))
     judgements.fanKind = 'paces'
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/read', '/api/fan']))
-    judgements.below = 'happens'
-    judgements.fanKind = null
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/fan']))
+    // In another step they are kept, but not asked for.
+    useView().go('break')
     answer.shot = {} as Shot
-    await nextTick()
-    expect(paths()).toHaveLength(2)
+    await new Promise((rested) => setTimeout(rested, 250))
+    expect(paths()).toEqual(['/api/fan'])
+    useView().go('shot')
+    await vi.waitFor(() => expect(paths()).toEqual(['/api/fan', '/api/fan']))
   })
 
   it('drop the samples of a shot that has changed', async () => {
@@ -65,9 +62,8 @@ describe('judgements', () => {
   })
 
   it.each([
-    ['the spread', '/api/spread', 'spread', (j: ReturnType<typeof useJudgements>): unknown => (j.spreadOpen = true)],
-    ['the list of what is on', '/api/read', 'read', (j: ReturnType<typeof useJudgements>): unknown => (j.below = 'on')],
-    ['a fan', '/api/fan', 'fan', (j: ReturnType<typeof useJudgements>): unknown => (j.fanKind = 'paces')],
+    ['the spread', '/api/spread', 'spreadRefusal', (j: ReturnType<typeof useJudgements>): unknown => (j.spreadOpen = true)],
+    ['a fan', '/api/fan', 'fanRefusal', (j: ReturnType<typeof useJudgements>): unknown => (j.fanKind = 'paces')],
   ] as const)('say why when %s is refused, wait no longer, and forget it once there is an answer', async (_, path, what, show) => {
     let refused = true
     vi.stubGlobal('fetch', async (request: Request) => {
@@ -78,11 +74,11 @@ describe('judgements', () => {
     const judgements = useJudgements()
     await vi.waitFor(() => expect(useAnswer().shot).toBeTruthy())
     show(judgements)
-    await vi.waitFor(() => expect(judgements.refusals[what]).toContain('Two balls overlap.'))
+    await vi.waitFor(() => expect(judgements[what]).toContain('Two balls overlap.'))
     await vi.waitFor(() => expect(judgements.isSampling).toBe(false))
     refused = false
     useAnswer().shot = {} as Shot
-    await vi.waitFor(() => expect(judgements.refusals[what]).toBeUndefined())
+    await vi.waitFor(() => expect(judgements[what]).toBe(''))
   })
 
   it('sample no stroke while the hand is still moving', async () => {
@@ -95,30 +91,5 @@ describe('judgements', () => {
     }
     expect(paths()).toEqual([])
     await vi.waitFor(() => expect(paths()).toEqual(['/api/spread']))
-  })
-
-  it('set up a pot at the pace it was judged at, with the butt as high as it must be', () => {
-    useAnswer()
-    const position = useDraft()
-    useJudgements().choose(option(25))
-    expect(position.stroke).toMatchObject({ pace: 5, elevation: 8, side: 0, free: false, pot: plainPot('red-1', 'yellow') })
-    position.setStroke({ pace: 7, elevation: 20 })
-    useJudgements().choose(option(25))
-    expect(position.stroke).toMatchObject({ pace: 7, elevation: 20 })
-  })
-
-  it('add a touch of helping side on cuts for a player who plays so, towards the side that turns the ball', () => {
-    useAnswer()
-    const position = useDraft()
-    usePlayer().player.sideHabit = 'helping'
-    for (const [cut, side] of [[25, 0.5], [-25, -0.5]]) {
-      useJudgements().choose(option(cut))
-      expect(position.stroke.side).toBe(side)
-    }
-    position.setStroke({ side: 0 })
-    useJudgements().choose(option(6))
-    expect(position.stroke.side).toBe(0)
-    useJudgements().choose(option(25, { kind: 'plant', struck: 'red-2' }))
-    expect(position.stroke).toMatchObject({ side: 0, pot: { through: 'red-2' } })
   })
 })

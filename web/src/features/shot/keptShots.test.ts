@@ -1,13 +1,12 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { SavedPosition, Shot } from '../../api/client'
+import type { SavedPosition, Shot, Schemas } from '../../api/client'
 import { useNotices } from '../../lib/notices'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { useSaving } from '../../position/saving'
 import { useGoal } from './goal'
-import { type PotOption, useJudgements } from './judgements'
 import { type KeptShot, useKeptShots } from './keptShots'
 
 const position = {

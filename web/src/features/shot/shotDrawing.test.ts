@@ -4,12 +4,13 @@ import { effectScope, type EffectScope } from 'vue'
 import type { Reference, Shot } from '../../api/client'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
+import { useEventList } from './eventList'
 import { useShotDrawing } from './shotDrawing'
 
 const at = (time: number, x: number, y = 1) => ({ time, x, y })
 const path = (id: string, ...points: object[]) => ({ id, points })
 const final = (id: string, x: number, pocket: string | null = null) => ({ id, x, y: 1, pocket })
-const event = (time: number, kind: string, ball: string, x: number, other: string | null = null) => ({ time, kind, ball, other, x, y: 1, pocket: null })
+const event = (time: number, kind: string, ball: string, x: number, other: string | null = null, pocket: string | null = null) => ({ time, kind, ball, other, x, y: 1, pocket, cushion: kind === 'cushion' ? 'top' : null })
 
 describe('the drawing of a shot', () => {
   let scope: EffectScope
@@ -51,8 +52,11 @@ describe('the drawing of a shot', () => {
   it('numbers what the white does and the pots, and of several close together the first', () => {
     const drawing = draw({
       paths: [], finals: [],
-      events: [event(0.1, 'ball', 'white', 2, 'red-1'), event(0.2, 'ball', 'white', 2.01, 'red-2'), event(0.3, 'ball', 'red-2', 2.5, 'red-3'), event(0.4, 'cushion', 'white', 3), event(0.5, 'pot', 'red-1', 3.55)],
+      events: [event(0.1, 'ball', 'white', 2, 'red-1'), event(0.2, 'ball', 'white', 2.01, 'red-2'), event(0.3, 'ball', 'red-2', 2.5, 'red-3'), event(0.4, 'cushion', 'white', 3), event(0.5, 'pot', 'red-1', 3.55, null, 'green-top')],
     })
+    // What matters: all but where it ends.
+    expect(drawing.numbers.value.map((n) => n.text)).toEqual(['1', '2', '3'])
+    useEventList().isAll = true
     expect(drawing.numbers.value.map((n) => n.text)).toEqual(['1', '4', '5'])
   })
 })

@@ -1,11 +1,12 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
-import { numberedEvents } from '../../position/events'
 import { useView } from '../../position/view'
 import { nameOf } from '../../domain/balls'
 import type { Naming } from '../../table/labels'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
+
+import { useEventList } from './eventList'
 
 type Point = { x: number; y: number }
 
@@ -37,16 +38,7 @@ export const useShotDrawing = createSharedComposable(() => {
     return moved.length <= 6 ? moved : moved.filter((p) => travelled(p.points) > position.reference!.ballRadius)
   })
   const finals = computed(() => (simulation.value?.finals ?? []).filter((f) => !f.pocket && (f.id === 'white' ? simulation.value!.paths.some((p) => p.id === 'white') : otherPaths.value.some((p) => p.id === f.id))))
-  /** Only what the white does, and the pots, and of several close together the first: the rest is in the list. */
-  const events = computed(() => {
-    const shown: ReturnType<typeof numberedEvents> = []
-    for (const e of simulation.value ? numberedEvents(simulation.value) : []) {
-      if (e.event.ball !== 'white' && e.event.other !== 'white' && e.event.kind !== 'pot') continue
-      if (e.event.kind !== 'pot' && shown.some((s) => Math.hypot(s.event.x - e.event.x, s.event.y - e.event.y) < 0.06)) continue
-      shown.push(e)
-    }
-    return shown.slice(0, 12)
-  })
+  const events = computed(() => (simulation.value ? useEventList().marked : []))
 
   const namings = computed(() => {
     const list: Naming[] = []
@@ -60,12 +52,18 @@ export const useShotDrawing = createSharedComposable(() => {
     }
     return list
   })
-  const numbers = computed(() => events.value.map((e): Naming => ({ key: `event${e.number}`, kind: 'number', text: String(e.number), at: e.event, size: 46 })))
+  const numbers = computed(() => events.value.map((e): Naming => ({ key: `event${e.number}`, kind: 'number', text: String(e.number), at: e, size: 46 })))
   /** The lines that no label should lie on. */
   const lines = computed<Point[][]>(() => [
     [...whitePath.value.before, ...whitePath.value.after],
     ...(cut.value?.legs ?? []).map((l) => [{ x: l.fromX, y: l.fromY }, { x: l.toX, y: l.toY }]),
   ])
 
-  return { white, cut, whitePath, otherPaths, finals, events, namings, numbers, lines }
+  /** Reds that the outcome and the events speak of. */
+  const named = computed(() => {
+    const met = simulation.value?.events.filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white')).slice(0, 3) ?? []
+    return [...(cut.value ? [cut.value.ball, cut.value.struck] : []), ...met.flatMap((e) => [e.ball, e.other ?? '']), ...finals.value.map((f) => f.id)]
+  })
+
+  return { named, white, cut, whitePath, otherPaths, finals, events, namings, numbers, lines }
 })

@@ -5,7 +5,7 @@ import type { Way } from '../../api/client'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { useGoal } from './goal'
-import { useJudgements } from './judgements'
+import { useView } from '../../position/view'
 import { useWays } from './ways'
 
 const way = (height: number): Way => ({ stroke: { side: 0, height, pace: 5, elevation: 0, pot: { ball: 'red-1', pocket: 'green-top', part: 1 } } }) as unknown as Way
@@ -49,7 +49,7 @@ describe('put it there', () => {
   it('asks once the panel is open and a place is pointed at, and keeps the last answer', async () => {
     const asked = serve([{ share: 0, strokes: 0, ways: [], asSet: way(0) }, { share: 0.5, strokes: 9, ways: [way(1)], asSet: null }, { share: 1, strokes: 20, ways: [way(1), way(2)], asSet: null }])
     const ways = useWays()
-    useJudgements().below = 'ways'
+    useView().go('shot', 'there')
     await settle()
     expect(asked).toHaveLength(0)
     useGoal().goal.place = { x: 2, y: 0.5 }
@@ -66,7 +66,7 @@ describe('put it there', () => {
     useAnswer()
     const position = useDraft()
     const ways = useWays()
-    useJudgements().below = 'ways'
+    useView().go('shot', 'there')
     useGoal().goal.place = { x: 2, y: 0.5 }
     await settle()
     ways.use(ways.ways![0])
@@ -84,7 +84,7 @@ describe('put it there', () => {
   it('lays two ways beside one another, a third takes the place of the first', async () => {
     serve([{ share: 1, strokes: 20, ways: [way(1), way(2), way(3)], asSet: null }])
     const ways = useWays()
-    useJudgements().below = 'ways'
+    useView().go('shot', 'there')
     useGoal().goal.place = { x: 2, y: 0.5 }
     await settle()
     const [first, second, third] = ways.ways!
@@ -100,7 +100,7 @@ describe('put it there', () => {
   it('says what is refused and what broke off', async () => {
     vi.stubGlobal('fetch', async () => new Response(JSON.stringify({ title: 'The white cannot be sent on to that ball.', errors: [] }), { status: 400 }))
     const ways = useWays()
-    useJudgements().below = 'ways'
+    useView().go('shot', 'there')
     useGoal().goal.kind = 'cannon'
     useGoal().goal.ball = 'red-1'
     await settle()

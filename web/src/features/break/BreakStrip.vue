@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { potWords } from '../../domain/words'
+import { percentWords } from '../../lib/formats'
+import BallDot from '../../ui/BallDot.vue'
+import { usePlans } from './plans'
+
+/** Below the plan: the shots of the break in order, with the running score. */
+const plans = usePlans()
+</script>
+
+<template>
+  <ol v-if="plans.chosen" class="strip" aria-label="The break, shot by shot">
+    <li v-for="(s, i) in plans.chosen.shots" :key="i">
+      <ElButton :type="plans.shot === i ? 'primary' : undefined" plain :aria-pressed="plans.shot === i" :title="`${potWords(s.choice)}, goes in ${percentWords(s.choice.chance)}`" @click="plans.look(i)"><BallDot :ball="s.choice.stroke.pot!.ball" />&nbsp;<span class="figure">{{ s.points }}</span></ElButton>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.strip {
+  list-style: none;
+  margin: 0;
+  padding: 0 2px 2px;
+  display: flex;
+  gap: 6px;
+  overflow-x: auto;
+  scrollbar-width: thin;
+  flex: none;
+}
+</style>

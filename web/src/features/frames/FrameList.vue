@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { ElButton, ElInput, ElUpload, type UploadFile } from 'element-plus'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import LineButton from '../../ui/LineButton.vue'
+import { useRecords } from './records'
+
+/** The frames that are written down, and a new one. */
+const records = useRecords()
+const router = useRouter()
+const title = ref('')
+const first = ref('')
+const second = ref('')
+function begin() {
+  void records.start(title.value.trim() || 'Frame', first.value, second.value)
+  title.value = ''
+}
+const pick = async (file: UploadFile) => file.raw && records.bringIn(await file.raw.text())
+const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+</script>
+
+<template>
+  <div class="frames-list">
+    <form @submit.prevent="begin">
+      <ElInput v-model="title" maxlength="120" placeholder="Frame, such as “League, frame 3”" aria-label="Title of the frame" data-testid="frame-title" />
+      <div class="two">
+        <ElInput v-model="first" maxlength="60" placeholder="First player" aria-label="First player" data-testid="frame-first" />
+        <ElInput v-model="second" maxlength="60" placeholder="Second player" aria-label="Second player" data-testid="frame-second" />
+      </div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit" :disabled="records.busy" data-testid="begin-frame">Begin a frame</ElButton>
+        <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-frame" @change="pick"><ElButton>Import a file</ElButton></ElUpload>
+      </div>
+    </form>
+    <ul v-if="records.items?.length" class="list" data-testid="frame-list">
+      <li v-for="f in records.items" :key="f.id">
+        <LineButton @click="router.push({ name: 'frame', params: { id: f.id } })">
+          <strong>{{ f.title }}</strong><br />
+          {{ f.first }} {{ f.firstScore }}–{{ f.secondScore }} {{ f.second }}<br />
+          <span class="soft">{{ f.isOver ? 'over' : 'under way' }}, highest break {{ f.highestBreak }}, {{ when.format(new Date(f.updatedAt)) }}</span>
+        </LineButton>
+        <ElButton :aria-label="`Delete ${f.title}`" @click="records.remove(f)">Delete</ElButton>
+      </li>
+    </ul>
+    <p v-else-if="records.items" class="soft">No frame is written down yet. Begin one: each shot is a tap, and breaks, kinds of stroke and where it goes wrong are counted for you.</p>
+  </div>
+</template>
+
+<style scoped>
+.frames-list {
+  max-width: 640px;
+}
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  margin-bottom: 14px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px;
+  border-top: 1px solid var(--edge);
+  padding: 8px 6px;
+}
+</style>

@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { ElButton, ElCheckbox, ElCheckboxButton, ElCheckboxGroup, ElTable, ElTableColumn } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { Schemas } from '../../api/client'
+import { lookOf } from '../../domain/balls'
+import { useDraft } from '../../position/draft'
+import OneOf from '../../ui/OneOf.vue'
+import FoulForm from './FoulForm.vue'
+import { useRecords, type RecordedShot, type Record_ } from './records'
+import { breakWords, figureRows, needWords, onWords, reasons, shotWords, tags } from './words'
+
+/** A frame written down shot by shot: one tap for the usual outcome. Made for a phone at the table side as well. */
+const props = defineProps<{ record: Record_ }>()
+const records = useRecords()
+const position = useDraft()
+const route = useRoute()
+const router = useRouter()
+const story = computed(() => props.record.story)
+const state = computed(() => story.value.state)
+const names = computed(() => [props.record.first, props.record.second])
+
+type View = 'shots' | 'breaks' | 'figures'
+const views = [
+  { value: 'shots', label: 'Shots', testId: 'shots' },
+  { value: 'breaks', label: 'Breaks', testId: 'breaks' },
+  { value: 'figures', label: 'Figures', testId: 'figures' },
+] as const
+const shown = computed({
+  get: () => (route.params.view || 'shots') as View,
+  set: (view) => void router.replace({ name: 'frame', params: { id: props.record.id, view } }),
+})
+
+/** Note where the white stopped: as it lies on the plan. */
+const noteWhite = ref(false)
+const fouling = ref(false)
+const chosenTags = ref<Schemas['StrokeTag'][]>([])
+const chosenWhy = ref<string[]>([])
+
+async function enter(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
+  const white = position.ball('white')
+  const why = chosenWhy.value[0] as Schemas['EndReason']
+  await records.enter({ ...shot, ...(noteWhite.value && white ? { white: { x: white.x, y: white.y } } : {}), tags: [...chosenTags.value], ...(shot.kind !== 'pot' && why ? { why } : {}) })
+  chosenTags.value = []
+  chosenWhy.value = []
+  fouling.value = false
+}
+/** One reason at a time, or none. */
+const onlyLast = (list: unknown[]) => (chosenWhy.value = list.slice(-1) as string[])
+const redOrColour = (ball: string) => lookOf(ball === 'red' ? 'red-1' : ball)
+const listed = computed(() => story.value.shots.map((s, i) => ({ ...s, number: i + 1 })).reverse())
+const breaks = computed(() => [...story.value.breaks].reverse())
+</script>
+
+<template>
+  <div class="record" data-testid="frame-record">
+    <div class="now">
+      <div class="score">
+        <span v-for="(n, i) in names" :key="i" class="side" :class="{ turn: !state.isOver && state.turn === i }"
+          ><span class="name">{{ n }}</span
+          ><strong class="figure" :data-testid="`score-${i}`">{{ i === 0 ? state.first : state.second }}</strong></span
+        >
+      </div>
+      <p class="on" role="status" data-testid="frame-on">{{ onWords(state, names) }}</p>
+      <p class="soft">{{ needWords(state) }}</p>
+      <p v-if="story.fault" class="field-error" role="alert">The rest is not told: {{ story.fault.message }} Undo goes back to before it.</p>
+      <div v-if="state.awaitsLot" class="row">
+        <ElButton v-for="(n, i) in names" :key="i" class="tall" :disabled="records.busy" :data-testid="`lot-${i}`" @click="enter({ kind: 'lot', player: i })">{{ n }} plays first</ElButton>
+        <ElButton class="tall" :disabled="records.busy" data-testid="undo-shot" @click="records.undo()">Undo</ElButton>
+      </div>
+      <template v-else-if="!state.isOver">
+        <div class="pots" role="group" aria-label="Potted">
+          <ElButton v-for="b in state.mayPot" :key="b" circle class="ball" :style="{ background: redOrColour(b).fill, color: redOrColour(b).ink }" :disabled="records.busy" :aria-label="`${b === 'red' ? 1 : redOrColour(b).mark}: potted the ${b}`" :data-testid="`pot-${b}`" @click="enter({ kind: 'pot', potted: [b] })">{{ b === 'red' ? 1 : redOrColour(b).mark }}</ElButton>
+          <ElButton v-if="state.mayPot.includes('red') && state.reds > 1" class="tall" :disabled="records.busy" @click="enter({ kind: 'pot', potted: ['red', 'red'] })">two reds</ElButton>
+        </div>
+        <div class="row">
+          <ElButton class="tall" :disabled="records.busy" data-testid="missed" @click="enter({ kind: 'miss' })">Missed</ElButton>
+          <ElButton class="tall" :disabled="records.busy" data-testid="safety" @click="enter({ kind: 'safety' })">Safety</ElButton>
+          <ElButton class="tall" :aria-expanded="fouling" data-testid="foul" @click="fouling = !fouling">Foul …</ElButton>
+          <ElButton class="tall" :disabled="records.busy || !story.shots.length" data-testid="undo-shot" @click="records.undo()">Undo</ElButton>
+        </div>
+        <FoulForm v-if="fouling" :state="state" :names="names" :busy="records.busy" @enter="enter" />
+        <ElCheckboxGroup v-model="chosenTags" aria-label="How the shot was played">
+          <ElCheckboxButton v-for="t in tags" :key="t" :value="t" :data-testid="`tag-${t}`">{{ t }}</ElCheckboxButton>
+        </ElCheckboxGroup>
+        <ElCheckboxGroup :model-value="chosenWhy" aria-label="Why it was missed" @update:model-value="onlyLast">
+          <ElCheckboxButton v-for="r in reasons" :key="r.why" :value="r.why">{{ r.label }}</ElCheckboxButton>
+        </ElCheckboxGroup>
+        <ElCheckbox v-model="noteWhite" data-testid="note-white">note the white where it lies on the plan</ElCheckbox>
+        <p class="soft hint">Kind of stroke and reason first, if you want them noted; then one tap for what happened.</p>
+      </template>
+      <ElButton v-else @click="records.undo()">Undo the last shot</ElButton>
+    </div>
+
+    <div class="story">
+      <div class="row">
+        <OneOf v-model="shown" :options="views" label="Show" />
+        <ElButton @click="records.exportAs('csv')">CSV</ElButton>
+        <ElButton @click="records.exportAs('json')">JSON</ElButton>
+        <ElButton data-testid="all-frames" @click="router.push('/frames')">All frames</ElButton>
+      </div>
+      <p v-if="!story.shots.length" class="soft">Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan are written into it as well.</p>
+      <ol v-else-if="shown === 'shots'" class="list" data-testid="frame-shots">
+        <li v-for="s in listed" :key="s.number">
+          <span class="figure soft">{{ s.number }}</span
+          ><span>{{ names[s.player] }}: {{ shotWords(s, names) }}</span
+          ><span class="figure">{{ s.first }}–{{ s.second }}</span>
+        </li>
+      </ol>
+      <ol v-else-if="shown === 'breaks'" class="list" data-testid="frame-breaks">
+        <li v-for="(b, i) in breaks" :key="i">
+          <strong class="figure">{{ b.points }}</strong
+          ><span>{{ breakWords(b, names) }}</span>
+        </li>
+        <li v-if="!breaks.length" class="soft">No break yet.</li>
+      </ol>
+      <ElTable v-else :data="figureRows(story.players)" size="small" data-testid="frame-figures">
+        <ElTableColumn prop="label" label="" width="128" />
+        <ElTableColumn v-for="(n, i) in names" :key="i" :label="n">
+          <template #default="{ row }"><span v-for="line in i === 0 ? row.first : row.second" :key="line" class="line">{{ line }}</span></template>
+        </ElTableColumn>
+      </ElTable>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.record {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 12px 32px;
+  align-items: start;
+}
+.now,
+.story {
+  display: flex;
+  flex-direction: column;
+  gap: 9px;
+  min-width: 0;
+}
+p {
+  margin: 0;
+}
+.score {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.side {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  padding: 6px 10px;
+  border: 1px solid var(--edge);
+  border-radius: 8px;
+  background: var(--panel-2);
+  min-width: 0;
+}
+.side.turn {
+  border-color: var(--accent);
+  box-shadow: inset 0 -3px 0 var(--accent);
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.side strong {
+  font-size: 1.5rem;
+}
+.on {
+  font-weight: 600;
+}
+.pots {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.pots .el-button + .el-button,
+.row .el-button + .el-button {
+  margin-left: 0;
+}
+.ball.el-button {
+  width: 50px;
+  height: 50px;
+  border: 2px solid var(--edge);
+  font-size: 1.15rem;
+  font-weight: 700;
+}
+.tall.el-button {
+  min-height: 44px;
+  flex: 1;
+}
+.hint {
+  font-size: 0.86rem;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  display: grid;
+  grid-template-columns: 2.2em 1fr auto;
+  gap: 8px;
+  padding: 4px 0;
+  border-top: 1px solid var(--edge);
+}
+.line {
+  display: block;
+}
+@media (max-width: 860px) {
+  .record {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
