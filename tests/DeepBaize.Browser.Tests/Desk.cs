@@ -80,7 +80,9 @@ public sealed class Desk : IAsyncLifetime
     public Task SetDatabaseAway(bool away) => _database.SetAway(away);
 
     /// <summary>A browser of its own, with nothing kept from another.</summary>
-    public Page Open(int width = 1280, int height = 800)
+    /// <param name="touch">By fingers, as on a phone or a tablet.</param>
+    /// <param name="isNew">Somebody who has not seen the tour.</param>
+    public Page Open(int width = 1280, int height = 800, bool touch = false, bool isNew = false)
     {
         var profile = Directory.CreateTempSubdirectory("deep-baize-browser-").FullName;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
@@ -108,11 +110,19 @@ public sealed class Desk : IAsyncLifetime
                 ["width"] = width,
                 ["height"] = height,
                 ["deviceScaleFactor"] = 1,
-                ["mobile"] = false,
+                ["mobile"] = touch,
             }
         );
+        if (touch)
+            driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = true, ["maxTouchPoints"] = 1 });
+        if (!isNew)
+            driver.ExecuteCdpCommand(
+                "Page.addScriptToEvaluateOnNewDocument",
+                new() { ["source"] = "try { localStorage.setItem('deep-baize-tour', 'true') } catch { }" }
+            );
         var page = new Page(driver, Address);
-        page.Reload();
+        if (!isNew)
+            page.Reload();
         return page;
     }
 }
@@ -127,12 +137,44 @@ public sealed class Page(ChromeDriver driver, string address)
 
     public ChromeDriver Driver { get; } = driver;
 
-    public void Reload()
+    /// <summary>Whatever lies on the table, in the step Shot.</summary>
+    public void Reload() => GoTo("/table/now/shot");
+
+    public void GoTo(string path)
     {
-        Driver.Navigate().GoToUrl(address);
+        Driver.Navigate().GoToUrl(address + path);
         Find("plan");
         Until(() => Driver.FindElements(By.CssSelector("[data-ball=white]")).Count == 1);
     }
+
+    public string Path => new Uri(Driver.Url).PathAndQuery;
+
+    /// <summary>What a screen reader would find: by its role, and the name it says.</summary>
+    public IWebElement Role(string role, string name) => Role(role, n => n == name, name);
+
+    public IWebElement Role(string role, Func<string, bool> isIt, string wanted)
+    {
+        var wait = new WebDriverWait(Driver, Patience) { Message = $"no {role} named “{wanted}”" };
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
+        return wait.Until(d =>
+            d.FindElements(By.CssSelector(Selectors[role]))
+                .OfType<WebElement>()
+                .FirstOrDefault(e => e.Displayed && e.ComputedAccessibleRole == role && isIt(e.ComputedAccessibleLabel))!
+        );
+    }
+
+    private static readonly Dictionary<string, string> Selectors = new()
+    {
+        ["button"] = "button, [role=button]",
+        ["link"] = "a",
+        ["radio"] = "input[type=radio]",
+        ["checkbox"] = "input[type=checkbox]",
+        ["slider"] = "[role=slider]",
+        ["textbox"] = "input:not([type]), input[type=text], textarea",
+        ["searchbox"] = "input[type=search]",
+        ["combobox"] = "[role=combobox]",
+        ["application"] = "[role=application]",
+    };
 
     public IWebElement Find(string testId) => Css($"[data-testid='{testId}']");
 
@@ -208,7 +250,18 @@ public sealed class Page(ChromeDriver driver, string address)
 
     public void Keys(string keys) => new Actions(Driver).SendKeys(keys).Perform();
 
-    public void Choose(string testId, string value) => new SelectElement(Find(testId)).SelectByValue(value);
+    /// <summary>One of a list that opens.</summary>
+    public void Choose(string testId, string value)
+    {
+        Click(() => Find(testId));
+        Click(() =>
+            Driver.FindElements(By.CssSelector($".el-select-dropdown__item[data-value='{value}']")).First(o => o.Displayed)
+        );
+        Until(() => Driver.FindElements(By.CssSelector(".el-select__popper")).All(p => !p.Displayed));
+    }
+
+    /// <summary>What of a slider takes the keys.</summary>
+    public IWebElement Slider(string testId) => Css($"[data-testid='{testId}'] [role=slider]");
 
     public void OpenPosition(string name)
     {
@@ -220,22 +273,18 @@ public sealed class Page(ChromeDriver driver, string address)
             search.SendKeys(name);
             return search.GetAttribute("value") == name;
         });
-        // The drawer slides in and out: a click may land beside a row that is still moving, so it is made until the drawer has gone.
-        IWebElement? Row() =>
+        Click(() =>
             Driver
                 .FindElements(By.CssSelector("[data-testid=library] button.open"))
-                .FirstOrDefault(b => b.Displayed && b.FindElement(By.TagName("strong")).Text == name);
-        Until(() => Row() is not null);
-        Until(() =>
-        {
-            try
-            {
-                Row()?.Click();
-            }
-            catch (ElementClickInterceptedException) { }
-            Thread.Sleep(400);
-            return Text("position-name") == name && Driver.FindElements(By.CssSelector("[data-testid=library]")).All(l => !l.Displayed);
-        });
+                .First(b => b.Displayed && b.FindElement(By.TagName("strong")).Text == name)
+        );
+        Until(() => Text("position-name") == name && Find("plan").Displayed);
+    }
+
+    public void SetTheme(string theme)
+    {
+        Click(() => Find("settings"));
+        Click(() => Find($"theme-{theme}"));
     }
 
     public void TypeName(string name)

@@ -11,18 +11,20 @@ public class JudgementTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Mid-break, open reds");
         page.Find("what-is-on").Click();
-        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]")).Count > 3);
-        var rows = page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]"));
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr")).Count > 3);
+        var rows = page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr"));
         var blue = rows.First(r => r.Text.StartsWith("blue", StringComparison.Ordinal));
         Assert.Contains("%", blue.Text);
         new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(blue).Perform();
         page.Find("pointed");
         page.Click(() =>
             page
-                .Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr[tabindex]"))
+                .Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr"))
                 .First(r => r.Text.StartsWith("blue", StringComparison.Ordinal))
         );
-        page.Until(() => page.Find("object-ball").GetAttribute("value") == "blue" && page.Text("outcome").Contains("blue"));
+        page.Until(() => page.Text("outcome").Contains("Blue"));
+        page.Find("what-happens").Click();
+        page.Until(() => page.Text("object-ball").Contains("blue"));
     }
 
     [Fact]
@@ -30,13 +32,13 @@ public class JudgementTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition("Last red to the colours");
-        page.Find("fan-routes").Click();
+        page.Click(() => page.Find("fan-routes"));
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-fan]")).Count == 3);
         Assert.Contains("stun", page.Find("plan").Text);
-        page.Find("spread").Click();
+        page.Click(() => page.Find("spread"));
         page.Until(() => page.Text("chances").Contains("Goes in"));
         var outline = page.Css("[data-testid=spread-outline] .likely").GetAttribute("d");
-        page.Find("pace").SendKeys(Keys.ArrowLeft + Keys.ArrowLeft + Keys.ArrowLeft);
+        page.Slider("pace").SendKeys(Keys.ArrowLeft + Keys.ArrowLeft + Keys.ArrowLeft);
         page.Until(() => page.Css("[data-testid=spread-outline] .likely").GetAttribute("d") != outline);
         Assert.Contains("arrives", page.Css(".cut").Text, StringComparison.OrdinalIgnoreCase);
     }

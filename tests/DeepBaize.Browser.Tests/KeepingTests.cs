@@ -57,8 +57,8 @@ public class KeepingTests(Desk desk)
         first.Until(() => first.Driver.FindElements(By.CssSelector("[data-testid=unsaved]")).Count == 0);
         Nudge(second);
         second.Find("save").Click();
-        second.Until(() => second.Driver.FindElements(By.CssSelector(".choices button")).Count == 3);
-        second.Click(() => second.Driver.FindElement(By.CssSelector(".choices button:nth-child(1)")));
+        second.Until(() => second.Driver.FindElements(By.CssSelector(".el-dialog .row button")).Count == 3);
+        second.Click(() => second.Driver.FindElement(By.CssSelector(".el-dialog .row button:nth-child(1)")));
         second.TypeName("Two hands, the other one");
         second.Until(() => second.Text("position-name") == "Two hands, the other one");
         first.OpenPosition("Two hands, the other one");
@@ -88,7 +88,7 @@ public class KeepingTests(Desk desk)
             file,
             """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":99}]}"""
         );
-        page.Driver.FindElement(By.CssSelector("[data-testid=import-file]")).SendKeys(file);
+        page.Driver.FindElement(By.CssSelector("[data-testid=import-file] input[type=file]")).SendKeys(file);
         page.Until(() => page.HasNotice("balls[0].y"));
         Assert.Equal("Re-spotted black", page.Text("position-name"));
 
@@ -96,7 +96,7 @@ public class KeepingTests(Desk desk)
             file,
             """{"format":"deep-baize-position","version":1,"name":"From a file","balls":[{"id":"white","x":1,"y":1}]}"""
         );
-        page.Driver.FindElement(By.CssSelector("[data-testid=import-file]")).SendKeys(file);
+        page.Driver.FindElement(By.CssSelector("[data-testid=import-file] input[type=file]")).SendKeys(file);
         page.Until(() => page.Text("position-name") == "From a file");
         folder.Delete(true);
     }

@@ -24,7 +24,7 @@ public class WaysTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition("Stun across for the pink");
-        page.Find("put-it-there").Click();
+        page.Click(() => page.Find("put-it-there"));
         Assert.Contains("Point at the plan", page.Text("ways"));
         PointAt(page, 0.63, 0.7);
         page.Find("goal");
@@ -71,7 +71,7 @@ public class WaysTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition("High on the black, full pack");
-        page.Find("put-it-there").Click();
+        page.Click(() => page.Find("put-it-there"));
         PointAt(page, 0.7, 0.6);
         page.Click(() => page.Find("stop-search"));
         page.Until(() => page.Text("ways").Contains("stopped"));
@@ -84,15 +84,15 @@ public class WaysTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition("Last red to the colours");
-        page.Find("keep").Click();
+        page.Click(() => page.Find("keep"));
         Assert.Contains("No shot is kept", page.Text("kept-shots"));
         var path = page.WhitePath;
         page.Find("note").SendKeys("Through the ball");
         page.Click(() => page.Find("keep-shot"));
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=kept-shot]")).Count == 1);
-        page.Find("pace").SendKeys(Keys.ArrowRight + Keys.ArrowRight);
+        page.Slider("pace").SendKeys(Keys.ArrowRight + Keys.ArrowRight);
         page.Until(() => page.WhitePath != path);
-        page.Click(() => page.Css("[data-testid=kept-shot] .name"));
+        page.Click(() => page.Css("[data-testid=kept-shot] .words"));
         page.Until(() => page.WhitePath == path);
         Assert.Equal("Through the ball", page.Css("[data-testid=kept-shot] input").GetAttribute("value"));
         // The card as the page sends it, fetched once more by hand: headless Chromium keeps no downloads.
@@ -116,12 +116,10 @@ public class WaysTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("High on the black, full pack");
         Assert.Contains("natural", page.Text("reach"));
-        page.Find("conditions").Click();
-        page.Click(() => page.Find("hand-left"));
+        SetHand(page, "left");
         page.Until(() => page.Text("reach").Contains("stretch"));
-        page.Click(() => page.Find("hand-right"));
+        SetHand(page, "right");
         page.Until(() => page.Text("reach").Contains("natural"));
-        page.Click(() => page.Driver.FindElements(By.CssSelector(".el-drawer__close-btn")).First(b => b.Displayed));
         page.Click(() => page.Find("why-aim"));
         page.Until(() => page.Text("sides").Contains("helping"));
         page.Until(() => page.Text("sides").Contains("plain ball"));
@@ -129,7 +127,15 @@ public class WaysTests(Desk desk)
         page.Find("plan").SendKeys("l");
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] .kind")).Count > 0);
         page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] .kind")).First(k => k.Text == "double"));
+        page.Click(() => page.Find("what-happens"));
         page.Until(() => page.Css(".panel .kind").Text.Contains("double", StringComparison.OrdinalIgnoreCase));
+    }
+
+    private static void SetHand(Page page, string hand)
+    {
+        page.Click(() => page.Find("settings"));
+        page.Click(() => page.Find($"hand-{hand}"));
+        page.Click(() => page.Find("table"));
     }
 
     private static double Number(IWebElement element, string attribute) =>

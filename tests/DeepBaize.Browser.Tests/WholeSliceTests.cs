@@ -28,7 +28,7 @@ public class WholeSliceTests(Desk desk)
         drawn = page.WhitePath;
 
         // Change the pace by the keyboard on its slider.
-        var pace = page.Find("pace");
+        var pace = page.Slider("pace");
         var figures = page.Text("pace-figures");
         pace.SendKeys(Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight);
         page.Until(() => page.WhitePath != drawn && page.Text("pace-figures") != figures);
@@ -58,13 +58,9 @@ public class WholeSliceTests(Desk desk)
         var start = page.Ball("white");
         page.Find("play").Click();
         page.Until(() => page.Ball("white") != start);
-        page.Driver.ExecuteScript(
-            "const s = document.querySelector('[data-testid=scrubber]'); s.value = s.max; s.dispatchEvent(new Event('input'))"
-        );
+        page.Slider("scrubber").SendKeys(Keys.End);
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-ball=red-1]")).Count == 0); // potted
-        page.Driver.ExecuteScript(
-            "const s = document.querySelector('[data-testid=scrubber]'); s.value = 0; s.dispatchEvent(new Event('input'))"
-        );
+        page.Slider("scrubber").SendKeys(Keys.Home);
         page.Until(() => page.Ball("white") == start && page.Driver.FindElements(By.CssSelector("[data-ball=red-1]")).Count == 1);
     }
 
@@ -126,9 +122,9 @@ public class WholeSliceTests(Desk desk)
         page.Until(() => page.WhitePath.Length > 20);
         var drawn = page.WhitePath;
         page.Find("conditions").Click();
-        page.Click(() => page.Driver.FindElement(By.CssSelector(".presets button:nth-child(3)")));
+        page.Click(() => page.Driver.FindElement(By.CssSelector(".presets label:nth-child(3)")));
         page.Until(() => page.WhitePath != drawn);
-        page.Click(() => page.Driver.FindElement(By.CssSelector(".presets button:nth-child(1)")));
+        page.Click(() => page.Driver.FindElement(By.CssSelector(".presets label:nth-child(1)")));
         page.Until(() => page.WhitePath == drawn);
     }
 }

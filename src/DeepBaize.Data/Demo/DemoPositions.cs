@@ -68,6 +68,13 @@ public static class DemoPositions
                     Height = -0.3,
                     Pace = 5.5,
                     Pot = Pot("red-1", "yellow-top"),
+                },
+                // Four reds and four blacks into it.
+                new()
+                {
+                    First = 45,
+                    Second = 27,
+                    Break = 32,
                 }
             )
         ),

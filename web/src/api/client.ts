@@ -55,7 +55,7 @@ function problemOf(status: number, error: unknown): Problem {
     typeof e.detail === 'string' ? e.detail : '',
     Array.isArray(e.errors) ? (e.errors as FieldError[]) : [],
     (e.current as SavedPosition | undefined) ?? null,
-    typeof e.code === 'string' ? e.code : status >= 502 ? 'away' : 'unexpected',
+    typeof e.code === 'string' ? e.code : status >= 502 ? 'away' : status >= 500 ? 'unexpected' : 'refused',
   )
 }
 
@@ -89,7 +89,12 @@ async function send(path: string, request: RequestInit): Promise<Response> {
   return response
 }
 
-const posted = (json: string, signal?: AbortSignal): RequestInit => ({ method: 'POST', headers: { 'Content-Type': 'application/json' }, body: json, signal })
+const posted = (json: string, signal?: AbortSignal): RequestInit => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json' },
+  body: json,
+  signal,
+})
 
 /** Posts and reads the answer as a stream of server-sent events, one by one; ends when the server does, or the signal says so. */
 export async function follow<T>(path: keyof paths, body: unknown, signal: AbortSignal, tell: (event: T) => void): Promise<void> {

@@ -66,8 +66,13 @@ async function showRound() {
         <KeepAlive include="TablePlace"><component :is="Component" /></KeepAlive>
       </RouterView>
       <KeysDialog v-if="hadKeys" v-model="keys" />
-      <NewcomersTour v-if="tour" @done="(tour = false), (wasShownRound = true)" />
-      <ElDialog :model-value="!!keeping.conflict" title="Saved elsewhere since you opened it" width="min(520px, 94vw)" @close="keeping.dropConflict()">
+      <NewcomersTour v-if="tour" @done="((tour = false), (wasShownRound = true))" />
+      <ElDialog
+        :model-value="!!keeping.conflict"
+        title="Saved elsewhere since you opened it"
+        width="min(520px, 94vw)"
+        @close="keeping.dropConflict()"
+      >
         <p>“{{ keeping.conflict?.name }}” has been saved from another page. Yours is still here and not lost.</p>
         <div class="row">
           <ElButton type="primary" @click="keeping.keepBoth()">Keep both</ElButton>

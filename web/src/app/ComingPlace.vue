@@ -5,11 +5,17 @@ const props = defineProps<{ place: 'practice' | 'progress' | 'nowhere' }>()
 const texts = {
   practice: {
     title: 'Practice',
-    lines: ['Here you will set a routine, such as twenty of the same pot, count what goes in, and say what went wrong with the rest.', 'Until then: set a shot up at the table, keep it, and come back to it from the library.'],
+    lines: [
+      'Here you will set a routine, such as twenty of the same pot, count what goes in, and say what went wrong with the rest.',
+      'Until then: set a shot up at the table, keep it, and come back to it from the library.',
+    ],
   },
   progress: {
     title: 'Progress',
-    lines: ['Here you will see how your chances move over the weeks, from counted attempts and frames.', 'Until then: a frame written down shot by shot counts its breaks and where they end.'],
+    lines: [
+      'Here you will see how your chances move over the weeks, from counted attempts and frames.',
+      'Until then: a frame written down shot by shot counts its breaks and where they end.',
+    ],
   },
   nowhere: { title: 'There is nothing at this address', lines: ['It may have been mistyped, or what was there has moved.'] },
 }

@@ -7,12 +7,36 @@ const emit = defineEmits<{ done: [] }>()
 const open = ref(true)
 const at = ref(0)
 const steps = [
-  { target: '.plan-frame', title: 'The plan', text: 'A full-size table, to scale. Drag a ball to where it lies on yours; the cue ball’s path and every contact follow at once.' },
-  { target: '[data-testid=what-is-on]', title: 'Read: what is on?', text: 'Every pot with its chance for you, what stands in the way of the rest, and where to be for the next ball.' },
-  { target: '[data-testid=what-happens]', title: 'Shot: how do I play it?', text: 'Ball and pocket, tip, pace and butt. See where the white may stop, or say where it should, and get the ways to do it.' },
-  { target: '[data-testid=plan-break]', title: 'Break: what next?', text: 'Plans several shots ahead, each with its reasons, what is on if you run long or short, and what else there was.' },
-  { target: '[data-testid=decide]', title: 'Safety: or leave it?', text: 'Pots, safeties and escapes on one scale, with what they leave to the other player.' },
-  { target: '[data-testid=settings]', title: 'Your own figures', text: 'Say who plays, on what table and in which units. Keys and this tour are found under Help.' },
+  {
+    target: '.plan-frame',
+    title: 'The plan',
+    text: 'A full-size table, to scale. Drag a ball to where it lies on yours; the cue ball’s path and every contact follow at once.',
+  },
+  {
+    target: '[data-testid=what-is-on]',
+    title: 'Read: what is on?',
+    text: 'Every pot with its chance for you, what stands in the way of the rest, and where to be for the next ball.',
+  },
+  {
+    target: '[data-testid=what-happens]',
+    title: 'Shot: how do I play it?',
+    text: 'Ball and pocket, tip, pace and butt. See where the white may stop, or say where it should, and get the ways to do it.',
+  },
+  {
+    target: '[data-testid=plan-break]',
+    title: 'Break: what next?',
+    text: 'Plans several shots ahead, each with its reasons, what is on if you run long or short, and what else there was.',
+  },
+  {
+    target: '[data-testid=decide]',
+    title: 'Safety: or leave it?',
+    text: 'Pots, safeties and escapes on one scale, with what they leave to the other player.',
+  },
+  {
+    target: '[data-testid=settings]',
+    title: 'Your own figures',
+    text: 'Say who plays, on what table and in which units. Keys and this tour are found under Help.',
+  },
 ]
 </script>
 
@@ -28,6 +52,8 @@ const steps = [
     >
       {{ s.text }}
     </ElTourStep>
-    <template #indicators="{ current, total }"><span class="soft" data-testid="tour">{{ current + 1 }} of {{ total }}; Esc skips the rest</span></template>
+    <template #indicators="{ current, total }"
+      ><span class="soft" data-testid="tour">{{ current + 1 }} of {{ total }}; Esc skips the rest</span></template
+    >
   </ElTour>
 </template>

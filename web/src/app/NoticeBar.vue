@@ -8,8 +8,17 @@ const notices = useNotices()
 
 <template>
   <div class="notices" aria-live="polite">
-    <div v-for="n in notices.notices" :key="n.id" class="notice" :class="n.kind" :role="n.kind === 'error' ? 'alert' : 'status'" data-testid="notice">
-      <span><strong>{{ n.text }}</strong> <span v-if="n.detail" class="detail">{{ n.detail }}</span></span>
+    <div
+      v-for="n in notices.notices"
+      :key="n.id"
+      class="notice"
+      :class="n.kind"
+      :role="n.kind === 'error' ? 'alert' : 'status'"
+      data-testid="notice"
+    >
+      <span
+        ><strong>{{ n.text }}</strong> <span v-if="n.detail" class="detail">{{ n.detail }}</span></span
+      >
       <ElButton v-if="n.action" size="small" type="primary" @click="(n.action.run(), notices.dismiss(n.id))">{{ n.action.label }}</ElButton>
       <ElButton size="small" @click="notices.dismiss(n.id)">Close</ElButton>
     </div>

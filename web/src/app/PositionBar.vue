@@ -31,7 +31,8 @@ function endAbout() {
 
 const deeds: Record<string, () => unknown> = {
   saveAs: () => keeping.saveAs(),
-  rename: () => position.origin && keeping.rename({ id: position.origin.id, name: position.draft.name, version: position.origin.version }, () => {}),
+  rename: () =>
+    position.origin && keeping.rename({ id: position.origin.id, name: position.draft.name, version: position.origin.version }, () => {}),
   remove: () => position.origin && keeping.remove({ id: position.origin.id, name: position.draft.name }, () => {}),
   json: () => keeping.exportJson(),
   svg: () => keeping.exportSvg(),
@@ -48,7 +49,9 @@ function showConditions() {
     <div class="title">
       <h1 data-testid="position-name">{{ position.draft.name }}</h1>
       <span v-if="position.isDirty" class="unsaved" data-testid="unsaved">not saved</span>
-      <ElButton text class="about" :title="position.draft.about || 'Write a line about it'" data-testid="about" @click="beginAbout">{{ position.draft.about || 'Write a line about it' }}</ElButton>
+      <ElButton text class="about" :title="position.draft.about || 'Write a line about it'" data-testid="about" @click="beginAbout">{{
+        position.draft.about || 'Write a line about it'
+      }}</ElButton>
       <ElInput
         v-if="about !== null"
         ref="field"
@@ -79,7 +82,13 @@ function showConditions() {
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <ElButton class="conditions" data-testid="conditions" title="Cloth, balls, cushions, pockets and cue; the plan follows at once" @click="showConditions">Conditions</ElButton>
+    <ElButton
+      class="conditions"
+      data-testid="conditions"
+      title="Cloth, balls, cushions, pockets and cue; the plan follows at once"
+      @click="showConditions"
+      >Conditions</ElButton
+    >
     <ConditionsDrawer v-if="hadConditions" v-model="conditions" />
   </div>
 </template>
@@ -111,6 +120,7 @@ h1 {
   margin: 0;
   overflow: hidden;
   text-overflow: ellipsis;
+  flex: none;
   max-width: 60%;
 }
 .unsaved {
@@ -150,7 +160,8 @@ h1 {
     padding: 0 9px;
   }
   h1 {
-    max-width: none;
+    max-width: 100%;
+    flex: 1;
   }
 }
 </style>

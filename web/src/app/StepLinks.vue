@@ -7,14 +7,27 @@ import { stepNames } from './tableAddress'
 /** The steps of the work at the table, each with its address. */
 const view = useView()
 const position = useDraft()
-const asks: Record<Step, string> = { read: 'What is on?', shot: 'How do I play this one, and what if?', break: 'What next, and after that?', safety: 'Or leave it?' }
+const asks: Record<Step, string> = {
+  read: 'What is on?',
+  shot: 'How do I play this one, and what if?',
+  break: 'What next, and after that?',
+  safety: 'Or leave it?',
+}
 const testIds: Record<Step, string> = { read: 'what-is-on', shot: 'what-happens', break: 'plan-break', safety: 'decide' }
 const to = (step: Step) => ({ name: 'table', params: { position: position.origin?.id ?? unsavedAddress, step } })
 </script>
 
 <template>
   <nav class="steps" aria-label="Steps">
-    <RouterLink v-for="s in steps" :key="s" :to="to(s)" :title="asks[s]" :aria-current="view.step === s ? 'step' : undefined" :data-testid="testIds[s]">{{ stepNames[s] }}</RouterLink>
+    <RouterLink
+      v-for="s in steps"
+      :key="s"
+      :to="to(s)"
+      :title="asks[s]"
+      :aria-current="view.step === s ? 'step' : undefined"
+      :data-testid="testIds[s]"
+      >{{ stepNames[s] }}</RouterLink
+    >
   </nav>
 </template>
 

@@ -42,7 +42,9 @@ const left = computed({
 })
 
 const lying = computed(() =>
-  view.ahead ? view.ahead.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })),
+  view.ahead
+    ? view.ahead.map((b) => ({ ...b }))
+    : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })),
 )
 const aim = computed(() => {
   const white = view.ahead || view.isShotHidden || playback.isPlaying ? undefined : position.ball('white')
@@ -62,7 +64,20 @@ function take(id: string) {
         <div class="left">
           <div class="plan-frame">
             <TableBed :table="answer.table" />
-            <TablePlan :balls="lying" :pockets="answer.table?.pockets ?? []" :layers="layers" :selected="position.selected" :wanted="position.stroke.pot?.pocket" :aim="aim" :is-locked="!!view.ahead" :drag="position.drag" @take="take" @aim-at="position.aimFreely($event)" @pocket="position.potInto($event)" @done="position.commit()" />
+            <TablePlan
+              :balls="lying"
+              :pockets="answer.table?.pockets ?? []"
+              :layers="layers"
+              :selected="position.selected"
+              :wanted="position.stroke.pot?.pocket"
+              :aim="aim"
+              :is-locked="!!view.ahead"
+              :drag="position.drag"
+              @take="take"
+              @aim-at="position.aimFreely($event)"
+              @pocket="position.potInto($event)"
+              @done="position.commit()"
+            />
           </div>
           <BreakStrip v-if="view.step === 'break'" />
           <PicturePanel />

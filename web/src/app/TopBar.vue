@@ -29,7 +29,14 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
   <header class="top">
     <RouterLink class="wordmark" to="/table">Deep Baize</RouterLink>
     <nav aria-label="Places">
-      <RouterLink v-for="p in places" :key="p.name" :to="p.to" :aria-current="isHere(p.name) ? 'page' : undefined" :data-testid="p.name === 'library' ? 'positions' : p.name">{{ p.label }}</RouterLink>
+      <RouterLink
+        v-for="p in places"
+        :key="p.name"
+        :to="p.to"
+        :aria-current="isHere(p.name) ? 'page' : undefined"
+        :data-testid="p.name === 'library' ? 'positions' : p.name"
+        >{{ p.label }}</RouterLink
+      >
     </nav>
     <ElDropdown class="wide" trigger="click" @command="(skill: string) => players.set({ skill })">
       <ElButton data-testid="player">Plays as {{ players.player.skill }}, {{ players.player.hand }}-handed</ElButton>
@@ -48,7 +55,9 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
         </ElDropdownMenu>
       </template>
     </ElDropdown>
-    <RouterLink class="settings" to="/settings" :aria-current="route.name === 'settings' ? 'page' : undefined" data-testid="settings">Settings</RouterLink>
+    <RouterLink class="settings" to="/settings" :aria-current="route.name === 'settings' ? 'page' : undefined" data-testid="settings"
+      >Settings</RouterLink
+    >
   </header>
 </template>
 

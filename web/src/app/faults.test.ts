@@ -20,7 +20,9 @@ it('a request given up by the page is no failure and is not told', async () => {
 it('a server that does not answer is told with what is still there', async () => {
   const fault = await ask(Promise.reject(new TypeError('Failed to fetch'))).catch((e: unknown) => e)
   tell(fault)
-  expect(useNotices().notices).toMatchObject([{ kind: 'error', text: 'Deep Baize does not answer.', detail: expect.stringContaining('still here') }])
+  expect(useNotices().notices).toMatchObject([
+    { kind: 'error', text: 'Deep Baize does not answer.', detail: expect.stringContaining('still here') },
+  ])
 })
 
 it('a fault of the page is told once, however often it comes', () => {

@@ -35,11 +35,15 @@ export function useTableAddress() {
       if (judgements.spreadOpen) query.spread = '1'
     }
     // What is chosen in a list.
-    if (view.step === 'break' && (plans.plan || plans.shot)) Object.assign(query, { plan: String(plans.plan + 1), shot: String(plans.shot + 1) })
+    if (view.step === 'break' && (plans.plan || plans.shot))
+      Object.assign(query, { plan: String(plans.plan + 1), shot: String(plans.shot + 1) })
     if (view.step === 'safety' && decide.chosen) query.choice = decide.chosen
     if (map.isOpen) query.map = map.target
     return { name: 'table' as const, params: { position: position.origin?.id ?? unsavedAddress, step: view.step }, query }
   })
+
+  /** Where the address is being brought to. */
+  let going = ''
 
   function follow(to: RouteLocationNormalizedLoaded) {
     if (to.name !== 'table') return
@@ -64,8 +68,11 @@ export function useTableAddress() {
     if (now.name !== 'table') return
     lastStep.value = to.params.step
     document.title = `${position.draft.name} – ${stepNames[to.params.step]} – Deep Baize`
-    if (router.resolve(to).fullPath === now.fullPath) return
-    const isOther = now.params.step !== to.params.step || (now.params.position !== to.params.position && now.params.position !== unsavedAddress)
+    const path = router.resolve(to).fullPath
+    if (path === now.fullPath || path === going) return
+    going = path
+    const isOther =
+      now.params.step !== to.params.step || (now.params.position !== to.params.position && now.params.position !== unsavedAddress)
     void router[now.params.step && now.params.position && isOther ? 'push' : 'replace'](to)
   }
 
@@ -74,7 +81,10 @@ export function useTableAddress() {
     if (to.name !== 'table' || typeof id !== 'string' || !id || id === unsavedAddress || id === position.origin?.id) return true
     return keeping.openById(id)
   })
-  router.afterEach((to) => {
+  router.afterEach((to, _, failure) => {
+    going = ''
+    // One that was overtaken by another is none.
+    if (failure) return
     if (to.name !== 'table' && typeof to.meta.title === 'string') document.title = `${to.meta.title} – Deep Baize`
     follow(to)
   })
@@ -84,9 +94,8 @@ export function useTableAddress() {
   watch(
     () => position.opened,
     () => {
-      if (router.currentRoute.value.name !== 'table') void router.push({ name: 'table', params: { position: position.origin?.id ?? unsavedAddress, step: view.step } })
+      if (router.currentRoute.value.name !== 'table') void router.push(wanted.value)
     },
-    { flush: 'sync' },
   )
   follow(router.currentRoute.value)
 }

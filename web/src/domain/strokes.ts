@@ -11,7 +11,7 @@ export function copy<T>(value: T): T {
 
 /** A stroke with all its parts, as the desk keeps it: what was left out is plain. */
 export function strokeOf(entry: Schemas['StrokeEntry'] | null | undefined): Stroke {
-  return { ...plainStroke, ...copy(entry ?? {}), pot: entry?.pot ? { ...plainPot('', ''), ...copy(entry.pot) } : null } as Stroke
+  return { ...plainStroke, ...copy(entry ?? {}), pot: entry?.pot ? { ...plainPot('', ''), ...copy(entry.pot) } : null }
 }
 
 /** Balls, stroke, conditions and frame as the desk keeps them. */
@@ -19,16 +19,27 @@ export function contentOf(content: SavedPosition['content']): Content {
   return {
     balls: copy(content.balls),
     stroke: strokeOf(content.stroke),
-    conditions: copy(content.conditions ?? {}) as Record<string, number>,
+    conditions: copy(content.conditions ?? {}),
     ...(content.frame ? { frame: copy(content.frame) } : {}),
   }
 }
 
-export const draftOf = (p: { name: string; about: string; content: SavedPosition['content'] }): Draft => ({ name: p.name, about: p.about, content: contentOf(p.content) })
+export const draftOf = (p: { name: string; about: string; content: SavedPosition['content'] }): Draft => ({
+  name: p.name,
+  about: p.about,
+  content: contentOf(p.content),
+})
 
 /** The same pot in the same way: the ball, the pocket, by way of the same ball or cushion. */
-export const isSamePot = (a: Pot | null, b: Pot | null) => a?.ball === b?.ball && a?.pocket === b?.pocket && a?.through === b?.through && a?.off === b?.off
+export const isSamePot = (a: Pot | null, b: Pot | null) =>
+  a?.ball === b?.ball && a?.pocket === b?.pocket && a?.through === b?.through && a?.off === b?.off
 
 /** The same stroke as it would be struck; the aim of a pot follows from the pot. */
 export const isSameStroke = (a: Stroke, b: Stroke) =>
-  !a.free === !b.free && a.height === b.height && a.side === b.side && a.pace === b.pace && isSamePot(a.pot, b.pot) && (a.pot?.part ?? 0) === (b.pot?.part ?? 0) && (!!a.pot || a.aim === b.aim)
+  !a.free === !b.free &&
+  a.height === b.height &&
+  a.side === b.side &&
+  a.pace === b.pace &&
+  isSamePot(a.pot, b.pot) &&
+  (a.pot?.part ?? 0) === (b.pot?.part ?? 0) &&
+  (!!a.pot || a.aim === b.aim)

@@ -1,11 +1,39 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Cut } from '../api/client'
-import { arrivalWords, cushionCountWords, kindWords, reachNeedWords, reachWords, strokeWords, tipWords, warningWords, whereWords } from './words'
+import {
+  arrivalWords,
+  cushionCountWords,
+  kindWords,
+  reachNeedWords,
+  reachWords,
+  strokeWords,
+  tipWords,
+  warningWords,
+  whereWords,
+} from './words'
 
 const cut = (change: Partial<Cut>): Cut => ({
-  kind: 'direct', ball: 'red-1', struck: 'red-1', pocket: 'green-top', off: null, fault: 'none', ghostX: 0, ghostY: 0, legs: [], potDegrees: 0, aimDegrees: 0,
-  cutDegrees: 20, fullness: 0.66, fullnessWord: 'threeQuarter', aimOffset: 0.018, openingDegrees: 1, cueBallDistance: 1, potDistance: 1, allowanceDegrees: 0, ...change,
+  kind: 'direct',
+  ball: 'red-1',
+  struck: 'red-1',
+  pocket: 'green-top',
+  off: null,
+  fault: 'none',
+  ghostX: 0,
+  ghostY: 0,
+  legs: [],
+  potDegrees: 0,
+  aimDegrees: 0,
+  cutDegrees: 20,
+  fullness: 0.66,
+  fullnessWord: 'threeQuarter',
+  aimOffset: 0.018,
+  openingDegrees: 1,
+  cueBallDistance: 1,
+  potDistance: 1,
+  allowanceDegrees: 0,
+  ...change,
 })
 
 describe('the words of the trade', () => {
@@ -17,8 +45,12 @@ describe('the words of the trade', () => {
   })
 
   it('say the whole stroke in a line', () => {
-    expect(strokeWords({ aim: 0, side: 0.1, height: -0.5, pace: 4, elevation: 0, pot: null, free: false })).toBe('half a tip below, a touch of right, pace 4')
-    expect(strokeWords({ aim: 0, side: 0, height: 0, pace: 4.5, elevation: 12, pot: null, free: false })).toBe('centre ball, pace 4.5, butt raised 12°')
+    expect(strokeWords({ aim: 0, side: 0.1, height: -0.5, pace: 4, elevation: 0, pot: null, free: false })).toBe(
+      'half a tip below, a touch of right, pace 4',
+    )
+    expect(strokeWords({ aim: 0, side: 0, height: 0, pace: 4.5, elevation: 12, pot: null, free: false })).toBe(
+      'centre ball, pace 4.5, butt raised 12°',
+    )
   })
 
   it('say how the white arrives', () => {
@@ -47,7 +79,9 @@ describe('the words of the trade', () => {
   it('say how the white is reached', () => {
     const reach = { stance: 'natural' as const, elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 }
     expect(reachWords(reach)).toBe('natural stance')
-    expect(reachWords({ ...reach, stance: 'rest', elevationDegrees: 12.5, over: 'pink', bridgeOver: 'pink' })).toBe('only with the rest; bridging over the pink; butt up to 13° to clear the pink')
+    expect(reachWords({ ...reach, stance: 'rest', elevationDegrees: 12.5, over: 'pink', bridgeOver: 'pink' })).toBe(
+      'only with the rest; bridging over the pink; butt up to 13° to clear the pink',
+    )
     expect(reachNeedWords(reach)).toBe('')
     expect(reachWords({ ...reach, elevationDegrees: 20 })).toContain('clear the rail')
     expect(reachWords({ ...reach, errorFactor: 1.4 })).toBe('natural stance; your errors 1.4 times as large')

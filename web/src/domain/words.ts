@@ -21,7 +21,8 @@ function amount(tips: number): string {
 /** "half a tip below, a touch of right". */
 export function tipWords(side: number, height: number): string {
   const parts: string[] = []
-  if (Math.abs(height) >= 0.06) parts.push(`${Math.abs(height) < 0.19 ? 'a touch' : amount(Math.abs(height))} ${height > 0 ? 'above' : 'below'}`)
+  if (Math.abs(height) >= 0.06)
+    parts.push(`${Math.abs(height) < 0.19 ? 'a touch' : amount(Math.abs(height))} ${height > 0 ? 'above' : 'below'}`)
   if (Math.abs(side) >= 0.06) parts.push(`${Math.abs(side) < 0.19 ? 'a touch' : amount(Math.abs(side))} of ${side > 0 ? 'right' : 'left'}`)
   return parts.length ? parts.join(', ') : 'centre ball'
 }
@@ -50,7 +51,12 @@ export const strokeKindWords: Record<Schemas['StrokeKind'], string> = {
   follow: 'follow',
 }
 
-export const cushionNames: Record<string, string> = { baulk: 'baulk', top: 'top', 'yellow-side': 'yellow’s side', 'green-side': 'green’s side' }
+export const cushionNames: Record<string, string> = {
+  baulk: 'baulk',
+  top: 'top',
+  'yellow-side': 'yellow’s side',
+  'green-side': 'green’s side',
+}
 
 /** "off the top and baulk cushions". */
 export const offCushionsWords = (cushions: readonly string[], most = cushions.length) =>
@@ -69,7 +75,12 @@ export function kindWords(cut: Pick<Cut, 'kind' | 'struck' | 'off'>): string {
 /** "red 3 into the top yellow-side pocket". */
 export function potWords(choice: Pick<Schemas['ChoiceResult'], 'kind' | 'stroke'>): string {
   const pot = choice.stroke.pot!
-  const how = choice.kind === 'plant' || choice.kind === 'set' ? `, ${choice.kind} off ${nameOf(pot.through!)}` : choice.kind === 'double' ? `, off the ${cushionNames[pot.off!]} cushion` : ''
+  const how =
+    choice.kind === 'plant' || choice.kind === 'set'
+      ? `, ${choice.kind} off ${nameOf(pot.through!)}`
+      : choice.kind === 'double'
+        ? `, off the ${cushionNames[pot.off!]} cushion`
+        : ''
   return `${nameOf(pot.ball)} into the ${pocketName(pot.pocket)} pocket${how}`
 }
 
@@ -77,7 +88,8 @@ export function potWords(choice: Pick<Schemas['ChoiceResult'], 'kind' | 'stroke'
 export function arrivalWords(arrival: Schemas['Arrival']): string {
   const follow = arrival.follow ?? 0
   const share = percentWords(Math.abs(follow))
-  const spin = Math.abs(follow) < 0.05 ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow ${share}` : `screw ${share}`
+  const spin =
+    Math.abs(follow) < 0.05 ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow ${share}` : `screw ${share}`
   return `${spin}, ${(arrival.speed ?? 0).toFixed(2)} m/s`
 }
 
@@ -91,13 +103,15 @@ export function reachWords(reach: Schemas['ReachResult']): string {
   }[reach.stance]
   const parts = [stance]
   if (reach.bridgeOver) parts.push(`bridging over ${theBall(reach.bridgeOver)}`)
-  if (reach.elevationDegrees > 0) parts.push(`butt up to ${reach.elevationDegrees.toFixed(0)}° to clear ${reach.over ? theBall(reach.over) : 'the rail'}`)
+  if (reach.elevationDegrees > 0)
+    parts.push(`butt up to ${reach.elevationDegrees.toFixed(0)}° to clear ${reach.over ? theBall(reach.over) : 'the rail'}`)
   if (reach.errorFactor > 1.05) parts.push(`your errors ${reach.errorFactor.toFixed(1)} times as large`)
   return parts.join('; ')
 }
 
 /** Why the place needs more than a plain stance; empty where it does not. */
-export const reachNeedWords = (reach: Schemas['ReachResult']) => (reach.stance !== 'natural' || reach.elevationDegrees > 0 || reach.bridgeOver ? reachWords(reach) : '')
+export const reachNeedWords = (reach: Schemas['ReachResult']) =>
+  reach.stance !== 'natural' || reach.elevationDegrees > 0 || reach.bridgeOver ? reachWords(reach) : ''
 
 export function warningWords(w: Schemas['WarningResult']): string {
   const near = lengthWords(w.amount, 1)
@@ -105,15 +119,17 @@ export function warningWords(w: Schemas['WarningResult']): string {
     case 'inOff':
       return 'in-off'
     case 'kiss':
-      return `kiss on ${theBall(w.ball!)}`
+      return `kiss on ${theBall(w.ball)}`
     case 'doubleKiss':
-      return `double kiss with ${theBall(w.ball!)}`
+      return `double kiss with ${theBall(w.ball)}`
     case 'closePass':
-      return `passes ${theBall(w.ball!)} by ${near}`
+      return `passes ${theBall(w.ball)} by ${near}`
     case 'closeJaw':
       return `passes a jaw of the ${pocketName(w.pocket!)} pocket by ${near}`
     case 'snookered':
-      return isRed(w.ball!) ? 'white ends snookered on the reds' : `white ends snookered: no clear way to ${theBall(w.ball!)} or what else is on`
+      return isRed(w.ball!)
+        ? 'white ends snookered on the reds'
+        : `white ends snookered: no clear way to ${theBall(w.ball)} or what else is on`
     case 'hop':
       return `the white hops ${near} high`
     case 'onCushion':
@@ -141,10 +157,12 @@ export function whereWords(w: Schemas['WhereaboutsResult']): string {
   if (w.fromSpot < nearSpot) return `${lengthWords(w.fromSpot)} from the ${w.spot}’s spot`
   const cushion = `${cushionNames[w.cushion]} cushion`
   if (w.fromCushion < tight) return `${stretches[w.stretch]}, tight on the ${cushion}`
-  return w.fromCushion < nearCushion ? `${stretches[w.stretch]}, ${lengthWords(w.fromCushion)} off the ${cushion}` : `${stretches[w.stretch]}, out in the open`
+  return w.fromCushion < nearCushion
+    ? `${stretches[w.stretch]}, ${lengthWords(w.fromCushion)} off the ${cushion}`
+    : `${stretches[w.stretch]}, out in the open`
 }
 
 export const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six']
 /** "three cushions". */
-export const cushionCountWords = (count: number) => (count < numbers.length ? `${numbers[count]} cushion${count === 1 ? '' : 's'}` : countWords(count, 'cushion'))
-
+export const cushionCountWords = (count: number) =>
+  count < numbers.length ? `${numbers[count]} cushion${count === 1 ? '' : 's'}` : countWords(count, 'cushion')

@@ -40,7 +40,8 @@ export const lengthUnit = {
 }
 
 /** "a", "a and b", "a, b and c". */
-export const listWords = (words: readonly string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`)
+export const listWords = (words: readonly string[]) =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`
 
 /** "1 point", "2 points". */
 export const countWords = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`

@@ -10,12 +10,21 @@ describe('problems', () => {
   })
 
   it('of fields say what is wrong and what is allowed', () => {
-    const wrong = new Problem(400, 'Input', '', [{ field: 'stroke.pace', message: '14 is out of range.', allowed: '1 to 10', code: 'outOfRange' }], null, 'input')
+    const wrong = new Problem(
+      400,
+      'Input',
+      '',
+      [{ field: 'stroke.pace', message: '14 is out of range.', allowed: '1 to 10', code: 'outOfRange' }],
+      null,
+      'input',
+    )
     expect(problemWords(wrong)).toBe('14 is out of range. Allowed: 1 to 10.')
     expect(detailOf(wrong)).toContain('Allowed')
   })
 
   it('that are not known are told as they came', () => {
-    expect(problemWords(new Problem(404, 'There is no such frame.', 'It may have been deleted.', [], null, 'notFound'))).toBe('There is no such frame. It may have been deleted.')
+    expect(problemWords(new Problem(404, 'There is no such frame.', 'It may have been deleted.', [], null, 'notFound'))).toBe(
+      'There is no such frame. It may have been deleted.',
+    )
   })
 })

@@ -3,7 +3,10 @@ import type { FieldError, Problem } from '../api/client'
 /** The server's problems have codes; here is what the page says of them, and what to do. */
 const what: Record<string, { title: string; todo: string }> = {
   away: { title: 'Deep Baize does not answer.', todo: 'Is it still running? What you were editing is still here.' },
-  databaseAway: { title: 'The database does not answer.', todo: 'What you were editing is still here. Try again once the database is back.' },
+  databaseAway: {
+    title: 'The database does not answer.',
+    todo: 'What you were editing is still here. Try again once the database is back.',
+  },
   unexpected: { title: 'Something went wrong in Deep Baize itself.', todo: 'Nothing was changed. The server’s log says more.' },
   conflict: { title: 'It has been saved elsewhere since you opened it.', todo: 'Yours is still here.' },
   tooLarge: { title: 'That is too large.', todo: '' },

@@ -1,6 +1,7 @@
 import { computed, ref } from 'vue'
 import { Problem } from '../api/client'
 import { useNotices } from './notices'
+import { detailOf, titleOf } from './problemWords'
 
 /**
  * Runs what may fail and says so in a notice, with a way to try again if the application was away.
@@ -19,8 +20,8 @@ export function useAttempt(isHandled: (problem: Problem) => boolean = () => fals
       if (isHandled(e)) return
       notices.show({
         kind: 'error',
-        text: `${failed}: ${e.message}`,
-        detail: e.detail,
+        text: `${failed}: ${titleOf(e)}`,
+        detail: detailOf(e),
         action: e.isAway ? { label: 'Try again', run: () => void attempt(what, failed) } : undefined,
       })
     } finally {

@@ -38,17 +38,59 @@ const onSpot = (id: string) => {
 
 <template>
   <section class="panel" aria-labelledby="ball-title">
-    <h2 id="ball-title">Ball in hand <span v-if="ball" class="chip" :style="{ background: lookOf(ball.id).fill, color: lookOf(ball.id).ink }" data-testid="selected">{{ nameOf(ball.id) }}</span></h2>
+    <h2 id="ball-title">
+      Ball in hand
+      <span v-if="ball" class="chip" :style="{ background: lookOf(ball.id).fill, color: lookOf(ball.id).ink }" data-testid="selected">{{
+        nameOf(ball.id)
+      }}</span>
+    </h2>
     <div v-if="ball" class="row">
-      <label class="row">up <LengthInput :model-value="ball.x" :min="-beyond" :max="position.reference!.length + beyond" :digits="1" label="Distance up the table" :allowed-from="r" :allowed-to="position.reference!.length - r" width="78px" @update:model-value="put(ball.id, $event, ball.y)" /></label>
-      <label class="row">across <LengthInput :model-value="ball.y" :min="-beyond" :max="position.reference!.width + beyond" :digits="1" label="Distance across from the yellow's side" :allowed-from="r" :allowed-to="position.reference!.width - r" width="78px" @update:model-value="put(ball.id, ball.x, $event)" /></label>
+      <label class="row"
+        >up
+        <LengthInput
+          :model-value="ball.x"
+          :min="-beyond"
+          :max="position.reference!.length + beyond"
+          :digits="1"
+          label="Distance up the table"
+          :allowed-from="r"
+          :allowed-to="position.reference!.length - r"
+          width="78px"
+          @update:model-value="put(ball.id, $event, ball.y)"
+      /></label>
+      <label class="row"
+        >across
+        <LengthInput
+          :model-value="ball.y"
+          :min="-beyond"
+          :max="position.reference!.width + beyond"
+          :digits="1"
+          label="Distance across from the yellow's side"
+          :allowed-from="r"
+          :allowed-to="position.reference!.width - r"
+          width="78px"
+          @update:model-value="put(ball.id, ball.x, $event)"
+      /></label>
     </div>
     <div class="row">
-      <ElButton v-if="position.selected === 'white'" @click="tell(position.put('white', 0.707, 0.749, true).then(() => {}))">Place in the D</ElButton>
+      <ElButton v-if="position.selected === 'white'" @click="tell(position.put('white', 0.707, 0.749, true).then(() => {}))"
+        >Place in the D</ElButton
+      >
       <ElButton v-if="spot" data-testid="spot" @click="onSpot(position.selected)">On its spot</ElButton>
       <ElButton v-if="position.selected !== 'white'" @click="position.remove(position.selected)">Remove</ElButton>
-      <ElButton :disabled="reds >= 15" data-testid="add-red" @click="tell(position.addRed())">Add a red <span class="soft">&nbsp;({{ reds }} of 15)</span></ElButton>
-      <ElButton v-for="id in missing" :key="id" circle :style="{ background: lookOf(id).fill, color: lookOf(id).ink }" :title="`Put the ${id} on its spot`" :aria-label="`+${lookOf(id).mark}: put the ${id} on its spot`" @click="onSpot(id)">+{{ lookOf(id).mark }}</ElButton>
+      <ElButton :disabled="reds >= 15" data-testid="add-red" @click="tell(position.addRed())"
+        >Add a red <span class="soft">&nbsp;({{ reds }} of 15)</span></ElButton
+      >
+      <ElButton
+        v-for="id in missing"
+        :key="id"
+        circle
+        :style="{ background: lookOf(id).fill, color: lookOf(id).ink }"
+        :title="`Put the ${id} on its spot`"
+        :aria-label="`+${lookOf(id).mark}: put the ${id} on its spot`"
+        @click="onSpot(id)"
+        >+{{ lookOf(id).mark }}</ElButton
+      >
     </div>
   </section>
 </template>

@@ -15,7 +15,7 @@ export const useAnswer = defineStore('answer', () => {
 
   const refresh = useLatest(async () => {
     try {
-      const body = { content: copy(toRaw(position.content)) as Content, player: copy(toRaw(players.player)) }
+      const body = { content: copy<Content>(toRaw(position.content)), player: copy(toRaw(players.player)) }
       shot.value = await ask(client.POST('/api/shot', { body }))
       position.refuse(null)
     } catch (e) {
@@ -26,18 +26,18 @@ export const useAnswer = defineStore('answer', () => {
 
   const refreshTable = useLatest(async () => {
     try {
-      table.value = (await ask(client.POST('/api/table', { body: { conditions: position.content.conditions } }))) as Table
+      const drawn = await ask(client.POST('/api/table', { body: { conditions: position.content.conditions } }))
+      table.value = drawn
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       position.refuse(e)
     }
   })
 
-  watch(
-    [() => position.content, () => players.player],
-    () => position.content.balls.length && void refresh(),
-    { deep: true, immediate: true },
-  )
+  watch([() => position.content, () => players.player], () => position.content.balls.length && void refresh(), {
+    deep: true,
+    immediate: true,
+  })
   watch(
     () => JSON.stringify(position.content.conditions),
     () => void refreshTable(),
@@ -45,7 +45,9 @@ export const useAnswer = defineStore('answer', () => {
   )
 
   /** The aim as it is drawn and struck: a pot's follows from the pot. */
-  const aim = computed(() => (position.stroke.pot && !position.stroke.free ? (shot.value?.strike.aim ?? position.stroke.aim) : position.stroke.aim))
+  const aim = computed(() =>
+    position.stroke.pot && !position.stroke.free ? (shot.value?.strike.aim ?? position.stroke.aim) : position.stroke.aim,
+  )
 
   return { table, shot, aim, refresh }
 })

@@ -72,7 +72,9 @@ export const useDraft = defineStore('draft', () => {
   /** Moves a ball, or brings a new one on, to the nearest place where it can rest. Says where that was, or what is in the way. */
   async function place(id: string, x: number, y: number, inD = false): Promise<{ x: number; y: number }> {
     const about = state
-    const at = await ask(client.POST('/api/place', { body: { balls: content.value.balls, conditions: content.value.conditions, ball: id, x, y, inD } }))
+    const at = await ask(
+      client.POST('/api/place', { body: { balls: content.value.balls, conditions: content.value.conditions, ball: id, x, y, inD } }),
+    )
     if (about !== state) return at
     const there = ball(id)
     if (there) Object.assign(there, at)
@@ -160,8 +162,33 @@ export const useDraft = defineStore('draft', () => {
   }
 
   return {
-    reference, problem, selected, draft, origin, isDirty, opened, content, stroke,
-    canUndo: history.canUndo, canRedo: history.canRedo,
-    ball, reset, replace, cameFrom, rename, refuse, commit, put, addRed, drag, nudge, remove, potInto, setStroke, aimFreely, undo, redo,
+    reference,
+    problem,
+    selected,
+    draft,
+    origin,
+    isDirty,
+    opened,
+    content,
+    stroke,
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
+    ball,
+    reset,
+    replace,
+    cameFrom,
+    rename,
+    refuse,
+    commit,
+    put,
+    addRed,
+    drag,
+    nudge,
+    remove,
+    potInto,
+    setStroke,
+    aimFreely,
+    undo,
+    redo,
   }
 })

@@ -50,7 +50,13 @@ export function mainEvents({ simulation, whiteRests }: Pick<Shot, 'simulation' |
   const events = withoutPushes(simulation.events)
   const ofWhite = events.filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white'))
   const met = (e: ShotEvent) => (e.ball === 'white' ? e.other! : e.ball)
-  const at = (e: ShotEvent, words: string, isLoss = false): MainEvent => ({ time: e.time, x: e.x, y: e.y, words, ...(isLoss ? { isLoss } : {}) })
+  const at = (e: ShotEvent, words: string, isLoss = false): MainEvent => ({
+    time: e.time,
+    x: e.x,
+    y: e.y,
+    words,
+    ...(isLoss ? { isLoss } : {}),
+  })
   const list: MainEvent[] = []
   if (ofWhite[0]) list.push(at(ofWhite[0], `white meets ${nameOf(met(ofWhite[0]))}`))
 
@@ -61,18 +67,28 @@ export function mainEvents({ simulation, whiteRests }: Pick<Shot, 'simulation' |
   const cushions = events.filter((e) => e.kind === 'cushion' && e.ball === 'white')
   const balls = [...new Set(ofWhite.slice(1).map(met))].filter((id) => id !== (ofWhite[0] && met(ofWhite[0])))
   const ways: MainEvent[] = []
-  if (cushions.length) ways.push(at(cushions[0], `white ${cushions.length < 3 ? offCushionsWords(cushions.map((c) => c.cushion!)) : `off ${cushionCountWords(cushions.length)}`}`))
+  if (cushions.length)
+    ways.push(
+      at(
+        cushions[0],
+        `white ${cushions.length < 3 ? offCushionsWords(cushions.map((c) => c.cushion!)) : `off ${cushionCountWords(cushions.length)}`}`,
+      ),
+    )
   if (balls.length) {
     const first = ofWhite.slice(1).find((e) => met(e) === balls[0])!
-    ways.push(at(first, `white runs into ${listWords(balls.slice(0, 2).map(nameOf))}${balls.length > 2 ? ` and ${balls.length - 2} more` : ''}`))
+    ways.push(
+      at(first, `white runs into ${listWords(balls.slice(0, 2).map(nameOf))}${balls.length > 2 ? ` and ${balls.length - 2} more` : ''}`),
+    )
   }
   const inOff = events.find((e) => e.kind === 'pot' && e.ball === 'white')
   const white = simulation.finals.find((f) => f.id === 'white')
   if (inOff) list.push(at(inOff, `in-off, ${pocketName(inOff.pocket!)} pocket`, true))
-  else if (white && whiteRests && simulation.events.length > 1) list.push({ time: simulation.duration, x: white.x, y: white.y, words: `white stops ${whereWords(whiteRests)}` })
+  else if (white && whiteRests && simulation.events.length > 1)
+    list.push({ time: simulation.duration, x: white.x, y: white.y, words: `white stops ${whereWords(whiteRests)}` })
 
   const room = most - list.length
   if (ways.length <= room) list.push(...ways)
-  else if (room > 0) list.push({ ...ways.sort((a, b) => a.time - b.time)[0], words: `${ways[0].words}, then ${ways[1].words.replace('white ', '')}` })
+  else if (room > 0)
+    list.push({ ...ways.sort((a, b) => a.time - b.time)[0], words: `${ways[0].words}, then ${ways[1].words.replace('white ', '')}` })
   return list.sort((a, b) => a.time - b.time)
 }

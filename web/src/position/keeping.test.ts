@@ -9,7 +9,8 @@ import { useSaving } from './saving'
 import { useKeeping } from './keeping'
 
 const content = { balls: [{ id: 'white', x: 1, y: 1 }], stroke: plainStroke, conditions: {} }
-const saved = (version: number, name = 'A pot') => ({ id: 'p1', name, about: '', version, content, warnings: [] }) as unknown as SavedPosition
+const saved = (version: number, name = 'A pot') =>
+  ({ id: 'p1', name, about: '', version, content, warnings: [] }) as unknown as SavedPosition
 
 type Asked = { method: string; path: string; body: { version?: number; name?: string } | null }
 
@@ -54,7 +55,9 @@ describe('keeping positions', () => {
 
   it('tells of a newer one; over it goes what is here, with the newer version', async () => {
     const newer = saved(5, 'Somebody else’s')
-    const asked = serve((a) => (a.body?.version === 1 ? { status: 409, body: { title: 'Saved since.', current: newer } } : { status: 200, body: saved(6) }))
+    const asked = serve((a) =>
+      a.body?.version === 1 ? { status: 409, body: { title: 'Saved since.', current: newer } } : { status: 200, body: saved(6) },
+    )
     change()
     const keeping = useKeeping()
     await keeping.save()
@@ -94,7 +97,11 @@ describe('keeping positions', () => {
     serve(() => ({ status: 400, body: { title: 'The name is too long.', detail: 'At most 120 characters.' } }))
     change()
     await useKeeping().save()
-    expect(useNotices().notices[0]).toMatchObject({ text: 'Not saved: The name is too long.', detail: 'At most 120 characters.', action: undefined })
+    expect(useNotices().notices[0]).toMatchObject({
+      text: 'Not saved: The name is too long.',
+      detail: 'At most 120 characters.',
+      action: undefined,
+    })
   })
 
   it('deletes at once and brings back with one undo, the table as it was', async () => {
@@ -109,7 +116,7 @@ describe('keeping positions', () => {
 
   it('does not clear a changed table unasked', async () => {
     serve(() => ({ status: 200, body: saved(2) }))
-    const other = { ...saved(1, 'Another'), id: 'p2' } as SavedPosition
+    const other = { ...saved(1, 'Another'), id: 'p2' }
     const question = vi.spyOn(ElMessageBox, 'confirm')
     change()
     question.mockRejectedValueOnce('close')

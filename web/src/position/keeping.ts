@@ -41,7 +41,8 @@ export const useKeeping = defineStore('keeping', () => {
       const { value } = await ElMessageBox.prompt('', title, {
         inputValue: name,
         inputPlaceholder: 'What the position is called',
-        inputValidator: (text: string) => (text?.trim() ? (text.trim().length <= 120 ? true : 'At most 120 characters.') : 'A name is needed.'),
+        inputValidator: (text: string) =>
+          text?.trim() ? (text.trim().length <= 120 ? true : 'At most 120 characters.') : 'A name is needed.',
         confirmButtonText: title,
         cancelButtonText: 'Cancel',
       })
@@ -83,7 +84,11 @@ export const useKeeping = defineStore('keeping', () => {
       // What is on the table stays there, as something not yet saved.
       if (position.origin?.id === saved.id) position.cameFrom(null)
       after()
-      notices.show({ kind: 'info', text: `“${saved.name}” is in the bin.`, action: { label: 'Undo', run: () => void restore(saved.id, after) } })
+      notices.show({
+        kind: 'info',
+        text: `“${saved.name}” is in the bin.`,
+        action: { label: 'Undo', run: () => void restore(saved.id, after) },
+      })
     }, 'Not deleted')
   }
 
@@ -171,8 +176,7 @@ export const useKeeping = defineStore('keeping', () => {
   const exportJson = () =>
     attempt(async () => download(await fetchFile('/api/positions/export/json', position.draft), 'json'), 'Not exported')
 
-  const exportSvg = () =>
-    attempt(async () => download(await fetchFile('/api/positions/export/svg', position.draft), 'svg'), 'Not exported')
+  const exportSvg = () => attempt(async () => download(await fetchFile('/api/positions/export/svg', position.draft), 'svg'), 'Not exported')
 
   async function importFile(file: File, after: () => void) {
     if (!(await mayLeave())) return
@@ -180,13 +184,29 @@ export const useKeeping = defineStore('keeping', () => {
     await attempt(async () => {
       const saved = JSON.parse(await exchange('/api/positions/import', text)) as SavedPosition
       saving.open(saved)
-        said(`Imported “${saved.name}”.`)
+      said(`Imported “${saved.name}”.`)
       after()
     }, `“${file.name}” is not imported`)
   }
 
   return {
-    conflict, busy, save, saveAs, rename, remove, restore, open, openById, startNew,
-    dropConflict, keepBoth, takeNewer, saveOver, exportJson, exportSvg, importFile, download,
+    conflict,
+    busy,
+    save,
+    saveAs,
+    rename,
+    remove,
+    restore,
+    open,
+    openById,
+    startNew,
+    dropConflict,
+    keepBoth,
+    takeNewer,
+    saveOver,
+    exportJson,
+    exportSvg,
+    importFile,
+    download,
   }
 })

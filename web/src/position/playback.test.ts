@@ -5,7 +5,10 @@ import { listedEvents, numberedEvents } from './events'
 import { ballsAt } from './playback'
 
 const simulation: Simulation = {
-  finals: [{ id: 'white', x: 2, y: 1, pocket: null }, { id: 'red-1', x: 3.57, y: 0, pocket: 'yellow-top' }],
+  finals: [
+    { id: 'white', x: 2, y: 1, pocket: null },
+    { id: 'red-1', x: 3.57, y: 0, pocket: 'yellow-top' },
+  ],
   events: [
     { time: 0, kind: 'strike', ball: 'white', other: null, x: 1, y: 1, pocket: null, cushion: null },
     { time: 1, kind: 'ball', ball: 'white', other: 'red-1', x: 2, y: 1, pocket: null, cushion: null },
@@ -14,12 +17,29 @@ const simulation: Simulation = {
     { time: 3, kind: 'pot', ball: 'red-1', other: null, x: 3.57, y: 0, pocket: 'yellow-top', cushion: null },
   ],
   paths: [
-    { id: 'white', points: [{ time: 0, x: 1, y: 1 }, { time: 0.4, x: 1.6, y: 1 }, { time: 1, x: 2, y: 1 }] },
-    { id: 'red-1', points: [{ time: 1, x: 2.05, y: 1 }, { time: 3, x: 3.57, y: 0 }] },
+    {
+      id: 'white',
+      points: [
+        { time: 0, x: 1, y: 1 },
+        { time: 0.4, x: 1.6, y: 1 },
+        { time: 1, x: 2, y: 1 },
+      ],
+    },
+    {
+      id: 'red-1',
+      points: [
+        { time: 1, x: 2.05, y: 1 },
+        { time: 3, x: 3.57, y: 0 },
+      ],
+    },
   ],
   duration: 3,
 }
-const start = new Map([['white', { x: 1, y: 1 }], ['red-1', { x: 2.05, y: 1 }], ['black', { x: 3.2, y: 0.9 }]])
+const start = new Map([
+  ['white', { x: 1, y: 1 }],
+  ['red-1', { x: 2.05, y: 1 }],
+  ['black', { x: 3.2, y: 0.9 }],
+])
 
 describe('playback', () => {
   it('finds every ball between two points of its path', () => {
@@ -36,14 +56,30 @@ describe('playback', () => {
   })
 
   it('numbers contacts and pots only, and lists the white’s own moments beside them', () => {
-    expect(numberedEvents(simulation).map((e) => [e.number, e.event.kind])).toEqual([[1, 'ball'], [2, 'pot']])
+    expect(numberedEvents(simulation).map((e) => [e.number, e.event.kind])).toEqual([
+      [1, 'ball'],
+      [2, 'pot'],
+    ])
     expect(listedEvents(simulation).list.map((e) => e.event.kind)).toEqual(['strike', 'ball', 'stop', 'pot'])
   })
 
   it('tells a push as one contact, and a second meeting of the same balls as another', () => {
-    const contact = (time: number, ball: string, other: string) => ({ ...simulation.events[1]!, time, ball, other })
-    const pushed = { ...simulation, events: [contact(1, 'white', 'red-1'), contact(1.05, 'red-1', 'white'), contact(1.1, 'white', 'red-1'), contact(1.1, 'white', 'red-2'), contact(2, 'white', 'red-1')] }
-    expect(numberedEvents(pushed).map((e) => [e.number, e.event.time, e.event.other])).toEqual([[1, 1, 'red-1'], [2, 1.1, 'red-2'], [3, 2, 'red-1']])
+    const contact = (time: number, ball: string, other: string) => ({ ...simulation.events[1], time, ball, other })
+    const pushed = {
+      ...simulation,
+      events: [
+        contact(1, 'white', 'red-1'),
+        contact(1.05, 'red-1', 'white'),
+        contact(1.1, 'white', 'red-1'),
+        contact(1.1, 'white', 'red-2'),
+        contact(2, 'white', 'red-1'),
+      ],
+    }
+    expect(numberedEvents(pushed).map((e) => [e.number, e.event.time, e.event.other])).toEqual([
+      [1, 1, 'red-1'],
+      [2, 1.1, 'red-2'],
+      [3, 2, 'red-1'],
+    ])
     expect(listedEvents(pushed).list).toHaveLength(3)
   })
 })

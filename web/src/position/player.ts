@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { ask, client, Problem, type Schemas } from '../api/client'
 import { useNotices } from '../lib/notices'
+import { detailOf, titleOf } from '../lib/problemWords'
 
 export type Player = Required<Schemas['PlayerEntry']>
 
@@ -24,7 +25,7 @@ export const usePlayer = defineStore('player', () => {
       if (!(e instanceof Problem)) throw e
       // Away: the page goes on with it. Refused: back to what was there.
       if (!e.isAway) player.value = before
-      notices.show({ kind: 'error', text: `The player is not saved: ${e.message}`, detail: e.detail })
+      notices.show({ kind: 'error', text: `The player is not saved: ${titleOf(e)}`, detail: detailOf(e) })
     }
   }
 

@@ -6,8 +6,16 @@ import { useDraft } from './draft'
 import { useSaving } from './saving'
 
 const draft = () => ({
-  name: 'A pot', about: '',
-  content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, pot: plainPot('red-1', 'green-top') }, conditions: {} },
+  name: 'A pot',
+  about: '',
+  content: {
+    balls: [
+      { id: 'white', x: 1, y: 1 },
+      { id: 'red-1', x: 2, y: 1 },
+    ],
+    stroke: { ...plainStroke, pot: plainPot('red-1', 'green-top') },
+    conditions: {},
+  },
 })
 
 describe('the workspace', () => {
@@ -106,10 +114,12 @@ describe('the workspace', () => {
   function slowly(path: string) {
     const waiting: { body: Record<string, unknown>; answer: (body: object, status?: number) => void }[] = []
     vi.stubGlobal('fetch', async (request: Request) => {
-      if (!new URL(request.url).pathname.startsWith(path)) return new Response('{}', { status: 200, headers: { 'Content-Type': 'application/json' } })
+      if (!new URL(request.url).pathname.startsWith(path))
+        return new Response('{}', { status: 200, headers: { 'Content-Type': 'application/json' } })
       const body = JSON.parse(await request.text())
       return new Promise((resolve) => {
-        const answer = (sent: object, status = 200) => resolve(new Response(JSON.stringify(sent), { status, headers: { 'Content-Type': 'application/json' } }))
+        const answer = (sent: object, status = 200) =>
+          resolve(new Response(JSON.stringify(sent), { status, headers: { 'Content-Type': 'application/json' } }))
         waiting.push({ body, answer })
       })
     })
@@ -175,7 +185,7 @@ describe('the workspace', () => {
     const pressed = Array.from({ length: 10 }, () => position.nudge(0.001, 0))
     for (let i = 0; i < 2; i++) {
       await vi.waitFor(() => expect(asked).toHaveLength(i + 1))
-      asked[i].answer({ x: asked[i].body.x, y: asked[i].body.y } as object)
+      asked[i].answer({ x: asked[i].body.x, y: asked[i].body.y })
     }
     await Promise.all(pressed)
     expect(position.ball('white')!.x).toBeCloseTo(1.01, 9)
@@ -186,7 +196,14 @@ describe('the workspace', () => {
   it('brings back what was not saved when the tab was closed, and puts it aside if asked', async () => {
     const serve = async (request: Request) => {
       const path = new URL(request.url).pathname
-      const body = path === '/api/positions' ? [saved(1)] : path === '/api/reference' ? { openingRack: [] } : path.startsWith('/api/positions/') ? saved(1) : {}
+      const body =
+        path === '/api/positions'
+          ? [saved(1)]
+          : path === '/api/reference'
+            ? { openingRack: [] }
+            : path.startsWith('/api/positions/')
+              ? saved(1)
+              : {}
       return new Response(JSON.stringify(body), { status: 200, headers: { 'Content-Type': 'application/json' } })
     }
     vi.stubGlobal('fetch', serve)
@@ -209,7 +226,11 @@ describe('the workspace', () => {
   })
 
   it('fills in what an older position left out', () => {
-    const old = draftOf({ name: 'old', about: '', content: { balls: [], stroke: { pace: 5, pot: { ball: 'blue', pocket: 'yellow' } } } } as never)
+    const old = draftOf({
+      name: 'old',
+      about: '',
+      content: { balls: [], stroke: { pace: 5, pot: { ball: 'blue', pocket: 'yellow' } } },
+    })
     expect(old.content.stroke).toEqual({ ...plainStroke, pace: 5, pot: plainPot('blue', 'yellow') })
     expect(old.content.conditions).toEqual({})
   })

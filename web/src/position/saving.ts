@@ -48,7 +48,12 @@ export const useSaving = defineStore('saving', () => {
         return await ask(client.GET('/api/positions/{id}', { params: { path: { id: known } } }))
       } catch (e) {
         if (!(e instanceof Problem) || e.isAway) throw e
-        if (known === id) notices.show({ kind: 'error', text: 'The position of this address is not there.', detail: 'It may have been deleted. This is another.' })
+        if (known === id)
+          notices.show({
+            kind: 'error',
+            text: 'The position of this address is not there.',
+            detail: 'It may have been deleted. This is another.',
+          })
       }
     }
     const positions = await ask(client.GET('/api/positions'))
@@ -74,7 +79,14 @@ export const useSaving = defineStore('saving', () => {
 
   /** The balls as at the start of a frame, not yet saved. */
   function startNew() {
-    position.reset({ name: 'New position', about: '', content: { balls: copy(position.reference!.openingRack), stroke: copy(plainStroke), conditions: {} } }, null)
+    position.reset(
+      {
+        name: 'New position',
+        about: '',
+        content: { balls: copy(position.reference!.openingRack), stroke: copy(plainStroke), conditions: {} },
+      },
+      null,
+    )
   }
 
   // ---- What this browser keeps -----------------------------------------------------------------------------------
@@ -104,7 +116,11 @@ export const useSaving = defineStore('saving', () => {
     position.commit()
     const [before, about] = [position.origin, position.opened]
     const sent = { ...copy(toRaw(position.draft)), name }
-    await keepAs(sent, (body) => ask(client.POST('/api/positions', { body })), () => position.opened === about && position.origin?.id === before?.id)
+    await keepAs(
+      sent,
+      (body) => ask(client.POST('/api/positions', { body })),
+      () => position.opened === about && position.origin?.id === before?.id,
+    )
     if (position.origin?.draft === sent) position.rename(name)
   }
 

@@ -4,12 +4,32 @@ import type { ShotEvent, Simulation } from '../api/client'
 import { mainEvents } from './events'
 import { eventWords, outcomeWords } from './words'
 
-const event = (change: Partial<ShotEvent>): ShotEvent => ({ time: 0, kind: 'ball', ball: 'white', other: 'red-3', x: 1, y: 1, pocket: null, cushion: null, ...change })
+const event = (change: Partial<ShotEvent>): ShotEvent => ({
+  time: 0,
+  kind: 'ball',
+  ball: 'white',
+  other: 'red-3',
+  x: 1,
+  y: 1,
+  pocket: null,
+  cushion: null,
+  ...change,
+})
 const whiteRests = { stretch: 'baulk' as const, cushion: 'baulk', fromCushion: 0.12, spot: 'brown', fromSpot: 0.5 }
 const simulation = (change: Partial<Simulation> = {}): Simulation => ({
-  finals: [{ id: 'white', x: 0.15, y: 0.4, pocket: null }, { id: 'red-3', x: 3.5, y: 1.7, pocket: 'green-top' }],
-  events: [event({ time: 1 }), event({ time: 2, kind: 'pot', ball: 'red-3', other: null, pocket: 'green-top' }), event({ time: 3, kind: 'cushion', other: null, cushion: 'top' }), event({ time: 4, kind: 'cushion', other: null, cushion: 'green-side' })],
-  paths: [], duration: 5, ...change,
+  finals: [
+    { id: 'white', x: 0.15, y: 0.4, pocket: null },
+    { id: 'red-3', x: 3.5, y: 1.7, pocket: 'green-top' },
+  ],
+  events: [
+    event({ time: 1 }),
+    event({ time: 2, kind: 'pot', ball: 'red-3', other: null, pocket: 'green-top' }),
+    event({ time: 3, kind: 'cushion', other: null, cushion: 'top' }),
+    event({ time: 4, kind: 'cushion', other: null, cushion: 'green-side' }),
+  ],
+  paths: [],
+  duration: 5,
+  ...change,
 })
 
 describe('what a shot does', () => {
@@ -20,8 +40,15 @@ describe('what a shot does', () => {
   })
 
   it('is told in one sentence, from cushions and spots', () => {
-    expect(outcomeWords({ simulation: simulation(), whiteRests })).toBe('Red 3 in the top green-side pocket; white off two cushions, stops in baulk, 120 mm off the baulk cushion.')
-    const missed = simulation({ finals: [{ id: 'white', x: 0.15, y: 0.4, pocket: null }, { id: 'red-3', x: 3.5, y: 1.7, pocket: null }] })
+    expect(outcomeWords({ simulation: simulation(), whiteRests })).toBe(
+      'Red 3 in the top green-side pocket; white off two cushions, stops in baulk, 120 mm off the baulk cushion.',
+    )
+    const missed = simulation({
+      finals: [
+        { id: 'white', x: 0.15, y: 0.4, pocket: null },
+        { id: 'red-3', x: 3.5, y: 1.7, pocket: null },
+      ],
+    })
     expect(outcomeWords({ simulation: missed, whiteRests })).toContain('Nothing potted, red 3 hit first')
     const inOff = simulation({ finals: [{ id: 'white', x: 0, y: 0, pocket: 'yellow' }] })
     expect(outcomeWords({ simulation: inOff, whiteRests: null })).toContain('in-off, baulk yellow-side pocket')
@@ -42,7 +69,17 @@ describe('what a shot does', () => {
   })
 
   it('counts contacts of balls that stay together once, and marks an in-off as a loss', () => {
-    const pushed = simulation({ events: [event({ time: 1 }), event({ time: 1.02 }), event({ time: 1.05 }), event({ time: 2, kind: 'pot', other: null, pocket: 'yellow' })] })
-    expect(mainEvents({ simulation: pushed, whiteRests: null }).map((e) => [e.words, e.isLoss ?? false])).toEqual([['white meets red 3', false], ['in-off, baulk yellow-side pocket', true]])
+    const pushed = simulation({
+      events: [
+        event({ time: 1 }),
+        event({ time: 1.02 }),
+        event({ time: 1.05 }),
+        event({ time: 2, kind: 'pot', other: null, pocket: 'yellow' }),
+      ],
+    })
+    expect(mainEvents({ simulation: pushed, whiteRests: null }).map((e) => [e.words, e.isLoss ?? false])).toEqual([
+      ['white meets red 3', false],
+      ['in-off, baulk yellow-side pocket', true],
+    ])
   })
 })

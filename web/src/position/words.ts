@@ -29,7 +29,9 @@ export function eventWords(e: ShotEvent): string {
 export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation' | 'whiteRests'>): string {
   const potted = simulation.finals.filter((f) => f.pocket && f.id !== 'white')
   const white = simulation.finals.find((f) => f.id === 'white')!
-  const met = simulation.events.filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white')).map((e) => (e.ball === 'white' ? e.other! : e.ball))
+  const met = simulation.events
+    .filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white'))
+    .map((e) => (e.ball === 'white' ? e.other! : e.ball))
   const what = potted.length
     ? listWords(potted.map((f) => `${nameOf(f.id)} in the ${pocketName(f.pocket!)} pocket`))
     : met.length
@@ -38,6 +40,9 @@ export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation'
   if (white.pocket) return sentence(`${what}; in-off, ${pocketName(white.pocket)} pocket.`)
   const cushions = simulation.events.filter((e) => e.ball === 'white' && e.kind === 'cushion').length
   const then = [...new Set(met.slice(1))].filter((id) => id !== met[0])
-  const way = [...(cushions ? [`off ${cushionCountWords(cushions)}`] : []), ...(then.length ? [`into ${listWords(then.slice(0, 2).map(theBall))}`] : [])]
+  const way = [
+    ...(cushions ? [`off ${cushionCountWords(cushions)}`] : []),
+    ...(then.length ? [`into ${listWords(then.slice(0, 2).map(theBall))}`] : []),
+  ]
   return sentence(`${what}; white ${way.length ? `${way.join(' and ')}, ` : ''}stops ${whiteRests ? whereWords(whiteRests) : ''}.`)
 }

@@ -16,18 +16,54 @@ const pockets = computed(() => props.table?.pockets ?? [])
 
 <template>
   <svg class="bed" :viewBox="viewBoxOf(reference)" aria-hidden="true">
-    <rect :x="-rail - cushionDepth" :y="-rail - cushionDepth" :width="length + 2 * (rail + cushionDepth)" :height="width + 2 * (rail + cushionDepth)" rx="70" class="wood" />
+    <rect
+      :x="-rail - cushionDepth"
+      :y="-rail - cushionDepth"
+      :width="length + 2 * (rail + cushionDepth)"
+      :height="width + 2 * (rail + cushionDepth)"
+      rx="70"
+      class="wood"
+    />
     <rect :x="-cushionDepth" :y="-cushionDepth" :width="length + 2 * cushionDepth" :height="width + 2 * cushionDepth" class="cloth" />
     <Ruler :length="length" :width="width" :offset="rail + cushionDepth" />
 
-    <circle v-for="p in pockets" :key="p.name" :cx="sx(p.drop.x)" :cy="sy(p.drop.y)" :r="p.drop.radius * 1000 + radius * 0.35" class="hole" />
+    <circle
+      v-for="p in pockets"
+      :key="p.name"
+      :cx="sx(p.drop.x)"
+      :cy="sy(p.drop.y)"
+      :r="p.drop.radius * 1000 + radius * 0.35"
+      class="hole"
+    />
     <g class="cushions">
       <template v-for="p in pockets" :key="p.name">
-        <circle v-for="(jaw, i) in [p.jawA, p.jawB]" :key="i" :cx="sx(jaw.x)" :cy="sy(jaw.y)" :r="jaw.radius * 1000" class="jaw" :clip-path="`url(#rim)`" />
+        <circle
+          v-for="(jaw, i) in [p.jawA, p.jawB]"
+          :key="i"
+          :cx="sx(jaw.x)"
+          :cy="sy(jaw.y)"
+          :r="jaw.radius * 1000"
+          class="jaw"
+          :clip-path="`url(#rim)`"
+        />
       </template>
       <template v-for="(n, i) in noses" :key="i">
-        <rect v-if="n.x1 === n.x2" :x="n.x1 === 0 ? -cushionDepth : length" :y="sy(Math.max(n.y1, n.y2))" :width="cushionDepth" :height="Math.abs(n.y2 - n.y1) * 1000" class="rubber" />
-        <rect v-else :x="sx(Math.min(n.x1, n.x2))" :y="n.y1 === 0 ? width : -cushionDepth" :width="Math.abs(n.x2 - n.x1) * 1000" :height="cushionDepth" class="rubber" />
+        <rect
+          v-if="n.x1 === n.x2"
+          :x="n.x1 === 0 ? -cushionDepth : length"
+          :y="sy(Math.max(n.y1, n.y2))"
+          :width="cushionDepth"
+          :height="Math.abs(n.y2 - n.y1) * 1000"
+          class="rubber"
+        />
+        <rect
+          v-else
+          :x="sx(Math.min(n.x1, n.x2))"
+          :y="n.y1 === 0 ? width : -cushionDepth"
+          :width="Math.abs(n.x2 - n.x1) * 1000"
+          :height="cushionDepth"
+          class="rubber"
+        />
         <line :x1="sx(n.x1)" :y1="sy(n.y1)" :x2="sx(n.x2)" :y2="sy(n.y2)" class="nose" />
       </template>
     </g>
@@ -37,7 +73,9 @@ const pockets = computed(() => props.table?.pockets ?? [])
 
     <g class="markings">
       <line :x1="sx(reference.baulkLineX)" :y1="0" :x2="sx(reference.baulkLineX)" :y2="width" />
-      <path :d="`M ${sx(reference.baulkLineX)} ${sy(reference.width / 2 - reference.dRadius)} A ${reference.dRadius * 1000} ${reference.dRadius * 1000} 0 0 1 ${sx(reference.baulkLineX)} ${sy(reference.width / 2 + reference.dRadius)}`" />
+      <path
+        :d="`M ${sx(reference.baulkLineX)} ${sy(reference.width / 2 - reference.dRadius)} A ${reference.dRadius * 1000} ${reference.dRadius * 1000} 0 0 1 ${sx(reference.baulkLineX)} ${sy(reference.width / 2 + reference.dRadius)}`"
+      />
       <circle v-for="s in reference.spots" :key="s.ball" :cx="sx(s.x)" :cy="sy(s.y)" r="6" class="spot" />
     </g>
   </svg>

@@ -45,7 +45,9 @@ const labels = computed(() => {
   if (!namings.length) return []
   const obstacles = [
     ...props.balls.map(onDrawing),
-    ...props.layers.flatMap((l) => l.lines?.() ?? []).flatMap((line) => line.flatMap((p, i) => between(onDrawing(p), line[i + 1] && onDrawing(line[i + 1])))),
+    ...props.layers
+      .flatMap((l) => l.lines?.() ?? [])
+      .flatMap((line) => line.flatMap((p, i) => between(onDrawing(p), line[i + 1] && onDrawing(line[i + 1])))),
   ]
   return placeLabels(
     namings.map(({ at, size = 56, ...n }) => ({ ...n, size: size * enlarged.value, ...onDrawing(at) })),
@@ -80,7 +82,8 @@ function down(e: PointerEvent) {
   if (e.button !== 0 || props.isLocked) return
   const at = toTable(e)
   const reach = (e.pointerType === 'touch' ? 24 : 14) * at.perPixel
-  const near = <T extends Point>(list: readonly T[]) => list.map((t) => ({ t, d: Math.hypot(t.x - at.x, t.y - at.y) })).sort((a, b) => a.d - b.d)[0]
+  const near = <T extends Point>(list: readonly T[]) =>
+    list.map((t) => ({ t, d: Math.hypot(t.x - at.x, t.y - at.y) })).sort((a, b) => a.d - b.d)[0]
   const ball = near(props.balls)
   const handle = aimHandle.value && Math.hypot(aimHandle.value.x - at.x, aimHandle.value.y - at.y)
   if (ball && ball.d < Math.max(reach, reference.value.ballRadius) && !(handle !== null && handle < ball.d)) {
@@ -145,7 +148,10 @@ function onBed(p: Point) {
 }
 
 const shownBalls = computed(() => props.balls.map((b) => (b.id === held.value?.id ? held.value : b)))
-const description = computed(() => `Table plan with ${props.balls.length} balls. Arrow keys move the ${nameOf(props.selected)}, comma and full stop choose another ball.`)
+const description = computed(
+  () =>
+    `Table plan with ${props.balls.length} balls. Arrow keys move the ${nameOf(props.selected)}, comma and full stop choose another ball.`,
+)
 </script>
 
 <template>
@@ -171,7 +177,14 @@ const description = computed(() => `Table plan with ${props.balls.length} balls.
     <component :is="l.component" v-for="l in layers" :key="l.key" />
     <g v-if="aim && aimHandle" class="aim">
       <line :x1="sx(aim.x)" :y1="sy(aim.y)" :x2="sx(aimHandle.x)" :y2="sy(aimHandle.y)" />
-      <rect :x="sx(aimHandle.x) - 17" :y="sy(aimHandle.y) - 17" width="34" height="34" :transform="`rotate(45 ${sx(aimHandle.x)} ${sy(aimHandle.y)})`" data-testid="aim-handle" />
+      <rect
+        :x="sx(aimHandle.x) - 17"
+        :y="sy(aimHandle.y) - 17"
+        width="34"
+        height="34"
+        :transform="`rotate(45 ${sx(aimHandle.x)} ${sy(aimHandle.y)})`"
+        data-testid="aim-handle"
+      />
     </g>
     <g class="balls">
       <g v-for="b in shownBalls" :key="b.id" :transform="`translate(${sx(b.x).toFixed(2)} ${sy(b.y).toFixed(2)})`" :data-ball="b.id">

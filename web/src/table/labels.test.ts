@@ -4,11 +4,21 @@ import { placeLabels, type Label } from './labels'
 
 const frame = { left: 0, top: 0, right: 3569, bottom: 1778 }
 const label = (key: string, x: number, y: number): Label => ({ key, text: 'white stops', x, y, size: 56, kind: '' })
-const box = (l: { left: number; baseline: number; text: string; size: number }) => ({ l: l.left, r: l.left + l.text.length * l.size * 0.5, t: l.baseline - l.size * 0.8, b: l.baseline + l.size * 0.2 })
+const box = (l: { left: number; baseline: number; text: string; size: number }) => ({
+  l: l.left,
+  r: l.left + l.text.length * l.size * 0.5,
+  t: l.baseline - l.size * 0.8,
+  b: l.baseline + l.size * 0.2,
+})
 
 describe('labels', () => {
   it('stay on the table, even for what lies in a corner', () => {
-    for (const [x, y] of [[5, 5], [3560, 5], [3560, 1770], [5, 1770]]) {
+    for (const [x, y] of [
+      [5, 5],
+      [3560, 5],
+      [3560, 1770],
+      [5, 1770],
+    ]) {
       const b = box(placeLabels([label('a', x, y)], [], frame)[0])
       expect(b.l).toBeGreaterThanOrEqual(0)
       expect(b.r).toBeLessThanOrEqual(3569)

@@ -9,7 +9,9 @@ type Point = { x: number; y: number }
 const around = Array.from({ length: 16 }, (_, i) => (i * Math.PI) / 8)
 
 function overlap(a: Box, b: Box) {
-  return Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) * Math.max(0, Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top))
+  return (
+    Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) * Math.max(0, Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top))
+  )
 }
 
 /**
@@ -30,7 +32,9 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
         const cy = label.y - s * (h / 2 + gap)
         const box = { left: cx - w / 2, right: cx + w / 2, top: cy - h / 2, bottom: cy + h / 2 }
         const outside = box.left < frame.left || box.right > frame.right || box.top < frame.top || box.bottom > frame.bottom
-        const covered = near.filter((o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14).length
+        const covered = near.filter(
+          (o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14,
+        ).length
         const cost = (outside ? 1000 : 0) + taken.reduce((sum, t) => sum + overlap(box, t), 0) + covered * 10 + ring * 4 + (c < 0 ? 1 : 0)
         if (cost < bestCost) [best, bestCost] = [box, cost]
       }

@@ -6,7 +6,9 @@ defineProps<{ ball: string }>()
 </script>
 
 <template>
-  <span class="dot" :style="{ background: lookOf(ball).fill, color: lookOf(ball).ink }" aria-hidden="true">{{ isRed(ball) ? ball.slice(4) : lookOf(ball).mark }}</span>
+  <span class="dot" :style="{ background: lookOf(ball).fill, color: lookOf(ball).ink }" aria-hidden="true">{{
+    isRed(ball) ? ball.slice(4) : lookOf(ball).mark
+  }}</span>
 </template>
 
 <style scoped>

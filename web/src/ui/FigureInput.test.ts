@@ -4,7 +4,17 @@ import FigureInput from './FigureInput.vue'
 
 describe('a figure to type', () => {
   const value = ref(4)
-  const host = defineComponent(() => () => h(FigureInput, { modelValue: value.value, min: 0, max: 10, digits: 1, label: 'Pace', 'onUpdate:modelValue': (v: number) => (value.value = v) }))
+  const host = defineComponent(
+    () => () =>
+      h(FigureInput, {
+        modelValue: value.value,
+        min: 0,
+        max: 10,
+        digits: 1,
+        label: 'Pace',
+        'onUpdate:modelValue': (v: number) => (value.value = v),
+      }),
+  )
   let app: ReturnType<typeof createApp> | undefined
   afterEach(() => app?.unmount())
 

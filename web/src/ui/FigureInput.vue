@@ -3,7 +3,18 @@ import { ElInput } from 'element-plus'
 import { ref, useId, watch } from 'vue'
 
 /** A figure to type: applied on Enter or when left, refused with the allowed range if it is none or out of it. Arrows step it, with Shift ten times as far. */
-const props = defineProps<{ modelValue: number; min: number; max: number; digits: number; label: string; unit?: string; step?: number; allowed?: string; width?: string; testId?: string }>()
+const props = defineProps<{
+  modelValue: number
+  min: number
+  max: number
+  digits: number
+  label: string
+  unit?: string
+  step?: number
+  allowed?: string
+  width?: string
+  testId?: string
+}>()
 const emit = defineEmits<{ 'update:modelValue': [value: number]; commit: [] }>()
 
 const shown = (value: number) => (Math.round(value * 10 ** props.digits) / 10 ** props.digits).toFixed(props.digits)

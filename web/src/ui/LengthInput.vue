@@ -4,7 +4,17 @@ import { lengthUnit } from '../lib/formats'
 import FigureInput from './FigureInput.vue'
 
 /** A length to type, in the units that the user likes; metres in and out. */
-const props = defineProps<{ modelValue: number; min: number; max: number; label: string; digits?: number; allowedFrom?: number; allowedTo?: number; width?: string; testId?: string }>()
+const props = defineProps<{
+  modelValue: number
+  min: number
+  max: number
+  label: string
+  digits?: number
+  allowedFrom?: number
+  allowedTo?: number
+  width?: string
+  testId?: string
+}>()
 const emit = defineEmits<{ 'update:modelValue': [metres: number]; commit: [] }>()
 const digits = computed(() => (props.digits ?? 0) + lengthUnit.digits)
 const shown = (metres: number) => lengthUnit.of(metres).toFixed(digits.value)

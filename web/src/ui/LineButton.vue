@@ -5,7 +5,9 @@ import { ElButton } from 'element-plus'
 </script>
 
 <template>
-  <ElButton text class="words"><span><slot /></span></ElButton>
+  <ElButton text class="words"
+    ><span><slot /></span
+  ></ElButton>
 </template>
 
 <style scoped>

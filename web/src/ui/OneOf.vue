@@ -8,6 +8,8 @@ const model = defineModel<T>({ required: true })
 
 <template>
   <ElRadioGroup v-model="model" class="one-of" :aria-label="label" :disabled="disabled">
-    <ElRadioButton v-for="o in options" :key="o.value" :value="o.value" :title="o.title" :data-testid="o.testId">{{ o.label }}</ElRadioButton>
+    <ElRadioButton v-for="o in options" :key="o.value" :value="o.value" :title="o.title" :data-testid="o.testId">{{
+      o.label
+    }}</ElRadioButton>
   </ElRadioGroup>
 </template>

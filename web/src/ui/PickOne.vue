@@ -8,7 +8,14 @@ const emit = defineEmits<{ picked: [value: T] }>()
 </script>
 
 <template>
-  <ElSelect v-model="model" :aria-label="label" :placeholder="placeholder ?? label" :style="{ width: width ?? '150px' }" :data-testid="testId" @change="emit('picked', $event as T)">
+  <ElSelect
+    v-model="model"
+    :aria-label="label"
+    :placeholder="placeholder ?? label"
+    :style="{ width: width ?? '150px' }"
+    :data-testid="testId"
+    @change="emit('picked', $event as T)"
+  >
     <ElOption v-for="o in options" :key="o.value" :value="o.value" :label="o.label" :data-value="o.value" />
   </ElSelect>
 </template>

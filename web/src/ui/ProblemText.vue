@@ -9,5 +9,7 @@ const emit = defineEmits<{ again: [] }>()
 </script>
 
 <template>
-  <p class="field-error" role="alert" :data-testid="testId">{{ problemWords(problem) }} <ElButton size="small" @click="emit('again')">Try again</ElButton></p>
+  <p class="field-error" role="alert" :data-testid="testId">
+    {{ problemWords(problem) }} <ElButton size="small" @click="emit('again')">Try again</ElButton>
+  </p>
 </template>

@@ -26,7 +26,9 @@ const emit = defineEmits<{ stop: []; goOn: [] }>()
     </template>
     <ElButton size="small" :data-testid="stopTestId" @click="emit('stop')">Stop</ElButton>
   </span>
-  <span v-else-if="wasStopped" class="search-status"><span class="soft">stopped</span><ElButton size="small" @click="emit('goOn')">Go on</ElButton></span>
+  <span v-else-if="wasStopped" class="search-status"
+    ><span class="soft">stopped</span><ElButton size="small" @click="emit('goOn')">Go on</ElButton></span
+  >
 </template>
 
 <style scoped>

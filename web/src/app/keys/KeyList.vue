@@ -29,7 +29,9 @@ function take(command: Command, e: KeyboardEvent) {
       <ElSwitch v-model="keys.single.value" active-text="Keys of one sign (letters, digits, signs) act" data-testid="single-keys" />
       <ElButton size="small" :disabled="!Object.keys(keys.changed.value).length" @click="keys.reset()">All as they were</ElButton>
     </p>
-    <p class="soft">With Shift, what moves or turns does so ten times as far. Click a key to change it: the next one you press is taken, Esc leaves it.</p>
+    <p class="soft">
+      With Shift, what moves or turns does so ten times as far. Click a key to change it: the next one you press is taken, Esc leaves it.
+    </p>
     <p v-if="said" role="status">{{ said }}</p>
     <div class="commands">
       <div v-for="c in commands" :key="c.id" class="command" :data-testid="`command-${c.id}`">
@@ -52,7 +54,10 @@ function take(command: Command, e: KeyboardEvent) {
         />
       </div>
     </div>
-    <p class="soft">Long sessions bent over a table strain the back, the neck and the bridge wrist: take breaks, and stop at pain. Your club's or a physiotherapist's advice comes first.</p>
+    <p class="soft">
+      Long sessions bent over a table strain the back, the neck and the bridge wrist: take breaks, and stop at pain. Your club's or a
+      physiotherapist's advice comes first.
+    </p>
   </div>
 </template>
 

@@ -8,7 +8,14 @@ import { useFeatures } from '../features'
 import { router } from '../router'
 
 const pockets = ['yellow', 'yellow-middle', 'yellow-top', 'green', 'green-middle', 'green-top']
-const pocketNames = ['the yellow’s', 'the middle on the yellow’s side', 'the top on the yellow’s side', 'the green’s', 'the middle on the green’s side', 'the top on the green’s side']
+const pocketNames = [
+  'the yellow’s',
+  'the middle on the yellow’s side',
+  'the top on the yellow’s side',
+  'the green’s',
+  'the middle on the green’s side',
+  'the top on the green’s side',
+]
 
 /** Every command in the order of the list of keys. */
 export function useCommands(showKeys: () => void): Command[] {
@@ -31,24 +38,46 @@ export function useCommands(showKeys: () => void): Command[] {
   const moved = { takesShift: true, endsItself: true }
   const everywhere = { isEverywhere: true, endsItself: true }
   return [
-    { id: 'up', name: 'move the ball in hand across, to the green’s side, 1 mm', key: 'arrowup', ...moved, run: (by) => move(0, 0.001 * by) },
+    {
+      id: 'up',
+      name: 'move the ball in hand across, to the green’s side, 1 mm',
+      key: 'arrowup',
+      ...moved,
+      run: (by) => move(0, 0.001 * by),
+    },
     { id: 'down', name: 'move it across, to the yellow’s side, 1 mm', key: 'arrowdown', ...moved, run: (by) => move(0, -0.001 * by) },
     { id: 'left', name: 'move it towards baulk, 1 mm', key: 'arrowleft', ...moved, run: (by) => move(-0.001 * by, 0) },
     { id: 'right', name: 'move it up the table, 1 mm', key: 'arrowright', ...moved, run: (by) => move(0.001 * by, 0) },
     { id: 'previous', name: 'take the previous ball in hand', key: ',', run: () => take(-1) },
     { id: 'next', name: 'take the next ball in hand', key: '.', run: () => take(1) },
-    ...pockets.map((pocket, i) => ({ id: `pot-${pocket}`, name: `pot the ball in hand into ${pocketNames[i]} pocket`, key: String(i + 1), run: () => position.potInto(pocket) })),
+    ...pockets.map((pocket, i) => ({
+      id: `pot-${pocket}`,
+      name: `pot the ball in hand into ${pocketNames[i]} pocket`,
+      key: String(i + 1),
+      run: () => position.potInto(pocket),
+    })),
     { id: 'red', name: 'add a red', key: 'r', run: () => position.addRed() },
     { id: 'remove', name: 'remove the ball in hand', key: 'delete', run: () => position.remove(position.selected) },
     { id: 'read', name: 'list what is on', key: 'l', run: () => view.go('read') },
     { id: 'shot', name: 'set the shot up', key: 'i', run: () => view.go('shot', 'set-up') },
     ...features.commands,
-    { id: 'play', name: 'play or stop the shot', key: ' ', run: () => (playback.isPlaying ? playback.pause() : playback.play(playback.speed)) },
+    {
+      id: 'play',
+      name: 'play or stop the shot',
+      key: ' ',
+      run: () => (playback.isPlaying ? playback.pause() : playback.play(playback.speed)),
+    },
     { id: 'undo', name: 'undo', key: 'ctrl+z', endsItself: true, run: () => position.undo() },
     { id: 'redo', name: 'redo', key: 'ctrl+y', endsItself: true, run: () => position.redo() },
     { id: 'save', name: 'save', key: 'ctrl+s', run: () => keeping.save() },
     { id: 'table', name: 'go to the table', key: 'b', ...everywhere, run: () => router.push('/table') },
-    { id: 'frames', name: 'frames written down shot by shot', key: 'f', ...everywhere, run: () => router.push(records.last ? `/frames/${records.last}` : '/frames') },
+    {
+      id: 'frames',
+      name: 'frames written down shot by shot',
+      key: 'f',
+      ...everywhere,
+      run: () => router.push(records.last ? `/frames/${records.last}` : '/frames'),
+    },
     { id: 'positions', name: 'open the library', key: 'o', ...everywhere, run: () => router.push('/library') },
     { id: 'keys', name: 'the list of keys', key: '?', ...everywhere, run: showKeys },
   ]

@@ -10,8 +10,16 @@ import { useKeys } from './keys'
 import { useShortcuts } from './shortcuts'
 
 const draft = () => ({
-  name: 'A pot', about: '',
-  content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, pot: plainPot('red-1', 'green-top') }, conditions: {} },
+  name: 'A pot',
+  about: '',
+  content: {
+    balls: [
+      { id: 'white', x: 1, y: 1 },
+      { id: 'red-1', x: 2, y: 1 },
+    ],
+    stroke: { ...plainStroke, pot: plainPot('red-1', 'green-top') },
+    conditions: {},
+  },
 })
 
 describe('keys', () => {
@@ -29,7 +37,13 @@ describe('keys', () => {
     const host = defineComponent({
       setup() {
         useShortcuts(() => {})
-        return () => h('div', [h('button', { id: 'button' }), h('input', { id: 'field' }), h('table', h('tbody', h('tr', { id: 'row', tabindex: 0 }))), h('div', { id: 'plan', tabindex: 0 })])
+        return () =>
+          h('div', [
+            h('button', { id: 'button' }),
+            h('input', { id: 'field' }),
+            h('table', h('tbody', h('tr', { id: 'row', tabindex: 0 }))),
+            h('div', { id: 'plan', tabindex: 0 }),
+          ])
       },
     })
     app = createApp(host).use(pinia)
@@ -45,7 +59,8 @@ describe('keys', () => {
     disposePinia(getActivePinia()!)
   })
 
-  const press = (key: string, on = 'plan', more: KeyboardEventInit = {}) => document.getElementById(on)!.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
+  const press = (key: string, on = 'plan', more: KeyboardEventInit = {}) =>
+    document.getElementById(on)!.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
 
   it('act on the plan, and letters with a button in focus too', () => {
     press('w')
@@ -96,9 +111,9 @@ describe('keys', () => {
     expect(keys.find('w')).toBeUndefined()
     expect(keys.find('ctrl+z')?.id).toBe('undo')
     keys.single.value = true
-    expect(keys.change(tipUp, 'x')).toBeNull()
+    expect(keys.change(tipUp, 'y')).toBeNull()
     expect(keys.find('w')).toBeUndefined()
-    expect(keys.find('x')).toBe(tipUp)
+    expect(keys.find('y')).toBe(tipUp)
     // A key does one thing: what had it before goes without.
     expect(keys.change(tipUp, 's')?.id).toBe('tip-down')
     expect(keys.keyOf(commands.find((c) => c.id === 'tip-down')!)).toBeNull()

@@ -8,7 +8,8 @@ import { keyIn, useKeys } from './keys'
 const isCovered = () => [...document.querySelectorAll<HTMLElement>('.el-overlay')].some((o) => o.style.display !== 'none')
 
 /** What takes these keys for itself while it has the focus: to be pressed, or to go through a list. */
-const pressed = 'button, a, summary, select, [role=button], [role=option], [role=radio], [role=tab], [role=slider], [role=menuitem], input[type=range], input[type=radio], input[type=checkbox], table, li[tabindex]'
+const pressed =
+  'button, a, summary, select, [role=button], [role=option], [role=radio], [role=tab], [role=slider], [role=menuitem], input[type=range], input[type=radio], input[type=checkbox], table, li[tabindex]'
 const ownKeys = new Set([' ', 'enter', 'delete', 'arrowup', 'arrowdown', 'arrowleft', 'arrowright'])
 
 /** At another place the table is out of sight. */
@@ -25,7 +26,11 @@ export function useShortcuts(showKeys: () => void) {
     const on = e.target instanceof Element ? e.target : document.body
     const key = keyIn(e)
     // Saving is meant in a field too: what is typed there is part of it.
-    if (key !== 'ctrl+s' && on.closest('input:not([type=range], [type=radio], [type=checkbox]), textarea, select, [contenteditable], .el-popper')) return
+    if (
+      key !== 'ctrl+s' &&
+      on.closest('input:not([type=range], [type=radio], [type=checkbox]), textarea, select, [contenteditable], .el-popper')
+    )
+      return
     if (ownKeys.has(key) && on.closest(pressed)) return
     const command = keys.find(key)
     if (!command || (isElsewhere() && !command.isEverywhere)) return

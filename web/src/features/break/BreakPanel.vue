@@ -14,7 +14,17 @@ import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import FrameFields from './FrameFields.vue'
 import { usePlans } from './plans'
-import { coverWords, endWords, frameWords, isAgainst, lacksWords, planStrokeWords, reasonWords, worthWords, type Alternative } from './words'
+import {
+  coverWords,
+  endWords,
+  frameWords,
+  isAgainst,
+  lacksWords,
+  planStrokeWords,
+  reasonWords,
+  worthWords,
+  type Alternative,
+} from './words'
 
 /** Plan a break: the plans, each as its shots in order, the shot that is looked at with its reasons, and playing on. */
 const plans = usePlans()
@@ -25,7 +35,13 @@ const toggle = (what: 'frame' | 'wishes') => (opened.value = opened.value === wh
 const letter = (i: number) => String.fromCharCode(65 + i)
 const shown = computed(() => plans.shown)
 const prospect = computed(() => plans.chosen?.prospect ?? null)
-const choices = computed(() => plans.plans.map((p, i) => ({ value: i, label: `${letter(i)}  ${worthWords(p.shots[0].choice, plans.unit)}`, testId: `plan-${letter(i)}` })))
+const choices = computed(() =>
+  plans.plans.map((p, i) => ({
+    value: i,
+    label: `${letter(i)}  ${worthWords(p.shots[0].choice, plans.unit)}`,
+    testId: `plan-${letter(i)}`,
+  })),
+)
 const chosen = computed({
   get: () => plans.plan,
   set: (which) => {
@@ -61,12 +77,30 @@ const risks = [
           </ElDropdownMenu>
         </template>
       </ElDropdown>
-      <SearchStatus :is-searching="plans.isSearching" :was-stopped="plans.wasStopped" :share="plans.answer?.share ?? 0" label="How far the plan is" :count="`${(plans.answer?.examined ?? 0).toLocaleString('en')} positions`" :wait="plans.answer?.wait" stop-test-id="stop-plan" @stop="plans.stop()" @go-on="plans.search()" />
+      <SearchStatus
+        :is-searching="plans.isSearching"
+        :was-stopped="plans.wasStopped"
+        :share="plans.answer?.share ?? 0"
+        label="How far the plan is"
+        :count="`${(plans.answer?.examined ?? 0).toLocaleString('en')} positions`"
+        :wait="plans.answer?.wait"
+        stop-test-id="stop-plan"
+        @stop="plans.stop()"
+        @go-on="plans.search()"
+      />
     </div>
     <FrameFields v-if="opened === 'frame'" />
     <div v-if="opened === 'wishes'" class="row">
       <PickOne v-model="plans.preferences.target" :options="targets" label="Play for" test-id="target" width="216px" />
-      <FigureInput v-if="plans.preferences.target === 'score'" v-model="plans.preferences.score" :min="1" :max="plans.frame?.highestBreak ?? 155" :digits="0" label="Break to play for" width="56px" />
+      <FigureInput
+        v-if="plans.preferences.target === 'score'"
+        v-model="plans.preferences.score"
+        :min="1"
+        :max="plans.frame?.highestBreak ?? 155"
+        :digits="0"
+        label="Break to play for"
+        width="56px"
+      />
       <OneOf v-model="plans.preferences.risk" :options="risks" label="How much a miss is minded" />
       <ElCheckbox v-model="plans.preferences.plainOnly">no side</ElCheckbox>
       <ElCheckbox v-model="plans.preferences.avoidCannons">avoid cannons</ElCheckbox>
@@ -81,15 +115,34 @@ const risks = [
     <template v-else>
       <div class="row">
         <OneOf v-model="chosen" :options="choices" label="Plans, the best first" />
-        <ElButton :type="beside ? 'primary' : undefined" :aria-pressed="beside" title="The first shots beside one another, and why they rank lower" data-testid="beside-plans" @click="beside = !beside">Why not …</ElButton>
+        <ElButton
+          :type="beside ? 'primary' : undefined"
+          :aria-pressed="beside"
+          title="The first shots beside one another, and why they rank lower"
+          data-testid="beside-plans"
+          @click="beside = !beside"
+          >Why not …</ElButton
+        >
       </div>
       <ElTable v-if="beside" :data="plans.answer!.alternatives" size="small" data-testid="alternatives">
         <ElTableColumn label="First shot" min-width="150">
-          <template #default="{ row }">{{ sentence(potWords(row.choice)) }}: {{ planStrokeWords((row as Alternative).choice, null) }}</template>
+          <template #default="{ row }"
+            >{{ sentence(potWords(row.choice)) }}: {{ planStrokeWords((row as Alternative).choice, null) }}</template
+          >
         </ElTableColumn>
-        <ElTableColumn label="Goes in" width="64" align="right"><template #default="{ row }">{{ percentWords(row.choice.chance) }}</template></ElTableColumn>
-        <ElTableColumn label="Leaves" width="92"><template #default="{ row }">{{ row.choice.next.ball ? `${nameOf(row.choice.next.ball)}, ${percentWords(row.choice.next.chance)}` : 'nothing' }}</template></ElTableColumn>
-        <ElTableColumn label="Why it ranks so" min-width="120"><template #default="{ row }">{{ lacksWords(row as Alternative, plans.answer!.alternatives[0].choice, plans.unit) }}</template></ElTableColumn>
+        <ElTableColumn label="Goes in" width="64" align="right"
+          ><template #default="{ row }">{{ percentWords(row.choice.chance) }}</template></ElTableColumn
+        >
+        <ElTableColumn label="Leaves" width="92"
+          ><template #default="{ row }">{{
+            row.choice.next.ball ? `${nameOf(row.choice.next.ball)}, ${percentWords(row.choice.next.chance)}` : 'nothing'
+          }}</template></ElTableColumn
+        >
+        <ElTableColumn label="Why it ranks so" min-width="120"
+          ><template #default="{ row }">{{
+            lacksWords(row as Alternative, plans.answer!.alternatives[0].choice, plans.unit)
+          }}</template></ElTableColumn
+        >
       </ElTable>
       <template v-else>
         <ol class="shots" aria-label="Shots of the plan" data-testid="strip">
@@ -97,27 +150,41 @@ const risks = [
             <LineButton class="shot" :aria-pressed="plans.shot === i" data-testid="plan-shot" @click="plans.look(i)">
               <span class="line">
                 <span class="figure number">{{ i + 1 }}</span><BallDot :ball="s.choice.stroke.pot!.ball" />
-                <span class="what">{{ nameOf(s.choice.stroke.pot!.ball) }}, {{ pocketName(s.choice.stroke.pot!.pocket) }} <span class="soft">{{ strokeWords(s.choice.stroke) }}</span></span>
-                <span class="figure">{{ percentWords(s.choice.chance) }}</span><strong class="figure points" title="Break after it">{{ s.points }}</strong>
+                <span class="what"
+                  >{{ nameOf(s.choice.stroke.pot!.ball) }}, {{ pocketName(s.choice.stroke.pot!.pocket) }}
+                  <span class="soft">{{ strokeWords(s.choice.stroke) }}</span></span
+                >
+                <span class="figure">{{ percentWords(s.choice.chance) }}</span><strong class="figure points" title="Break after it">{{
+                  s.points
+                }}</strong>
               </span>
             </LineButton>
             <div v-if="plans.shot === i && shown" class="detail" data-testid="plan-detail">
               <p>
-                {{ sentence(planStrokeWords(shown.choice, shown.arrival)) }}. {{ degreeWords(Math.abs(shown.choice.cutDegrees)) }}, {{ fullnessWords[shown.choice.fullnessWord] }}; gets so far {{ percentWords(shown.alive) }}{{ shown.choice.foul >= 0.01 ? `, foul ${percentWords(shown.choice.foul)}` : '' }}{{ reachNeedWords(shown.choice.reach) ? `; ${reachNeedWords(shown.choice.reach)}` : '' }}.
+                {{ sentence(planStrokeWords(shown.choice, shown.arrival)) }}. {{ degreeWords(Math.abs(shown.choice.cutDegrees)) }},
+                {{ fullnessWords[shown.choice.fullnessWord] }}; gets so far {{ percentWords(shown.alive)
+                }}{{ shown.choice.foul >= 0.01 ? `, foul ${percentWords(shown.choice.foul)}` : ''
+                }}{{ reachNeedWords(shown.choice.reach) ? `; ${reachNeedWords(shown.choice.reach)}` : '' }}.
               </p>
               <ul v-if="shown.reasons.length" class="reasons" aria-label="Why" data-testid="reasons">
-                <li v-for="(r, k) in shown.reasons" :key="k"><ElTag :type="isAgainst(r) ? 'danger' : 'info'" effect="plain" disable-transitions>{{ reasonWords(r) }}</ElTag></li>
+                <li v-for="(r, k) in shown.reasons" :key="k">
+                  <ElTag :type="isAgainst(r) ? 'danger' : 'info'" effect="plain" disable-transitions>{{ reasonWords(r) }}</ElTag>
+                </li>
               </ul>
               <p class="soft">
                 If long: {{ coverWords(shown.long) }}. If short: {{ coverWords(shown.short) }}.
-                <span v-if="shown.warnings.length" class="danger">Mind: {{ shown.warnings.slice(0, 4).map(warningWords).join('; ') }}.</span>
+                <span v-if="shown.warnings.length" class="danger"
+                  >Mind: {{ shown.warnings.slice(0, 4).map(warningWords).join('; ') }}.</span
+                >
               </p>
               <div class="row">
                 <template v-if="i === 0">
                   <ElButton type="primary" size="small" data-testid="potted" @click="plans.playOn()">Potted as planned</ElButton>
                   <ElButton size="small" data-testid="missed-thick" @click="plans.playOn('thick')">Missed thick</ElButton>
                   <ElButton size="small" data-testid="missed-thin" @click="plans.playOn('thin')">Missed thin</ElButton>
-                  <ElButton v-if="!plans.isSetUp" size="small" data-testid="set-up-plan" @click="plans.setUp()">Set up on the desk</ElButton>
+                  <ElButton v-if="!plans.isSetUp" size="small" data-testid="set-up-plan" @click="plans.setUp()"
+                    >Set up on the desk</ElButton
+                  >
                 </template>
                 <template v-else>
                   <ElButton type="primary" size="small" data-testid="go-there" @click="plans.goThere()">Set this table up</ElButton>
@@ -129,7 +196,11 @@ const risks = [
           </li>
         </ol>
         <p v-if="prospect" class="soft" data-testid="prospect">
-          Plan {{ letter(plans.plan) }} played out {{ prospect.breaks }} times with your errors, later shots at a quick look: {{ prospect.points.toFixed(0) }} points on the average, half of the breaks {{ prospect.median }} or more<template v-if="prospect.target !== null && prospect.target !== undefined">, target reached {{ percentWords(prospect.target) }}</template>; {{ endWords(plans.chosen!) }}.
+          Plan {{ letter(plans.plan) }} played out {{ prospect.breaks }} times with your errors, later shots at a quick look:
+          {{ prospect.points.toFixed(0) }} points on the average, half of the breaks {{ prospect.median }} or more<template
+            v-if="prospect.target !== null && prospect.target !== undefined"
+            >, target reached {{ percentWords(prospect.target) }}</template
+          >; {{ endWords(plans.chosen!) }}.
         </p>
         <div class="row">
           <ElButton size="small" :disabled="plans.isSearching" data-testid="keep-plan" @click="plans.keep()">Keep the plan</ElButton>

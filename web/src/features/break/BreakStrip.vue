@@ -12,7 +12,14 @@ const plans = usePlans()
 <template>
   <ol v-if="plans.chosen" class="strip" aria-label="The break, shot by shot">
     <li v-for="(s, i) in plans.chosen.shots" :key="i">
-      <ElButton :type="plans.shot === i ? 'primary' : undefined" plain :aria-pressed="plans.shot === i" :title="`${potWords(s.choice)}, goes in ${percentWords(s.choice.chance)}`" @click="plans.look(i)"><BallDot :ball="s.choice.stroke.pot!.ball" />&nbsp;<span class="figure">{{ s.points }}</span></ElButton>
+      <ElButton
+        :type="plans.shot === i ? 'primary' : undefined"
+        plain
+        :aria-pressed="plans.shot === i"
+        :title="`${potWords(s.choice)}, goes in ${percentWords(s.choice.chance)}`"
+        @click="plans.look(i)"
+        ><BallDot :ball="s.choice.stroke.pot!.ball" />&nbsp;<span class="figure">{{ s.points }}</span></ElButton
+      >
     </li>
   </ol>
 </template>

@@ -12,7 +12,10 @@ const position = useDraft()
 const frame = computed<FrameEntry>(() => position.content.frame ?? {})
 const ons = [
   { value: '', label: 'as the balls say' },
-  ...['red', 'colour', 'yellow', 'green', 'brown', 'blue', 'pink', 'black'].map((value) => ({ value, label: value === 'colour' ? 'any colour' : value })),
+  ...['red', 'colour', 'yellow', 'green', 'brown', 'blue', 'pink', 'black'].map((value) => ({
+    value,
+    label: value === 'colour' ? 'any colour' : value,
+  })),
 ]
 const turns = [
   { value: 0, label: 'first' },
@@ -27,12 +30,59 @@ function set(change: Partial<FrameEntry>) {
 
 <template>
   <div class="row" data-testid="frame-entry">
-    <label class="row">on <PickOne :model-value="frame.on ?? ''" :options="ons" label="Ball on" test-id="ball-on" width="138px" @picked="set({ on: $event || null })" /></label>
-    <label class="row">score <FigureInput :model-value="frame.first ?? 0" :min="0" :max="999" :digits="0" label="First player's score" width="52px" @update:model-value="set({ first: $event })" /></label>
-    <label class="row">to <FigureInput :model-value="frame.second ?? 0" :min="0" :max="999" :digits="0" label="Second player's score" width="52px" @update:model-value="set({ second: $event })" /></label>
-    <span class="row">at the table <OneOf :model-value="frame.turn ?? 0" :options="turns" label="At the table" @update:model-value="set({ turn: $event as number })" /></span>
-    <label class="row">break <FigureInput :model-value="frame.break ?? 0" :min="0" :max="155" :digits="0" label="Break so far" width="52px" @update:model-value="set({ break: $event })" /></label>
+    <label class="row"
+      >on
+      <PickOne
+        :model-value="frame.on ?? ''"
+        :options="ons"
+        label="Ball on"
+        test-id="ball-on"
+        width="138px"
+        @picked="set({ on: $event || null })"
+    /></label>
+    <label class="row"
+      >score
+      <FigureInput
+        :model-value="frame.first ?? 0"
+        :min="0"
+        :max="999"
+        :digits="0"
+        label="First player's score"
+        width="52px"
+        @update:model-value="set({ first: $event })"
+    /></label>
+    <label class="row"
+      >to
+      <FigureInput
+        :model-value="frame.second ?? 0"
+        :min="0"
+        :max="999"
+        :digits="0"
+        label="Second player's score"
+        width="52px"
+        @update:model-value="set({ second: $event })"
+    /></label>
+    <span class="row"
+      >at the table
+      <OneOf :model-value="frame.turn ?? 0" :options="turns" label="At the table" @update:model-value="set({ turn: $event as number })"
+    /></span>
+    <label class="row"
+      >break
+      <FigureInput
+        :model-value="frame.break ?? 0"
+        :min="0"
+        :max="155"
+        :digits="0"
+        label="Break so far"
+        width="52px"
+        @update:model-value="set({ break: $event })"
+    /></label>
     <ElCheckbox :model-value="!!frame.freeBall" @update:model-value="set({ freeBall: !!$event })">free ball</ElCheckbox>
-    <ElCheckbox :model-value="!!frame.repeats" title="An exercise: the colour that is on comes back each time it is potted" @update:model-value="set({ repeats: !!$event })">comes back</ElCheckbox>
+    <ElCheckbox
+      :model-value="!!frame.repeats"
+      title="An exercise: the colour that is on comes back each time it is potted"
+      @update:model-value="set({ repeats: !!$event })"
+      >comes back</ElCheckbox
+    >
   </div>
 </template>

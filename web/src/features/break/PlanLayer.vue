@@ -16,11 +16,18 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
     <circle :cx="sx(s.path[s.path.length - 1].x)" :cy="sy(s.path[s.path.length - 1].y)" :r="radius" class="white" />
   </g>
   <g v-if="present" class="planned" data-testid="planned">
-    <path v-if="present.area.length" :d="outlinePath([present.area])" class="area"><title>As good for the next ball as the place that is meant</title></path>
+    <path v-if="present.area.length" :d="outlinePath([present.area])" class="area"
+      ><title>As good for the next ball as the place that is meant</title></path
+    >
     <template v-if="!plans.isSetUp">
       <polyline v-if="present.pot.length" :points="points(present.pot)" class="potting" />
       <polyline :points="points(present.path)" class="white" />
-      <circle :cx="sx(present.path[present.path.length - 1].x)" :cy="sy(present.path[present.path.length - 1].y)" :r="radius" class="white" />
+      <circle
+        :cx="sx(present.path[present.path.length - 1].x)"
+        :cy="sy(present.path[present.path.length - 1].y)"
+        :r="radius"
+        class="white"
+      />
     </template>
   </g>
 </template>

@@ -10,7 +10,15 @@ export function useBreakFeature(): Feature {
   const view = useView()
   const drawing = usePlanDrawing()
   return {
-    layers: [{ key: 'break', component: PlanLayer, namings: () => drawing.namings.value, lines: () => drawing.lines.value, named: () => drawing.named.value }],
+    layers: [
+      {
+        key: 'break',
+        component: PlanLayer,
+        namings: () => drawing.namings.value,
+        lines: () => drawing.lines.value,
+        named: () => drawing.named.value,
+      },
+    ],
     commands: [{ id: 'plan', name: 'plan a break', key: 'p', run: () => view.go('break') }],
   }
 }

@@ -21,7 +21,13 @@ export const usePlanDrawing = createSharedComposable(() => {
         number: i + 1,
         isShown: i === plans.shot,
         ball: wanted?.ball ?? '',
-        pot: ball && pocket ? [{ x: ball.x, y: ball.y }, { x: pocket.drop.x, y: pocket.drop.y }] : [],
+        pot:
+          ball && pocket
+            ? [
+                { x: ball.x, y: ball.y },
+                { x: pocket.drop.x, y: pocket.drop.y },
+              ]
+            : [],
         path: s.path,
         area: s.area,
       }
@@ -33,10 +39,25 @@ export const usePlanDrawing = createSharedComposable(() => {
 
   const namings = computed(() => {
     const list: Naming[] = []
-    for (const s of shots.value) if (s.pot.length) list.push({ key: `pot${s.number}`, kind: s.isShown ? 'brass strong' : 'brass faint', text: String(s.number), at: middle(s.pot), size: s.isShown ? 62 : 50 })
+    for (const s of shots.value)
+      if (s.pot.length)
+        list.push({
+          key: `pot${s.number}`,
+          kind: s.isShown ? 'brass strong' : 'brass faint',
+          text: String(s.number),
+          at: middle(s.pot),
+          size: s.isShown ? 62 : 50,
+        })
     const shown = plans.shown
     if (shown && present.value) {
-      if (!plans.isSetUp) list.push({ key: 'planned', kind: 'fan', text: `shot ${present.value.number} ends`, at: shown.path[shown.path.length - 1], size: 50 })
+      if (!plans.isSetUp)
+        list.push({
+          key: 'planned',
+          kind: 'fan',
+          text: `shot ${present.value.number} ends`,
+          at: shown.path[shown.path.length - 1],
+          size: 50,
+        })
       const at = shown.area.length ? highestOfWidest([shown.area]) : undefined
       const next = shown.choice.next.ball
       if (at && next) list.push({ key: 'area', kind: 'brass', text: isRed(next) ? 'for a red' : `for the ${nameOf(next)}`, at, size: 50 })

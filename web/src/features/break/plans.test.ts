@@ -5,14 +5,33 @@ import { useView } from '../../position/view'
 import { useDraft } from '../../position/draft'
 import { usePlans } from './plans'
 
-const balls = [{ id: 'white', x: 1, y: 1 }, { id: 'black', x: 3, y: 0.8 }]
+const balls = [
+  { id: 'white', x: 1, y: 1 },
+  { id: 'black', x: 3, y: 0.8 },
+]
 const stroke = { aim: 0, side: 0, height: 0, pace: 4, elevation: 0, free: false, pot: null }
 const planned = (height: number, whiteX: number) => ({
-  content: { balls: [{ ...balls[0], x: whiteX }, balls[1]], stroke: { height, pace: 5, pot: { ball: 'black', pocket: 'green-top' } }, conditions: {} },
-  choice: { stroke: { height, pace: 5, pot: { ball: 'black', pocket: 'green-top' } }, nominated: 'black', balls: [], reach: { stance: 'natural' } },
-  arrival: { follow: 0.5 }, points: 7,
+  content: {
+    balls: [{ ...balls[0], x: whiteX }, balls[1]],
+    stroke: { height, pace: 5, pot: { ball: 'black', pocket: 'green-top' } },
+    conditions: {},
+  },
+  choice: {
+    stroke: { height, pace: 5, pot: { ball: 'black', pocket: 'green-top' } },
+    nominated: 'black',
+    balls: [],
+    reach: { stance: 'natural' },
+  },
+  arrival: { follow: 0.5 },
+  points: 7,
 })
-const answer = (share: number, shots: object[]) => ({ wait: null, examined: 10, share, plans: [{ shots, prospect: null, isComplete: false }], alternatives: [] })
+const answer = (share: number, shots: object[]) => ({
+  wait: null,
+  examined: 10,
+  share,
+  plans: [{ shots, prospect: null, isComplete: false }],
+  alternatives: [],
+})
 
 /** Stands in for the server: plans as these events, and a table after the stroke. */
 function serve(events: object[]) {
@@ -24,7 +43,15 @@ function serve(events: object[]) {
     if (path === '/api/plan') return new Response(events.map((e) => `data: ${JSON.stringify(e)}\n\n`).join(''), { status: 200 })
     const answers: Record<string, object> = {
       '/api/frame': { on: 'black' },
-      '/api/play-on': { content: { balls: [{ id: 'white', x: 2, y: 1 }], stroke: {}, conditions: {}, frame: { on: 'black', break: 7 } }, frame: { isOver: false, break: 7 }, points: 7, penalty: 0, fouls: [], potted: ['black'], spotted: [] },
+      '/api/play-on': {
+        content: { balls: [{ id: 'white', x: 2, y: 1 }], stroke: {}, conditions: {}, frame: { on: 'black', break: 7 } },
+        frame: { isOver: false, break: 7 },
+        points: 7,
+        penalty: 0,
+        fouls: [],
+        potted: ['black'],
+        spotted: [],
+      },
     }
     return new Response(JSON.stringify(answers[path] ?? {}), { status: 200, headers: { 'Content-Type': 'application/json' } })
   })
@@ -83,7 +110,10 @@ describe('plans', () => {
     useView().go('break')
     await settle()
     await plans.playOn()
-    expect(asked.find((a) => a.path === '/api/play-on')!.body).toMatchObject({ content: { stroke: { height: 0.3, pot: { ball: 'black' } } }, missed: null })
+    expect(asked.find((a) => a.path === '/api/play-on')!.body).toMatchObject({
+      content: { stroke: { height: 0.3, pot: { ball: 'black' } } },
+      missed: null,
+    })
     expect([position.content.balls.length, position.content.frame!.break]).toEqual([1, 7])
     position.undo()
     expect(position.content.balls).toHaveLength(2)

@@ -41,13 +41,17 @@ export const usePlans = defineStore('plans', () => {
   const isOpen = computed(() => view.step === 'break')
   const plans = computed(() => answer.value?.plans ?? [])
   const chosen = computed<Plan | null>(() => plans.value[Math.min(plan.value, plans.value.length - 1)] ?? null)
-  const shown = computed<PlanShot | null>(() => (isOpen.value ? (chosen.value?.shots[Math.min(shot.value, chosen.value.shots.length - 1)] ?? null) : null))
+  const shown = computed<PlanShot | null>(() =>
+    isOpen.value ? (chosen.value?.shots[Math.min(shot.value, chosen.value.shots.length - 1)] ?? null) : null,
+  )
   /** The table of a later shot of the plan, instead of the one that is there. */
   const ahead = computed(() => (shown.value && shot.value > 0 ? shown.value : null))
   /** The first shot is the stroke that is set up: then the desk draws it already, with all that happens. */
   const isSetUp = computed(() => !!shown.value && !ahead.value && isSameStroke(strokeOf(shown.value.content.stroke), position.stroke))
   // What the plan shows is another table or another stroke than those on the desk.
-  watch([ahead, shown, isSetUp], () => view.lookAhead(ahead.value ? ahead.value.content.balls : null, !!shown.value && !isSetUp.value), { immediate: true })
+  watch([ahead, shown, isSetUp], () => view.lookAhead(ahead.value ? ahead.value.content.balls : null, !!shown.value && !isSetUp.value), {
+    immediate: true,
+  })
   const unit = computed(() => (preferences.value.target === 'mostPoints' ? 'points' : 'chance'))
 
   const { isSearching, wasStopped, problem, drop, stop, search, follows } = useSearch<Answer>(
@@ -66,7 +70,7 @@ export const usePlans = defineStore('plans', () => {
   /** What the score and the balls say; nothing while the frame cannot be: the plan says what is wrong with it. */
   const tellFrame = useLatest(async () => {
     try {
-      frame.value = await ask(client.POST('/api/frame', { body: { content: copy(position.content) as Content } }))
+      frame.value = await ask(client.POST('/api/frame', { body: { content: copy<Content>(position.content) } }))
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       frame.value = null
@@ -74,7 +78,16 @@ export const usePlans = defineStore('plans', () => {
   })
 
   // What the answer depends on: not the stroke that is set up, so that trying a shot keeps the plan.
-  const question = computed(() => JSON.stringify([isOpen.value, position.content.balls, position.content.conditions, position.content.frame, players.player, preferences.value]))
+  const question = computed(() =>
+    JSON.stringify([
+      isOpen.value,
+      position.content.balls,
+      position.content.conditions,
+      position.content.frame,
+      players.player,
+      preferences.value,
+    ]),
+  )
   /** The question of which the answer is there already: a kept plan that was opened. */
   let answered = ''
   follows(
@@ -128,13 +141,20 @@ export const usePlans = defineStore('plans', () => {
     if (!first) return
     drop()
     await attempt(async () => {
-      const content = { ...copy(position.content), stroke: strokeOf(first.content.stroke) } as Content
+      const content = { ...copy(position.content), stroke: strokeOf(first.content.stroke) }
       const result = await ask(client.POST('/api/play-on', { body: { content, missed } }))
       void played.trigger(
         result.points > 0
           ? { kind: 'pot', potted: result.potted.map(kindOf), tags: tagsOf(first), white: whiteOf(result.content.balls) }
           : result.fouls.length
-            ? { kind: 'foul', penalty: result.penalty, inOff: result.potted.includes('white'), redsLost: result.potted.filter((b) => kindOf(b) === 'red').length, tags: tagsOf(first), white: whiteOf(result.content.balls) }
+            ? {
+                kind: 'foul',
+                penalty: result.penalty,
+                inOff: result.potted.includes('white'),
+                redsLost: result.potted.filter((b) => kindOf(b) === 'red').length,
+                tags: tagsOf(first),
+                white: whiteOf(result.content.balls),
+              }
             : { kind: 'miss', tags: tagsOf(first), why: missed, white: whiteOf(result.content.balls) },
       )
       shot.value = 0
@@ -179,7 +199,11 @@ export const usePlans = defineStore('plans', () => {
       if (!positionId || !answer.value || !chosen.value) return
       const first = chosen.value.shots[0].choice
       const name = `${potWords(first)}, ${chosen.value.shots.length} shots`
-      const body = { name, content: copy(position.content) as Content, body: { player: copy(players.player), preferences: copy(preferences.value), answer: answer.value } }
+      const body = {
+        name,
+        content: copy<Content>(position.content),
+        body: { player: copy(players.player), preferences: copy(preferences.value), answer: answer.value },
+      }
       await ask(client.POST('/api/positions/{positionId}/plans', { params: { path: { positionId } }, body }))
       await loadSaved()
       notices.show({ kind: 'info', text: 'The plan is kept with the position.' })
@@ -187,11 +211,13 @@ export const usePlans = defineStore('plans', () => {
 
   const open = (id: string) =>
     attempt(async () => {
-      const plan_ = await ask(client.GET('/api/positions/{positionId}/plans/{id}', { params: { path: { positionId: position.origin!.id, id } } }))
+      const plan_ = await ask(
+        client.GET('/api/positions/{positionId}/plans/{id}', { params: { path: { positionId: position.origin!.id, id } } }),
+      )
       drop()
       wasStopped.value = false
       position.replace({ ...position.content, frame: undefined, ...contentOf(plan_.content) })
-      preferences.value = { ...preferences.value, ...plan_.body.preferences } as Preferences
+      preferences.value = { ...preferences.value, ...plan_.body.preferences }
       players.player = { ...players.player, ...plan_.body.player }
       answered = question.value
       await tellFrame()
@@ -210,7 +236,11 @@ export const usePlans = defineStore('plans', () => {
 
   function cardOf(s: PlanShot, number: number) {
     const c = s.choice
-    const lines = [`${sentence(planStrokeWords(c, s.arrival))}.`, ...(s.reasons.length ? [`Why: ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`] : []), `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`]
+    const lines = [
+      `${sentence(planStrokeWords(c, s.arrival))}.`,
+      ...(s.reasons.length ? [`Why: ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`] : []),
+      `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`,
+    ]
     if (s.warnings.length) lines.push(`Mind: ${s.warnings.slice(0, 3).map(warningWords).join('; ')}.`)
     const rows = [
       { label: 'Cut', value: `${degreeWords(Math.abs(c.cutDegrees))}, ${fullnessWords[c.fullnessWord]}` },
@@ -233,7 +263,32 @@ export const usePlans = defineStore('plans', () => {
     }, 'No cards were made')
 
   return {
-    preferences, answer, frame, isSearching, wasStopped, problem, plan, shot, saved, isOpen, plans, chosen, shown, ahead, isSetUp, unit,
-    search, stop, look, lookOnce, setUp, goThere, playOn, keep, open, remove, print,
+    preferences,
+    answer,
+    frame,
+    isSearching,
+    wasStopped,
+    problem,
+    plan,
+    shot,
+    saved,
+    isOpen,
+    plans,
+    chosen,
+    shown,
+    ahead,
+    isSetUp,
+    unit,
+    search,
+    stop,
+    look,
+    lookOnce,
+    setUp,
+    goThere,
+    playOn,
+    keep,
+    open,
+    remove,
+    print,
   }
 })

@@ -3,19 +3,51 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { kindOf } from '../../domain/balls'
 import { potWords } from '../../domain/words'
-import { coverWords, endWords, frameWords, isAgainst, lacksWords, planStrokeWords, reasonWords, tagsOf, worthWords, type Choice, type PlanShot, type Reason } from './words'
+import {
+  coverWords,
+  endWords,
+  frameWords,
+  isAgainst,
+  lacksWords,
+  planStrokeWords,
+  reasonWords,
+  tagsOf,
+  worthWords,
+  type Choice,
+  type PlanShot,
+  type Reason,
+} from './words'
 
-const reason = (code: Reason['code'], more: Partial<Reason> = {}): Reason => ({ code, ball: null, pocket: null, amount: 0, other: 0, ...more })
+const reason = (code: Reason['code'], more: Partial<Reason> = {}): Reason => ({
+  code,
+  ball: null,
+  pocket: null,
+  amount: 0,
+  other: 0,
+  ...more,
+})
 const choice = (more: Partial<Choice> = {}): Choice =>
   ({
-    stroke: { side: 0, height: -0.5, pace: 4, pot: { ball: 'red-3', pocket: 'green-top' } }, kind: 'direct', chance: 0.9, value: 31.4, points: 1, holds: 0.95, foul: 0,
-    next: { ball: 'black', chance: 0.97 }, cushions: ['top'], balls: ['red-7'], reach: { stance: 'natural' }, ...more,
+    stroke: { side: 0, height: -0.5, pace: 4, pot: { ball: 'red-3', pocket: 'green-top' } },
+    kind: 'direct',
+    chance: 0.9,
+    value: 31.4,
+    points: 1,
+    holds: 0.95,
+    foul: 0,
+    next: { ball: 'black', chance: 0.97 },
+    cushions: ['top'],
+    balls: ['red-7'],
+    reach: { stance: 'natural' },
+    ...more,
   }) as unknown as Choice
 
 describe('the words of a plan', () => {
   it('name the pot and the stroke as players do', () => {
     expect(potWords(choice())).toBe('red 3 into the top green-side pocket')
-    expect(potWords(choice({ kind: 'plant', stroke: { pot: { ball: 'red-3', pocket: 'green-top', through: 'red-4' } } as never }))).toContain('plant off red 4')
+    expect(potWords(choice({ kind: 'plant', stroke: { pot: { ball: 'red-3', pocket: 'green-top', through: 'red-4' } } }))).toContain(
+      'plant off red 4',
+    )
     const screw = { follow: -0.5, kind: 'screw' } as Schemas['Arrival']
     expect(planStrokeWords(choice(), screw)).toBe('screw, half a tip below, pace 4, off the top cushion, on to red 7')
   })
@@ -49,7 +81,24 @@ describe('the words of a plan', () => {
   })
 
   it('tell the frame: ball on, what is left, what is needed', () => {
-    const frame = { on: 'red', onBalls: [], first: 20, second: 32, turn: 0, break: 0, freeBall: false, repeats: false, reds: 5, pointsLeft: 67, ahead: -12, toWin: 40, snookersRequired: 0, highestBreak: 67, isOver: false, winner: -1 }
+    const frame = {
+      on: 'red',
+      onBalls: [],
+      first: 20,
+      second: 32,
+      turn: 0,
+      break: 0,
+      freeBall: false,
+      repeats: false,
+      reds: 5,
+      pointsLeft: 67,
+      ahead: -12,
+      toWin: 40,
+      snookersRequired: 0,
+      highestBreak: 67,
+      isOver: false,
+      winner: -1,
+    }
     expect(frameWords(frame)).toBe('A red is on, 67 left, 12 behind, 40 to win, highest break 67.')
     expect(frameWords({ ...frame, on: 'pink', pointsLeft: 13, ahead: -20, snookersRequired: 2 })).toContain('2 snookers needed')
     expect(frameWords({ ...frame, toWin: 0, ahead: 70 })).toContain('won but for penalties')
@@ -60,13 +109,18 @@ describe('the words of a plan', () => {
   it('count a planned stroke as its kinds', () => {
     const shot = (follow: number, more: Partial<Choice> = {}) => ({ arrival: { follow }, choice: choice(more) }) as unknown as PlanShot
     expect(tagsOf(shot(-0.5))).toEqual(['screw', 'cannon'])
-    expect(tagsOf(shot(0, { balls: [], reach: { stance: 'rest' } as never, stroke: { side: -0.5, pot: null } as never }))).toEqual(['stun', 'side', 'rest'])
+    expect(tagsOf(shot(0, { balls: [], reach: { stance: 'rest' } as never, stroke: { side: -0.5, pot: null } }))).toEqual([
+      'stun',
+      'side',
+      'rest',
+    ])
     expect(kindOf('red-12')).toBe('red')
     expect(kindOf('blue')).toBe('blue')
   })
 
   it('say how a plan mostly ends', () => {
-    const plan = (prospect: object) => ({ shots: [{ choice: { nominated: 'red-3' } }, { choice: { nominated: 'black' } }], prospect }) as never
+    const plan = (prospect: object) =>
+      ({ shots: [{ choice: { nominated: 'red-3' } }, { choice: { nominated: 'black' } }], prospect }) as never
     expect(endWords(plan({ cleared: 0.62, endsAt: 0, endsShare: 0.1 }))).toBe('clears 62 % of the time')
     expect(endWords(plan({ cleared: 0.1, endsAt: 1, endsShare: 0.24 }))).toBe('ends most often at shot 2, the black (24 %)')
     expect(endWords(plan({ cleared: 0.1, endsAt: 2, endsShare: 0.3 }))).toBe('ends most often at shot 3 (30 %)')

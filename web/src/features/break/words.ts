@@ -11,7 +11,11 @@ export type Choice = Schemas['ChoiceResult']
 
 /** "stun run-through, half a tip above, pace 4.5, off the top cushion, on to red 3". */
 export function planStrokeWords(choice: Choice, arrival: Schemas['Arrival'] | null): string {
-  const parts = [...(arrival ? [strokeKindWords[arrival.kind!]] : []), tipWords(choice.stroke.side ?? 0, choice.stroke.height ?? 0), paceWords(choice.stroke.pace)]
+  const parts = [
+    ...(arrival ? [strokeKindWords[arrival.kind!]] : []),
+    tipWords(choice.stroke.side ?? 0, choice.stroke.height ?? 0),
+    paceWords(choice.stroke.pace),
+  ]
   if (choice.cushions.length) parts.push(offCushionsWords(choice.cushions, 3))
   if (choice.balls.length) parts.push(ontoBallsWords(choice.balls))
   return parts.join(', ')
@@ -63,7 +67,8 @@ export function reasonWords(r: Reason): string {
 export const isAgainst = (r: Reason) => ['straight', 'steep', 'paceTells', 'needsRest', 'stretch', 'far', 'onCushion'].includes(r.code)
 
 /** What a plan is worth, as it is ranked: points to be expected, or the chance of the target. */
-export const worthWords = (choice: Choice, unit: string) => (unit === 'points' ? `${choice.value.toFixed(0)} pts` : percentWords(Math.min(1, Math.max(0, choice.value))))
+export const worthWords = (choice: Choice, unit: string) =>
+  unit === 'points' ? `${choice.value.toFixed(0)} pts` : percentWords(Math.min(1, Math.max(0, choice.value)))
 
 export function coverWords(cover: Schemas['CoverResult']): string {
   if (!cover.scores) return 'the pot or the white is lost'
@@ -106,7 +111,14 @@ export function frameWords(f: Schemas['FrameResult']): string {
   if (f.repeats) return `${sentence(parts[0])}, again and again; break ${f.break}.`
   parts.push(`${f.pointsLeft} left`)
   if (f.first || f.second) parts.push(f.ahead > 0 ? `${f.ahead} ahead` : f.ahead < 0 ? `${-f.ahead} behind` : 'level')
-  if (f.first || f.second) parts.push(f.toWin === 0 ? 'won but for penalties' : f.snookersRequired ? `${countWords(f.snookersRequired, 'snooker')} needed` : `${f.toWin} to win`)
+  if (f.first || f.second)
+    parts.push(
+      f.toWin === 0
+        ? 'won but for penalties'
+        : f.snookersRequired
+          ? `${countWords(f.snookersRequired, 'snooker')} needed`
+          : `${f.toWin} to win`,
+    )
   parts.push(`highest break ${f.highestBreak}`)
   return `${sentence(parts.join(', '))}.`
 }

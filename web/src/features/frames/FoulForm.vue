@@ -25,7 +25,13 @@ const thens = computed(() =>
     .map((t) => ({ ...t, testId: `then-${t.value}` })),
 )
 const enter = (penalty: number) =>
-  emit('enter', { kind: 'foul', penalty, ...foul.value, playAgain: then.value === 'again', replaced: then.value === 'replaced' && foul.value.missCalled })
+  emit('enter', {
+    kind: 'foul',
+    penalty,
+    ...foul.value,
+    playAgain: then.value === 'again',
+    replaced: then.value === 'replaced' && foul.value.missCalled,
+  })
 </script>
 
 <template>
@@ -35,15 +41,21 @@ const enter = (penalty: number) =>
       <ElCheckbox v-model="foul.freeBall">free ball</ElCheckbox>
       <ElCheckbox v-if="state.missMayBeCalled || state.misses" v-model="foul.missCalled" data-testid="miss-called">miss called</ElCheckbox>
       <ElCheckbox v-if="foul.missCalled" v-model="foul.fullBall">with a ball open full</ElCheckbox>
-      <label class="row">reds gone <FigureInput v-model="foul.redsLost" :min="0" :max="state.reds" :digits="0" label="Reds gone" width="48px" /></label>
+      <label class="row"
+        >reds gone <FigureInput v-model="foul.redsLost" :min="0" :max="state.reds" :digits="0" label="Reds gone" width="48px"
+      /></label>
     </div>
     <OneOf v-model="then" :options="thens" label="What follows" />
     <div class="row">
-      <ElButton v-for="p in state.penalties" :key="p" class="tall" :disabled="busy" :data-testid="`penalty-${p}`" @click="enter(p)">{{ p }} away</ElButton>
+      <ElButton v-for="p in state.penalties" :key="p" class="tall" :disabled="busy" :data-testid="`penalty-${p}`" @click="enter(p)"
+        >{{ p }} away</ElButton
+      >
     </div>
     <div class="row">
       <ElButton class="tall" :disabled="busy" @click="emit('enter', { kind: 'concede' })">Concede</ElButton>
-      <ElButton v-for="(n, i) in names" :key="i" class="tall" :disabled="busy" @click="emit('enter', { kind: 'award', player: i })">Award to {{ n }}</ElButton>
+      <ElButton v-for="(n, i) in names" :key="i" class="tall" :disabled="busy" @click="emit('enter', { kind: 'award', player: i })"
+        >Award to {{ n }}</ElButton
+      >
     </div>
   </div>
 </template>

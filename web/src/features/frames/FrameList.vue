@@ -22,14 +22,22 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 <template>
   <div class="frames-list">
     <form @submit.prevent="begin">
-      <ElInput v-model="title" maxlength="120" placeholder="Frame, such as “League, frame 3”" aria-label="Title of the frame" data-testid="frame-title" />
+      <ElInput
+        v-model="title"
+        maxlength="120"
+        placeholder="Frame, such as “League, frame 3”"
+        aria-label="Title of the frame"
+        data-testid="frame-title"
+      />
       <div class="two">
         <ElInput v-model="first" maxlength="60" placeholder="First player" aria-label="First player" data-testid="frame-first" />
         <ElInput v-model="second" maxlength="60" placeholder="Second player" aria-label="Second player" data-testid="frame-second" />
       </div>
       <div class="row">
         <ElButton type="primary" native-type="submit" :disabled="records.busy" data-testid="begin-frame">Begin a frame</ElButton>
-        <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-frame" @change="pick"><ElButton>Import a file</ElButton></ElUpload>
+        <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-frame" @change="pick"
+          ><ElButton>Import a file</ElButton></ElUpload
+        >
       </div>
     </form>
     <ul v-if="records.items?.length" class="list" data-testid="frame-list">
@@ -37,12 +45,16 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         <LineButton @click="router.push({ name: 'frame', params: { id: f.id } })">
           <strong>{{ f.title }}</strong><br />
           {{ f.first }} {{ f.firstScore }}–{{ f.secondScore }} {{ f.second }}<br />
-          <span class="soft">{{ f.isOver ? 'over' : 'under way' }}, highest break {{ f.highestBreak }}, {{ when.format(new Date(f.updatedAt)) }}</span>
+          <span class="soft"
+            >{{ f.isOver ? 'over' : 'under way' }}, highest break {{ f.highestBreak }}, {{ when.format(new Date(f.updatedAt)) }}</span
+          >
         </LineButton>
         <ElButton :aria-label="`Delete ${f.title}`" @click="records.remove(f)">Delete</ElButton>
       </li>
     </ul>
-    <p v-else-if="records.items" class="soft">No frame is written down yet. Begin one: each shot is a tap, and breaks, kinds of stroke and where it goes wrong are counted for you.</p>
+    <p v-else-if="records.items" class="soft">
+      No frame is written down yet. Begin one: each shot is a tap, and breaks, kinds of stroke and where it goes wrong are counted for you.
+    </p>
   </div>
 </template>
 

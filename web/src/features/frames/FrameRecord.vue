@@ -40,7 +40,12 @@ const chosenWhy = ref<string[]>([])
 async function enter(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
   const white = position.ball('white')
   const why = chosenWhy.value[0] as Schemas['EndReason']
-  await records.enter({ ...shot, ...(noteWhite.value && white ? { white: { x: white.x, y: white.y } } : {}), tags: [...chosenTags.value], ...(shot.kind !== 'pot' && why ? { why } : {}) })
+  await records.enter({
+    ...shot,
+    ...(noteWhite.value && white ? { white: { x: white.x, y: white.y } } : {}),
+    tags: [...chosenTags.value],
+    ...(shot.kind !== 'pot' && why ? { why } : {}),
+  })
   chosenTags.value = []
   chosenWhy.value = []
   fouling.value = false
@@ -63,21 +68,50 @@ const breaks = computed(() => [...story.value.breaks].reverse())
       </div>
       <p class="on" role="status" data-testid="frame-on">{{ onWords(state, names) }}</p>
       <p class="soft">{{ needWords(state) }}</p>
-      <p v-if="story.fault" class="field-error" role="alert">The rest is not told: {{ story.fault.message }} Undo goes back to before it.</p>
+      <p v-if="story.fault" class="field-error" role="alert">
+        The rest is not told: {{ story.fault.message }} Undo goes back to before it.
+      </p>
       <div v-if="state.awaitsLot" class="row">
-        <ElButton v-for="(n, i) in names" :key="i" class="tall" :disabled="records.busy" :data-testid="`lot-${i}`" @click="enter({ kind: 'lot', player: i })">{{ n }} plays first</ElButton>
+        <ElButton
+          v-for="(n, i) in names"
+          :key="i"
+          class="tall"
+          :disabled="records.busy"
+          :data-testid="`lot-${i}`"
+          @click="enter({ kind: 'lot', player: i })"
+          >{{ n }} plays first</ElButton
+        >
         <ElButton class="tall" :disabled="records.busy" data-testid="undo-shot" @click="records.undo()">Undo</ElButton>
       </div>
       <template v-else-if="!state.isOver">
         <div class="pots" role="group" aria-label="Potted">
-          <ElButton v-for="b in state.mayPot" :key="b" circle class="ball" :style="{ background: redOrColour(b).fill, color: redOrColour(b).ink }" :disabled="records.busy" :aria-label="`${b === 'red' ? 1 : redOrColour(b).mark}: potted the ${b}`" :data-testid="`pot-${b}`" @click="enter({ kind: 'pot', potted: [b] })">{{ b === 'red' ? 1 : redOrColour(b).mark }}</ElButton>
-          <ElButton v-if="state.mayPot.includes('red') && state.reds > 1" class="tall" :disabled="records.busy" @click="enter({ kind: 'pot', potted: ['red', 'red'] })">two reds</ElButton>
+          <ElButton
+            v-for="b in state.mayPot"
+            :key="b"
+            circle
+            class="ball"
+            :style="{ background: redOrColour(b).fill, color: redOrColour(b).ink }"
+            :disabled="records.busy"
+            :aria-label="`${b === 'red' ? 1 : redOrColour(b).mark}: potted the ${b}`"
+            :data-testid="`pot-${b}`"
+            @click="enter({ kind: 'pot', potted: [b] })"
+            >{{ b === 'red' ? 1 : redOrColour(b).mark }}</ElButton
+          >
+          <ElButton
+            v-if="state.mayPot.includes('red') && state.reds > 1"
+            class="tall"
+            :disabled="records.busy"
+            @click="enter({ kind: 'pot', potted: ['red', 'red'] })"
+            >two reds</ElButton
+          >
         </div>
         <div class="row">
           <ElButton class="tall" :disabled="records.busy" data-testid="missed" @click="enter({ kind: 'miss' })">Missed</ElButton>
           <ElButton class="tall" :disabled="records.busy" data-testid="safety" @click="enter({ kind: 'safety' })">Safety</ElButton>
           <ElButton class="tall" :aria-expanded="fouling" data-testid="foul" @click="fouling = !fouling">Foul …</ElButton>
-          <ElButton class="tall" :disabled="records.busy || !story.shots.length" data-testid="undo-shot" @click="records.undo()">Undo</ElButton>
+          <ElButton class="tall" :disabled="records.busy || !story.shots.length" data-testid="undo-shot" @click="records.undo()"
+            >Undo</ElButton
+          >
         </div>
         <FoulForm v-if="fouling" :state="state" :names="names" :busy="records.busy" @enter="enter" />
         <ElCheckboxGroup v-model="chosenTags" aria-label="How the shot was played">
@@ -99,25 +133,28 @@ const breaks = computed(() => [...story.value.breaks].reverse())
         <ElButton @click="records.exportAs('json')">JSON</ElButton>
         <ElButton data-testid="all-frames" @click="router.push('/frames')">All frames</ElButton>
       </div>
-      <p v-if="!story.shots.length" class="soft">Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan are written into it as well.</p>
+      <p v-if="!story.shots.length" class="soft">
+        Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan
+        are written into it as well.
+      </p>
       <ol v-else-if="shown === 'shots'" class="list" data-testid="frame-shots">
         <li v-for="s in listed" :key="s.number">
-          <span class="figure soft">{{ s.number }}</span
-          ><span>{{ names[s.player] }}: {{ shotWords(s, names) }}</span
+          <span class="figure soft">{{ s.number }}</span><span>{{ names[s.player] }}: {{ shotWords(s, names) }}</span
           ><span class="figure">{{ s.first }}–{{ s.second }}</span>
         </li>
       </ol>
       <ol v-else-if="shown === 'breaks'" class="list" data-testid="frame-breaks">
         <li v-for="(b, i) in breaks" :key="i">
-          <strong class="figure">{{ b.points }}</strong
-          ><span>{{ breakWords(b, names) }}</span>
+          <strong class="figure">{{ b.points }}</strong><span>{{ breakWords(b, names) }}</span>
         </li>
         <li v-if="!breaks.length" class="soft">No break yet.</li>
       </ol>
       <ElTable v-else :data="figureRows(story.players)" size="small" data-testid="frame-figures">
         <ElTableColumn prop="label" label="" width="128" />
         <ElTableColumn v-for="(n, i) in names" :key="i" :label="n">
-          <template #default="{ row }"><span v-for="line in i === 0 ? row.first : row.second" :key="line" class="line">{{ line }}</span></template>
+          <template #default="{ row }"
+            ><span v-for="line in i === 0 ? row.first : row.second" :key="line" class="line">{{ line }}</span></template
+          >
         </ElTableColumn>
       </ElTable>
     </div>

@@ -44,7 +44,7 @@ export const useRecords = defineStore('records', () => {
       record.value = null
       await open(id)
     }
-    const isThere = (record.value as Record_ | null)?.id === id
+    const isThere = record.value?.id === id
     // It may have been deleted since.
     if (!isThere && last.value === id) last.value = ''
     return isThere
@@ -60,10 +60,12 @@ export const useRecords = defineStore('records', () => {
   const save = (next: RecordedShot[], failed: string) =>
     attempt(async () => {
       const { id, title, first, second, version } = record.value!
-      record.value = await ask(client.PUT('/api/frames/{id}', { params: { path: { id } }, body: { title, first, second, version, shots: next } }))
+      record.value = await ask(
+        client.PUT('/api/frames/{id}', { params: { path: { id } }, body: { title, first, second, version, shots: next } }),
+      )
     }, failed)
 
-  const enter = (shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) => save([...shots.value, shot as RecordedShot], 'The shot is not entered')
+  const enter = (shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) => save([...shots.value, shot], 'The shot is not entered')
 
   /** Takes the last shot back; of a story that cannot be told to its end, all that is not told. */
   const undo = () => save(record.value!.story.fault ? shots.value : shots.value.slice(0, -1), 'Nothing is undone')
@@ -87,7 +89,11 @@ export const useRecords = defineStore('records', () => {
       await ask(client.DELETE('/api/frames/{id}', { params: { path: { id: item.id } } }))
       if (record.value?.id === item.id) close()
       await list()
-      notices.show({ kind: 'info', text: `“${item.title}” is deleted.`, action: { label: 'Undo', run: () => void bringIn(JSON.stringify(file)) } })
+      notices.show({
+        kind: 'info',
+        text: `“${item.title}” is deleted.`,
+        action: { label: 'Undo', run: () => void bringIn(JSON.stringify(file)) },
+      })
     }, 'Not deleted')
 
   const bringIn = (json: string) =>

@@ -3,12 +3,30 @@ import { describe, expect, it } from 'vitest'
 import { breakWords, needWords, onWords, shotWords } from './words'
 
 const names = ['Tilda', 'Orrin']
-const state = (change: object) => ({ awaitsLot: false, isOver: false, winner: -1, turn: 0, on: 'red', freeBall: false, inHand: false, break: 8, isWarned: false, ahead: 8, pointsLeft: 67, toWin: 30, snookersRequired: 0, ...change }) as never
+const state = (change: object) =>
+  ({
+    awaitsLot: false,
+    isOver: false,
+    winner: -1,
+    turn: 0,
+    on: 'red',
+    freeBall: false,
+    inHand: false,
+    break: 8,
+    isWarned: false,
+    ahead: 8,
+    pointsLeft: 67,
+    toWin: 30,
+    snookersRequired: 0,
+    ...change,
+  }) as never
 
 describe('a frame in words', () => {
   it('says who is at the table and what is on', () => {
     expect(onWords(state({}), names)).toBe('Tilda at the table, a red on; break 8')
-    expect(onWords(state({ on: 'blue', turn: 1, freeBall: true, inHand: true }), names)).toBe('Orrin at the table, the blue on or a free ball, from the D; break 8')
+    expect(onWords(state({ on: 'blue', turn: 1, freeBall: true, inHand: true }), names)).toBe(
+      'Orrin at the table, the blue on or a free ball, from the D; break 8',
+    )
     expect(onWords(state({ isOver: true, winner: 1 }), names)).toBe('Orrin wins the frame.')
     expect(onWords(state({ isWarned: true }), names)).toContain('a third miss')
   })
@@ -27,7 +45,9 @@ describe('a frame in words', () => {
   })
 
   it('says what ended a break', () => {
-    expect(breakWords({ player: 1, points: 8, pots: 2, end: { kind: 'miss', why: 'thin' }, endOn: 'red' } as never, names)).toBe('Orrin, 2 pots; ended by a miss on a red, thin')
-    expect(breakWords({ player: 0, points: 1, pots: 1, end: null, endOn: null } as never, names)).toBe('Tilda, 1 pot')
+    expect(breakWords({ player: 1, points: 8, pots: 2, end: { kind: 'miss', why: 'thin' }, endOn: 'red' } as never, names)).toBe(
+      'Orrin, 2 pots; ended by a miss on a red, thin',
+    )
+    expect(breakWords({ player: 0, points: 1, pots: 1, end: null, endOn: null }, names)).toBe('Tilda, 1 pot')
   })
 })

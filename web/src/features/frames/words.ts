@@ -22,7 +22,15 @@ export const reasons: { why: NonNullable<Schemas['EndReason']>; label: string }[
 ]
 export const reasonWords = (why: string | null | undefined) => reasons.find((r) => r.why === why)?.label ?? ''
 
-export const kinds: Record<Schemas['ShotKind'], string> = { pot: 'potted', miss: 'missed', safety: 'safety', foul: 'foul', concede: 'conceded', award: 'frame awarded', lot: 'plays first, by lot' }
+export const kinds: Record<Schemas['ShotKind'], string> = {
+  pot: 'potted',
+  miss: 'missed',
+  safety: 'safety',
+  foul: 'foul',
+  concede: 'conceded',
+  award: 'frame awarded',
+  lot: 'plays first, by lot',
+}
 
 /** Who is at the table, and what is on. */
 export function onWords(s: State, names: readonly string[]): string {
@@ -49,13 +57,15 @@ export function shotWords(s: StoryShot, names: readonly string[]): string {
   if (s.shot.playAgain) parts.push('plays again')
   if (s.shot.replaced) parts.push('balls put back')
   if (s.shot.why) parts.push(reasonWords(s.shot.why))
-  if (s.shot.white) parts.push(`white ${lengthWords(s.shot.white.x!)} up, ${lengthWords(s.shot.white.y!)} across`)
+  if (s.shot.white) parts.push(`white ${lengthWords(s.shot.white.x)} up, ${lengthWords(s.shot.white.y)} across`)
   if (s.shot.tags?.length) parts.push(s.shot.tags.join(', '))
   return parts.join(', ')
 }
 
 export function breakWords(b: Break, names: readonly string[]): string {
-  const end = b.end ? `; ended by a ${kinds[b.end.kind] === 'missed' ? 'miss' : kinds[b.end.kind]} on ${aBall(b.endOn ?? '')}${b.end.why ? `, ${reasonWords(b.end.why)}` : ''}` : ''
+  const end = b.end
+    ? `; ended by a ${kinds[b.end.kind] === 'missed' ? 'miss' : kinds[b.end.kind]} on ${aBall(b.endOn ?? '')}${b.end.why ? `, ${reasonWords(b.end.why)}` : ''}`
+    : ''
   return `${names[b.player]}, ${countWords(b.pots, 'pot')}${end}`
 }
 
@@ -71,6 +81,8 @@ export function figureRows(players: readonly Tally[]): { label: string; first: s
     row('Safeties', (p) => [String(p.safeties)]),
     row('Fouls, points away', (p) => [`${p.fouls}, ${p.pointsGivenAway}`]),
     row('Strokes', (p) => p.tags.map((t) => `${t.tag} ${t.potted} of ${t.played}`)),
-    row('Where it ends', (p) => p.ends.slice(0, 4).map((e) => `${e.count}× ${kinds[e.kind]}, ${e.on}${e.why ? `, ${reasonWords(e.why)}` : ''}`)),
+    row('Where it ends', (p) =>
+      p.ends.slice(0, 4).map((e) => `${e.count}× ${kinds[e.kind]}, ${e.on}${e.why ? `, ${reasonWords(e.why)}` : ''}`),
+    ),
   ]
 }

@@ -29,21 +29,35 @@ const empty = computed(() =>
 )
 /** Where a kept shot or plan is opened again. */
 const placeOf = (positionId: string) =>
-  library.shelf === 'shots' ? { name: 'table', params: { position: positionId, step: 'shot' }, query: { view: 'kept' } } : { name: 'table', params: { position: positionId, step: 'break' } }
+  library.shelf === 'shots'
+    ? { name: 'table', params: { position: positionId, step: 'shot' }, query: { view: 'kept' } }
+    : { name: 'table', params: { position: positionId, step: 'break' } }
 </script>
 
 <template>
   <main class="place" data-testid="library-place">
     <h1>Library</h1>
     <div class="row tools">
-      <ElInput v-model="library.search" type="search" class="search" placeholder="Search names and notes" aria-label="Search what is kept" clearable data-testid="search" />
+      <ElInput
+        v-model="library.search"
+        type="search"
+        class="search"
+        placeholder="Search names and notes"
+        aria-label="Search what is kept"
+        clearable
+        data-testid="search"
+      />
       <OneOf v-model="library.shelf" :options="shelves" label="What is kept" />
     </div>
     <div class="row tools">
       <ElButton @click="keeping.startNew()">New, from the opening</ElButton>
-      <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-file" @change="pick"><ElButton>Import a file</ElButton></ElUpload>
+      <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-file" @change="pick"
+        ><ElButton>Import a file</ElButton></ElUpload
+      >
     </div>
-    <p v-if="library.trouble" class="field-error" role="alert">{{ library.trouble }} <ElButton size="small" @click="library.load()">Try again</ElButton></p>
+    <p v-if="library.trouble" class="field-error" role="alert">
+      {{ library.trouble }} <ElButton size="small" @click="library.load()">Try again</ElButton>
+    </p>
     <ul v-else-if="isKept && library.kept?.length" class="list" data-testid="library-kept">
       <li v-for="k in library.kept" :key="k.id">
         <RouterLink class="kept" :to="placeOf(k.positionId)">

@@ -34,7 +34,10 @@ export const useLibrary = defineStore('library', () => {
       trouble.value = problemWords(e)
     }
   })
-  watch(search, useDebounceFn(() => void load(), 150))
+  watch(
+    search,
+    useDebounceFn(() => void load(), 150),
+  )
   watch(shelf, () => {
     positions.value = kept.value = null
     void load()

@@ -24,12 +24,38 @@ const skills = computed(() => position.reference!.skills.map((s) => ({ value: s.
   <div class="player">
     <h2>Player</h2>
     <div class="row">
-      <OneOf :model-value="players.player.hand" :options="hands" label="Hand" @update:model-value="players.set({ hand: $event as string })" />
-      <label class="row">tall <FigureInput :model-value="players.player.height" :min="1.2" :max="2.2" :digits="2" label="How tall" unit="m" width="62px" @update:model-value="players.set({ height: $event })" /></label>
+      <OneOf
+        :model-value="players.player.hand"
+        :options="hands"
+        label="Hand"
+        @update:model-value="players.set({ hand: $event as string })"
+      />
+      <label class="row"
+        >tall
+        <FigureInput
+          :model-value="players.player.height"
+          :min="1.2"
+          :max="2.2"
+          :digits="2"
+          label="How tall"
+          unit="m"
+          width="62px"
+          @update:model-value="players.set({ height: $event })"
+      /></label>
     </div>
-    <label class="row">strikes like <PickOne :model-value="players.player.skill" :options="skills" label="Skill" width="180px" @picked="players.set({ skill: $event })" /></label>
-    <OneOf :model-value="players.player.sideHabit" :options="habits" label="Habit with side" @update:model-value="players.set({ sideHabit: $event as string })" />
-    <p class="soft">The hand and the height decide the reach; the skill, every chance; the habit, what a pot chosen from the list is set up with.</p>
+    <label class="row"
+      >strikes like
+      <PickOne :model-value="players.player.skill" :options="skills" label="Skill" width="180px" @picked="players.set({ skill: $event })"
+    /></label>
+    <OneOf
+      :model-value="players.player.sideHabit"
+      :options="habits"
+      label="Habit with side"
+      @update:model-value="players.set({ sideHabit: $event as string })"
+    />
+    <p class="soft">
+      The hand and the height decide the reach; the skill, every chance; the habit, what a pot chosen from the list is set up with.
+    </p>
   </div>
 </template>
 

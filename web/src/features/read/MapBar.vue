@@ -16,7 +16,9 @@ const targets = computed(() => [
   { value: 'on', label: 'what is on now' },
   { value: 'red', label: 'any red' },
   { value: 'colour', label: 'any colour' },
-  ...position.content.balls.filter((b) => b.id !== 'white' && b.id !== position.stroke.pot?.ball).map((b) => ({ value: b.id, label: `the ${nameOf(b.id)}` })),
+  ...position.content.balls
+    .filter((b) => b.id !== 'white' && b.id !== position.stroke.pot?.ball)
+    .map((b) => ({ value: b.id, label: `the ${nameOf(b.id)}` })),
 ])
 </script>
 
@@ -24,13 +26,22 @@ const targets = computed(() => [
   <div class="panel" data-testid="map-bar">
     <div class="row">
       <ElCheckbox v-model="map.isOpen" data-testid="where-to-be">Map: where to be for</ElCheckbox>
-      <PickOne v-model="map.target" :options="targets" label="Where to be for" test-id="map-target" width="210px" @picked="map.isOpen = true" />
+      <PickOne
+        v-model="map.target"
+        :options="targets"
+        label="Where to be for"
+        test-id="map-target"
+        width="210px"
+        @picked="map.isOpen = true"
+      />
     </div>
     <template v-if="map.isOpen">
       <p v-if="map.problem" class="field-error" role="alert">{{ problemWords(map.problem) }}</p>
       <p v-else-if="map.map && !map.map.best" class="soft">Nothing can be potted from anywhere: play safe, or open the balls first.</p>
       <p v-else-if="map.quality" data-testid="map-reasons" role="status">{{ qualityWords(map.quality) }}</p>
-      <p v-else class="soft">Each line is a tenth of the best place’s worth, the outermost half of it. Point at a place on the plan to see why.</p>
+      <p v-else class="soft">
+        Each line is a tenth of the best place’s worth, the outermost half of it. Point at a place on the plan to see why.
+      </p>
     </template>
   </div>
 </template>

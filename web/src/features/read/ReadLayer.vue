@@ -14,12 +14,26 @@ const { radius, sx, sy, outlinePath } = useDrawing()
 
 <template>
   <g v-if="map.isOpen && map.map" class="map" data-testid="map">
-    <path v-for="b in map.map.bands" :key="b.share" :d="outlinePath(b.outlines)" fill-rule="evenodd"><title>Worth {{ percentWords(b.share) }} of the best place or more</title></path>
-    <g v-if="map.map.best" class="best"><line :x1="sx(map.map.best.x) - 26" :y1="sy(map.map.best.y)" :x2="sx(map.map.best.x) + 26" :y2="sy(map.map.best.y)" /><line :x1="sx(map.map.best.x)" :y1="sy(map.map.best.y) - 26" :x2="sx(map.map.best.x)" :y2="sy(map.map.best.y) + 26" /></g>
+    <path v-for="b in map.map.bands" :key="b.share" :d="outlinePath(b.outlines)" fill-rule="evenodd"
+      ><title>Worth {{ percentWords(b.share) }} of the best place or more</title></path
+    >
+    <g v-if="map.map.best" class="best"
+      ><line :x1="sx(map.map.best.x) - 26" :y1="sy(map.map.best.y)" :x2="sx(map.map.best.x) + 26" :y2="sy(map.map.best.y)" /><line
+        :x1="sx(map.map.best.x)"
+        :y1="sy(map.map.best.y) - 26"
+        :x2="sx(map.map.best.x)"
+        :y2="sy(map.map.best.y) + 26"
+    /></g>
   </g>
   <g v-if="reading.pointed" class="pointed" data-testid="pointed">
     <template v-for="c in [reading.pointed.cut]" :key="c.ball + c.pocket">
-      <line v-if="position.ball('white')" :x1="sx(position.ball('white')!.x)" :y1="sy(position.ball('white')!.y)" :x2="sx(c.ghostX)" :y2="sy(c.ghostY)" />
+      <line
+        v-if="position.ball('white')"
+        :x1="sx(position.ball('white')!.x)"
+        :y1="sy(position.ball('white')!.y)"
+        :x2="sx(c.ghostX)"
+        :y2="sy(c.ghostY)"
+      />
       <line v-for="(l, i) in c.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" />
       <circle :cx="sx(c.ghostX)" :cy="sy(c.ghostY)" :r="radius" />
     </template>

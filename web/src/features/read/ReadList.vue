@@ -26,7 +26,10 @@ const off = computed(() => {
 })
 const by = (of: (o: PotOption) => number) => (a: PotOption, b: PotOption) => of(a) - of(b)
 const keyOf = (o: PotOption) => [o.cut.ball, o.cut.pocket, o.cut.struck, o.cut.off].join()
-const reaches = { natural: '', stretch: 'stretch', otherHand: 'other hand', rest: 'rest' }
+/** What it takes to get at the white, where that is more than a plain stance. */
+const reaches = { natural: '', stretch: 'at a stretch', otherHand: 'other hand', rest: 'rest' }
+const reachOf = (o: PotOption) =>
+  [reaches[o.reach.stance], o.reach.elevationDegrees ? `butt ${degreeWords(o.reach.elevationDegrees)}` : ''].filter(Boolean).join(', ')
 const room = (o: PotOption) => Math.min(o.cueBallClearance ?? Infinity, o.potClearance ?? Infinity)
 const roomWords = (o: PotOption) => (room(o) === Infinity ? '' : lengthWords(room(o)))
 const rowClass = ({ row }: { row: PotOption }) => (reading.isChosen(row) ? 'chosen' : '')
@@ -48,7 +51,9 @@ function key(e: KeyboardEvent) {
 
 <template>
   <div class="list" data-testid="read-list">
-    <p class="soft who">As a {{ players.player.skill }} player, {{ players.player.hand }}-handed, would pot them. Point at one to see its line, click to set it up.</p>
+    <p class="soft who">
+      Chances of a {{ players.player.skill }} player, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
+    </p>
     <p v-if="reading.refusal" class="field-error" role="alert">Not read: {{ reading.refusal }}</p>
     <p v-else-if="!reading.options" class="soft" role="status">Reading the table …</p>
     <p v-else-if="!reading.options.length" class="soft">There is nothing to pot. Add a ball in the step Shot.</p>
@@ -65,36 +70,66 @@ function key(e: KeyboardEvent) {
       @mouseleave="reading.pointed = null"
       @keydown="key"
     >
-      <ElTableColumn label="Ball" min-width="92" sortable :sort-method="by((o) => value(o) * 100 + o.chance)">
+      <ElTableColumn label="Ball" min-width="80" sortable :sort-method="by((o) => value(o) * 100 + o.chance)">
         <template #default="{ row }">
-          <span class="ball" tabindex="0" role="button" :aria-label="`Set up ${nameOf(row.cut.ball)}, ${pocketName(row.cut.pocket)} pocket`" @focus="reading.pointed = row" @blur="reading.pointed = null"><BallDot :ball="row.cut.ball" /> {{ nameOf(row.cut.ball) }}</span>
+          <span
+            class="ball"
+            tabindex="0"
+            role="button"
+            :aria-label="`Set up ${nameOf(row.cut.ball)}, ${pocketName(row.cut.pocket)} pocket`"
+            @focus="reading.pointed = row"
+            @blur="reading.pointed = null"
+            ><BallDot :ball="row.cut.ball" /> {{ nameOf(row.cut.ball) }}</span
+          >
         </template>
       </ElTableColumn>
-      <ElTableColumn label="Pocket" min-width="118">
-        <template #default="{ row }">{{ pocketName(row.cut.pocket) }}<span v-if="row.cut.kind !== 'direct'" class="kind" :title="kindWords(row.cut)">{{ row.cut.kind === 'double' ? 'double' : `${row.cut.kind} ${nameOf(row.cut.struck)}` }}</span></template>
+      <ElTableColumn label="Pocket" min-width="100">
+        <template #default="{ row }"
+          >{{ pocketName(row.cut.pocket)
+          }}<span v-if="row.cut.kind !== 'direct'" class="kind" :title="kindWords(row.cut)">{{
+            row.cut.kind === 'double' ? 'double' : `${row.cut.kind} ${nameOf(row.cut.struck)}`
+          }}</span
+          ><span v-if="reachOf(row as PotOption)" class="soft under" :title="reachWords(row.reach)">{{
+            reachOf(row as PotOption)
+          }}</span></template
+        >
       </ElTableColumn>
-      <ElTableColumn prop="chance" label="Chance" width="88" align="right" sortable :sort-orders="['descending', 'ascending']">
-        <template #default="{ row }"><strong>{{ percentWords(row.chance) }}</strong><span v-if="row.pace > position.stroke.pace" class="soft pace" title="At the softest pace that gets there">pace {{ row.pace.toFixed(1) }}</span></template>
+      <ElTableColumn prop="chance" label="Chance" width="76" align="right" sortable :sort-orders="['descending', 'ascending']">
+        <template #default="{ row }"
+          ><strong>{{ percentWords(row.chance) }}</strong
+          ><span v-if="row.pace > position.stroke.pace" class="soft under" title="At the softest pace that gets there"
+            >pace {{ row.pace.toFixed(1) }}</span
+          ></template
+        >
       </ElTableColumn>
-      <ElTableColumn label="Cut" min-width="86" sortable :sort-method="by((o) => Math.abs(o.cut.cutDegrees))">
-        <template #default="{ row }"><span :title="fullnessWords[row.cut.fullnessWord as 'full']"><CutPicture class="mini" :offset="Math.sign(row.cut.cutDegrees) * row.cut.aimOffset" :radius="position.reference!.ballRadius" :ball="row.cut.struck" /> {{ degreeWords(Math.abs(row.cut.cutDegrees)) }}</span></template>
+      <ElTableColumn label="Cut" min-width="66" sortable :sort-method="by((o) => Math.abs(o.cut.cutDegrees))">
+        <template #default="{ row }"
+          ><span :title="fullnessWords[row.cut.fullnessWord as 'full']"
+            ><CutPicture
+              class="mini"
+              :offset="Math.sign(row.cut.cutDegrees) * row.cut.aimOffset"
+              :radius="position.reference!.ballRadius"
+              :ball="row.cut.struck"
+            />
+            {{ degreeWords(Math.abs(row.cut.cutDegrees)) }}</span
+          ></template
+        >
       </ElTableColumn>
-      <ElTableColumn label="Room" width="80" align="right" sortable :sort-method="by(room)">
+      <ElTableColumn label="Room" width="64" align="right" sortable :sort-method="by(room)">
         <template #header><span title="Least room beside the two ways">Room</span></template>
         <template #default="{ row }">{{ roomWords(row) }}</template>
       </ElTableColumn>
-      <ElTableColumn label="Tolerance" prop="toleranceMillimetres" width="94" align="right" sortable>
-        <template #header><span title="Across the line of aim at the contact">Tolerance</span></template>
+      <ElTableColumn label="Tolerance" prop="toleranceMillimetres" width="66" align="right" sortable>
+        <template #header><span title="Across the line of aim at the contact">Tol.</span></template>
         <template #default="{ row }">±{{ lengthWords(row.toleranceMillimetres / 2000, 1) }}</template>
-      </ElTableColumn>
-      <ElTableColumn label="Reach" min-width="70">
-        <template #default="{ row }"><span class="soft" :title="reachWords(row.reach)">{{ reaches[row.reach.stance as 'natural'] }}<template v-if="row.reach.elevationDegrees"> {{ degreeWords(row.reach.elevationDegrees) }}</template></span></template>
       </ElTableColumn>
     </ElTable>
     <section v-if="off.length" aria-labelledby="off-title">
       <h3 id="off-title">Not on</h3>
       <ul class="off">
-        <li v-for="o in off" :key="o.cut.ball" @mouseenter="reading.pointed = o" @mouseleave="reading.pointed = null"><BallDot :ball="o.cut.ball" /> <strong>{{ nameOf(o.cut.ball) }}</strong> <span class="soft">{{ whyNotWords(o) }}</span></li>
+        <li v-for="o in off" :key="o.cut.ball" @mouseenter="reading.pointed = o" @mouseleave="reading.pointed = null">
+          <BallDot :ball="o.cut.ball" /> <strong>{{ nameOf(o.cut.ball) }}</strong> <span class="soft">{{ whyNotWords(o) }}</span>
+        </li>
       </ul>
     </section>
   </div>
@@ -104,7 +139,11 @@ function key(e: KeyboardEvent) {
 .who {
   margin-bottom: 6px;
 }
+/* One line, dot and name. */
 .ball {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
   white-space: nowrap;
   border-radius: 5px;
 }
@@ -112,13 +151,13 @@ function key(e: KeyboardEvent) {
   color: var(--accent);
   margin-left: 6px;
 }
-.pace {
+.under {
   display: block;
   font-size: 0.78rem;
 }
 .mini {
-  width: 34px;
-  height: 18px;
+  width: 26px;
+  height: 14px;
   vertical-align: middle;
 }
 .list :deep(tbody tr) {

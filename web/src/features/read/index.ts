@@ -15,7 +15,8 @@ export function useReadFeature(): Feature {
       {
         key: 'read',
         component: ReadLayer,
-        namings: (): Naming[] => (map.isOpen && map.map?.best ? [{ key: 'best', kind: 'brass', text: 'best place', at: map.map.best, size: 50 }] : []),
+        namings: (): Naming[] =>
+          map.isOpen && map.map?.best ? [{ key: 'best', kind: 'brass', text: 'best place', at: map.map.best, size: 50 }] : [],
         named: () => (reading.isOpen ? (reading.options ?? []).map((o) => o.cut.ball) : []),
         hover: map.pointAt,
       },

@@ -18,12 +18,27 @@ describe('where to be', () => {
       const body = JSON.parse((await request.text()) || '{}')
       if (path.startsWith('/api/position-')) asked.push({ path, body })
       if (refuse) return new Response(JSON.stringify({ title: 'No ball is on.', errors: [] }), { status: 400 })
-      return new Response(JSON.stringify(path === '/api/position-map' ? { best: { x: 2, y: 1 }, bands: [] } : { value: 0.8 }), { status: 200, headers: { 'Content-Type': 'application/json' } })
+      return new Response(JSON.stringify(path === '/api/position-map' ? { best: { x: 2, y: 1 }, bands: [] } : { value: 0.8 }), {
+        status: 200,
+        headers: { 'Content-Type': 'application/json' },
+      })
     })
     const position = useDraft()
     position.reference = { length: 3.569, width: 1.778 } as Reference
     position.reset(
-      { name: 'a', about: '', content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }, { id: 'black', x: 3, y: 0.9 }], stroke: { ...plainStroke, pot: plainPot('red-1', 'yellow') }, conditions: {} } },
+      {
+        name: 'a',
+        about: '',
+        content: {
+          balls: [
+            { id: 'white', x: 1, y: 1 },
+            { id: 'red-1', x: 2, y: 1 },
+            { id: 'black', x: 3, y: 0.9 },
+          ],
+          stroke: { ...plainStroke, pot: plainPot('red-1', 'yellow') },
+          conditions: {},
+        },
+      },
       null,
     )
   })
@@ -39,7 +54,11 @@ describe('where to be', () => {
   it('is asked for after the pot that is set up, unless it is for that ball itself or for what is on now', async () => {
     const map = await open()
     expect(asked[0].body).toMatchObject({ target: null, afterPot: true })
-    for (const [target, body] of [['black', { target: 'black', afterPot: true }], ['red-1', { target: 'red-1', afterPot: false }], ['on', { target: null, afterPot: false }]] as const) {
+    for (const [target, body] of [
+      ['black', { target: 'black', afterPot: true }],
+      ['red-1', { target: 'red-1', afterPot: false }],
+      ['on', { target: null, afterPot: false }],
+    ] as const) {
       const before = asked.length
       map.target = target
       await vi.waitFor(() => expect(asked.length).toBe(before + 1))

@@ -23,7 +23,7 @@ export const useMap = defineStore('map', () => {
   const problem = shallowRef<Problem | null>(null)
 
   const body = () => ({
-    content: copy(position.content) as Content,
+    content: copy<Content>(position.content),
     player: copy(players.player),
     target: target.value === 'after' || target.value === 'on' ? null : target.value,
     afterPot: target.value !== 'on' && !!position.stroke.pot && position.stroke.pot.ball !== target.value,

@@ -9,7 +9,11 @@ import { useView } from '../../position/view'
 import { type PotOption, useReading } from './reading'
 
 const option = (cutDegrees: number, change: object = {}) =>
-  ({ cut: { ball: 'red-1', pocket: 'yellow', struck: 'red-1', kind: 'single', off: null, cutDegrees, ...change }, pace: 5, reach: { elevationDegrees: 8 } }) as unknown as PotOption
+  ({
+    cut: { ball: 'red-1', pocket: 'yellow', struck: 'red-1', kind: 'single', off: null, cutDegrees, ...change },
+    pace: 5,
+    reach: { elevationDegrees: 8 },
+  }) as unknown as PotOption
 
 describe('what is on', () => {
   let asked: { path: string; body: Record<string, unknown>; signal: AbortSignal }[]
@@ -25,7 +29,18 @@ describe('what is on', () => {
     const position = useDraft()
     position.reference = { touchOfSide: 0.5 } as Reference
     position.reset(
-      { name: 'a', about: '', content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, pace: 3, pot: plainPot('red-1', 'green-top') }, conditions: {} } },
+      {
+        name: 'a',
+        about: '',
+        content: {
+          balls: [
+            { id: 'white', x: 1, y: 1 },
+            { id: 'red-1', x: 2, y: 1 },
+          ],
+          stroke: { ...plainStroke, pace: 3, pot: plainPot('red-1', 'green-top') },
+          conditions: {},
+        },
+      },
       null,
     )
   })
@@ -38,7 +53,10 @@ describe('what is on', () => {
     useView().go('read')
     await vi.waitFor(() => expect(reading.options).toEqual([]))
     const problem = { title: 'No.', detail: '', errors: [{ field: 'balls[1]', message: 'Two balls overlap.', allowed: 'apart' }] }
-    vi.stubGlobal('fetch', async () => new Response(JSON.stringify(problem), { status: 400, headers: { 'Content-Type': 'application/json' } }))
+    vi.stubGlobal(
+      'fetch',
+      async () => new Response(JSON.stringify(problem), { status: 400, headers: { 'Content-Type': 'application/json' } }),
+    )
     useAnswer().shot = {} as Shot
     await vi.waitFor(() => expect(reading.refusal).toBe('Two balls overlap. Allowed: apart.'))
     vi.stubGlobal('fetch', async () => new Response('[]', { status: 200, headers: { 'Content-Type': 'application/json' } }))
@@ -60,7 +78,10 @@ describe('what is on', () => {
     useAnswer()
     const position = useDraft()
     usePlayer().player.sideHabit = 'helping'
-    for (const [cut, side] of [[25, 0.5], [-25, -0.5]]) {
+    for (const [cut, side] of [
+      [25, 0.5],
+      [-25, -0.5],
+    ]) {
       useReading().choose(option(cut))
       expect(position.stroke.side).toBe(side)
     }

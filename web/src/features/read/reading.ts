@@ -30,7 +30,11 @@ export const useReading = defineStore('reading', () => {
   watch(isOpen, () => (pointed.value = null))
 
   /** The pot with the part of an option that a stroke keeps. */
-  const potOf = (cut: Cut) => ({ ...plainPot(cut.ball, cut.pocket), through: cut.kind === 'plant' || cut.kind === 'set' ? cut.struck : null, off: cut.off })
+  const potOf = (cut: Cut) => ({
+    ...plainPot(cut.ball, cut.pocket),
+    through: cut.kind === 'plant' || cut.kind === 'set' ? cut.struck : null,
+    off: cut.off,
+  })
   const isChosen = (option: PotOption) => isSamePot(position.stroke.pot, potOf(option.cut))
 
   /** Sets up a pot from the list: at the pace it was judged at, the butt as high as it must be, and side by the player's habit. */

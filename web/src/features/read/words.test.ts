@@ -4,13 +4,40 @@ import type { Cut } from '../../api/client'
 import { qualityWords, whyNotWords } from './words'
 
 const cut = (change: Partial<Cut>): Cut => ({
-  kind: 'direct', ball: 'red-1', struck: 'red-1', pocket: 'green-top', off: null, fault: 'none', ghostX: 0, ghostY: 0, legs: [], potDegrees: 0, aimDegrees: 0,
-  cutDegrees: 20, fullness: 0.66, fullnessWord: 'threeQuarter', aimOffset: 0.018, openingDegrees: 1, cueBallDistance: 1, potDistance: 1, allowanceDegrees: 0, ...change,
+  kind: 'direct',
+  ball: 'red-1',
+  struck: 'red-1',
+  pocket: 'green-top',
+  off: null,
+  fault: 'none',
+  ghostX: 0,
+  ghostY: 0,
+  legs: [],
+  potDegrees: 0,
+  aimDegrees: 0,
+  cutDegrees: 20,
+  fullness: 0.66,
+  fullnessWord: 'threeQuarter',
+  aimOffset: 0.018,
+  openingDegrees: 1,
+  cueBallDistance: 1,
+  potDistance: 1,
+  allowanceDegrees: 0,
+  ...change,
 })
 
 describe('what is on, in words', () => {
   it('say what blocks a ball', () => {
-    const option = { cut: cut({}), pace: 5, aimDegrees: null, toleranceDegrees: 0, toleranceMillimetres: 0, chance: 0, cueBallClearance: 0, potClearance: 0, obstacles: [{ ball: 'brown', ofCueBall: true }],
+    const option = {
+      cut: cut({}),
+      pace: 5,
+      aimDegrees: null,
+      toleranceDegrees: 0,
+      toleranceMillimetres: 0,
+      chance: 0,
+      cueBallClearance: 0,
+      potClearance: 0,
+      obstacles: [{ ball: 'brown', ofCueBall: true }],
       reach: { stance: 'natural' as const, elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 },
     }
     expect(whyNotWords(option)).toBe('brown in the way of the white (top green-side pocket)')
@@ -19,9 +46,25 @@ describe('what is on, in words', () => {
   })
 
   it('say what is wrong with a place', () => {
-    const place = { value: 9, ball: 'pink', pocket: 'green-middle', chance: 0.88, cutDegrees: 3, cueBallDistance: 0.05, others: 2, reach: null, angle: 0.8, distance: 0.7, cushion: 0.8 }
-    expect(qualityWords(place)).toBe('pink into the middle green-side pocket at 88 %, 3°, 50 mm away, 2 more on; too straight, too close, on a cushion.')
-    expect(qualityWords({ ...place, cutDegrees: 25, cueBallDistance: 0.5, angle: 1, distance: 1, cushion: 1 })).toContain('a good angle and distance')
+    const place = {
+      value: 9,
+      ball: 'pink',
+      pocket: 'green-middle',
+      chance: 0.88,
+      cutDegrees: 3,
+      cueBallDistance: 0.05,
+      others: 2,
+      reach: null,
+      angle: 0.8,
+      distance: 0.7,
+      cushion: 0.8,
+    }
+    expect(qualityWords(place)).toBe(
+      'pink into the middle green-side pocket at 88 %, 3°, 50 mm away, 2 more on; too straight, too close, on a cushion.',
+    )
+    expect(qualityWords({ ...place, cutDegrees: 25, cueBallDistance: 0.5, angle: 1, distance: 1, cushion: 1 })).toContain(
+      'a good angle and distance',
+    )
     expect(qualityWords({ ...place, ball: null })).toBe('Nothing is on from here.')
   })
 })

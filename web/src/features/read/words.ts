@@ -20,7 +20,10 @@ export function whyNotWords(option: Pick<Schemas['PotOptionResult'], 'obstacles'
 /** Why a place is as good as it is. */
 export function qualityWords(q: Schemas['QualityResult']): string {
   if (!q.ball) return 'Nothing is on from here.'
-  const parts = [`${nameOf(q.ball)} into the ${pocketName(q.pocket!)} pocket at ${percentWords(q.chance)}`, `${degreeWords(q.cutDegrees)}, ${lengthWords(q.cueBallDistance)} away`]
+  const parts = [
+    `${nameOf(q.ball)} into the ${pocketName(q.pocket!)} pocket at ${percentWords(q.chance)}`,
+    `${degreeWords(q.cutDegrees)}, ${lengthWords(q.cueBallDistance)} away`,
+  ]
   const against: string[] = []
   if (q.angle < 0.95) against.push(q.cutDegrees < 15 ? 'too straight' : 'too steep')
   if (q.distance < 0.95) against.push(q.cueBallDistance < 0.12 ? 'too close' : 'far')

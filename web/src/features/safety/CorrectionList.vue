@@ -28,11 +28,16 @@ void load()
     <p class="soft">What escapes that were tried have taught: how far along the first cushion this table differs from the model.</p>
     <ul v-if="kept?.length">
       <li v-for="c in kept" :key="c.route">
-        <span>{{ sentence(offCushionsWords(c.route.split('.'))) }}: {{ alongWords({ cushions: c.route.split('.') }, c.along) }}, from {{ countWords(c.trials, 'trial') }}</span>
+        <span
+          >{{ sentence(offCushionsWords(c.route.split('.'))) }}: {{ alongWords({ cushions: c.route.split('.') }, c.along) }}, from
+          {{ countWords(c.trials, 'trial') }}</span
+        >
         <ElButton size="small" @click="forget(c.route)">Forget it</ElButton>
       </li>
     </ul>
-    <p v-else-if="kept" class="soft">None yet. In the step Safety of a snooker: try an escape, say by how much it missed, and keep the correction.</p>
+    <p v-else-if="kept" class="soft">
+      None yet. In the step Safety of a snooker: try an escape, say by how much it missed, and keep the correction.
+    </p>
   </div>
 </template>
 

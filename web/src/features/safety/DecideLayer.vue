@@ -16,11 +16,29 @@ const { sx, sy, points, outlinePath } = useDrawing()
   </g>
   <g v-if="escape?.mirror" class="mirror" data-testid="mirror">
     <polyline :points="points(escape.mirror.points)" />
-    <line v-if="escape.mirror.known" :x1="sx(escape.mirror.known.fromX)" :y1="sy(escape.mirror.known.fromY)" :x2="sx(escape.mirror.known.toX)" :y2="sy(escape.mirror.known.toY)" class="known" />
+    <line
+      v-if="escape.mirror.known"
+      :x1="sx(escape.mirror.known.fromX)"
+      :y1="sy(escape.mirror.known.fromY)"
+      :x2="sx(escape.mirror.known.toX)"
+      :y2="sy(escape.mirror.known.toY)"
+      class="known"
+    />
   </g>
   <g v-if="rivalLines.length" class="rival" data-testid="rival-lines">
-    <line v-for="l in rivalLines" :key="l.ball + l.pocket" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" :class="{ closed: !l.chance }">
-      <title>{{ nameOf(l.ball) }}, {{ pocketName(l.pocket) }} pocket: {{ l.chance ? percentWords(l.chance) : `closed by the ${nameOf(l.blocker ?? '')}` }}</title>
+    <line
+      v-for="l in rivalLines"
+      :key="l.ball + l.pocket"
+      :x1="sx(l.fromX)"
+      :y1="sy(l.fromY)"
+      :x2="sx(l.toX)"
+      :y2="sy(l.toY)"
+      :class="{ closed: !l.chance }"
+    >
+      <title>
+        {{ nameOf(l.ball) }}, {{ pocketName(l.pocket) }} pocket:
+        {{ l.chance ? percentWords(l.chance) : `closed by the ${nameOf(l.blocker ?? '')}` }}
+      </title>
     </line>
   </g>
 </template>

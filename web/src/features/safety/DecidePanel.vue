@@ -12,7 +12,23 @@ import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import { useDecide, type Item } from './decide'
-import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, towardsWords, verdictWords, type Escape, type Opening } from './words'
+import {
+  alongWords,
+  attackFigures,
+  attackWords,
+  escapeFigures,
+  escapeWords,
+  goFirstWords,
+  leaveWords,
+  mirrorWords,
+  openingWords,
+  safetyFigures,
+  safetyWords,
+  towardsWords,
+  verdictWords,
+  type Escape,
+  type Opening,
+} from './words'
 
 /** Attack or defend: one list of pots, safeties and escapes, the verdict, and what is left. */
 const position = useDraft()
@@ -30,50 +46,117 @@ const sides = (e: Escape) => [
   { value: -1, label: what.value === 'passed' ? 'right of its middle, as the white came' : `too far towards ${towardsWords(e, -1)}` },
 ]
 const kinds = { attack: 'pot', safety: 'safety', escape: 'escape' }
-const wordsOf = (i: Item) => (i.kind === 'attack' ? attackWords(i.attack) : i.kind === 'safety' ? safetyWords(i.safety) : escapeWords(i.escape))
-const figureOf = (i: Item) => (i.kind === 'attack' ? `goes in ${percentWords(i.attack.choice.chance)}` : i.kind === 'safety' ? `pot left ${percentWords(i.safety.potLeft)}` : `hits ${percentWords(i.escape.hit)}`)
+const wordsOf = (i: Item) =>
+  i.kind === 'attack' ? attackWords(i.attack) : i.kind === 'safety' ? safetyWords(i.safety) : escapeWords(i.escape)
+const figureOf = (i: Item) =>
+  i.kind === 'attack'
+    ? `goes in ${percentWords(i.attack.choice.chance)}`
+    : i.kind === 'safety'
+      ? `pot left ${percentWords(i.safety.potLeft)}`
+      : `hits ${percentWords(i.escape.hit)}`
 const worth = (value: number) => (value >= 0 ? '+' : '') + figureWords(value, 1)
 </script>
 
 <template>
   <div class="panel fills decide" data-testid="decide-panel">
     <div class="row">
-      <label class="row">against <PickOne v-model="decide.rival" :options="rivals" label="The other player’s skill" test-id="rival" width="130px" /></label>
-      <ElCheckbox v-model="decide.leaveOpen" title="What the stroke that is set up leaves to the other player" data-testid="what-it-leaves">What it leaves</ElCheckbox>
-      <SearchStatus :is-searching="decide.isSearching" :was-stopped="decide.wasStopped" :share="decide.found?.share ?? 0" label="How far the search is" :count="`${(decide.found?.examined ?? 0).toLocaleString('en')} positions`" :wait="decide.found?.wait" stop-test-id="stop-decide" @stop="decide.stop()" @go-on="decide.search()" />
+      <label class="row"
+        >against <PickOne v-model="decide.rival" :options="rivals" label="The other player’s skill" test-id="rival" width="130px"
+      /></label>
+      <ElCheckbox v-model="decide.leaveOpen" title="What the stroke that is set up leaves to the other player" data-testid="what-it-leaves"
+        >What it leaves</ElCheckbox
+      >
+      <SearchStatus
+        :is-searching="decide.isSearching"
+        :was-stopped="decide.wasStopped"
+        :share="decide.found?.share ?? 0"
+        label="How far the search is"
+        :count="`${(decide.found?.examined ?? 0).toLocaleString('en')} positions`"
+        :wait="decide.found?.wait"
+        stop-test-id="stop-decide"
+        @stop="decide.stop()"
+        @go-on="decide.search()"
+      />
     </div>
-    <p v-if="decide.found" role="status"><strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
-      <span v-if="decide.found.winWithPot != null && decide.found.winWithSafety != null" class="soft figure"> Wins the frame {{ percentWords(decide.found.winWithPot) }} by the pot, {{ percentWords(decide.found.winWithSafety) }} by the safety.</span>
+    <p v-if="decide.found" role="status">
+      <strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
+      <span v-if="decide.found.winWithPot != null && decide.found.winWithSafety != null" class="soft figure">
+        Wins the frame {{ percentWords(decide.found.winWithPot) }} by the pot, {{ percentWords(decide.found.winWithSafety) }} by the
+        safety.</span
+      >
     </p>
     <div v-if="decide.isBlackBall" class="row">
-      <ElButton :type="decide.openings ? undefined : 'primary'" :disabled="decide.isComparing" data-testid="compare-openings" @click="decide.compare()">Compare the openings</ElButton>
-      <SearchStatus v-if="decide.isComparing" is-searching :was-stopped="false" :share="decide.openings?.share ?? 0" label="How far the comparison is" :wait="decide.openings?.wait" @stop="decide.stopComparing()" />
+      <ElButton
+        :type="decide.openings ? undefined : 'primary'"
+        :disabled="decide.isComparing"
+        data-testid="compare-openings"
+        @click="decide.compare()"
+        >Compare the openings</ElButton
+      >
+      <SearchStatus
+        v-if="decide.isComparing"
+        is-searching
+        :was-stopped="false"
+        :share="decide.openings?.share ?? 0"
+        label="How far the comparison is"
+        :wait="decide.openings?.wait"
+        @stop="decide.stopComparing()"
+      />
       <span v-else-if="decide.comparisonProblem" class="field-error" role="alert">{{ problemWords(decide.comparisonProblem) }}</span>
       <strong v-else-if="decide.openings?.share === 1" data-testid="go-first">{{ goFirstWords(decide.openings.openings) }}</strong>
       <span v-else class="soft">The re-spotted black, white from the D: on this table, at both players’ skill.</span>
     </div>
     <ElTable v-if="decide.openings?.openings.length" :data="decide.openings.openings" size="small" data-testid="openings">
-      <ElTableColumn label="Opening" min-width="190"><template #default="{ row }"><LineButton @click="decide.setOpening(row as Opening)">{{ openingWords(row as Opening, position.reference!.width) }}</LineButton></template></ElTableColumn>
-      <ElTableColumn label="Safe" width="54" align="right"><template #default="{ row }">{{ percentWords(row.safe) }}</template></ElTableColumn>
-      <ElTableColumn label="Pot" width="54" align="right"><template #default="{ row }">{{ percentWords(row.potLeft) }}</template></ElTableColumn>
-      <ElTableColumn label="Double" width="62" align="right"><template #default="{ row }">{{ percentWords(row.doubleLeft) }}</template></ElTableColumn>
-      <ElTableColumn label="Tight" width="54" align="right"><template #default="{ row }">{{ percentWords(row.tight) }}</template></ElTableColumn>
-      <ElTableColumn label="Wins" width="54" align="right"><template #default="{ row }">{{ row.rallies ? percentWords(row.wins) : '…' }}</template></ElTableColumn>
+      <ElTableColumn label="Opening" min-width="190"
+        ><template #default="{ row }"
+          ><LineButton @click="decide.setOpening(row as Opening)">{{
+            openingWords(row as Opening, position.reference!.width)
+          }}</LineButton></template
+        ></ElTableColumn
+      >
+      <ElTableColumn label="Safe" width="54" align="right"
+        ><template #default="{ row }">{{ percentWords(row.safe) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Pot" width="54" align="right"
+        ><template #default="{ row }">{{ percentWords(row.potLeft) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Double" width="62" align="right"
+        ><template #default="{ row }">{{ percentWords(row.doubleLeft) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Tight" width="54" align="right"
+        ><template #default="{ row }">{{ percentWords(row.tight) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Wins" width="54" align="right"
+        ><template #default="{ row }">{{ row.rallies ? percentWords(row.wins) : '…' }}</template></ElTableColumn
+      >
     </ElTable>
     <p v-if="decide.view" class="soft" role="status" data-testid="leave-words">{{ leaveWords(decide.view) }}</p>
     <ProblemText v-if="decide.problem" :problem="decide.problem" test-id="decide-problem" @again="decide.search()" />
     <p v-else-if="!decide.items.length && decide.isSearching" class="soft" role="status">Weighing pots and safeties …</p>
-    <p v-else-if="!decide.items.length && decide.found?.share === 1" class="soft">Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.</p>
+    <p v-else-if="!decide.items.length && decide.found?.share === 1" class="soft">
+      Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.
+    </p>
     <p v-if="decide.items.length" class="soft">Points to be expected of each, the best first; a click sets it up.</p>
     <ol v-if="decide.items.length" class="answers" aria-label="Pots, safeties and escapes, the best first">
       <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
         <span class="figure value">{{ worth(i.value) }}</span>
         <LineButton @click="decide.choose(i)">{{ wordsOf(i) }}</LineButton>
-        <span class="aside"><ElTag size="small" effect="plain" disable-transitions :type="i.kind === 'attack' ? 'primary' : 'info'">{{ kinds[i.kind] }}</ElTag><span class="figure soft">{{ figureOf(i) }}</span></span>
+        <span class="aside"
+          ><ElTag size="small" effect="plain" disable-transitions :type="i.kind === 'attack' ? 'primary' : 'info'">{{
+            kinds[i.kind]
+          }}</ElTag
+          ><span class="figure soft">{{ figureOf(i) }}</span></span
+        >
         <div v-if="decide.chosen === i.key" class="why" data-testid="decide-detail">
           <template v-if="i.kind === 'attack'">
             <p>{{ attackFigures(i.attack) }}</p>
-            <ElButton v-if="i.attack.part && position.stroke.pot?.part !== i.attack.part" size="small" data-testid="err-side" @click="decide.err(i.attack)">Aim at the {{ i.attack.part < 0 ? 'thick' : 'thin' }} side of the pocket</ElButton>
+            <ElButton
+              v-if="i.attack.part && position.stroke.pot?.part !== i.attack.part"
+              size="small"
+              data-testid="err-side"
+              @click="decide.err(i.attack)"
+              >Aim at the {{ i.attack.part < 0 ? 'thick' : 'thin' }} side of the pocket</ElButton
+            >
           </template>
           <p v-else-if="i.kind === 'safety'">{{ safetyFigures(i.safety) }} {{ sentence(reachWords(i.safety.reach)) }}.</p>
           <template v-else>
@@ -84,7 +167,9 @@ const worth = (value: number) => (value >= 0 ? '+' : '') + figureWords(value, 1)
               <LengthInput v-model="passed" :min="0" :max="1" :label="`By how much, ${lengthUnit.name}`" width="60px" test-id="passed" />
               <PickOne v-model="side" :options="sides(i.escape)" label="On which side" width="270px" />
               <ElButton size="small" native-type="submit" data-testid="correct">Correct the aim</ElButton>
-              <ElButton v-if="decide.learnt" size="small" data-testid="keep-correction" @click="decide.keepLearnt()">Keep as this table’s</ElButton>
+              <ElButton v-if="decide.learnt" size="small" data-testid="keep-correction" @click="decide.keepLearnt()"
+                >Keep as this table’s</ElButton
+              >
             </form>
             <p v-if="i.escape.kept" class="row" data-testid="kept-correction">
               On this table, by {{ countWords(i.escape.kept.trials, 'trial') }}: {{ alongWords(i.escape, i.escape.kept.along) }}.

@@ -7,10 +7,20 @@ import { useDraft } from '../../position/draft'
 import { useDecide } from './decide'
 import type { Attack, Escape } from './words'
 
-const escape = { value: -5, ball: 'red-1', route: 'green-side', cushions: ['green-side'], stroke: { aim: 40, pace: 5 }, kept: { aimDegrees: 41.5, along: 0.02, trials: 2 } } as unknown as Escape
+const escape = {
+  value: -5,
+  ball: 'red-1',
+  route: 'green-side',
+  cushions: ['green-side'],
+  stroke: { aim: 40, pace: 5 },
+  kept: { aimDegrees: 41.5, along: 0.02, trials: 2 },
+} as unknown as Escape
 const told = {
-  share: 1, isSnookered: false,
-  attacks: [{ value: 1, part: -1, choice: { stroke: { height: 0.5, pace: 6, pot: { ball: 'red-1', pocket: 'yellow' } } } }] as unknown as Attack[],
+  share: 1,
+  isSnookered: false,
+  attacks: [
+    { value: 1, part: -1, choice: { stroke: { height: 0.5, pace: 6, pot: { ball: 'red-1', pocket: 'yellow' } } } },
+  ] as unknown as Attack[],
   safeties: [{ value: 2.5, stroke: { aim: 10, pace: 4, free: true } }],
   escapes: [escape],
 }
@@ -29,11 +39,25 @@ describe('attack or defend', () => {
       const path = new URL(request.url).pathname
       asked.push({ path, method: request.method, body: JSON.parse((await request.text()) || '{}') })
       if (path === '/api/decide') return new Response(`data: ${JSON.stringify(told)}\n\n`, { status: 200 })
-      const answers: Record<string, object> = { '/api/escape/correct': correction, '/api/escape/corrections': { route: 'green-side', along: 0.028, trials: 3 } }
+      const answers: Record<string, object> = {
+        '/api/escape/correct': correction,
+        '/api/escape/corrections': { route: 'green-side', along: 0.028, trials: 3 },
+      }
       return new Response(JSON.stringify(answers[path] ?? {}), { status: 200, headers: { 'Content-Type': 'application/json' } })
     })
     useDraft().reset(
-      { name: 'a', about: '', content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, aim: 40, free: true }, conditions: {} } },
+      {
+        name: 'a',
+        about: '',
+        content: {
+          balls: [
+            { id: 'white', x: 1, y: 1 },
+            { id: 'red-1', x: 2, y: 1 },
+          ],
+          stroke: { ...plainStroke, aim: 40, free: true },
+          conditions: {},
+        },
+      },
       null,
     )
     useDecide()

@@ -15,7 +15,10 @@ import { countWords, degreeWords, lengthWords } from '../../lib/formats'
 import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
-export type Item = { kind: 'attack'; key: string; value: number; attack: Attack } | { kind: 'safety'; key: string; value: number; safety: Safety } | { kind: 'escape'; key: string; value: number; escape: Escape }
+export type Item =
+  | { kind: 'attack'; key: string; value: number; attack: Attack }
+  | { kind: 'safety'; key: string; value: number; safety: Safety }
+  | { kind: 'escape'; key: string; value: number; escape: Escape }
 
 /** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
 export const useDecide = defineStore('decide', () => {
@@ -58,10 +61,20 @@ export const useDecide = defineStore('decide', () => {
   )
 
   // What the answer depends on: not the stroke that is set up, so that trying one keeps the list.
-  const question = computed(() => JSON.stringify([isOpen.value, position.content.balls, position.content.conditions, position.content.frame, players.player, rival.value]))
+  const question = computed(() =>
+    JSON.stringify([
+      isOpen.value,
+      position.content.balls,
+      position.content.conditions,
+      position.content.frame,
+      players.player,
+      rival.value,
+    ]),
+  )
   follows(() => question.value, 250)
 
-  const strokeOfItem = (item: Item): Stroke => strokeOf(item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke)
+  const strokeOfItem = (item: Item): Stroke =>
+    strokeOf(item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke)
 
   /** Sets the desk up with it, and tells more of it. */
   function choose(item: Item) {
@@ -96,9 +109,13 @@ export const useDecide = defineStore('decide', () => {
   /** It was tried, and passed so far to the left or met the cushion so far along: the next aim. */
   async function correct(escape: Escape, what: 'passed' | 'cushion', by: number) {
     await attempt(async () => {
-      const next = await ask(client.POST('/api/escape/correct', { body: { content: copy(position.content) as Content, ball: escape.ball, ...(what === 'passed' ? { passed: by } : { along: by }) } }))
-      const turn = next.aimDegrees! - answer.aim
-      position.aimFreely(next.aimDegrees!)
+      const next = await ask(
+        client.POST('/api/escape/correct', {
+          body: { content: copy<Content>(position.content), ball: escape.ball, ...(what === 'passed' ? { passed: by } : { along: by }) },
+        }),
+      )
+      const turn = next.aimDegrees - answer.aim
+      position.aimFreely(next.aimDegrees)
       position.commit()
       // A place on the cushion that was missed tells of the stroke, not of the table.
       learnt.value = what === 'passed' && next.along ? { route: escape.route, along: next.along } : null
@@ -118,7 +135,10 @@ export const useDecide = defineStore('decide', () => {
     await attempt(async () => {
       const kept = await ask(client.POST('/api/escape/corrections', { body: correction }))
       learnt.value = null
-      notices.show({ kind: 'info', text: `Kept as this table’s: ${lengthWords(Math.abs(kept.along))}, from ${countWords(kept.trials, 'trial')}.` })
+      notices.show({
+        kind: 'info',
+        text: `Kept as this table’s: ${lengthWords(Math.abs(kept.along))}, from ${countWords(kept.trials, 'trial')}.`,
+      })
     }, 'The correction is not kept')
   }
 
@@ -138,7 +158,11 @@ export const useDecide = defineStore('decide', () => {
 
   const look = useLatest(async () => {
     try {
-      view.value = await ask(client.POST('/api/leave', { body: { content: copy(position.content) as Content, player: copy(players.player), rival: rival.value } }))
+      view.value = await ask(
+        client.POST('/api/leave', {
+          body: { content: copy<Content>(position.content), player: copy(players.player), rival: rival.value },
+        }),
+      )
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       view.value = null
@@ -173,13 +197,46 @@ export const useDecide = defineStore('decide', () => {
   async function setOpening(opening: Schemas['OpeningResult']) {
     const spot = position.reference!.spots.find((s) => s.ball === 'black')!
     const balls = position.content.balls
-    Object.assign(balls.find((b) => b.id === 'black')!, { x: spot.x, y: spot.y })
-    Object.assign(balls.find((b) => b.id === 'white')!, { x: opening.whiteX, y: opening.whiteY })
+    Object.assign(
+      balls.find((b) => b.id === 'black')!,
+      { x: spot.x, y: spot.y },
+    )
+    Object.assign(
+      balls.find((b) => b.id === 'white')!,
+      { x: opening.whiteX, y: opening.whiteY },
+    )
     position.setStroke({ ...strokeOf(opening.stroke), pot: null })
     position.commit()
   }
 
   return {
-    openings, isBlackBall, isComparing: comparison.isSearching, compare: comparison.search, stopComparing: comparison.stop, comparisonProblem: comparison.problem, setOpening,
-    rival, found, items, shown, chosen, isOpen, isSearching, wasStopped, problem, leaveOpen, view, learnt, search, stop, choose, chooseOnce, err, correct, keepLearnt, aimKept, forget }
+    openings,
+    isBlackBall,
+    isComparing: comparison.isSearching,
+    compare: comparison.search,
+    stopComparing: comparison.stop,
+    comparisonProblem: comparison.problem,
+    setOpening,
+    rival,
+    found,
+    items,
+    shown,
+    chosen,
+    isOpen,
+    isSearching,
+    wasStopped,
+    problem,
+    leaveOpen,
+    view,
+    learnt,
+    search,
+    stop,
+    choose,
+    chooseOnce,
+    err,
+    correct,
+    keepLearnt,
+    aimKept,
+    forget,
+  }
 })

@@ -10,7 +10,15 @@ export function useSafetyFeature(): Feature {
   const view = useView()
   const drawing = useDecideDrawing()
   return {
-    layers: [{ key: 'safety', component: DecideLayer, namings: () => drawing.namings.value, lines: () => drawing.lines.value, named: () => drawing.named.value }],
+    layers: [
+      {
+        key: 'safety',
+        component: DecideLayer,
+        namings: () => drawing.namings.value,
+        lines: () => drawing.lines.value,
+        named: () => drawing.named.value,
+      },
+    ],
     commands: [{ id: 'decide', name: 'decide: attack or defend, and how to get out of a snooker', key: 'v', run: () => view.go('safety') }],
   }
 }

@@ -1,18 +1,82 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { alongWords, attackFigures, attackWords, escapeFigures, escapeWords, goFirstWords, leaveWords, mirrorWords, openingWords, safetyFigures, safetyWords, verdictWords, type Attack, type Escape, type Safety } from './words'
+import {
+  alongWords,
+  attackFigures,
+  attackWords,
+  escapeFigures,
+  escapeWords,
+  goFirstWords,
+  leaveWords,
+  mirrorWords,
+  openingWords,
+  safetyFigures,
+  safetyWords,
+  verdictWords,
+  type Attack,
+  type Escape,
+  type Safety,
+} from './words'
 
 const stroke = { side: 0, height: 0.5, pace: 5.4 }
-const safety = { idea: 'thinClip', ball: 'red-3', fullness: 0.2, fullnessWord: 'quarter', leftSide: true, stroke, cushions: ['top'], balls: [], mean: 0.4, worstTenth: 3.2, snooker: 0.3, potLeft: 0.04, foul: 0.02, pots: 0, baulk: 0.8, tight: 0, value: -0.3 } as unknown as Safety
+const safety = {
+  idea: 'thinClip',
+  ball: 'red-3',
+  fullness: 0.2,
+  fullnessWord: 'quarter',
+  leftSide: true,
+  stroke,
+  cushions: ['top'],
+  balls: [],
+  mean: 0.4,
+  worstTenth: 3.2,
+  snooker: 0.3,
+  potLeft: 0.04,
+  foul: 0.02,
+  pots: 0,
+  baulk: 0.8,
+  tight: 0,
+  value: -0.3,
+} as unknown as Safety
 const attack = {
   choice: { stroke: { ...stroke, pot: { ball: 'black', pocket: 'green-top' } }, kind: 'direct', chance: 0.6 },
-  gain: 12, thick: 0.3, thickLeave: 1, thin: 0.1, thinLeave: 8, value: 4, breakEven: 0.41, part: -1,
+  gain: 12,
+  thick: 0.3,
+  thickLeave: 1,
+  thin: 0.1,
+  thinLeave: 8,
+  value: 4,
+  breakEven: 0.41,
+  part: -1,
 } as unknown as Attack
 const escape = {
-  ball: 'red-1', cushions: ['green-side', 'top'], offJaw: false, swerves: false, stroke, windowDegrees: 2.25, softestPace: 5, hardestPace: 8, hit: 0.8, potLeft: 0.2, leaveIfHit: 3.1, penalty: 4, givenAway: 1,
-  fromPocket: 0.637, pocket: 'green-middle', mirror: { fromPocket: 0.6, pocket: 'green-middle', known: { fromX: 0 }, shift: 0.21 }, correction: 0.037,
+  ball: 'red-1',
+  cushions: ['green-side', 'top'],
+  offJaw: false,
+  swerves: false,
+  stroke,
+  windowDegrees: 2.25,
+  softestPace: 5,
+  hardestPace: 8,
+  hit: 0.8,
+  potLeft: 0.2,
+  leaveIfHit: 3.1,
+  penalty: 4,
+  givenAway: 1,
+  fromPocket: 0.637,
+  pocket: 'green-middle',
+  mirror: { fromPocket: 0.6, pocket: 'green-middle', known: { fromX: 0 }, shift: 0.21 },
+  correction: 0.037,
 } as unknown as Escape
-const verdict = (more: Partial<Schemas['DecideProgress']>) => verdictWords({ attacks: [attack], safeties: [safety], escapes: [], isSnookered: false, margin: 4.3, ...more } as unknown as Schemas['DecideProgress'])
+const verdict = (more: Partial<Schemas['DecideProgress']>) =>
+  verdictWords({
+    attacks: [attack],
+    safeties: [safety],
+    escapes: [],
+    isSnookered: false,
+    margin: 4.3,
+    ...more,
+  } as unknown as Schemas['DecideProgress'])
 
 describe('the words of safety', () => {
   it('name the idea and the stroke', () => {
@@ -24,7 +88,9 @@ describe('the words of safety', () => {
 
   it('judge a pot by both its misses', () => {
     expect(attackWords(attack)).toBe('Pot black into the top green-side pocket: half a tip above, pace 5.4')
-    expect(attackFigures(attack)).toBe('Goes in 60 %, then worth 12.0 points. Missed thick 30 %, which leaves 1.0; thin 10 %, which leaves 8.0. Err on the thick side. Break-even at 41 %.')
+    expect(attackFigures(attack)).toBe(
+      'Goes in 60 %, then worth 12.0 points. Missed thick 30 %, which leaves 1.0; thin 10 %, which leaves 8.0. Err on the thick side. Break-even at 41 %.',
+    )
   })
 
   it('give the verdict, and how near it is', () => {
@@ -32,7 +98,9 @@ describe('the words of safety', () => {
     expect(verdict({ margin: -3 })).toBe('Play safe: the pot is 3.0 points worse than the safety.')
     expect(verdict({ margin: 0.2 })).toContain('A near call')
     expect(verdict({ attacks: [] })).toContain('play safe')
-    expect(verdict({ snookersRequired: 2, touching: 'red-4' })).toContain('2 snookers are needed: what lays one comes first. The white touches red 4: play away from it.')
+    expect(verdict({ snookersRequired: 2, touching: 'red-4' })).toContain(
+      '2 snookers are needed: what lays one comes first. The white touches red 4: play away from it.',
+    )
     expect(verdict({ isSnookered: true, escapes: [escape] })).toContain('Snookered')
   })
 
@@ -41,7 +109,9 @@ describe('the words of safety', () => {
     expect(escapeWords({ ...escape, swerves: true, cushions: [] })).toContain('Swerve round it')
     expect(escapeFigures(escape)).toContain('Hits 80 %; window 2.25°, pace 5.0 to 8.0. A hit leaves a pot 20 %')
     expect(mirrorWords(escape)).toContain('parallel to it, 210 mm beside')
-    expect(mirrorWords(escape)).toContain('600 mm from the middle green-side pocket; with this stroke, on this table, 37 mm away from that: 637 mm')
+    expect(mirrorWords(escape)).toContain(
+      '600 mm from the middle green-side pocket; with this stroke, on this table, 37 mm away from that: 637 mm',
+    )
     expect(mirrorWords({ ...escape, correction: 0.001 })).toContain('on this table the same')
     expect(mirrorWords({ ...escape, mirror: null })).toBe('')
     expect(alongWords(escape, 0.028)).toBe('28 mm towards the top')
@@ -49,17 +119,46 @@ describe('the words of safety', () => {
   })
 
   it('say what is left to the other player', () => {
-    const view = (leave: object, more: object = {}) => leaveWords({ leave: { worth: 2, ball: 'red-2', pocket: 'yellow', chance: 0.6, isSnookered: false, seen: 1, toCushion: 0.2, isInHand: false, ...leave }, rivalAtTable: true, special: [], ...more } as unknown as Schemas['RivalViewResult'])
+    const view = (leave: object, more: object = {}) =>
+      leaveWords({
+        leave: {
+          worth: 2,
+          ball: 'red-2',
+          pocket: 'yellow',
+          chance: 0.6,
+          isSnookered: false,
+          seen: 1,
+          toCushion: 0.2,
+          isInHand: false,
+          ...leave,
+        },
+        rivalAtTable: true,
+        special: [],
+        ...more,
+      } as unknown as Schemas['RivalViewResult'])
     expect(view({})).toBe('The other player: sees the ball on, best pot red 2 into the baulk yellow-side pocket at 60 %; worth 2.0 points.')
-    expect(view({ isSnookered: true, seen: 0, hiddenBy: 'brown', ball: null, toCushion: 0 })).toContain('snookered behind the brown, no pot on, white tight on a cushion')
+    expect(view({ isSnookered: true, seen: 0, hiddenBy: 'brown', ball: null, toCushion: 0 })).toContain(
+      'snookered behind the brown, no pot on, white tight on a cushion',
+    )
     expect(view({ isInJaws: true, toCushion: 0 })).toContain('white in the jaws')
     expect(view({ isInHand: true })).toContain('white in the D')
     expect(view({}, { rivalAtTable: false })).toContain('The break goes on')
   })
 
   it('compare the openings of the black-ball game', () => {
-    const opening = { kind: 'across', whiteX: 0.73, whiteY: 1.139, stroke, fullness: 0.45, fullnessWord: 'half', wins: 0.72, rallies: 60 } as unknown as Schemas['OpeningResult']
-    expect(openingWords(opening, 1.778)).toContain('Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side')
+    const opening = {
+      kind: 'across',
+      whiteX: 0.73,
+      whiteY: 1.139,
+      stroke,
+      fullness: 0.45,
+      fullnessWord: 'half',
+      wins: 0.72,
+      rallies: 60,
+    } as unknown as Schemas['OpeningResult']
+    expect(openingWords(opening, 1.778)).toContain(
+      'Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side',
+    )
     expect(goFirstWords([opening])).toContain('Go first: 72 %')
     expect(goFirstWords([{ ...opening, wins: 0.4 }])).toContain('Let the other go first')
     expect(goFirstWords([{ ...opening, rallies: 0 }])).toBe('')

@@ -23,7 +23,9 @@ const ideas: Record<Schemas['SafetyIdea'], string> = {
 
 /** "Back to baulk: red 3 a thin clip on its left, centre ball, pace 5.4, off the top cushion". */
 export function safetyWords(s: Safety): string {
-  const struck = s.isAway ? `away from ${theBall(s.ball)}` : `${nameOf(s.ball)} ${contactWords(s.fullnessWord)}${s.fullnessWord === 'full' ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
+  const struck = s.isAway
+    ? `away from ${theBall(s.ball)}`
+    : `${nameOf(s.ball)} ${contactWords(s.fullnessWord)}${s.fullnessWord === 'full' ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
   const parts = [struck, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), paceWords(s.stroke.pace)]
   if (s.cushions.length) parts.push(offCushionsWords(s.cushions, 4))
   if (s.balls.length) parts.push(ontoBallsWords(s.balls))
@@ -40,13 +42,24 @@ export function safetyFigures(s: Safety): string {
 }
 
 /** "Pot red 3 …". */
-export const attackWords = (a: Attack) => `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${paceWords(a.choice.stroke.pace)}`
+export const attackWords = (a: Attack) =>
+  `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${paceWords(a.choice.stroke.pace)}`
 
 export function attackFigures(a: Attack): string {
   const parts = [`Goes in ${percentWords(a.choice.chance)}, then worth ${a.gain.toFixed(1)} points`]
-  if (a.thick + a.thin > 0.004) parts.push(`missed thick ${percentWords(a.thick)}, which leaves ${a.thickLeave.toFixed(1)}; thin ${percentWords(a.thin)}, which leaves ${a.thinLeave.toFixed(1)}`)
+  if (a.thick + a.thin > 0.004)
+    parts.push(
+      `missed thick ${percentWords(a.thick)}, which leaves ${a.thickLeave.toFixed(1)}; thin ${percentWords(a.thin)}, which leaves ${a.thinLeave.toFixed(1)}`,
+    )
   if (a.part) parts.push(`err on the ${a.part < 0 ? 'thick' : 'thin'} side`)
-  if (a.breakEven !== null && a.breakEven !== undefined) parts.push(a.breakEven <= 0 ? 'better than the safety at any chance' : a.breakEven >= 1 ? 'the safety is better at any chance' : `break-even at ${percentWords(a.breakEven)}`)
+  if (a.breakEven !== null && a.breakEven !== undefined)
+    parts.push(
+      a.breakEven <= 0
+        ? 'better than the safety at any chance'
+        : a.breakEven >= 1
+          ? 'the safety is better at any chance'
+          : `break-even at ${percentWords(a.breakEven)}`,
+    )
   return `${parts.join('. ').replace(/\. ([a-z])/g, (_, c: string) => `. ${c.toUpperCase()}`)}.`
 }
 
@@ -69,22 +82,28 @@ export const towardsWords = (e: Pick<Escape, 'cushions'>, along: number) =>
   e.cushions[0] === 'top' || e.cushions[0] === 'baulk' ? `the ${along > 0 ? 'green' : 'yellow'}’s side` : along > 0 ? 'the top' : 'baulk'
 
 /** "28 mm towards the top". */
-export const alongWords = (e: Pick<Escape, 'cushions'>, along: number) => `${lengthWords(Math.abs(along))} towards ${towardsWords(e, along)}`
+export const alongWords = (e: Pick<Escape, 'cushions'>, along: number) =>
+  `${lengthWords(Math.abs(along))} towards ${towardsWords(e, along)}`
 
 /** The plain construction, and how far this table is from it. */
 export function mirrorWords(e: Escape): string {
   const m = e.mirror
   if (!m) return ''
-  const known = m.known ? `Half-way between white and ball, a line to the corner; the white goes parallel to it, ${lengthWords(Math.abs(m.shift))} beside. ` : ''
+  const known = m.known
+    ? `Half-way between white and ball, a line to the corner; the white goes parallel to it, ${lengthWords(Math.abs(m.shift))} beside. `
+    : ''
   const plain = `${known}As in a mirror: the cushion ${lengthWords(m.fromPocket)} from the ${pocketName(m.pocket)} pocket`
   if (e.correction === null || e.correction === undefined || e.fromPocket === null || e.fromPocket === undefined) return `${plain}.`
-  return Math.abs(e.correction) < 0.003 ? `${plain}; on this table the same.` : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} away from that: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
+  return Math.abs(e.correction) < 0.003
+    ? `${plain}; on this table the same.`
+    : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} away from that: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
 }
 
 /** Attack or defend, and how near the call is. */
 export function verdictWords(d: Schemas['DecideProgress']): string {
   const touching = d.touching ? ` The white touches ${theBall(d.touching)}: play away from it.` : ''
-  const required = d.snookersRequired > 0 ? ` ${countWords(d.snookersRequired, 'snooker is', 'snookers are')} needed: what lays one comes first.` : ''
+  const required =
+    d.snookersRequired > 0 ? ` ${countWords(d.snookersRequired, 'snooker is', 'snookers are')} needed: what lays one comes first.` : ''
   return `${callWords(d)}${required}${touching}`
 }
 
@@ -96,16 +115,29 @@ function callWords(d: Schemas['DecideProgress']): string {
   if (!safe || d.margin === null || d.margin === undefined) return 'There is a pot, and no safety to set against it.'
   const near = Math.abs(d.margin) < 0.75
   const by = `${Math.abs(d.margin).toFixed(1)} points ${d.margin >= 0 ? 'better' : 'worse'} than the safety`
-  const even = pot.breakEven !== null && pot.breakEven !== undefined && pot.breakEven > 0 && pot.breakEven < 1 ? `; it flips where the pot goes in less than ${percentWords(pot.breakEven)}` : ''
+  const even =
+    pot.breakEven !== null && pot.breakEven !== undefined && pot.breakEven > 0 && pot.breakEven < 1
+      ? `; it flips where the pot goes in less than ${percentWords(pot.breakEven)}`
+      : ''
   return `${near ? 'A near call' : d.margin > 0 ? 'Go for the pot' : 'Play safe'}: the pot is ${by}${d.margin >= 0 ? even : ''}.`
 }
 
 export function leaveWords(view: Schemas['RivalViewResult']): string {
   const l = view.leave
   if (!view.rivalAtTable) return 'The break goes on: nothing is left to the other player.'
-  if (l.isInHand) return `The other player has the white in the D${l.ball ? `, with ${theBall(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
+  if (l.isInHand)
+    return `The other player has the white in the D${l.ball ? `, with ${theBall(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
   const behind = l.hiddenBy ? ` behind ${theBall(l.hiddenBy)}` : ''
-  const parts = [l.isSnookered && l.seen < 0.05 ? `snookered${behind}` : l.isSnookered ? `snookered${behind}, but sees ${percentWords(l.seen)} of the ball on` : 'sees the ball on', l.ball && l.chance > 0.05 ? `best pot ${theBall(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}` : 'no pot on']
+  const parts = [
+    l.isSnookered && l.seen < 0.05
+      ? `snookered${behind}`
+      : l.isSnookered
+        ? `snookered${behind}, but sees ${percentWords(l.seen)} of the ball on`
+        : 'sees the ball on',
+    l.ball && l.chance > 0.05
+      ? `best pot ${theBall(l.ball)} into the ${pocketName(l.pocket!)} pocket at ${percentWords(l.chance)}`
+      : 'no pot on',
+  ]
   if (l.isInJaws) parts.push('white in the jaws')
   else if (l.toCushion < 0.004) parts.push('white tight on a cushion')
   if (view.special.length) parts.push(`${countWords(view.special.length, 'plant or double', 'plants or doubles')} on`)
@@ -128,5 +160,9 @@ export function openingWords(o: Schemas['OpeningResult'], tableWidth: number): s
 export function goFirstWords(list: Schemas['OpeningResult'][]): string {
   const best = list[0]
   if (!best?.rallies) return ''
-  return best.wins > 0.53 ? `Go first: ${percentWords(best.wins)} of ${best.rallies} rallies are won with the best opening.` : best.wins < 0.47 ? `Let the other go first: even the best opening wins only ${percentWords(best.wins)} of ${best.rallies} rallies.` : `As good as a toss: ${percentWords(best.wins)} of ${best.rallies} rallies.`
+  return best.wins > 0.53
+    ? `Go first: ${percentWords(best.wins)} of ${best.rallies} rallies are won with the best opening.`
+    : best.wins < 0.47
+      ? `Let the other go first: even the best opening wins only ${percentWords(best.wins)} of ${best.rallies} rallies.`
+      : `As good as a toss: ${percentWords(best.wins)} of ${best.rallies} rallies.`
 }

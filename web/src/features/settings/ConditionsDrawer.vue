@@ -9,7 +9,15 @@ const isPhone = useMediaQuery('(max-width: 860px)')
 </script>
 
 <template>
-  <ElDrawer v-model="open" :direction="isPhone ? 'btt' : 'rtl'" :size="isPhone ? '56%' : 'min(var(--desk), 100vw)'" title="Conditions" :modal="false" :append-to-body="true" :lock-scroll="false">
+  <ElDrawer
+    v-model="open"
+    :direction="isPhone ? 'btt' : 'rtl'"
+    :size="isPhone ? '56%' : 'min(var(--desk), 100vw)'"
+    title="Conditions"
+    :modal="false"
+    :append-to-body="true"
+    :lock-scroll="false"
+  >
     <ConditionsFields />
   </ElDrawer>
 </template>

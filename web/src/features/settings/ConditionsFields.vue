@@ -17,7 +17,9 @@ const preset = computed({
   get: () => reference.value.presets.find((p) => JSON.stringify(sorted(p.changes)) === JSON.stringify(sorted(changes.value)))?.name ?? '',
   set: (name) => choose(reference.value.presets.find((p) => p.name === name)!.changes),
 })
-const presets = computed(() => reference.value.presets.map((p) => ({ value: p.name, label: presetNames[p.name] ?? p.name, testId: `preset-${p.name}` })))
+const presets = computed(() =>
+  reference.value.presets.map((p) => ({ value: p.name, label: presetNames[p.name] ?? p.name, testId: `preset-${p.name}` })),
+)
 
 const sorted = (o: Record<string, number>) => Object.entries(o).sort(([a], [b]) => a.localeCompare(b))
 
@@ -47,7 +49,9 @@ function choose(presetChanges: Record<string, number>) {
     <h2>Conditions</h2>
     <p class="soft">How this table, these balls and this cue behave. The plan follows at once.</p>
     <OneOf v-model="preset" class="presets" :options="presets" label="Named conditions" />
-    <p v-for="e in errors" :key="e.field" class="field-error" role="alert">{{ conditionNames[e.field.replace('conditions.', '')] ?? e.field }}: {{ fieldWords(e) }}</p>
+    <p v-for="e in errors" :key="e.field" class="field-error" role="alert">
+      {{ conditionNames[e.field.replace('conditions.', '')] ?? e.field }}: {{ fieldWords(e) }}
+    </p>
     <fieldset v-for="g in groups" :key="g">
       <legend>{{ groupNames[g] ?? g }}</legend>
       <label v-for="c in reference.conditions.filter((c) => c.group === g)" :key="c.name" :class="{ changed: c.name in changes }">

@@ -29,10 +29,20 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
     </div>
     <p v-if="!position.stroke.pot" class="soft">Choose a pot to see the same pot by other routes, paces, heights or sides.</p>
     <p v-if="judgements.fanKind && judgements.fanRefusal" class="field-error" role="alert">No fan: {{ judgements.fanRefusal }}</p>
-    <p v-if="judgements.spreadOpen && judgements.spreadRefusal && !judgements.isSampling" class="field-error" role="alert" data-testid="spread-refused">Not sampled: {{ judgements.spreadRefusal }}</p>
+    <p
+      v-if="judgements.spreadOpen && judgements.spreadRefusal && !judgements.isSampling"
+      class="field-error"
+      role="alert"
+      data-testid="spread-refused"
+    >
+      Not sampled: {{ judgements.spreadRefusal }}
+    </p>
     <p v-else-if="judgements.spreadOpen && !judgements.spread" class="soft" role="status">Playing it 2,000 times …</p>
     <p v-else-if="judgements.spread" :class="{ soft: judgements.isSampling }" data-testid="chances">
-      <template v-if="judgements.spread.pot !== null"><strong>Goes in {{ percentWords(judgements.spread.pot) }}</strong>; </template>{{ chancesWords(judgements.spread) }}.
+      <template v-if="judgements.spread.pot !== null"
+        ><strong>Goes in {{ percentWords(judgements.spread.pot) }}</strong
+        >; </template
+      >{{ chancesWords(judgements.spread) }}.
     </p>
   </section>
 </template>

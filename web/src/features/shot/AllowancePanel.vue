@@ -16,10 +16,30 @@ const arrival = computed(() => answer.shot?.arrival)
 const allowance = computed(() => answer.shot?.allowance)
 const degrees = (value: number | undefined) => degreeWords(value ?? 0, 2)
 const parts = computed(() => [
-  { name: 'squirt', what: 'side pushes the white off the aim', turn: degrees(arrival.value?.squirtDegrees), shift: shiftWords(allowance.value?.squirt) },
-  { name: 'swerve', what: 'a raised butt with side curves it back', turn: degrees(arrival.value?.swerveDegrees), shift: shiftWords(allowance.value?.swerve) },
-  { name: 'throw', what: 'friction turns the object ball', turn: degrees(arrival.value?.throwDegrees), shift: shiftWords(allowance.value?.throw) },
-  { name: 'net', what: 'so aim, against the ghost ball', turn: degrees(answer.shot?.cut?.allowanceDegrees ?? 0), shift: shiftWords(allowance.value?.net) },
+  {
+    name: 'squirt',
+    what: 'side pushes the white off the aim',
+    turn: degrees(arrival.value?.squirtDegrees),
+    shift: shiftWords(allowance.value?.squirt),
+  },
+  {
+    name: 'swerve',
+    what: 'a raised butt with side curves it back',
+    turn: degrees(arrival.value?.swerveDegrees),
+    shift: shiftWords(allowance.value?.swerve),
+  },
+  {
+    name: 'throw',
+    what: 'friction turns the object ball',
+    turn: degrees(arrival.value?.throwDegrees),
+    shift: shiftWords(allowance.value?.throw),
+  },
+  {
+    name: 'net',
+    what: 'so aim, against the ghost ball',
+    turn: degrees(answer.shot?.cut?.allowanceDegrees ?? 0),
+    shift: shiftWords(allowance.value?.net),
+  },
 ])
 const sideWords = (s: Side) => `${s.sideTips ? tipWords(s.sideTips, 0) : 'plain ball'}${s.isHelping ? ', helping' : ''}`
 const spin = (s: Side) => percentWords(s.arrival.follow ?? 0).replace('-', '−')
@@ -44,13 +64,28 @@ function choose(side: number) {
     <p class="soft">Degrees to the left; lengths at the contact, + thinner, − thicker.</p>
     <p v-if="judgements.sidesRefusal" class="field-error" role="alert">{{ judgements.sidesRefusal }}</p>
     <ElTable v-else-if="judgements.sides" :data="judgements.sides" size="small" data-testid="sides">
-      <ElTableColumn label="With" min-width="120"><template #default="{ row }">{{ sideWords(row as Side) }}</template></ElTableColumn>
-      <ElTableColumn label="Pot" width="56" align="right"><template #default="{ row }">{{ percentWords(row.chance) }}</template></ElTableColumn>
-      <ElTableColumn label="Throw" width="62" align="right"><template #default="{ row }">{{ degrees(row.arrival.throwDegrees) }}</template></ElTableColumn>
-      <ElTableColumn label="Net" width="74" align="right"><template #default="{ row }">{{ shiftWords(row.allowance.net) }}</template></ElTableColumn>
-      <ElTableColumn label="Spin" width="58" align="right"><template #default="{ row }">{{ spin(row as Side) }}</template></ElTableColumn>
-      <ElTableColumn width="74"><template #default="{ row }"><ElButton size="small" @click="choose(row.sideTips)">Set up</ElButton></template></ElTableColumn>
+      <ElTableColumn label="With" min-width="120"
+        ><template #default="{ row }">{{ sideWords(row as Side) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Pot" width="56" align="right"
+        ><template #default="{ row }">{{ percentWords(row.chance) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Throw" width="62" align="right"
+        ><template #default="{ row }">{{ degrees(row.arrival.throwDegrees) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Net" width="74" align="right"
+        ><template #default="{ row }">{{ shiftWords(row.allowance.net) }}</template></ElTableColumn
+      >
+      <ElTableColumn label="Spin" width="58" align="right"
+        ><template #default="{ row }">{{ spin(row as Side) }}</template></ElTableColumn
+      >
+      <ElTableColumn width="74"
+        ><template #default="{ row }"><ElButton size="small" @click="choose(row.sideTips)">Set up</ElButton></template></ElTableColumn
+      >
     </ElTable>
-    <p class="soft">Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. Side saves throw, and costs squirt that must be allowed for.</p>
+    <p class="soft">
+      Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. Side saves throw, and costs squirt that must be
+      allowed for.
+    </p>
   </ElPopover>
 </template>

@@ -20,7 +20,10 @@ const position = useDraft()
 const pot = computed(() => position.stroke.pot)
 const cut = computed(() => answer.shot?.cut ?? null)
 const arrival = computed(() => answer.shot?.arrival ?? null)
-const balls = computed(() => [{ value: '', label: 'no pot' }, ...position.content.balls.filter((b) => b.id !== 'white').map((b) => ({ value: b.id, label: nameOf(b.id) }))])
+const balls = computed(() => [
+  { value: '', label: 'no pot' },
+  ...position.content.balls.filter((b) => b.id !== 'white').map((b) => ({ value: b.id, label: nameOf(b.id) })),
+])
 const pockets = computed(() => position.reference!.pockets.map((p) => ({ value: p, label: pocketName(p) })))
 
 function chooseBall(id: string) {
@@ -62,7 +65,14 @@ const part = computed({
   <section class="panel" aria-labelledby="choose-title">
     <h2 id="choose-title">Pot</h2>
     <div class="row">
-      <PickOne :model-value="pot?.ball ?? ''" :options="balls" label="Object ball" test-id="object-ball" width="104px" @picked="chooseBall" />
+      <PickOne
+        :model-value="pot?.ball ?? ''"
+        :options="balls"
+        label="Object ball"
+        test-id="object-ball"
+        width="104px"
+        @picked="chooseBall"
+      />
       <template v-if="pot">
         <span class="soft">into</span>
         <PickOne :model-value="pot.pocket" :options="pockets" label="Pocket" test-id="pocket" width="172px" @picked="choosePocket" />
@@ -75,13 +85,18 @@ const part = computed({
         <dt>Cut</dt>
         <dd data-testid="cut">{{ cutWords(cut) }}</dd>
         <dt>Fullness</dt>
-        <dd>{{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ percentWords(cut.fullness) }}</span></dd>
+        <dd>
+          {{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ percentWords(cut.fullness) }}</span>
+        </dd>
         <dt>Pocket open</dt>
         <dd>{{ cut.openingDegrees > 0 ? degreeWords(cut.openingDegrees, 2) : 'not clear' }}</dd>
         <dt>Distances</dt>
         <dd>{{ distancesWords(cut) }}</dd>
         <dt>Allowance</dt>
-        <dd class="allowance"><span data-testid="allowance">{{ allowanceWords(cut, answer.shot?.allowance ?? null) }}</span> <AllowancePanel v-if="answer.shot?.allowance" /></dd>
+        <dd class="allowance">
+          <span data-testid="allowance">{{ allowanceWords(cut, answer.shot?.allowance ?? null) }}</span>
+          <AllowancePanel v-if="answer.shot?.allowance" />
+        </dd>
         <template v-if="arrival">
           <dt>White arrives</dt>
           <dd data-testid="arrival">{{ arrivalWords(arrival) }}</dd>
@@ -91,10 +106,23 @@ const part = computed({
     <p v-if="pot && cut && kindWords(cut)" class="kind">{{ kindWords(cut) }}: the white strikes {{ nameOf(cut.struck) }}</p>
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">
-      <label class="row">Aim <FigureInput :model-value="answer.aim" :min="-360" :max="360" :digits="2" :step="0.1" label="Aim" unit="°" width="78px" @update:model-value="position.aimFreely($event)" @commit="position.commit()" /></label>
+      <label class="row"
+        >Aim
+        <FigureInput
+          :model-value="answer.aim"
+          :min="-360"
+          :max="360"
+          :digits="2"
+          :step="0.1"
+          label="Aim"
+          unit="°"
+          width="78px"
+          @update:model-value="position.aimFreely($event)"
+          @commit="position.commit()"
+      /></label>
       <OneOf v-if="pot && !pot.through && !pot.off" v-model="part" :options="parts" label="Part of the pocket" />
       <span v-else-if="!pot" class="soft">or drag the brass diamond</span>
-      <ElButton v-else-if="position.stroke.free" @click="position.setStroke({ free: false }), position.commit()">Aim at the pot</ElButton>
+      <ElButton v-else-if="position.stroke.free" @click="(position.setStroke({ free: false }), position.commit())">Aim at the pot</ElButton>
     </div>
   </section>
 </template>

@@ -16,13 +16,19 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
 
 <template>
   <g v-if="ways.isOpen" class="mirror" data-testid="way-mirror">
-    <polyline v-for="w in shownWays.filter((w) => w.mirror.length)" :key="w.key" :points="points(w.mirror)"><title>As in a mirror, from the contact to where the white stops</title></polyline>
+    <polyline v-for="w in shownWays.filter((w) => w.mirror.length)" :key="w.key" :points="points(w.mirror)"
+      ><title>As in a mirror, from the contact to where the white stops</title></polyline
+    >
   </g>
   <g v-if="judgements.spread" class="spread" data-testid="spread-outline">
     <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>The white stops in here 95 times of 100</title></path>
     <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
-    <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"><title>Missed thick, the object ball stops in here 68 times of 100</title></path>
-    <path :d="outlinePath(judgements.spread.thinLeaves)" class="missed thin"><title>Missed thin, the object ball stops in here 68 times of 100</title></path>
+    <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"
+      ><title>Missed thick, the object ball stops in here 68 times of 100</title></path
+    >
+    <path :d="outlinePath(judgements.spread.thinLeaves)" class="missed thin"
+      ><title>Missed thin, the object ball stops in here 68 times of 100</title></path
+    >
   </g>
   <circle v-if="place" :cx="sx(place.x)" :cy="sy(place.y)" :r="goals.goal.radius * 1000" class="goal" data-testid="goal" />
   <g class="ways">

@@ -23,19 +23,38 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.content.
 <template>
   <div class="kept" data-testid="kept-shots">
     <form @submit.prevent="kept.keep()">
-      <ElInput v-model="kept.note" maxlength="300" placeholder="One line to take down on the shot" aria-label="One line to take down on the shot" data-testid="note" />
+      <ElInput
+        v-model="kept.note"
+        maxlength="300"
+        placeholder="One line to take down on the shot"
+        aria-label="One line to take down on the shot"
+        data-testid="note"
+      />
       <div class="row">
-        <ElButton type="primary" native-type="submit" :disabled="kept.busy || !answer.shot" data-testid="keep-shot">Keep this shot</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="kept.busy || !answer.shot" data-testid="keep-shot"
+          >Keep this shot</ElButton
+        >
         <ElButton :disabled="kept.busy || !answer.shot" data-testid="card-pdf" @click="kept.cardAs('pdf')">Card as PDF</ElButton>
         <ElButton :disabled="kept.busy || !answer.shot" @click="kept.cardAs('svg')">Card as SVG</ElButton>
       </div>
     </form>
-    <p v-if="!kept.shots.length" class="soft">No shot is kept with this position yet. Set one up, write the one thing to think of on it, and keep it: the balls, the stroke and the line come back together.</p>
+    <p v-if="!kept.shots.length" class="soft">
+      No shot is kept with this position yet. Set one up, write the one thing to think of on it, and keep it: the balls, the stroke and the
+      line come back together.
+    </p>
     <ol v-else>
       <li v-for="s in kept.shots" :key="s.id" data-testid="kept-shot">
-        <LineButton class="name" @click="kept.open(s)">{{ s.name }}<span v-if="!s.name.includes(words(s))" class="soft">, {{ words(s) }}</span></LineButton>
+        <LineButton class="name" @click="kept.open(s)"
+          >{{ s.name }}<span v-if="!s.name.includes(words(s))" class="soft">, {{ words(s) }}</span></LineButton
+        >
         <div class="row line">
-          <ElInput v-model="lines[s.id]" maxlength="300" placeholder="no line on it" :aria-label="`Line on ${s.name}`" @change="kept.rewrite(s, $event)" />
+          <ElInput
+            v-model="lines[s.id]"
+            maxlength="300"
+            placeholder="no line on it"
+            :aria-label="`Line on ${s.name}`"
+            @change="kept.rewrite(s, $event)"
+          />
           <ElButton :disabled="kept.busy" :aria-label="`Delete ${s.name}`" @click="kept.remove(s)">Delete</ElButton>
         </div>
       </li>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
+import { refDebounced, useMediaQuery } from '@vueuse/core'
 import { ElButton, ElSlider } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { strokeWords, warningWords } from '../../domain/words'
 import { fieldWords, problemWords } from '../../lib/problemWords'
 import { useAnswer } from '../../position/answer'
@@ -21,12 +21,24 @@ const playback = usePlayback()
 const goals = useGoal()
 const view = useView()
 const list = useEventList()
+/** On a phone there is room for the sentence; the rest unfolds. */
+const isPhone = useMediaQuery('(max-width: 860px)')
+const isUnfolded = ref(false)
+const isWhole = computed(() => !isPhone.value || isUnfolded.value)
 // Once the hand rests: while a control is dragged, the path on the plan comes first, and a list that changes with it could not be read anyhow.
 const shown = refDebounced(
   computed(() => {
     if (!list.isAll) return { events: list.main.map((e, i) => ({ ...e, number: i < list.main.length - 1 ? i + 1 : null })), more: 0 }
     const all = answer.shot ? listedEvents(answer.shot.simulation) : { list: [], more: 0 }
-    return { events: all.list.map(({ number, event: e }) => ({ number, time: e.time, words: eventWords(e), isLoss: e.kind === 'pot' && e.ball === 'white' })), more: all.more }
+    return {
+      events: all.list.map(({ number, event: e }) => ({
+        number,
+        time: e.time,
+        words: eventWords(e),
+        isLoss: e.kind === 'pot' && e.ball === 'white',
+      })),
+      more: all.more,
+    }
   }),
   150,
 )
@@ -47,35 +59,61 @@ const refused = computed(() => {
 </script>
 
 <template>
-  <section class="picture" aria-label="What the shot does">
+  <section class="picture" :class="{ phone: isPhone }" aria-label="What the shot does">
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
     <p v-else-if="answer.shot" class="outcome" role="status" data-testid="outcome">
-      <RouterLink class="stroke" :to="{ name: 'table', params: { ...$route.params, step: 'shot' } }" title="To the shot">{{ strokeWords(position.stroke) }}</RouterLink>
-      <span v-if="view.isShotHidden" class="soft">: set up on the desk; the plan shows the shot that is looked at.</span>
-      <template v-else>
-        : <strong>{{ outcomeWords(answer.shot) }}</strong>
-        <span v-if="goals.warnings.length" class="danger" data-testid="warnings"> Mind: {{ goals.warnings.map(warningWords).join('; ') }}.</span>
-      </template>
+      <RouterLink class="stroke" :to="{ name: 'table', params: { ...$route.params, step: 'shot' } }" title="To the shot">{{
+        strokeWords(position.stroke)
+      }}</RouterLink>{{ ': '
+      }}<span v-if="view.isShotHidden" class="soft">is set up on the desk; the plan shows the shot that is looked at.</span
+      ><template v-else
+        ><strong>{{ outcomeWords(answer.shot) }}</strong
+        ><span v-if="goals.warnings.length" class="danger" data-testid="warnings">
+          Mind: {{ goals.warnings.map(warningWords).join('; ') }}.</span
+        ></template
+      >
     </p>
-    <div class="controls">
+    <div v-if="!view.isShotHidden" class="controls">
       <ElButton data-testid="play" :disabled="!playback.duration" @click="run(1)">{{ isRunning(1) ? 'Pause' : 'Play' }}</ElButton>
-      <ElButton :disabled="!playback.duration" @click="run(0.2)">{{ isRunning(0.2) ? 'Pause' : 'Slowly' }}</ElButton>
-      <ElSlider :model-value="playback.time" :min="0" :max="playback.duration || 1" :step="0.01" :disabled="!playback.duration" :show-tooltip="false" aria-label="Moment of the shot, seconds" :format-value-text="(t: number) => `${t.toFixed(2)} seconds`" data-testid="scrubber" @input="seek($event as number)" />
-      <output class="figure">{{ playback.time.toFixed(2) }} of {{ playback.duration.toFixed(2) }} s</output>
+      <ElButton v-if="isPhone" :aria-expanded="isUnfolded" data-testid="unfold" @click="isUnfolded = !isUnfolded">{{
+        isUnfolded ? 'Fold' : 'What happens'
+      }}</ElButton>
+      <ElButton v-if="isWhole" :disabled="!playback.duration" @click="run(0.2)">{{ isRunning(0.2) ? 'Pause' : 'Slowly' }}</ElButton>
+      <ElSlider
+        v-if="isWhole"
+        :model-value="playback.time"
+        :min="0"
+        :max="playback.duration || 1"
+        :step="0.01"
+        :disabled="!playback.duration"
+        :show-tooltip="false"
+        aria-label="Moment of the shot, seconds"
+        :format-value-text="(t: number) => `${t.toFixed(2)} seconds`"
+        data-testid="scrubber"
+        @input="seek($event as number)"
+      />
+      <output v-if="isWhole" class="figure">{{ playback.time.toFixed(2) }} of {{ playback.duration.toFixed(2) }} s</output>
       <ElButton :disabled="playback.time === 0" @click="playback.rewind()">Rewind</ElButton>
     </div>
-    <div v-if="shown.events.length > 1" class="what">
+    <div v-if="shown.events.length > 1 && !view.isShotHidden && isWhole" class="what">
       <ol class="events" :class="{ all: list.isAll }" aria-label="What happens" data-testid="events">
         <li v-for="(e, i) in shown.events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.isLoss }">
-          <LineButton @click="seek(e.time)"><span class="number figure">{{ e.number ?? '' }}</span>{{ e.words }} <span class="figure soft">{{ e.time.toFixed(1) }} s</span></LineButton>
+          <LineButton @click="seek(e.time)"
+            ><span class="number figure">{{ e.number ?? '' }}</span
+            >{{ e.words }} <span class="figure soft">{{ e.time.toFixed(1) }} s</span></LineButton
+          >
         </li>
         <li v-if="shown.more" class="soft more">and {{ shown.more }} more contacts of the other balls</li>
       </ol>
-      <ElButton size="small" class="turn" :aria-expanded="list.isAll" data-testid="all-events" @click="list.isAll = !list.isAll">{{ list.isAll ? 'What matters' : 'All that happens' }}</ElButton>
+      <ElButton size="small" class="turn" :aria-expanded="list.isAll" data-testid="all-events" @click="list.isAll = !list.isAll">{{
+        list.isAll ? 'What matters' : 'All that happens'
+      }}</ElButton>
     </div>
-    <p v-else class="soft empty">Nothing moves yet. Drag the brass diamond to aim, or choose a ball and a pocket in the step Shot.</p>
+    <p v-else-if="shown.events.length < 2 && !view.isShotHidden" class="soft empty">
+      Nothing moves yet. Drag the brass diamond to aim, or choose a ball and a pocket in the step Shot.
+    </p>
   </section>
 </template>
 
@@ -156,10 +194,19 @@ const refused = computed(() => {
 .empty {
   margin: 4px;
 }
-@media (max-width: 860px) {
-  .controls,
-  .what {
-    flex-wrap: wrap;
-  }
+.phone {
+  padding: 2px 6px 6px;
+  flex: none;
+}
+.phone .controls,
+.phone .what {
+  flex-wrap: wrap;
+}
+.phone .outcome {
+  font-size: 0.93rem;
+  min-height: 0;
+}
+.phone .events {
+  max-height: 30dvh;
 }
 </style>

@@ -12,14 +12,28 @@ const { radius, sx, sy, points } = useDrawing()
 
 <template>
   <g class="lines" :class="{ refused: !!position.problem }">
-    <polyline v-for="p in otherPaths" :key="p.id" :points="points(p.points)" class="path other" :style="{ stroke: p.id === 'black' ? '#9aa3a0' : lookOf(p.id).fill }" />
+    <polyline
+      v-for="p in otherPaths"
+      :key="p.id"
+      :points="points(p.points)"
+      class="path other"
+      :style="{ stroke: p.id === 'black' ? '#9aa3a0' : lookOf(p.id).fill }"
+    />
     <template v-if="cut && position.ball(cut.ball)">
       <line v-for="(l, i) in cut.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" class="potting" />
       <circle :cx="sx(cut.ghostX)" :cy="sy(cut.ghostY)" :r="radius" class="ghost" />
     </template>
     <polyline :points="points(whitePath.before)" class="path before" data-testid="white-before" />
     <polyline :points="points(whitePath.after)" class="path after" data-testid="white-after" />
-    <circle v-for="f in finals" :key="f.id" :cx="sx(f.x)" :cy="sy(f.y)" :r="radius" class="rest" :class="{ 'rest-white': f.id === 'white' }" />
+    <circle
+      v-for="f in finals"
+      :key="f.id"
+      :cx="sx(f.x)"
+      :cy="sy(f.y)"
+      :r="radius"
+      class="rest"
+      :class="{ 'rest-white': f.id === 'white' }"
+    />
   </g>
 </template>
 

@@ -35,29 +35,114 @@ function raise() {
 
 <template>
   <section class="panel" aria-labelledby="strike-title">
-    <h2 id="strike-title">Strike <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span><ElButton v-if="stroke.side || stroke.height" size="small" class="plain" @click="plain">Centre ball</ElButton></h2>
+    <h2 id="strike-title">
+      Strike <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span><ElButton
+        v-if="stroke.side || stroke.height"
+        size="small"
+        class="plain"
+        @click="plain"
+        >Centre ball</ElButton
+      >
+    </h2>
     <div class="tip">
-      <TipFace :side="stroke.side" :height="stroke.height" :limit="limit" @change="(side, height) => set({ side, height })" @commit="position.commit()" />
+      <TipFace
+        :side="stroke.side"
+        :height="stroke.height"
+        :limit="limit"
+        @change="(side, height) => set({ side, height })"
+        @commit="position.commit()"
+      />
       <div class="figures">
-        <label title="One tip is 10 mm of tip movement across the ball's face"><span>Height</span><FigureInput :model-value="stroke.height" :min="-room(stroke.side)" :max="room(stroke.side)" :digits="2" :step="0.05" label="Height of the tip" unit="tips" @update:model-value="set({ height: $event })" @commit="position.commit()" /></label>
+        <label title="One tip is 10 mm of tip movement across the ball's face"
+          ><span>Height</span
+          ><FigureInput
+            :model-value="stroke.height"
+            :min="-room(stroke.side)"
+            :max="room(stroke.side)"
+            :digits="2"
+            :step="0.05"
+            label="Height of the tip"
+            unit="tips"
+            @update:model-value="set({ height: $event })"
+            @commit="position.commit()"
+        /></label>
         <span class="soft figure under">{{ tips(stroke.height) }} {{ stroke.height < 0 ? 'below' : 'above' }}</span>
-        <label><span>Side</span><FigureInput :model-value="stroke.side" :min="-room(stroke.height)" :max="room(stroke.height)" :digits="2" :step="0.05" label="Side, right is positive" unit="tips" @update:model-value="set({ side: $event })" @commit="position.commit()" /></label>
+        <label
+          ><span>Side</span
+          ><FigureInput
+            :model-value="stroke.side"
+            :min="-room(stroke.height)"
+            :max="room(stroke.height)"
+            :digits="2"
+            :step="0.05"
+            label="Side, right is positive"
+            unit="tips"
+            @update:model-value="set({ side: $event })"
+            @commit="position.commit()"
+        /></label>
         <span class="soft figure under">{{ tips(stroke.side) }} {{ stroke.side < 0 ? 'left' : 'right' }}</span>
-        <span class="figure under" :class="(answer.shot?.tipMargin ?? 1) < 0.2 ? 'danger' : 'soft'">{{ tips(Math.max(0, answer.shot?.tipMargin ?? 0)) }} to a miscue</span>
+        <span class="figure under" :class="(answer.shot?.tipMargin ?? 1) < 0.2 ? 'danger' : 'soft'"
+          >{{ tips(Math.max(0, answer.shot?.tipMargin ?? 0)) }} to a miscue</span
+        >
       </div>
     </div>
     <div class="knob">
       <span>Pace</span>
-      <ElSlider :model-value="stroke.pace" :min="reference.paceMin" :max="reference.paceMax" :step="0.1" :show-tooltip="false" aria-label="Pace" :format-value-text="paceWords" data-testid="pace" @input="set({ pace: $event as number })" @change="position.commit()" />
-      <FigureInput :model-value="stroke.pace" :min="reference.paceMin" :max="reference.paceMax" :digits="1" label="Pace" width="58px" @update:model-value="set({ pace: $event })" @commit="position.commit()" />
+      <ElSlider
+        :model-value="stroke.pace"
+        :min="reference.paceMin"
+        :max="reference.paceMax"
+        :step="0.1"
+        :show-tooltip="false"
+        aria-label="Pace"
+        :format-value-text="paceWords"
+        data-testid="pace"
+        @input="set({ pace: $event as number })"
+        @change="position.commit()"
+      />
+      <FigureInput
+        :model-value="stroke.pace"
+        :min="reference.paceMin"
+        :max="reference.paceMax"
+        :digits="1"
+        label="Pace"
+        width="58px"
+        @update:model-value="set({ pace: $event })"
+        @commit="position.commit()"
+      />
     </div>
-    <p class="soft figure" data-testid="pace-figures">{{ answer.shot?.strike.cueSpeed.toFixed(2) }} m/s at the cue; plain ball, {{ answer.shot?.tableLengths.toFixed(2) }} table lengths</p>
+    <p class="soft figure" data-testid="pace-figures">
+      {{ answer.shot?.strike.cueSpeed.toFixed(2) }} m/s at the cue; plain ball, {{ answer.shot?.tableLengths.toFixed(2) }} table lengths
+    </p>
     <div class="knob">
       <span>Butt</span>
-      <ElSlider :model-value="stroke.elevation" :min="0" :max="reference.elevationMax" :step="1" :show-tooltip="false" aria-label="Elevation of the butt" :format-value-text="(v: number) => `${v} degrees`" @input="set({ elevation: $event as number })" @change="position.commit()" />
-      <FigureInput :model-value="stroke.elevation" :min="0" :max="reference.elevationMax" :digits="0" label="Elevation of the butt" unit="°" width="46px" @update:model-value="set({ elevation: $event })" @commit="position.commit()" />
+      <ElSlider
+        :model-value="stroke.elevation"
+        :min="0"
+        :max="reference.elevationMax"
+        :step="1"
+        :show-tooltip="false"
+        aria-label="Elevation of the butt"
+        :format-value-text="(v: number) => `${v} degrees`"
+        @input="set({ elevation: $event as number })"
+        @change="position.commit()"
+      />
+      <FigureInput
+        :model-value="stroke.elevation"
+        :min="0"
+        :max="reference.elevationMax"
+        :digits="0"
+        label="Elevation of the butt"
+        unit="°"
+        width="46px"
+        @update:model-value="set({ elevation: $event })"
+        @commit="position.commit()"
+      />
     </div>
-    <p v-if="reach" class="reach" :class="reach.errorFactor > 1.2 ? 'danger' : 'soft'" data-testid="reach"><span>Reach: {{ reachWords(reach) }}</span><ElButton v-if="reach.elevationDegrees > stroke.elevation" size="small" @click="raise">Raise it</ElButton></p>
+    <p v-if="reach" class="reach" :class="reach.errorFactor > 1.2 ? 'danger' : 'soft'" data-testid="reach">
+      <span>Reach: {{ reachWords(reach) }}</span
+      ><ElButton v-if="reach.elevationDegrees > stroke.elevation" size="small" @click="raise">Raise it</ElButton>
+    </p>
     <p v-for="e in strokeErrors" :key="e.field" class="field-error" role="alert">{{ fieldWords(e) }}</p>
   </section>
 </template>

@@ -37,7 +37,12 @@ function end() {
 
 function key(e: KeyboardEvent) {
   const step = e.shiftKey ? 0.5 : 0.05
-  const moves: Record<string, [number, number]> = { ArrowUp: [0, step], ArrowDown: [0, -step], ArrowLeft: [-step, 0], ArrowRight: [step, 0] }
+  const moves: Record<string, [number, number]> = {
+    ArrowUp: [0, step],
+    ArrowDown: [0, -step],
+    ArrowLeft: [-step, 0],
+    ArrowRight: [step, 0],
+  }
   const move = moves[e.key]
   if (!move) return
   e.preventDefault()

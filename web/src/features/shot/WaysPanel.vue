@@ -22,7 +22,9 @@ const goals = useGoal()
 const ways = useWays()
 const goal = computed(() => goals.goal)
 const pot = computed(() => position.stroke.pot)
-const targets = computed(() => position.content.balls.map((b) => b.id).filter((id) => id !== 'white' && id !== pot.value?.ball && id !== pot.value?.through))
+const targets = computed(() =>
+  position.content.balls.map((b) => b.id).filter((id) => id !== 'white' && id !== pot.value?.ball && id !== pot.value?.through),
+)
 const ballOptions = computed(() => [{ value: '', label: 'which ball?' }, ...targets.value.map((id) => ({ value: id, label: nameOf(id) }))])
 const best = computed(() => ways.ways?.[0] ?? null)
 const letter = (way: Way) => ['A', 'B'][ways.beside.indexOf(ways.keyOf(way))] ?? ''
@@ -78,9 +80,36 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     </div>
     <div class="row">
       <template v-if="goal.kind === 'stop'">
-        <label class="row">up <LengthInput :model-value="goal.place?.x ?? 0" :min="0" :max="position.reference!.length" label="Place up the table" width="62px" @update:model-value="place({ x: $event })" /></label>
-        <label class="row">across <LengthInput :model-value="goal.place?.y ?? 0" :min="0" :max="position.reference!.width" label="Place across" width="62px" @update:model-value="place({ y: $event })" /></label>
-        <label class="row">within <LengthInput :model-value="goal.radius" :min="0.03" :max="1" label="Within" width="56px" @update:model-value="goal.radius = $event" /></label>
+        <label class="row"
+          >up
+          <LengthInput
+            :model-value="goal.place?.x ?? 0"
+            :min="0"
+            :max="position.reference!.length"
+            label="Place up the table"
+            width="62px"
+            @update:model-value="place({ x: $event })"
+        /></label>
+        <label class="row"
+          >across
+          <LengthInput
+            :model-value="goal.place?.y ?? 0"
+            :min="0"
+            :max="position.reference!.width"
+            label="Place across"
+            width="62px"
+            @update:model-value="place({ y: $event })"
+        /></label>
+        <label class="row"
+          >within
+          <LengthInput
+            :model-value="goal.radius"
+            :min="0.03"
+            :max="1"
+            label="Within"
+            width="56px"
+            @update:model-value="goal.radius = $event"
+        /></label>
       </template>
       <template v-else>
         <PickOne v-model="goal.ball" :options="ballOptions" label="Ball to run into" test-id="goal-ball" width="124px" />
@@ -88,11 +117,28 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         <PickOne v-model="goal.speed" :options="speeds" label="How fast" width="116px" />
       </template>
     </div>
-    <SearchStatus :is-searching="ways.isSearching" :was-stopped="ways.wasStopped" :share="ways.share" label="How far the search is" :count="`${ways.strokes.toLocaleString('en')} strokes`" stop-test-id="stop-search" @stop="ways.stop()" @go-on="ways.search()" />
+    <SearchStatus
+      :is-searching="ways.isSearching"
+      :was-stopped="ways.wasStopped"
+      :share="ways.share"
+      label="How far the search is"
+      :count="`${ways.strokes.toLocaleString('en')} strokes`"
+      stop-test-id="stop-search"
+      @stop="ways.stop()"
+      @go-on="ways.search()"
+    />
     <ProblemText v-if="ways.problem" :problem="ways.problem" @again="ways.search()" />
     <p v-else-if="!pot" class="soft">Choose a ball and a pocket first, in Set up: the white’s way begins with a pot.</p>
-    <p v-else-if="!goals.entry" class="soft">{{ goal.kind === 'stop' ? 'Point at the plan where the white should stop. Drag the circle, or its rim, to change it.' : 'Choose the ball that the white should run into after the pot.' }}</p>
-    <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">This pot has no aim from here, so the white cannot be sent anywhere with it. Choose another pot.</p>
+    <p v-else-if="!goals.entry" class="soft">
+      {{
+        goal.kind === 'stop'
+          ? 'Point at the plan where the white should stop. Drag the circle, or its rim, to change it.'
+          : 'Choose the ball that the white should run into after the pot.'
+      }}
+    </p>
+    <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">
+      This pot has no aim from here, so the white cannot be sent anywhere with it. Choose another pot.
+    </p>
     <template v-else-if="isBeside && ways.a && ways.b">
       <div class="row">
         <ElButton size="small" @click="ways.beside = []">Back to all</ElButton>
@@ -104,7 +150,12 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         <ElTableColumn prop="b" label="B" />
       </ElTable>
     </template>
-    <ol v-else-if="ways.ways || ways.asSet" class="answers" :class="{ soft: ways.isSearching && !ways.share }" aria-label="Ways, the likeliest first">
+    <ol
+      v-else-if="ways.ways || ways.asSet"
+      class="answers"
+      :class="{ soft: ways.isSearching && !ways.share }"
+      aria-label="Ways, the likeliest first"
+    >
       <li v-if="ways.asSet" class="as-set soft">
         <span class="figure chance">{{ percentWords(ways.asSet.both) }}</span>
         <span>as it is set up now{{ ways.asSet.isMet ? '' : `: ${lengthWords(ways.asSet.off)} off` }}</span>
@@ -119,11 +170,25 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         @focusin="ways.pointed = ways.keyOf(w)"
         @focusout="ways.pointed = null"
       >
-        <span class="figure chance"><strong>{{ percentWords(w.both) }}</strong></span>
-        <LineButton @click="ways.use(w)">{{ wayWords(w) }}<em v-if="!w.isMet" class="danger"> – nearest there is, {{ lengthWords(w.off) }} off</em></LineButton>
-        <ElButton size="small" class="lay" :type="letter(w) ? 'primary' : undefined" :aria-pressed="!!letter(w)" :aria-label="`${letter(w) || 'A | B'}: lay way ${i + 1} beside another`" @click="ways.lay(w)">{{ letter(w) || 'A | B' }}</ElButton>
+        <span class="figure chance"
+          ><strong>{{ percentWords(w.both) }}</strong></span
+        >
+        <LineButton @click="ways.use(w)"
+          >{{ wayWords(w) }}<em v-if="!w.isMet" class="danger"> – nearest there is, {{ lengthWords(w.off) }} off</em></LineButton
+        >
+        <ElButton
+          size="small"
+          class="lay"
+          :type="letter(w) ? 'primary' : undefined"
+          :aria-pressed="!!letter(w)"
+          :aria-label="`${letter(w) || 'A | B'}: lay way ${i + 1} beside another`"
+          @click="ways.lay(w)"
+          >{{ letter(w) || 'A | B' }}</ElButton
+        >
         <p v-if="ways.isUsed(w) && best" class="why">
-          {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short: {{ outcomeOf(w.short, w.exact) }}. In-off {{ percentWords(w.inOff) }}, kiss {{ percentWords(w.kiss) }}. {{ sentence(reachWords(w.reach)) }}.
+          {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short:
+          {{ outcomeOf(w.short, w.exact) }}. In-off {{ percentWords(w.inOff) }}, kiss {{ percentWords(w.kiss) }}.
+          {{ sentence(reachWords(w.reach)) }}.
         </p>
       </li>
     </ol>

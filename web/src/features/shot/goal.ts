@@ -21,7 +21,11 @@ const speeds = { any: {}, gentle: { fastest: 0.7 }, firm: { slowest: 1.2 } }
 
 /** What the white is to do: kept for this tab. */
 export const useGoal = defineStore('goal', () => {
-  const goal = useSessionStorage<Goal>('deep-baize-goal', { kind: 'stop', place: null, radius: 0.15, ball: '', fullness: 'any', speed: 'any' }, { mergeDefaults: true })
+  const goal = useSessionStorage<Goal>(
+    'deep-baize-goal',
+    { kind: 'stop', place: null, radius: 0.15, ball: '', fullness: 'any', speed: 'any' },
+    { mergeDefaults: true },
+  )
 
   /** As the core takes it; null while it is not complete. */
   const entry = computed<Schemas['GoalEntry'] | null>(() => {
@@ -33,7 +37,9 @@ export const useGoal = defineStore('goal', () => {
   /** What to know of the shot that is set up, without the contact that is asked for. */
   const answer = useAnswer()
   const position = useDraft()
-  const warnings = computed(() => (answer.shot?.warnings ?? []).filter((w) => !(w.kind === 'kiss' && goal.value.kind === 'cannon' && w.ball === goal.value.ball)))
+  const warnings = computed(() =>
+    (answer.shot?.warnings ?? []).filter((w) => !(w.kind === 'kiss' && goal.value.kind === 'cannon' && w.ball === goal.value.ball)),
+  )
   // Another position asks anew.
   watch(
     () => position.origin?.id,

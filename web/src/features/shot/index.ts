@@ -53,7 +53,14 @@ export function useShotFeature(): Feature {
 
   return {
     layers: [
-      { key: 'judged', component: JudgedLayer, namings: () => judged.namings.value, grip, lines: () => judged.lines.value, named: () => (ways.isOpen ? (ways.ways ?? []).flatMap((w) => w.balls) : []) },
+      {
+        key: 'judged',
+        component: JudgedLayer,
+        namings: () => judged.namings.value,
+        grip,
+        lines: () => judged.lines.value,
+        named: () => (ways.isOpen ? (ways.ways ?? []).flatMap((w) => w.balls) : []),
+      },
       {
         key: 'shot',
         component: ShotLayer,

@@ -20,7 +20,9 @@ export const useJudgedDrawing = createSharedComposable(() => {
     ]
     const pointed = ways.byKey(ways.pointed)
     if (pointed && pointed !== ways.a && pointed !== ways.b) shown.push({ way: pointed, label: 'this way', key: 'pointed' })
-    return shown.flatMap(({ way, label, key }) => (way ? [{ key, label, mirror: way.mirror, points: way.points, end: way.points[way.points.length - 1] }] : []))
+    return shown.flatMap(({ way, label, key }) =>
+      way ? [{ key, label, mirror: way.mirror, points: way.points, end: way.points[way.points.length - 1] }] : [],
+    )
   })
   /** Where the white should stop, while that is what is asked. */
   const place = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
@@ -33,13 +35,31 @@ export const useJudgedDrawing = createSharedComposable(() => {
 
   const namings = computed(() => {
     const list: Naming[] = []
-    for (const f of judgements.fan) list.push({ key: `fan${f.key}`, kind: 'fan', text: fanWords(f.key) + (f.potted ? '' : ' (missed)'), at: f.points[f.points.length - 1], size: 50 })
+    for (const f of judgements.fan)
+      list.push({
+        key: `fan${f.key}`,
+        kind: 'fan',
+        text: fanWords(f.key) + (f.potted ? '' : ' (missed)'),
+        at: f.points[f.points.length - 1],
+        size: 50,
+      })
     for (const w of shownWays.value) {
       list.push({ key: `way${w.key}`, kind: 'fan', text: w.label, at: w.end, size: 54 })
-      if (w.mirror.length) list.push({ key: `mirror${w.key}`, kind: 'brass', text: shownWays.value.length > 1 ? `${w.label} as in a mirror` : 'as in a mirror', at: w.mirror[1], size: 46 })
+      if (w.mirror.length)
+        list.push({
+          key: `mirror${w.key}`,
+          kind: 'brass',
+          text: shownWays.value.length > 1 ? `${w.label} as in a mirror` : 'as in a mirror',
+          at: w.mirror[1],
+          size: 46,
+        })
     }
-    if (place.value) list.push({ key: 'goal', kind: 'brass', text: 'stop here', at: { x: place.value.x, y: place.value.y + goals.goal.radius }, size: 50 })
-    for (const [key, words, outlines] of [['thick', 'missed thick', judgements.spread?.thickLeaves], ['thin', 'missed thin', judgements.spread?.thinLeaves]] as const) {
+    if (place.value)
+      list.push({ key: 'goal', kind: 'brass', text: 'stop here', at: { x: place.value.x, y: place.value.y + goals.goal.radius }, size: 50 })
+    for (const [key, words, outlines] of [
+      ['thick', 'missed thick', judgements.spread?.thickLeaves],
+      ['thin', 'missed thin', judgements.spread?.thinLeaves],
+    ] as const) {
       const at = firstOfWidest(outlines ?? [])
       if (at) list.push({ key, kind: 'missed', text: words, at, size: 46 })
     }

@@ -22,7 +22,18 @@ describe('judgements', () => {
     const position = useDraft()
     position.reference = { touchOfSide: 0.5 } as Reference
     position.reset(
-      { name: 'a', about: '', content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, pace: 3, pot: plainPot('red-1', 'green-top') }, conditions: {} } },
+      {
+        name: 'a',
+        about: '',
+        content: {
+          balls: [
+            { id: 'white', x: 1, y: 1 },
+            { id: 'red-1', x: 2, y: 1 },
+          ],
+          stroke: { ...plainStroke, pace: 3, pot: plainPot('red-1', 'green-top') },
+          conditions: {},
+        },
+      },
       null,
     )
   })
@@ -67,9 +78,16 @@ describe('judgements', () => {
   ] as const)('say why when %s is refused, wait no longer, and forget it once there is an answer', async (_, path, what, show) => {
     let refused = true
     vi.stubGlobal('fetch', async (request: Request) => {
-      const problem = { title: 'The position does not hold.', detail: '', errors: [{ field: 'balls[1]', message: 'Two balls overlap.', allowed: 'apart' }] }
+      const problem = {
+        title: 'The position does not hold.',
+        detail: '',
+        errors: [{ field: 'balls[1]', message: 'Two balls overlap.', allowed: 'apart' }],
+      }
       const isRefused = refused && new URL(request.url).pathname === path
-      return new Response(JSON.stringify(isRefused ? problem : []), { status: isRefused ? 400 : 200, headers: { 'Content-Type': 'application/json' } })
+      return new Response(JSON.stringify(isRefused ? problem : []), {
+        status: isRefused ? 400 : 200,
+        headers: { 'Content-Type': 'application/json' },
+      })
     })
     const judgements = useJudgements()
     await vi.waitFor(() => expect(useAnswer().shot).toBeTruthy())

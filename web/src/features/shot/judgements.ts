@@ -59,7 +59,10 @@ export const useJudgements = defineStore('judgements', () => {
 
   const fanWanted = computed(() => (isOpen.value ? fanKind.value : null))
   const { refusal: fanRefusal, ask: readFan } = useJudged(
-    () => (position.stroke.pot && fanWanted.value ? ask(client.POST('/api/fan', { body: { content: copy(position.content), kind: fanWanted.value } })) : Promise.resolve([])),
+    () =>
+      position.stroke.pot && fanWanted.value
+        ? ask(client.POST('/api/fan', { body: { content: copy(position.content), kind: fanWanted.value } }))
+        : Promise.resolve([]),
     (lines) => (fan.value = lines),
   )
   const fanSoon = useDebounceFn(() => void readFan(), rest)

@@ -10,17 +10,43 @@ import { useGoal } from './goal'
 import { type KeptShot, useKeptShots } from './keptShots'
 
 const position = {
-  id: 'p1', name: 'A pot', about: '', version: 1,
-  content: { balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }], stroke: { ...plainStroke, height: -0.5, pace: 5, pot: plainPot('red-1', 'green-top') }, conditions: {} },
+  id: 'p1',
+  name: 'A pot',
+  about: '',
+  version: 1,
+  content: {
+    balls: [
+      { id: 'white', x: 1, y: 1 },
+      { id: 'red-1', x: 2, y: 1 },
+    ],
+    stroke: { ...plainStroke, height: -0.5, pace: 5, pot: plainPot('red-1', 'green-top') },
+    conditions: {},
+  },
 } as unknown as SavedPosition
 
-const cut = { ball: 'red-1', pocket: 'green-top', struck: 'red-1', kind: 'single', off: null, cutDegrees: -21.4, fullness: 0.635, fullnessWord: 'threeQuarter' }
+const cut = {
+  ball: 'red-1',
+  pocket: 'green-top',
+  struck: 'red-1',
+  kind: 'single',
+  off: null,
+  cutDegrees: -21.4,
+  fullness: 0.635,
+  fullnessWord: 'threeQuarter',
+}
 const shot = {
   cut,
   allowance: { netMillimetres: 0, netDegrees: 0 },
   arrival: null,
   reach: { stance: 'natural', raisedOver: null, elevationDegrees: 0, errorFactor: 1 },
-  simulation: { events: [], finals: [{ id: 'white', x: 1.5, y: 0.5, pocket: null }, { id: 'red-1', x: 0, y: 0, pocket: 'green-top' }], duration: 1 },
+  simulation: {
+    events: [],
+    finals: [
+      { id: 'white', x: 1.5, y: 0.5, pocket: null },
+      { id: 'red-1', x: 0, y: 0, pocket: 'green-top' },
+    ],
+    duration: 1,
+  },
   warnings: [{ kind: 'inOff', ball: null, pocket: 'yellow', millimetres: null, degrees: null }],
 } as unknown as Shot
 
@@ -45,7 +71,11 @@ describe('kept shots', () => {
     const store = useKeptShots()
     store.note = 'Watch the middle pocket.'
     await store.keep()
-    expect(kept[0]).toMatchObject({ name: expect.stringContaining('red 1 in the top green-side pocket: '), note: 'Watch the middle pocket.', content: { stroke: { height: -0.5, pace: 5 } } })
+    expect(kept[0]).toMatchObject({
+      name: expect.stringContaining('red 1 in the top green-side pocket: '),
+      note: 'Watch the middle pocket.',
+      content: { stroke: { height: -0.5, pace: 5 } },
+    })
     expect(store.note).toBe('')
     expect(store.shots).toHaveLength(1)
   })
@@ -71,7 +101,9 @@ describe('kept shots', () => {
     await store.keep()
     await store.remove(store.shots[0])
     expect(store.shots).toHaveLength(0)
-    useNotices().notices.find((n) => n.action)!.action!.run()
+    useNotices()
+      .notices.find((n) => n.action)!
+      .action!.run()
     await vi.waitFor(() => expect(store.shots).toHaveLength(1))
     expect(store.shots[0].note).toBe('A line.')
   })
@@ -82,10 +114,16 @@ describe('kept shots', () => {
     answer.shot = shot
     const store = useKeptShots()
     const labels = () => store.card().rows.map((r) => r.label)
-    expect(store.card().rows.slice(0, 2)).toEqual([{ label: 'Pot', value: 'red 1, top green-side' }, { label: 'Cut', value: '21.4°' }])
+    expect(store.card().rows.slice(0, 2)).toEqual([
+      { label: 'Pot', value: 'red 1, top green-side' },
+      { label: 'Cut', value: '21.4°' },
+    ])
     expect(labels()).not.toContain('Chance')
     const options = [{ cut, chance: 0.874, toleranceMillimetres: 3.2 } as unknown as Schemas['PotOptionResult']]
-    expect(store.card(options).rows.slice(-2)).toEqual([{ label: 'Tolerance', value: '±1.6 mm' }, { label: 'Chance', value: '87 %' }])
+    expect(store.card(options).rows.slice(-2)).toEqual([
+      { label: 'Tolerance', value: '±1.6 mm' },
+      { label: 'Chance', value: '87 %' },
+    ])
     expect(store.card().lines.at(-1)).toMatch(/^Mind: /)
     expect(store.card().goal).toBeNull()
     useGoal().goal.place = { x: 2, y: 0.5 }

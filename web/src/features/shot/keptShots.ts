@@ -50,7 +50,12 @@ export const useKeptShots = defineStore('keptShots', () => {
     if (!position.origin) await keeping.saveAs()
     if (!position.origin) return
     await attempt(async () => {
-      await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name: nameOfShot.value, note: note.value, content: copy(position.content) } }))
+      await ask(
+        client.POST('/api/positions/{positionId}/shots', {
+          ...path(),
+          body: { name: nameOfShot.value, note: note.value, content: copy(position.content) },
+        }),
+      )
       note.value = ''
       await list()
       notices.show({ kind: 'info', text: 'The shot is kept with its position.' })
@@ -65,7 +70,12 @@ export const useKeptShots = defineStore('keptShots', () => {
 
   function rewrite(shot: KeptShot, text: string) {
     return attempt(async () => {
-      await ask(client.PUT('/api/positions/{positionId}/shots/{id}', { params: { path: { ...path().params.path, id: shot.id } }, body: { name: shot.name, note: text } }))
+      await ask(
+        client.PUT('/api/positions/{positionId}/shots/{id}', {
+          params: { path: { ...path().params.path, id: shot.id } },
+          body: { name: shot.name, note: text },
+        }),
+      )
       await list()
     }, 'The line is not changed')
   }
@@ -79,7 +89,11 @@ export const useKeptShots = defineStore('keptShots', () => {
         await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name, note: text, content } }))
         await list()
       }
-      notices.show({ kind: 'info', text: 'The shot is deleted.', action: { label: 'Undo', run: () => void attempt(back, 'The shot is not back') } })
+      notices.show({
+        kind: 'info',
+        text: 'The shot is deleted.',
+        action: { label: 'Undo', run: () => void attempt(back, 'The shot is not back') },
+      })
     }, 'The shot is not deleted')
   }
 
@@ -95,7 +109,10 @@ export const useKeptShots = defineStore('keptShots', () => {
       const option = options.find((o) => o.cut.ball === cut.ball && o.cut.pocket === cut.pocket && o.cut.kind === cut.kind)
       rows.push({ label: 'Pot', value: `${nameOf(cut.ball)}, ${pocketName(cut.pocket)}` })
       if (kindWords(cut)) rows.push({ label: 'How', value: kindWords(cut) })
-      rows.push({ label: 'Cut', value: `${Math.abs(cut.cutDegrees).toFixed(1)}°` }, { label: 'Fullness', value: fullnessWords[cut.fullnessWord] })
+      rows.push(
+        { label: 'Cut', value: `${Math.abs(cut.cutDegrees).toFixed(1)}°` },
+        { label: 'Fullness', value: fullnessWords[cut.fullnessWord] },
+      )
       rows.push({ label: 'Allowance', value: allowanceWords(cut, shot.allowance).replace('aim ', '') })
       if (option && option.chance > 0) {
         rows.push({ label: 'Tolerance', value: `±${lengthWords(option.toleranceMillimetres / 2000, 1)}` })
@@ -106,12 +123,21 @@ export const useKeptShots = defineStore('keptShots', () => {
     const lines = [`${sentence(strokeWords(stroke))}: ${shot ? outcomeWords(shot) : ''}`]
     if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
     if (goal.warnings.length) lines.push(`Mind: ${goal.warnings.map(warningWords).join('; ')}.`)
-    return { name: position.draft.name, content: copy(position.content), rows, lines, note: note.value, goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null }
+    return {
+      name: position.draft.name,
+      content: copy(position.content),
+      rows,
+      lines,
+      note: note.value,
+      goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null,
+    }
   }
 
   const cardAs = (kind: 'pdf' | 'svg') =>
     attempt(async () => {
-      const options = position.stroke.pot ? await ask(client.POST('/api/read', { body: { content: copy(position.content), player: copy(players.player) } })) : []
+      const options = position.stroke.pot
+        ? await ask(client.POST('/api/read', { body: { content: copy(position.content), player: copy(players.player) } }))
+        : []
       keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card(options)), `card.${kind}`)
     }, 'No card was made')
 

@@ -10,7 +10,16 @@ import { useShotDrawing } from './shotDrawing'
 const at = (time: number, x: number, y = 1) => ({ time, x, y })
 const path = (id: string, ...points: object[]) => ({ id, points })
 const final = (id: string, x: number, pocket: string | null = null) => ({ id, x, y: 1, pocket })
-const event = (time: number, kind: string, ball: string, x: number, other: string | null = null, pocket: string | null = null) => ({ time, kind, ball, other, x, y: 1, pocket, cushion: kind === 'cushion' ? 'top' : null })
+const event = (time: number, kind: string, ball: string, x: number, other: string | null = null, pocket: string | null = null) => ({
+  time,
+  kind,
+  ball,
+  other,
+  x,
+  y: 1,
+  pocket,
+  cushion: kind === 'cushion' ? 'top' : null,
+})
 
 describe('the drawing of a shot', () => {
   let scope: EffectScope
@@ -32,7 +41,10 @@ describe('the drawing of a shot', () => {
 
   it('parts the white’s path where it first meets a ball, whoever ran into whom', () => {
     const paths = [path('white', at(0, 1), at(0.5, 1.5), at(1, 1.8))]
-    expect(draw({ paths, events: [event(0.5, 'ball', 'white', 1.5, 'red-1')], finals: [] }).whitePath.value).toEqual({ before: [at(0, 1), at(0.5, 1.5)], after: [at(0.5, 1.5), at(1, 1.8)] })
+    expect(draw({ paths, events: [event(0.5, 'ball', 'white', 1.5, 'red-1')], finals: [] }).whitePath.value).toEqual({
+      before: [at(0, 1), at(0.5, 1.5)],
+      after: [at(0.5, 1.5), at(1, 1.8)],
+    })
     scope.stop()
     expect(draw({ paths, events: [event(0.5, 'ball', 'red-1', 1.5, 'white')], finals: [] }).whitePath.value.before).toHaveLength(2)
     scope.stop()
@@ -51,8 +63,15 @@ describe('the drawing of a shot', () => {
 
   it('numbers what the white does and the pots, and of several close together the first', () => {
     const drawing = draw({
-      paths: [], finals: [],
-      events: [event(0.1, 'ball', 'white', 2, 'red-1'), event(0.2, 'ball', 'white', 2.01, 'red-2'), event(0.3, 'ball', 'red-2', 2.5, 'red-3'), event(0.4, 'cushion', 'white', 3), event(0.5, 'pot', 'red-1', 3.55, null, 'green-top')],
+      paths: [],
+      finals: [],
+      events: [
+        event(0.1, 'ball', 'white', 2, 'red-1'),
+        event(0.2, 'ball', 'white', 2.01, 'red-2'),
+        event(0.3, 'ball', 'red-2', 2.5, 'red-3'),
+        event(0.4, 'cushion', 'white', 3),
+        event(0.5, 'pot', 'red-1', 3.55, null, 'green-top'),
+      ],
     })
     // What matters: all but where it ends.
     expect(drawing.numbers.value.map((n) => n.text)).toEqual(['1', '2', '3'])

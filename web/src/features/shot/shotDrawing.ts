@@ -28,7 +28,9 @@ export const useShotDrawing = createSharedComposable(() => {
 
   const whitePath = computed(() => {
     const all = simulation.value?.paths.find((p) => p.id === 'white')?.points ?? []
-    const hit = simulation.value?.events.find((e) => e.kind === 'ball' && e.ball === 'white') ?? simulation.value?.events.find((e) => e.kind === 'ball' && e.other === 'white')
+    const hit =
+      simulation.value?.events.find((e) => e.kind === 'ball' && e.ball === 'white') ??
+      simulation.value?.events.find((e) => e.kind === 'ball' && e.other === 'white')
     const split = hit ? all.findIndex((p) => p.time >= hit.time - 1e-9) : -1
     return split < 0 ? { before: all, after: [] } : { before: all.slice(0, split + 1), after: all.slice(split) }
   })
@@ -37,7 +39,13 @@ export const useShotDrawing = createSharedComposable(() => {
     const moved = (simulation.value?.paths ?? []).filter((p) => p.id !== 'white' && travelled(p.points) > 0.01)
     return moved.length <= 6 ? moved : moved.filter((p) => travelled(p.points) > position.reference!.ballRadius)
   })
-  const finals = computed(() => (simulation.value?.finals ?? []).filter((f) => !f.pocket && (f.id === 'white' ? simulation.value!.paths.some((p) => p.id === 'white') : otherPaths.value.some((p) => p.id === f.id))))
+  const finals = computed(() =>
+    (simulation.value?.finals ?? []).filter(
+      (f) =>
+        !f.pocket &&
+        (f.id === 'white' ? simulation.value!.paths.some((p) => p.id === 'white') : otherPaths.value.some((p) => p.id === f.id)),
+    ),
+  )
   const events = computed(() => (simulation.value ? useEventList().marked : []))
 
   const namings = computed(() => {
@@ -45,24 +53,34 @@ export const useShotDrawing = createSharedComposable(() => {
     const whiteEnd = finals.value.find((f) => f.id === 'white')
     if (whiteEnd) list.push({ key: 'white', kind: 'strong', text: 'white stops', at: whiteEnd })
     const leg = cut.value?.legs[cut.value.legs.length - 1]
-    if (leg) list.push({ key: 'pot', kind: 'brass', text: 'potting line', at: { x: (leg.fromX + leg.toX) / 2, y: (leg.fromY + leg.toY) / 2 } })
+    if (leg)
+      list.push({ key: 'pot', kind: 'brass', text: 'potting line', at: { x: (leg.fromX + leg.toX) / 2, y: (leg.fromY + leg.toY) / 2 } })
     for (const p of otherPaths.value.length <= 4 ? otherPaths.value : []) {
       const final = finals.value.find((f) => f.id === p.id)
       if (final) list.push({ key: p.id, kind: '', text: `${nameOf(p.id)} stops`, at: final })
     }
     return list
   })
-  const numbers = computed(() => events.value.map((e): Naming => ({ key: `event${e.number}`, kind: 'number', text: String(e.number), at: e, size: 46 })))
+  const numbers = computed(() =>
+    events.value.map((e): Naming => ({ key: `event${e.number}`, kind: 'number', text: String(e.number), at: e, size: 46 })),
+  )
   /** The lines that no label should lie on. */
   const lines = computed<Point[][]>(() => [
     [...whitePath.value.before, ...whitePath.value.after],
-    ...(cut.value?.legs ?? []).map((l) => [{ x: l.fromX, y: l.fromY }, { x: l.toX, y: l.toY }]),
+    ...(cut.value?.legs ?? []).map((l) => [
+      { x: l.fromX, y: l.fromY },
+      { x: l.toX, y: l.toY },
+    ]),
   ])
 
   /** Reds that the outcome and the events speak of. */
   const named = computed(() => {
     const met = simulation.value?.events.filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white')).slice(0, 3) ?? []
-    return [...(cut.value ? [cut.value.ball, cut.value.struck] : []), ...met.flatMap((e) => [e.ball, e.other ?? '']), ...finals.value.map((f) => f.id)]
+    return [
+      ...(cut.value ? [cut.value.ball, cut.value.struck] : []),
+      ...met.flatMap((e) => [e.ball, e.other ?? '']),
+      ...finals.value.map((f) => f.id),
+    ]
   })
 
   return { named, white, cut, whitePath, otherPaths, finals, events, namings, numbers, lines }

@@ -8,7 +8,8 @@ import { useGoal } from './goal'
 import { useView } from '../../position/view'
 import { useWays } from './ways'
 
-const way = (height: number): Way => ({ stroke: { side: 0, height, pace: 5, elevation: 0, pot: { ball: 'red-1', pocket: 'green-top', part: 1 } } }) as unknown as Way
+const way = (height: number): Way =>
+  ({ stroke: { side: 0, height, pace: 5, elevation: 0, pot: { ball: 'red-1', pocket: 'green-top', part: 1 } } }) as unknown as Way
 
 /** Answers every request for ways with these events, and counts them. */
 function serve(events: object[]) {
@@ -35,10 +36,22 @@ describe('put it there', () => {
     const position = useDraft()
     position.reset(
       {
-        name: 'a', about: '',
+        name: 'a',
+        about: '',
         content: {
-          balls: [{ id: 'white', x: 1, y: 1 }, { id: 'red-1', x: 2, y: 1 }],
-          stroke: { aim: 0, side: 0, height: 0, pace: 4, elevation: 0, free: false, pot: { ball: 'red-1', pocket: 'green-top', part: 0, through: null, off: null } },
+          balls: [
+            { id: 'white', x: 1, y: 1 },
+            { id: 'red-1', x: 2, y: 1 },
+          ],
+          stroke: {
+            aim: 0,
+            side: 0,
+            height: 0,
+            pace: 4,
+            elevation: 0,
+            free: false,
+            pot: { ball: 'red-1', pocket: 'green-top', part: 0, through: null, off: null },
+          },
           conditions: {},
         },
       },
@@ -47,7 +60,11 @@ describe('put it there', () => {
   })
 
   it('asks once the panel is open and a place is pointed at, and keeps the last answer', async () => {
-    const asked = serve([{ share: 0, strokes: 0, ways: [], asSet: way(0) }, { share: 0.5, strokes: 9, ways: [way(1)], asSet: null }, { share: 1, strokes: 20, ways: [way(1), way(2)], asSet: null }])
+    const asked = serve([
+      { share: 0, strokes: 0, ways: [], asSet: way(0) },
+      { share: 0.5, strokes: 9, ways: [way(1)], asSet: null },
+      { share: 1, strokes: 20, ways: [way(1), way(2)], asSet: null },
+    ])
     const ways = useWays()
     useView().go('shot', 'there')
     await settle()
@@ -98,7 +115,10 @@ describe('put it there', () => {
   })
 
   it('says what is refused and what broke off', async () => {
-    vi.stubGlobal('fetch', async () => new Response(JSON.stringify({ title: 'The white cannot be sent on to that ball.', errors: [] }), { status: 400 }))
+    vi.stubGlobal(
+      'fetch',
+      async () => new Response(JSON.stringify({ title: 'The white cannot be sent on to that ball.', errors: [] }), { status: 400 }),
+    )
     const ways = useWays()
     useView().go('shot', 'there')
     useGoal().goal.kind = 'cannon'
@@ -121,7 +141,12 @@ describe('put it there', () => {
     const goal = useGoal()
     const answer = useAnswer()
     const position = useDraft()
-    answer.shot = { warnings: [{ kind: 'inOff', ball: null }, { kind: 'kiss', ball: 'blue' }] } as unknown as typeof answer.shot
+    answer.shot = {
+      warnings: [
+        { kind: 'inOff', ball: null },
+        { kind: 'kiss', ball: 'blue' },
+      ],
+    } as unknown as typeof answer.shot
     expect(goal.warnings.map((w) => w.kind)).toEqual(['inOff', 'kiss'])
     Object.assign(goal.goal, { kind: 'cannon', ball: 'blue' })
     expect(goal.warnings.map((w) => w.kind)).toEqual(['inOff'])

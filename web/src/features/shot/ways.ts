@@ -38,7 +38,13 @@ export const useWays = defineStore('ways', () => {
     () => {
       const entry = goal.entry
       share.value = strokes.value = 0
-      if (isOpen.value && entry && position.stroke.pot) return { content: copy(position.content), player: copy(players.player), goal: copy(entry), freedom: plainOnly.value ? { mostSideTips: 0 } : {} }
+      if (isOpen.value && entry && position.stroke.pot)
+        return {
+          content: copy(position.content),
+          player: copy(players.player),
+          goal: copy(entry),
+          freedom: plainOnly.value ? { mostSideTips: 0 } : {},
+        }
       ways.value = asSet.value = null
       return null
     },
@@ -60,14 +66,22 @@ export const useWays = defineStore('ways', () => {
   follows(() => question.value, 120)
   // Judged for a stroke that is no longer the one set up.
   watch(
-    () => JSON.stringify([position.stroke.side, position.stroke.height, position.stroke.pace, position.stroke.pot?.part, position.stroke.free]),
+    () =>
+      JSON.stringify([position.stroke.side, position.stroke.height, position.stroke.pace, position.stroke.pot?.part, position.stroke.free]),
     () => (asSet.value = null),
   )
 
   /** Sets the stroke up as in this way. */
   function use(way: Way) {
     const { side, height, pace, elevation, pot } = way.stroke
-    position.setStroke({ side, height, pace, elevation: elevation ?? 0, pot: { ...position.stroke.pot!, part: pot?.part ?? 0 }, free: false })
+    position.setStroke({
+      side,
+      height,
+      pace,
+      elevation: elevation ?? 0,
+      pot: { ...position.stroke.pot!, part: pot?.part ?? 0 },
+      free: false,
+    })
     position.commit()
   }
 
@@ -79,8 +93,35 @@ export const useWays = defineStore('ways', () => {
 
   const isUsed = (way: Way) => {
     const s = position.stroke
-    return !s.free && s.height === way.stroke.height && s.side === way.stroke.side && s.pace === way.stroke.pace && (s.pot?.part ?? 0) === (way.stroke.pot?.part ?? 0)
+    return (
+      !s.free &&
+      s.height === way.stroke.height &&
+      s.side === way.stroke.side &&
+      s.pace === way.stroke.pace &&
+      (s.pot?.part ?? 0) === (way.stroke.pot?.part ?? 0)
+    )
   }
 
-  return { ways, asSet, share, strokes, isSearching, wasStopped, problem, plainOnly, beside, pointed, isOpen, a, b, keyOf, byKey, search, stop, use, lay, isUsed }
+  return {
+    ways,
+    asSet,
+    share,
+    strokes,
+    isSearching,
+    wasStopped,
+    problem,
+    plainOnly,
+    beside,
+    pointed,
+    isOpen,
+    a,
+    b,
+    keyOf,
+    byKey,
+    search,
+    stop,
+    use,
+    lay,
+    isUsed,
+  }
 })

@@ -4,8 +4,26 @@ import type { Cut, Way } from '../../api/client'
 import { allowanceWords, chancesWords, cutWords, faultWords, outcomeOf, rankWords, sensitivityWords, shiftWords, wayWords } from './words'
 
 const cut = (change: Partial<Cut>): Cut => ({
-  kind: 'direct', ball: 'red-1', struck: 'red-1', pocket: 'green-top', off: null, fault: 'none', ghostX: 0, ghostY: 0, legs: [], potDegrees: 0, aimDegrees: 0,
-  cutDegrees: 20, fullness: 0.66, fullnessWord: 'threeQuarter', aimOffset: 0.018, openingDegrees: 1, cueBallDistance: 1, potDistance: 1, allowanceDegrees: 0, ...change,
+  kind: 'direct',
+  ball: 'red-1',
+  struck: 'red-1',
+  pocket: 'green-top',
+  off: null,
+  fault: 'none',
+  ghostX: 0,
+  ghostY: 0,
+  legs: [],
+  potDegrees: 0,
+  aimDegrees: 0,
+  cutDegrees: 20,
+  fullness: 0.66,
+  fullnessWord: 'threeQuarter',
+  aimOffset: 0.018,
+  openingDegrees: 1,
+  cueBallDistance: 1,
+  potDistance: 1,
+  allowanceDegrees: 0,
+  ...change,
 })
 
 describe('the words of the desk', () => {
@@ -27,25 +45,61 @@ describe('the words of the desk', () => {
   })
 
   it('say the cut, and what the samples come to', () => {
-    expect([cutWords({ cutDegrees: 20.04 }), cutWords({ cutDegrees: -3 }), cutWords({ cutDegrees: 0.2 })]).toEqual(['20.0° to the left', '3.0° to the right', '0.2° straight'])
+    expect([cutWords({ cutDegrees: 20.04 }), cutWords({ cutDegrees: -3 }), cutWords({ cutDegrees: 0.2 })]).toEqual([
+      '20.0° to the left',
+      '3.0° to the right',
+      '0.2° straight',
+    ])
     const sampled = { pot: 0.8, missThick: 0.15, missThin: 0.05, inOff: 0.01, kiss: 0.02, wanted: null, both: null } as never
     expect(chancesWords(sampled)).toBe('missed thick 15 %, thin 5 %; in-off 1 %, kiss 2 %')
   })
 
-  const outcome = (change: object) => ({ x: 2, y: 1, inOff: false, isMet: true, nextBall: 'pink', nextPocket: 'green-middle', nextChance: 0.8, ...change })
+  const outcome = (change: object) => ({
+    x: 2,
+    y: 1,
+    inOff: false,
+    isMet: true,
+    nextBall: 'pink',
+    nextPocket: 'green-middle',
+    nextChance: 0.8,
+    ...change,
+  })
   const way = (change: object): Way => ({
     stroke: { side: 0.5, height: -1, pace: 4, pot: { ball: 'red-1', pocket: 'green-top', part: 0 } },
     arrival: { speed: 1, follow: -0.6, sideSpin: 0, squirtDegrees: 0, swerveDegrees: 0, throwDegrees: 0, kind: 'screw' },
-    cushions: ['green-side'], balls: [], along: 'black', reach: { stance: 'natural', elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 },
-    pot: 0.9, both: 0.6, inOff: 0, kiss: 0, samples: 2000, isMet: true, off: 0, exact: outcome({}), long: outcome({ x: 2.1 }), short: outcome({ x: 1.9 }),
-    sensitivity: { direction: 0.01, pace: 0.138, height: 0.1, side: 0.02 }, points: [], mirror: [], ...change,
+    cushions: ['green-side'],
+    balls: [],
+    along: 'black',
+    reach: { stance: 'natural', elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 },
+    pot: 0.9,
+    both: 0.6,
+    inOff: 0,
+    kiss: 0,
+    samples: 2000,
+    isMet: true,
+    off: 0,
+    exact: outcome({}),
+    long: outcome({ x: 2.1 }),
+    short: outcome({ x: 1.9 }),
+    sensitivity: { direction: 0.01, pace: 0.138, height: 0.1, side: 0.02 },
+    points: [],
+    mirror: [],
+    ...change,
   })
 
   it('say a way in a line', () => {
-    expect(wayWords(way({}))).toBe('screw, one tip below, half a tip of right, pace 4, off the green’s side cushion, comes along the line of the black')
-    expect(wayWords(way({ cushions: [], along: null, arrival: { ...way({}).arrival, follow: 0, kind: 'stun' } }))).toBe('stun, one tip below, half a tip of right, pace 4, no cushion')
-    expect(wayWords(way({ cushions: ['top', 'green-side'], balls: ['red-3', 'red-3'], along: null }))).toContain('off the top and green’s side cushions, on to red 3')
-    expect(wayWords(way({ stroke: { ...way({}).stroke, pot: { ball: 'red-1', pocket: 'green-top', part: -1 } } }))).toContain('thick side of the pocket')
+    expect(wayWords(way({}))).toBe(
+      'screw, one tip below, half a tip of right, pace 4, off the green’s side cushion, comes along the line of the black',
+    )
+    expect(wayWords(way({ cushions: [], along: null, arrival: { ...way({}).arrival, follow: 0, kind: 'stun' } }))).toBe(
+      'stun, one tip below, half a tip of right, pace 4, no cushion',
+    )
+    expect(wayWords(way({ cushions: ['top', 'green-side'], balls: ['red-3', 'red-3'], along: null }))).toContain(
+      'off the top and green’s side cushions, on to red 3',
+    )
+    expect(wayWords(way({ stroke: { ...way({}).stroke, pot: { ball: 'red-1', pocket: 'green-top', part: -1 } } }))).toContain(
+      'thick side of the pocket',
+    )
   })
 
   it('say why a way ranks where it does', () => {

@@ -92,8 +92,10 @@ export function rankWords(way: Way, best: Way): string {
 /** What a sampled shot comes to. */
 export function chancesWords(s: Schemas['SpreadAnswer']): string {
   const parts: string[] = []
-  if (s.pot !== null && s.pot !== undefined) parts.push(`missed thick ${percentWords(s.missThick ?? 0)}, thin ${percentWords(s.missThin ?? 0)}`)
+  if (s.pot !== null && s.pot !== undefined)
+    parts.push(`missed thick ${percentWords(s.missThick ?? 0)}, thin ${percentWords(s.missThin ?? 0)}`)
   parts.push(`in-off ${percentWords(s.inOff)}, kiss ${percentWords(s.kiss)}`)
-  if (s.wanted !== null && s.wanted !== undefined) parts.push(`does what is wanted ${percentWords(s.wanted)}, with the pot ${percentWords(s.both ?? 0)}`)
+  if (s.wanted !== null && s.wanted !== undefined)
+    parts.push(`does what is wanted ${percentWords(s.wanted)}, with the pot ${percentWords(s.both ?? 0)}`)
   return parts.join('; ')
 }

@@ -1,12 +1,12 @@
 import '@fontsource-variable/source-sans-3'
 import 'element-plus/theme-chalk/base.css'
 import 'element-plus/theme-chalk/dark/css-vars.css'
-import './style.css'
+import '../style.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
-import App from './app/App.vue'
-import { router } from './app/router'
-import { reportFaults } from './app/faults'
+import App from './App.vue'
+import { router } from './router'
+import { reportFaults } from './faults'
 
 const app = createApp(App).use(createPinia()).use(router)
 reportFaults(app)
