@@ -156,11 +156,15 @@ public sealed class Page(ChromeDriver driver, string address)
     {
         var wait = new WebDriverWait(Driver, Patience) { Message = $"no {role} named “{wanted}”" };
         wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
+        // What is chosen by a mark is pressed on its words.
+        var isMark = role is "radio" or "checkbox";
         return wait.Until(d =>
-            d.FindElements(By.CssSelector(Selectors[role]))
+        {
+            var found = d.FindElements(By.CssSelector(Selectors[role]))
                 .OfType<WebElement>()
-                .FirstOrDefault(e => e.Displayed && e.ComputedAccessibleRole == role && isIt(e.ComputedAccessibleLabel))!
-        );
+                .FirstOrDefault(e => (isMark || e.Displayed) && e.ComputedAccessibleRole == role && isIt(e.ComputedAccessibleLabel));
+            return isMark ? found?.FindElement(By.XPath("ancestor::label"))! : found!;
+        });
     }
 
     private static readonly Dictionary<string, string> Selectors = new()
@@ -248,6 +252,51 @@ public sealed class Page(ChromeDriver driver, string address)
             .Release()
             .Perform();
 
+    /// <summary>With a finger.</summary>
+    public void Tap(Func<IWebElement> element) =>
+        Until(() =>
+        {
+            var (x, y) = Middle(element());
+            Touch("touchStart", x, y);
+            Touch("touchEnd");
+            return true;
+        });
+
+    public void DragByTouch(IWebElement from, int dx, int dy)
+    {
+        var (x, y) = Middle(from);
+        Touch("touchStart", x, y);
+        for (var i = 1; i <= 6; i++)
+            Touch("touchMove", x + dx * i / 6, y + dy * i / 6);
+        Touch("touchEnd");
+    }
+
+    private (double X, double Y) Middle(IWebElement element)
+    {
+        var box = (IReadOnlyDictionary<string, object>)
+            Driver.ExecuteScript(
+                "const e = arguments[0]; if (!e.closest('.plan')) e.scrollIntoView({ block: 'nearest' }); const b = e.getBoundingClientRect(); "
+                    + "return { x: b.x + b.width / 2, y: b.y + b.height / 2 }",
+                element
+            )!;
+        return (Convert.ToDouble(box["x"]), Convert.ToDouble(box["y"]));
+    }
+
+    private void Touch(string kind, params double[] at) =>
+        Driver.ExecuteCdpCommand(
+            "Input.dispatchTouchEvent",
+            new()
+            {
+                ["type"] = kind,
+                ["touchPoints"] = at.Length == 0
+                    ? Array.Empty<object>()
+                    : new object[]
+                    {
+                        new Dictionary<string, object> { ["x"] = at[0], ["y"] = at[1] },
+                    },
+            }
+        );
+
     public void Keys(string keys) => new Actions(Driver).SendKeys(keys).Perform();
 
     /// <summary>One of a list that opens.</summary>
@@ -266,10 +315,10 @@ public sealed class Page(ChromeDriver driver, string address)
     public void OpenPosition(string name)
     {
         Click(() => Find("positions"));
-        var search = Find("search");
         Until(() =>
         {
-            search.Clear();
+            var search = Find("search");
+            search.SendKeys(OpenQA.Selenium.Keys.Control + "a");
             search.SendKeys(name);
             return search.GetAttribute("value") == name;
         });

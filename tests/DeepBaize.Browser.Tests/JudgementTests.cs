@@ -13,14 +13,14 @@ public class JudgementTests(Desk desk)
         page.Find("what-is-on").Click();
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr")).Count > 3);
         var rows = page.Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr"));
-        var blue = rows.First(r => r.Text.StartsWith("blue", StringComparison.Ordinal));
+        var blue = rows.First(r => r.Text.Contains("blue", StringComparison.Ordinal));
         Assert.Contains("%", blue.Text);
         new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(blue).Perform();
         page.Find("pointed");
         page.Click(() =>
             page
                 .Driver.FindElements(By.CssSelector("[data-testid=read-list] tbody tr"))
-                .First(r => r.Text.StartsWith("blue", StringComparison.Ordinal))
+                .First(r => r.Text.Contains("blue", StringComparison.Ordinal))
         );
         page.Until(() => page.Text("outcome").Contains("Blue"));
         page.Find("what-happens").Click();

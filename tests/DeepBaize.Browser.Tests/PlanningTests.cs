@@ -124,7 +124,8 @@ public class PlanningTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition("Mid-break, open reds");
-        page.Find("where-to-be").Click();
+        page.Find("what-is-on").Click();
+        page.Click(() => page.Find("where-to-be"));
         page.Choose("map-target", "pink");
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=map] path")).Count == 5);
         new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(page.Find("plan"), 60, 60).Perform();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { ElSplitter, ElSplitterPanel } from 'element-plus'
-import { computed, defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent, nextTick, watch } from 'vue'
 import PicturePanel from '../features/shot/PicturePanel.vue'
 import ShotPanel from '../features/shot/ShotPanel.vue'
 import { useAnswer } from '../position/answer'
@@ -50,6 +50,17 @@ const aim = computed(() => {
   const white = view.ahead || view.isShotHidden || playback.isPlaying ? undefined : position.ball('white')
   return white ? { x: white.x, y: white.y, degrees: answer.aim } : null
 })
+// How long it took to open, for whoever measures it (bench/page-speed.js).
+const stopWaiting = watch(
+  () => answer.shot,
+  async (shot) => {
+    if (!shot) return
+    await nextTick()
+    requestAnimationFrame(() => performance.mark('first-path'))
+    stopWaiting()
+  },
+  { immediate: true, flush: 'post' },
+)
 function take(id: string) {
   playback.rewind()
   position.selected = id

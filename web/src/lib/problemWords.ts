@@ -14,7 +14,8 @@ const what: Record<string, { title: string; todo: string }> = {
 
 /** Titles of what is not there say what it was; those of faulty input are told by the fields. */
 export const titleOf = (p: Problem) => what[p.code]?.title ?? p.message
-export const detailOf = (p: Problem) => (p.errors.length ? p.errors.map(fieldWords).join(' ') : (what[p.code]?.todo ?? p.detail))
+export const detailOf = (p: Problem) =>
+  p.errors.length ? p.errors.map((e) => `${e.field}: ${fieldWords(e)}`).join(' ') : (what[p.code]?.todo ?? p.detail)
 
 /** "14 is out of range. Allowed: 1 to 10." */
 export const fieldWords = (e: FieldError) => `${e.message} Allowed: ${e.allowed}.`

@@ -26,7 +26,12 @@ function take(command: Command, e: KeyboardEvent) {
 <template>
   <div>
     <p class="row">
-      <ElSwitch v-model="keys.single.value" active-text="Keys of one sign (letters, digits, signs) act" data-testid="single-keys" />
+      <ElSwitch
+        v-model="keys.single.value"
+        aria-label="Keys of one sign (letters, digits, signs) act"
+        active-text="Keys of one sign (letters, digits, signs) act"
+        data-testid="single-keys"
+      />
       <ElButton size="small" :disabled="!Object.keys(keys.changed.value).length" @click="keys.reset()">All as they were</ElButton>
     </p>
     <p class="soft">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ElButton, ElInput, ElUpload, type UploadFile } from 'element-plus'
+import { ElButton, ElInput } from 'element-plus'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
+import FilePick from '../../ui/FilePick.vue'
 import LineButton from '../../ui/LineButton.vue'
 import { useRecords } from './records'
 
@@ -15,7 +16,7 @@ function begin() {
   void records.start(title.value.trim() || 'Frame', first.value, second.value)
   title.value = ''
 }
-const pick = async (file: UploadFile) => file.raw && records.bringIn(await file.raw.text())
+const pick = async (file: File) => records.bringIn(await file.text())
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
@@ -35,9 +36,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       </div>
       <div class="row">
         <ElButton type="primary" native-type="submit" :disabled="records.busy" data-testid="begin-frame">Begin a frame</ElButton>
-        <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-frame" @change="pick"
-          ><ElButton>Import a file</ElButton></ElUpload
-        >
+        <FilePick accept=".json,application/json" test-id="import-frame" @picked="pick">Import a file</FilePick>
       </div>
     </form>
     <ul v-if="records.items?.length" class="list" data-testid="frame-list">

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { ElButton, ElInput, ElUpload, type UploadFile } from 'element-plus'
+import { ElButton, ElInput } from 'element-plus'
 import { computed } from 'vue'
 import { useDraft } from '../../position/draft'
 import { useKeeping } from '../../position/keeping'
 import MiniPlan from '../../table/MiniPlan.vue'
+import FilePick from '../../ui/FilePick.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { shelves, useLibrary } from './library'
@@ -16,7 +17,6 @@ void library.load()
 const isBin = computed(() => library.shelf === 'bin')
 const isKept = computed(() => library.shelf === 'shots' || library.shelf === 'plans')
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
-const pick = (file: UploadFile) => file.raw && void keeping.importFile(file.raw, library.load)
 const empty = computed(() =>
   library.search
     ? 'Nothing here has all of these words.'
@@ -51,8 +51,8 @@ const placeOf = (positionId: string) =>
     </div>
     <div class="row tools">
       <ElButton @click="keeping.startNew()">New, from the opening</ElButton>
-      <ElUpload :auto-upload="false" :show-file-list="false" accept=".json,application/json" data-testid="import-file" @change="pick"
-        ><ElButton>Import a file</ElButton></ElUpload
+      <FilePick accept=".json,application/json" test-id="import-file" @picked="keeping.importFile($event, library.load)"
+        >Import a file</FilePick
       >
     </div>
     <p v-if="library.trouble" class="field-error" role="alert">

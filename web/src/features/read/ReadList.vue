@@ -72,14 +72,16 @@ function key(e: KeyboardEvent) {
     >
       <ElTableColumn label="Ball" min-width="80" sortable :sort-method="by((o) => value(o) * 100 + o.chance)">
         <template #default="{ row }">
-          <span
-            class="ball"
-            tabindex="0"
-            role="button"
-            :aria-label="`Set up ${nameOf(row.cut.ball)}, ${pocketName(row.cut.pocket)} pocket`"
-            @focus="reading.pointed = row"
-            @blur="reading.pointed = null"
-            ><BallDot :ball="row.cut.ball" /> {{ nameOf(row.cut.ball) }}</span
+          <span class="named"
+            ><BallDot :ball="row.cut.ball" /><span
+              class="ball"
+              tabindex="0"
+              role="button"
+              :aria-label="`${nameOf(row.cut.ball)}, ${pocketName(row.cut.pocket)} pocket: set up`"
+              @focus="reading.pointed = row"
+              @blur="reading.pointed = null"
+              >{{ nameOf(row.cut.ball) }}</span
+            ></span
           >
         </template>
       </ElTableColumn>
@@ -140,12 +142,11 @@ function key(e: KeyboardEvent) {
   margin-bottom: 6px;
 }
 /* One line, dot and name. */
-.ball {
+.named {
   display: inline-flex;
   gap: 6px;
   align-items: center;
   white-space: nowrap;
-  border-radius: 5px;
 }
 .kind {
   color: var(--accent);
