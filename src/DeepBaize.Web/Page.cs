@@ -1,3 +1,7 @@
+using System.Diagnostics.CodeAnalysis;
+using Microsoft.AspNetCore.StaticFiles;
+using Microsoft.Extensions.FileProviders;
+
 namespace DeepBaize.Web;
 
 /// <summary>The page: one document for every place, whatever the address, and the files it is made of.</summary>
@@ -20,15 +24,53 @@ internal static class Page
                 return next();
             }
         );
+        app.Use(
+            (context, next) =>
+            {
+                UseCompressed(context, app.Environment.WebRootFileProvider);
+                return next();
+            }
+        );
         app.UseStaticFiles(
             new StaticFileOptions
             {
+                ContentTypeProvider = new Types(),
                 OnPrepareResponse = file =>
-                    file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                {
+                    var headers = file.Context.Response.Headers;
+                    headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
                         ? "public, max-age=31536000, immutable"
-                        : "no-cache",
+                        : "no-cache";
+                    if (!file.File.Name.EndsWith(Compressed, StringComparison.Ordinal))
+                        return;
+                    headers.ContentEncoding = "br";
+                    headers.Vary = "Accept-Encoding";
+                },
             }
         );
+    }
+
+    private const string Compressed = ".br";
+
+    /// <summary>The file as the build compressed it, for whoever takes it so.</summary>
+    private static void UseCompressed(HttpContext context, IFileProvider files)
+    {
+        var request = context.Request;
+        if (request.Path.StartsWithSegments("/assets") && request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal))
+        {
+            var path = request.Path + Compressed;
+            if (files.GetFileInfo(path).Exists)
+                request.Path = path;
+        }
+    }
+
+    /// <summary>A compressed file is of the type of what is in it.</summary>
+    private sealed class Types : IContentTypeProvider
+    {
+        private readonly FileExtensionContentTypeProvider _types = new();
+
+        public bool TryGetContentType(string path, [MaybeNullWhen(false)] out string type) =>
+            _types.TryGetContentType(path.EndsWith(Compressed, StringComparison.Ordinal) ? path[..^Compressed.Length] : path, out type);
     }
 
     private static bool IsPlace(HttpRequest request) =>

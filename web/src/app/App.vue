@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDark, useLocalStorage } from '@vueuse/core'
-import { ElButton, ElConfigProvider, ElDialog } from 'element-plus'
-import { defineAsyncComponent, onMounted, ref } from 'vue'
+import { ElButton, ElConfigProvider } from 'element-plus'
+import { defineAsyncComponent, ref } from 'vue'
 import { Problem } from '../api/client'
 import { problemWords } from '../lib/problemWords'
 import { useAnswer } from '../position/answer'
@@ -16,6 +16,7 @@ import TopBar from './TopBar.vue'
 
 /** What every place stands in: the bar above, the place itself, what lies over it. */
 const KeysDialog = defineAsyncComponent(() => import('./keys/KeysDialog.vue'))
+const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
 const NewcomersTour = defineAsyncComponent(() => import('./NewcomersTour.vue'))
 const saving = useSaving()
 const position = useDraft()
@@ -38,10 +39,10 @@ useShortcuts(showKeys)
 async function start() {
   trouble.value = ''
   try {
-    await router.isReady()
-    const { name, params } = router.currentRoute.value
+    // Side by side with the place's own code.
+    const { name, params } = router.resolve(location.pathname)
     const id = name === 'table' && params.position !== unsavedAddress ? (params.position as string) || undefined : undefined
-    await saving.start(id)
+    await Promise.all([saving.start(id), router.isReady()])
     useTableAddress()
     isReady.value = true
     tour.value = !wasShownRound.value && router.currentRoute.value.name === 'table'
@@ -50,7 +51,7 @@ async function start() {
     trouble.value = problemWords(e)
   }
 }
-onMounted(start)
+void start()
 
 async function showRound() {
   await router.push('/table')
@@ -67,19 +68,7 @@ async function showRound() {
       </RouterView>
       <KeysDialog v-if="hadKeys" v-model="keys" />
       <NewcomersTour v-if="tour" @done="((tour = false), (wasShownRound = true))" />
-      <ElDialog
-        :model-value="!!keeping.conflict"
-        title="Saved elsewhere since you opened it"
-        width="min(520px, 94vw)"
-        @close="keeping.dropConflict()"
-      >
-        <p>“{{ keeping.conflict?.name }}” has been saved from another page. Yours is still here and not lost.</p>
-        <div class="row">
-          <ElButton type="primary" @click="keeping.keepBoth()">Keep both</ElButton>
-          <ElButton @click="keeping.takeNewer()">Take the newer one</ElButton>
-          <ElButton @click="keeping.saveOver()">Save mine over it</ElButton>
-        </div>
-      </ElDialog>
+      <ConflictDialog v-if="keeping.conflict" />
     </div>
     <div v-else class="waiting" role="status">
       <template v-if="trouble">

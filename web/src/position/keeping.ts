@@ -1,6 +1,5 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
-import { ElMessageBox } from 'element-plus'
 import { ask, client, exchange, fetchFile, type SavedPosition } from '../api/client'
 import { useNotices } from '../lib/notices'
 import { useAttempt } from '../lib/useAttempt'
@@ -38,6 +37,7 @@ export const useKeeping = defineStore('keeping', () => {
 
   async function askName(title: string, name: string): Promise<string | null> {
     try {
+      const { ElMessageBox } = await import('../ui/messageBox')
       const { value } = await ElMessageBox.prompt('', title, {
         inputValue: name,
         inputPlaceholder: 'What the position is called',
@@ -105,6 +105,7 @@ export const useKeeping = defineStore('keeping', () => {
   async function mayLeave(): Promise<boolean> {
     if (!position.isDirty) return true
     try {
+      const { ElMessageBox } = await import('../ui/messageBox')
       await ElMessageBox.confirm(`“${position.draft.name}” has changes that are not saved.`, 'Leave it?', {
         confirmButtonText: 'Save first',
         cancelButtonText: 'Leave the changes',
