@@ -198,6 +198,9 @@ const description = computed(
     </g>
     <g class="labels">
       <circle v-for="m in marks" :key="m.key" :cx="sx(m.x)" :cy="sy(m.y)" r="9" class="mark" />
+      <template v-for="l in labels" :key="`${l.key}-leader`">
+        <line v-if="l.leader" :x1="l.x" :y1="l.y" :x2="l.leader.x" :y2="l.leader.y" class="leader" />
+      </template>
       <text v-for="l in labels" :key="l.key" :x="l.left" :y="l.baseline" :class="l.kind" :font-size="l.size">{{ l.text }}</text>
     </g>
   </svg>
@@ -260,6 +263,11 @@ const description = computed(
 }
 .labels {
   pointer-events: none;
+}
+.leader {
+  stroke: var(--chalk-soft);
+  stroke-width: 3;
+  stroke-dasharray: 4 6;
 }
 .mark {
   fill: var(--cloth-deep);

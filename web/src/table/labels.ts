@@ -2,10 +2,14 @@
 export type Label = { key: string; text: string; x: number; y: number; size: number; kind: string }
 /** What a layer wants called by a name: the place it is about, m of the table, and how high the letters are, mm. */
 export type Naming = { key: string; kind: string; text: string; at: Point; size?: number }
-export type PlacedLabel = Label & { left: number; baseline: number }
+/** With a leader where it stands too far from its point to be taken for it otherwise. */
+export type PlacedLabel = Label & { left: number; baseline: number; leader: { x: number; y: number } | null }
 type Box = { left: number; top: number; right: number; bottom: number }
 type Point = { x: number; y: number }
 
+/** How far from its point a label may stand, mm; from the fourth on a line leads to it. */
+const gaps = [30, 70, 120, 190, 270]
+const led = 3
 const around = Array.from({ length: 16 }, (_, i) => (i * Math.PI) / 8)
 
 function overlap(a: Box, b: Box) {
@@ -24,8 +28,9 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
     const [w, h] = [label.text.length * label.size * 0.5 + 10, label.size]
     const near = obstacles.filter((o) => Math.abs(o.x - label.x) < w + 140 && Math.abs(o.y - label.y) < h + 140)
     let best: Box | null = null
+    let bestRing = 0
     let bestCost = Infinity
-    for (const [ring, gap] of [30, 70, 120].entries())
+    for (const [ring, gap] of gaps.entries())
       for (const angle of around) {
         const [c, s] = [Math.cos(angle), Math.sin(angle)]
         const cx = label.x + c * (w / 2 + gap)
@@ -36,10 +41,11 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
           (o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14,
         ).length
         const cost = (outside ? 1000 : 0) + taken.reduce((sum, t) => sum + overlap(box, t), 0) + covered * 10 + ring * 4 + (c < 0 ? 1 : 0)
-        if (cost < bestCost) [best, bestCost] = [box, cost]
+        if (cost < bestCost) [best, bestCost, bestRing] = [box, cost, ring]
       }
     taken.push(best!)
-    return { ...label, left: best!.left, baseline: best!.bottom - h * 0.2 }
+    const edge = { x: Math.min(best!.right, Math.max(best!.left, label.x)), y: Math.min(best!.bottom, Math.max(best!.top, label.y)) }
+    return { ...label, left: best!.left, baseline: best!.bottom - h * 0.2, leader: bestRing < led ? null : edge }
   })
 }
 

@@ -179,15 +179,24 @@ const refused = computed(() => {
   flex: 1;
   max-height: 100%;
 }
+/* What runs over begins below the words, not below the number. */
+.events :deep(.words > span) {
+  padding-left: 1.4em;
+  text-indent: -1.4em;
+}
 .events .now {
   box-shadow: inset 3px 0 0 var(--accent);
+}
+.events .soft {
+  white-space: nowrap;
 }
 .turn {
   flex: none;
 }
 .number {
   display: inline-block;
-  min-width: 1.3em;
+  min-width: 1.4em;
+  text-indent: 0;
   font-weight: 650;
   color: var(--accent);
 }
