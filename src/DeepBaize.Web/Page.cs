@@ -56,12 +56,10 @@ internal static class Page
     private static void UseCompressed(HttpContext context, IFileProvider files)
     {
         var request = context.Request;
-        if (request.Path.StartsWithSegments("/assets") && request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal))
-        {
-            var path = request.Path + Compressed;
-            if (files.GetFileInfo(path).Exists)
-                request.Path = path;
-        }
+        var takesIt = request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal);
+        var path = request.Path + Compressed;
+        if (takesIt && request.Path.StartsWithSegments("/assets") && files.GetFileInfo(path).Exists)
+            request.Path = path;
     }
 
     /// <summary>A compressed file is of the type of what is in it.</summary>

@@ -275,8 +275,8 @@ public sealed class Page(ChromeDriver driver, string address)
     {
         var box = (IReadOnlyDictionary<string, object>)
             Driver.ExecuteScript(
-                "const e = arguments[0]; if (!e.closest('.plan')) e.scrollIntoView({ block: 'nearest' }); const b = e.getBoundingClientRect(); "
-                    + "return { x: b.x + b.width / 2, y: b.y + b.height / 2 }",
+                "const e = arguments[0]; if (!e.closest('.plan')) e.scrollIntoView({ block: 'nearest' }); "
+                    + "const b = e.getBoundingClientRect(); return { x: b.x + b.width / 2, y: b.y + b.height / 2 }",
                 element
             )!;
         return (Convert.ToDouble(box["x"]), Convert.ToDouble(box["y"]));

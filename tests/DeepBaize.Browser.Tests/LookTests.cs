@@ -40,7 +40,8 @@ public class LookTests(Desk desk)
         var sizes = Measured(
             page,
             "const at = (s) => document.querySelector(s).getBoundingClientRect(), page = document.documentElement; "
-                + "return [at('.plan').top, at('.plan').bottom, at('[data-testid=pace]').top, at('[data-testid=pace]').bottom, page.scrollWidth - innerWidth]"
+                + "const [plan, pace] = [at('.plan'), at('[data-testid=pace]')]; "
+                + "return [plan.top, plan.bottom, pace.top, pace.bottom, page.scrollWidth - innerWidth]"
         );
         Assert.True(sizes[0] >= 0 && sizes[1] <= sizes[2] && sizes[3] <= 844, string.Join(", ", sizes));
         Assert.InRange(sizes[4], -2000, 1);
@@ -99,7 +100,8 @@ public class LookTests(Desk desk)
                 """
                 const done = arguments[arguments.length - 1];
                 axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] })
-                  .then(r => done(JSON.stringify(r.violations.map(v => `${v.id}: ${v.nodes.slice(0, 4).map(n => n.target.join(' ') + ' ' + n.html.slice(0, 160)).join(', ')}`))));
+                  .then(r => done(JSON.stringify(r.violations.map(v =>
+                    `${v.id}: ${v.nodes.slice(0, 4).map(n => n.target.join(' ') + ' ' + n.html.slice(0, 160)).join(', ')}`))));
                 """
             )!;
         var found = JsonSerializer.Deserialize<string[]>(result)!;

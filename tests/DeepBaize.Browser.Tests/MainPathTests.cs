@@ -56,7 +56,9 @@ public class MainPathTests(Desk desk)
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-fan]")).Count > 0);
         Press(page, "button", "Undo");
         Press(page, "button", "More");
-        page.Click(() => page.Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).First(i => i.Displayed && i.Text == "Save as …"));
+        page.Click(() =>
+            page.Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).First(i => i.Displayed && i.Text == "Save as …")
+        );
         page.TypeName("Red 2, softer");
         page.Until(() => page.Text("position-name") == "Red 2, softer");
         Assert.Contains("fan=routes", page.Path);

@@ -33,7 +33,7 @@ public class PageTests(Application app)
     [Theory]
     [InlineData(".js", "text/javascript")]
     [InlineData(".css", "text/css")]
-    public async Task Files_named_by_their_contents_are_kept_for_good_and_come_compressed_to_whoever_takes_them_so(string ending, string type)
+    public async Task Files_named_by_their_contents_are_kept_for_good_and_come_compressed_where_they_may(string ending, string type)
     {
         var document = await app.Client.GetStringAsync("/");
         var path = document.Split('"').First(part => part.StartsWith("/assets/") && part.EndsWith(ending));

@@ -40,6 +40,30 @@ public class ShotTests(Application app)
     }
 
     [Fact]
+    public async Task Where_the_white_rests_is_told_from_cushions_and_spots_and_every_cushion_it_meets_by_name()
+    {
+        var content = Sample.Content();
+        content["stroke"] = new JsonObject
+        {
+            ["aim"] = 90,
+            ["pace"] = 3,
+            ["free"] = true,
+        };
+        var (_, shot) = await app.Post("/api/shot", Sample.Shot(content));
+        var events = shot["simulation"]!["events"]!.AsArray();
+        var cushions = shot["cushions"]!.AsArray();
+        Assert.Equal(events.Count, cushions.Count);
+        Assert.All(events.Zip(cushions), e => Assert.Equal(e.First!["kind"]!.GetValue<string>() == "cushion", e.Second is not null));
+        // Straight across from where it lies: the green's side first, as + y is.
+        Assert.Equal("green-side", cushions.First(c => c is not null)!.GetValue<string>());
+        var (rests, white) = (shot["whiteRests"]!, shot["simulation"]!["finals"]![0]!);
+        var (x, y) = (white["x"]!.GetValue<double>(), white["y"]!.GetValue<double>());
+        var nearest = new[] { x, Dimensions.Length - x, y, Dimensions.Width - y }.Min() - Dimensions.BallRadius;
+        Assert.Equal(Math.Max(0, nearest), rests["fromCushion"]!.GetValue<double>(), 1e-9);
+        Assert.Contains(rests["spot"]!.GetValue<string>(), Ball.Colours.Select(c => c.Id));
+    }
+
+    [Fact]
     public async Task Tips_and_pace_become_the_models_units()
     {
         var (_, shot) = await app.Post("/api/shot", Sample.Shot());

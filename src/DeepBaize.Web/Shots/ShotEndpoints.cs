@@ -85,6 +85,7 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="Reach">How the player gets at the cue ball.</param>
 /// <param name="Hop">How high a raised butt makes the white hop, m.</param>
 /// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
+/// <param name="Cushions">Of each event of the simulation, which cushion was met; null of the others.</param>
 /// <param name="WhiteRests">Where the cue ball stops, from cushions and spots; null if it goes in.</param>
 public sealed record ShotResult(
     StrikeResult Strike,
@@ -97,6 +98,7 @@ public sealed record ShotResult(
     double Hop,
     IReadOnlyList<WarningResult> Warnings,
     WhereaboutsResult? WhiteRests,
+    IReadOnlyList<string?> Cushions,
     SimulationResult Simulation
 );
 
@@ -182,6 +184,10 @@ public static class ShotEndpoints
             Hop: strike.Hop(shape.Conditions),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
             WhiteRests: after.PocketOf(0) is null ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
+            Cushions:
+            [
+                .. record.Events.Select(e => e.Kind == ShotEventKind.Cushion ? Core.Table.Cushions.Nearest(e.At).Name() : null),
+            ],
             Simulation: simulation
         );
     }

@@ -41,17 +41,7 @@ public sealed record SimulationRequest
 public sealed record FinalBall(string Id, double X, double Y, [property: Description("Where it was potted, or null.")] string? Pocket);
 
 /// <summary>Something that happened in a shot; seconds after the strike and metres.</summary>
-/// <param name="Cushion">Which cushion was met, of that kind of event.</param>
-public sealed record EventEntry(
-    double Time,
-    ShotEventKind Kind,
-    string Ball,
-    string? Other,
-    double X,
-    double Y,
-    string? Pocket,
-    string? Cushion
-);
+public sealed record EventEntry(double Time, ShotEventKind Kind, string Ball, string? Other, double X, double Y, string? Pocket);
 
 /// <summary>A point of a drawn path, rounded to a micrometre and a microsecond: seconds and metres.</summary>
 public sealed record PointEntry(double Time, double X, double Y)
@@ -114,8 +104,7 @@ public static class SimulationEndpoint
                         e.Other < 0 ? null : Id(e.Other),
                         Math.Round(e.X, 6),
                         Math.Round(e.Y, 6),
-                        e.Pocket?.Name(),
-                        e.Kind == ShotEventKind.Cushion ? Cushions.Nearest(new(e.X, e.Y)).Name() : null
+                        e.Pocket?.Name()
                     )),
                 ],
                 [

@@ -8,9 +8,10 @@ export type Nose = Required<Schemas['NoseResult']>
 export type Pocket = { name: string; jawA: Circle; jawB: Circle; drop: Circle }
 export type Table = { noses: Nose[]; pockets: Pocket[] }
 export type Reference = Schemas['ReferenceResult']
-export type Shot = Schemas['ShotResult']
-export type Simulation = Schemas['SimulationResult']
-export type ShotEvent = Schemas['EventEntry']
+/** With the cushion that was met, of that kind of event. */
+export type ShotEvent = Schemas['EventEntry'] & { cushion: string | null }
+export type Simulation = Omit<Schemas['SimulationResult'], 'events'> & { events: ShotEvent[] }
+export type Shot = Omit<Schemas['ShotResult'], 'simulation' | 'cushions'> & { simulation: Simulation }
 export type Cut = Schemas['CutResult']
 export type SavedPosition = Schemas['PositionResult']
 export type Pot = Required<Schemas['PotEntry']>

@@ -1122,8 +1122,6 @@ export interface components {
             /** Format: double */
             y: number;
             pocket: null | string;
-            /** @description Which cushion was met, of that kind of event. */
-            cushion: null | string;
         };
         /**
          * @description Which of a stroke's knobs a fan turns.
@@ -2189,6 +2187,8 @@ export interface components {
             hop: number;
             warnings: components["schemas"]["WarningResult"][];
             whiteRests: null | components["schemas"]["WhereaboutsResult"];
+            /** @description Of each event of the simulation, which cushion was met; null of the others. */
+            cushions: string[];
             simulation: components["schemas"]["SimulationResult"];
         };
         /** @description The pot with one side. */

@@ -30,14 +30,16 @@ const playback = usePlayback()
 const view = useView()
 const { layers } = useFeatures()
 provideDrawing(computed(() => position.reference!))
-const isPhone = useMediaQuery('(max-width: 860px)')
+/** Upright, or too narrow for two; lying, or enlarged in a small window, plan and desk stay side by side. */
+const isPhone = useMediaQuery('(max-width: 860px) and (orientation: portrait), (max-width: 520px)')
+const isSmall = useMediaQuery('(max-width: 860px)')
 /** How much of the width the plan takes, %. */
 const share = useLocalStorage('deep-baize-plan-share', 62)
 const left = computed({
-  get: () => `${share.value}%`,
+  get: () => `${isSmall.value ? Math.min(share.value, 52) : share.value}%`,
   set: (value: string | number) => {
     const percent = typeof value === 'number' ? (value / window.innerWidth) * 100 : parseFloat(value)
-    if (Number.isFinite(percent)) share.value = Math.round(percent * 10) / 10
+    if (Number.isFinite(percent) && !isSmall.value) share.value = Math.round(percent * 10) / 10
   },
 })
 

@@ -56,8 +56,8 @@ describe('the words of the trade', () => {
   it('say how the white arrives', () => {
     const arrival = { speed: 1.5, follow: 0.4, sideSpin: 0, squirtDegrees: 0, swerveDegrees: 0, throwDegrees: 0, kind: 'follow' as const }
     expect(arrivalWords(arrival)).toBe('follow 40 %, 1.50 m/s')
-    expect(arrivalWords({ ...arrival, follow: 0.01 })).toContain('stun')
-    expect(arrivalWords({ ...arrival, follow: -0.8 })).toContain('screw 80 %')
+    expect(arrivalWords({ ...arrival, follow: 0.01, kind: 'stun' })).toContain('stun')
+    expect(arrivalWords({ ...arrival, follow: -0.8, kind: 'screw' })).toContain('screw 80 %')
     expect(arrivalWords({ ...arrival, follow: 1 })).toContain('rolling')
   })
 

@@ -89,7 +89,7 @@ export function arrivalWords(arrival: Schemas['Arrival']): string {
   const follow = arrival.follow ?? 0
   const share = percentWords(Math.abs(follow))
   const spin =
-    Math.abs(follow) < 0.05 ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow ${share}` : `screw ${share}`
+    arrival.kind === 'stun' ? 'stun' : Math.abs(follow - 1) < 0.02 ? 'rolling' : follow > 0 ? `follow ${share}` : `screw ${share}`
   return `${spin}, ${(arrival.speed ?? 0).toFixed(2)} m/s`
 }
 

@@ -1,10 +1,16 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef, toRaw, watch } from 'vue'
-import { ask, client, Problem, type Content, type Shot, type Table } from '../api/client'
+import { ask, client, Problem, type Content, type Schemas, type Shot, type Table } from '../api/client'
 import { copy } from '../domain/strokes'
 import { useLatest } from '../lib/useLatest'
 import { useDraft } from './draft'
 import { usePlayer } from './player'
+
+/** The answer with every cushion at its event. */
+function shotOf({ cushions = [], ...answer }: Schemas['ShotResult']): Shot {
+  const events = (answer.simulation?.events ?? []).map((e, i) => ({ ...e, cushion: cushions[i] ?? null }))
+  return { ...answer, simulation: { ...answer.simulation, events } }
+}
 
 /** What the core says of the stroke that is set up, and of the table it is played on. */
 export const useAnswer = defineStore('answer', () => {
@@ -16,7 +22,7 @@ export const useAnswer = defineStore('answer', () => {
   const refresh = useLatest(async () => {
     try {
       const body = { content: copy<Content>(toRaw(position.content)), player: copy(toRaw(players.player)) }
-      shot.value = await ask(client.POST('/api/shot', { body }))
+      shot.value = shotOf(await ask(client.POST('/api/shot', { body })))
       position.refuse(null)
     } catch (e) {
       if (!(e instanceof Problem)) throw e

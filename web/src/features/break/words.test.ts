@@ -107,9 +107,10 @@ describe('the words of a plan', () => {
   })
 
   it('count a planned stroke as its kinds', () => {
-    const shot = (follow: number, more: Partial<Choice> = {}) => ({ arrival: { follow }, choice: choice(more) }) as unknown as PlanShot
-    expect(tagsOf(shot(-0.5))).toEqual(['screw', 'cannon'])
-    expect(tagsOf(shot(0, { balls: [], reach: { stance: 'rest' } as never, stroke: { side: -0.5, pot: null } }))).toEqual([
+    const shot = (kind: Schemas['StrokeKind'], more: Partial<Choice> = {}) =>
+      ({ arrival: { kind }, choice: choice(more) }) as unknown as PlanShot
+    expect(tagsOf(shot('stunScrew'))).toEqual(['screw', 'cannon'])
+    expect(tagsOf(shot('stun', { balls: [], reach: { stance: 'rest' } as never, stroke: { side: -0.5, pot: null } }))).toEqual([
       'stun',
       'side',
       'rest',

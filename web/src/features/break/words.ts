@@ -96,8 +96,14 @@ export function lacksWords(a: Alternative, best: Choice, unit: string): string {
 
 /** The kinds of stroke that a planned shot counts as. */
 export function tagsOf(shot: PlanShot): Schemas['StrokeTag'][] {
-  const follow = shot.arrival?.follow ?? 0
-  const tags: Schemas['StrokeTag'][] = [follow > 0.2 ? 'follow' : follow < -0.1 ? 'screw' : 'stun']
+  const kinds: Record<Schemas['StrokeKind'], Schemas['StrokeTag']> = {
+    screw: 'screw',
+    stunScrew: 'screw',
+    stun: 'stun',
+    stunRunThrough: 'follow',
+    follow: 'follow',
+  }
+  const tags = [kinds[shot.arrival?.kind ?? 'stun']]
   if (Math.abs(shot.choice.stroke.side ?? 0) >= 0.2) tags.push('side')
   if (shot.choice.balls.length) tags.push('cannon')
   if (shot.choice.reach.stance === 'rest') tags.push('rest')

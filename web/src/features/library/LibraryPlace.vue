@@ -16,6 +16,8 @@ const library = useLibrary()
 void library.load()
 const isBin = computed(() => library.shelf === 'bin')
 const isKept = computed(() => library.shelf === 'shots' || library.shelf === 'plans')
+/** With how many each has, while something is searched for. */
+const labelled = computed(() => shelves.map((s) => ({ ...s, label: library.counts ? `${s.label} (${library.counts[s.value]})` : s.label })))
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 const empty = computed(() =>
   library.search
@@ -47,7 +49,7 @@ const placeOf = (positionId: string) =>
         clearable
         data-testid="search"
       />
-      <OneOf v-model="library.shelf" :options="shelves" label="What is kept" />
+      <OneOf v-model="library.shelf" :options="labelled" label="What is kept" />
     </div>
     <div class="row tools">
       <ElButton @click="keeping.startNew()">New, from the opening</ElButton>

@@ -20,14 +20,29 @@ export const useLibrary = defineStore('library', () => {
   const positions = shallowRef<SavedPosition[] | null>(null)
   const kept = shallowRef<Schemas['KeptItem'][] | null>(null)
   const trouble = ref('')
+  /** How many each shelf has of what is searched for; none while nothing is. */
+  const counts = shallowRef<Record<Shelf, number> | null>(null)
 
   /** In the order they were asked: the answer to an older word never replaces that to a newer. */
   const load = useLatest(async () => {
-    const [words, of] = [search.value, shelf.value]
+    const [words, of] = [search.value.trim(), shelf.value]
+    const query = { params: { query: { search: words } } }
+    const positionsOf = (deleted: boolean) => ask(client.GET('/api/positions', { params: { query: { search: words, deleted } } }))
     try {
-      if (of === 'shots') kept.value = await ask(client.GET('/api/library/shots', { params: { query: { search: words } } }))
-      else if (of === 'plans') kept.value = await ask(client.GET('/api/library/plans', { params: { query: { search: words } } }))
-      else positions.value = await ask(client.GET('/api/positions', { params: { query: { search: words, deleted: of === 'bin' } } }))
+      // What is searched for may stand on another shelf.
+      const wants = (s: Shelf) => !!words || s === of
+      const [saved, shots, plans, bin] = await Promise.all([
+        wants('positions') ? positionsOf(false) : [],
+        wants('shots') ? ask(client.GET('/api/library/shots', query)) : [],
+        wants('plans') ? ask(client.GET('/api/library/plans', query)) : [],
+        wants('bin') ? positionsOf(true) : [],
+      ])
+      const found = { positions: saved, shots, plans, bin }
+      if (of === 'shots' || of === 'plans') kept.value = found[of]
+      else positions.value = found[of]
+      counts.value = words
+        ? { positions: found.positions.length, shots: found.shots.length, plans: found.plans.length, bin: found.bin.length }
+        : null
       trouble.value = ''
     } catch (e) {
       if (!(e instanceof Problem)) throw e
@@ -43,5 +58,5 @@ export const useLibrary = defineStore('library', () => {
     void load()
   })
 
-  return { search, shelf, positions, kept, trouble, load }
+  return { search, shelf, positions, kept, trouble, counts, load }
 })

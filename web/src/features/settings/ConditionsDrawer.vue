@@ -5,7 +5,7 @@ import ConditionsFields from './ConditionsFields.vue'
 
 /** The conditions beside the plan, which follows at once: over the desk, or on a phone from below. */
 const open = defineModel<boolean>({ required: true })
-const isPhone = useMediaQuery('(max-width: 860px)')
+const isPhone = useMediaQuery('(max-width: 860px) and (orientation: portrait), (max-width: 520px)')
 </script>
 
 <template>
