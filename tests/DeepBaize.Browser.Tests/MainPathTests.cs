@@ -112,7 +112,7 @@ public class MainPathTests(Desk desk)
         Press(page, "button", "Keep the plan");
         page.Until(() => page.HasNotice("kept with the position"));
         Press(page, "link", "Library");
-        Press(page, "radio", "Kept plans");
+        Press(page, "radio", new Regex("^Kept plans"));
         page.Role("searchbox", "Search what is kept").SendKeys(Keys.Control + "a" + Keys.Delete);
         page.Role("searchbox", "Search what is kept").SendKeys("last colours");
         Press(page, "link", new Regex("with “Last red to the colours”"));

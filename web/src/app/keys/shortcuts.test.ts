@@ -103,6 +103,18 @@ describe('keys', () => {
     expect(position.stroke.height).toBe(0.05)
   })
 
+  it('do nothing beneath a drawer that leaves the plan in sight, nor beneath the tour', () => {
+    for (const kind of ['el-drawer', 'el-tour__mask']) {
+      const cover = document.body.appendChild(document.createElement('div'))
+      cover.className = kind
+      press('w')
+      expect(position.stroke.height).toBe(0)
+      cover.remove()
+    }
+    press('w')
+    expect(position.stroke.height).toBe(0.05)
+  })
+
   it('of one sign can be switched off, all or one by one, and changed', async () => {
     const commands = useCommands(() => {})
     const keys = useKeys(commands)

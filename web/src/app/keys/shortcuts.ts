@@ -4,8 +4,9 @@ import { router } from '../router'
 import { useCommands } from './commands'
 import { keyIn, useKeys } from './keys'
 
-/** A dialog or a drawer lies over the page: nothing beneath it is meant. */
-const isCovered = () => [...document.querySelectorAll<HTMLElement>('.el-overlay')].some((o) => o.style.display !== 'none')
+/** A dialog, a drawer or the tour lies over the page: nothing beneath it is meant. */
+const isCovered = () =>
+  [...document.querySelectorAll('.el-overlay, .el-drawer, .el-tour__mask')].some((o) => !o.closest('[style*="display: none"]'))
 
 /** What takes these keys for itself while it has the focus: to be pressed, or to go through a list. */
 const pressed =

@@ -18,6 +18,6 @@ const isPhone = useMediaQuery('(max-width: 860px) and (orientation: portrait), (
     :append-to-body="true"
     :lock-scroll="false"
   >
-    <ConditionsFields />
+    <ConditionsFields is-titled />
   </ElDrawer>
 </template>

@@ -7,6 +7,10 @@ import { useDraft } from '../../position/draft'
 import { conditionNames, groupNames, presetNames } from './words'
 
 /** How this table, these balls and this cue behave: kept with the position. */
+defineProps<{
+  /** What it stands in is called so already. */
+  isTitled?: boolean
+}>()
 const position = useDraft()
 const reference = computed(() => position.reference!)
 const changes = computed(() => position.content.conditions)
@@ -46,7 +50,7 @@ function choose(presetChanges: Record<string, number>) {
 
 <template>
   <div>
-    <h2>Conditions</h2>
+    <h2 v-if="!isTitled">Conditions</h2>
     <p class="soft">How this table, these balls and this cue behave. The plan follows at once.</p>
     <OneOf v-model="preset" class="presets" :options="presets" label="Named conditions" />
     <p v-for="e in errors" :key="e.field" class="field-error" role="alert">
