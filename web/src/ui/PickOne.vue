@@ -12,6 +12,7 @@ const emit = defineEmits<{ picked: [value: T] }>()
     v-model="model"
     :aria-label="label"
     :placeholder="placeholder ?? label"
+    :empty-values="[null, undefined]"
     :style="{ width: width ?? '150px' }"
     :data-testid="testId"
     @change="emit('picked', $event as T)"
