@@ -41,10 +41,9 @@ internal static class Page
                     headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
                         ? "public, max-age=31536000, immutable"
                         : "no-cache";
-                    if (!file.File.Name.EndsWith(Compressed, StringComparison.Ordinal))
-                        return;
-                    headers.ContentEncoding = "br";
                     headers.Vary = "Accept-Encoding";
+                    if (file.File.Name.EndsWith(Compressed, StringComparison.Ordinal))
+                        headers.ContentEncoding = "br";
                 },
             }
         );

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { useLocalStorage, useMediaQuery } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { ElSplitter, ElSplitterPanel } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import PicturePanel from '../features/shot/PicturePanel.vue'
 import ShotPanel from '../features/shot/ShotPanel.vue'
+import { useShell } from '../lib/useShell'
 import { useAnswer } from '../position/answer'
 import { useDraft } from '../position/draft'
 import { usePlayback } from '../position/playback'
@@ -30,9 +31,7 @@ const playback = usePlayback()
 const view = useView()
 const { layers } = useFeatures()
 provideDrawing(computed(() => position.reference!))
-/** Upright, or too narrow for two; lying, or enlarged in a small window, plan and desk stay side by side. */
-const isPhone = useMediaQuery('(max-width: 860px) and (orientation: portrait), (max-width: 520px)')
-const isSmall = useMediaQuery('(max-width: 860px)')
+const { isPhone, isSmall } = useShell()
 /** How much of the width the plan takes, %. */
 const share = useLocalStorage('deep-baize-plan-share', 62)
 const left = computed({

@@ -1,6 +1,6 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
-import type { Cut } from '../api/client'
+import { cut } from './cut.fixture'
 import {
   arrivalWords,
   cushionCountWords,
@@ -12,29 +12,6 @@ import {
   warningWords,
   whereWords,
 } from './words'
-
-const cut = (change: Partial<Cut>): Cut => ({
-  kind: 'direct',
-  ball: 'red-1',
-  struck: 'red-1',
-  pocket: 'green-top',
-  off: null,
-  fault: 'none',
-  ghostX: 0,
-  ghostY: 0,
-  legs: [],
-  potDegrees: 0,
-  aimDegrees: 0,
-  cutDegrees: 20,
-  fullness: 0.66,
-  fullnessWord: 'threeQuarter',
-  aimOffset: 0.018,
-  openingDegrees: 1,
-  cueBallDistance: 1,
-  potDistance: 1,
-  allowanceDegrees: 0,
-  ...change,
-})
 
 describe('the words of the trade', () => {
   it('say where the tip goes', () => {

@@ -43,7 +43,7 @@ export const usePlanDrawing = createSharedComposable(() => {
       if (s.pot.length)
         list.push({
           key: `pot${s.number}`,
-          kind: s.isShown ? 'brass strong' : 'brass faint',
+          kind: s.isShown ? 'brass strong' : 'brass',
           text: String(s.number),
           at: middle(s.pot),
           size: s.isShown ? 62 : 50,

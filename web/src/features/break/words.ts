@@ -77,7 +77,7 @@ export function coverWords(cover: Schemas['CoverResult']): string {
 
 /** Why an alternative ranks lower. */
 export function lacksWords(a: Alternative, best: Choice, unit: string): string {
-  const lost = unit === 'points' ? `${a.lacks.toFixed(1)} points less` : `${(a.lacks * 100).toFixed(0)} % less`
+  const lost = unit === 'points' ? `${a.lacks.toFixed(1)} points less` : `${percentWords(a.lacks)} less`
   const why: Record<Schemas['Shortfall'], string> = {
     none: 'the best',
     chance: `goes in ${percentWords(a.choice.chance)}, not ${percentWords(best.chance)}`,

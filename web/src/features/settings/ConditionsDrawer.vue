@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { ElDrawer } from 'element-plus'
-import { useMediaQuery } from '@vueuse/core'
+import { useShell } from '../../lib/useShell'
 import ConditionsFields from './ConditionsFields.vue'
 
 /** The conditions beside the plan, which follows at once: over the desk, or on a phone from below. */
 const open = defineModel<boolean>({ required: true })
-const isPhone = useMediaQuery('(max-width: 860px) and (orientation: portrait), (max-width: 520px)')
+const { isPhone } = useShell()
 </script>
 
 <template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { refDebounced, useMediaQuery } from '@vueuse/core'
+import { refDebounced } from '@vueuse/core'
 import { ElButton, ElSlider } from 'element-plus'
 import { computed, ref } from 'vue'
 import { strokeWords, warningWords } from '../../domain/words'
 import { fieldWords, problemWords } from '../../lib/problemWords'
+import { useShell } from '../../lib/useShell'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { listedEvents } from '../../position/events'
@@ -22,9 +23,9 @@ const goals = useGoal()
 const view = useView()
 const list = useEventList()
 /** On a phone there is room for the sentence; the rest unfolds. */
-const isPhone = useMediaQuery('(max-width: 860px)')
+const { isSmall } = useShell()
 const isUnfolded = ref(false)
-const isWhole = computed(() => !isPhone.value || isUnfolded.value)
+const isWhole = computed(() => !isSmall.value || isUnfolded.value)
 // Once the hand rests: while a control is dragged, the path on the plan comes first, and a list that changes with it could not be read anyhow.
 const shown = refDebounced(
   computed(() => {
@@ -59,7 +60,7 @@ const refused = computed(() => {
 </script>
 
 <template>
-  <section class="picture" :class="{ phone: isPhone }" aria-label="What the shot does">
+  <section class="picture" :class="{ phone: isSmall }" aria-label="What the shot does">
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
@@ -77,7 +78,7 @@ const refused = computed(() => {
     </p>
     <div v-if="!view.isShotHidden" class="controls">
       <ElButton data-testid="play" :disabled="!playback.duration" @click="run(1)">{{ isRunning(1) ? 'Pause' : 'Play' }}</ElButton>
-      <ElButton v-if="isPhone" :aria-expanded="isUnfolded" data-testid="unfold" @click="isUnfolded = !isUnfolded">{{
+      <ElButton v-if="isSmall" :aria-expanded="isUnfolded" data-testid="unfold" @click="isUnfolded = !isUnfolded">{{
         isUnfolded ? 'Fold' : 'What happens'
       }}</ElButton>
       <ElButton v-if="isWhole" :disabled="!playback.duration" @click="run(0.2)">{{ isRunning(0.2) ? 'Pause' : 'Slowly' }}</ElButton>

@@ -13,7 +13,7 @@ import { outcomeWords } from '../../position/words'
 import { useView } from '../../position/view'
 import { useGoal } from './goal'
 import { arrivalWords, fullnessWords, kindWords, reachWords, strokeWords, warningWords } from '../../domain/words'
-import { lengthWords, percentWords, sentence } from '../../lib/formats'
+import { degreeWords, lengthWords, percentWords, sentence } from '../../lib/formats'
 import { allowanceWords } from './words'
 
 export type KeptShot = Schemas['SavedShotResult']
@@ -110,7 +110,7 @@ export const useKeptShots = defineStore('keptShots', () => {
       rows.push({ label: 'Pot', value: `${nameOf(cut.ball)}, ${pocketName(cut.pocket)}` })
       if (kindWords(cut)) rows.push({ label: 'How', value: kindWords(cut) })
       rows.push(
-        { label: 'Cut', value: `${Math.abs(cut.cutDegrees).toFixed(1)}°` },
+        { label: 'Cut', value: degreeWords(Math.abs(cut.cutDegrees), 1) },
         { label: 'Fullness', value: fullnessWords[cut.fullnessWord] },
       )
       rows.push({ label: 'Allowance', value: allowanceWords(cut, shot.allowance).replace('aim ', '') })

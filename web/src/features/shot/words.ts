@@ -1,7 +1,7 @@
 import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
-import { figureWords, lengthWords, paceWords, percentWords, units } from '../../lib/formats'
+import { figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
 
 /** What the desk says of the shot that is set up and of the ways to play it. */
 
@@ -38,9 +38,7 @@ export function cutWords(cut: Pick<Cut, 'cutDegrees'>): string {
 
 /** "1 203 + 455 mm": from the white to the contact, and on to the pocket. */
 export const distancesWords = (cut: Pick<Cut, 'cueBallDistance' | 'potDistance'>) =>
-  units.value === 'mm'
-    ? `${(cut.cueBallDistance * 1000).toFixed(0)} + ${(cut.potDistance * 1000).toFixed(0)} mm`
-    : `${(cut.cueBallDistance / 0.0254).toFixed(0)} + ${(cut.potDistance / 0.0254).toFixed(0)} in`
+  `${lengthUnit.of(cut.cueBallDistance).toFixed(0)} + ${lengthUnit.of(cut.potDistance).toFixed(0)} ${lengthUnit.name}`
 
 /** "screw, half a tip below, pace 4, off the top cushion, comes along the line of the black". */
 export function wayWords(way: Way): string {
