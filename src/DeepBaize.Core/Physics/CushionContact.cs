@@ -17,12 +17,21 @@ namespace DeepBaize.Core.Physics;
 /// <para>Dormand–Prince 5(4) with step control. Friction changes direction abruptly where a slip dies, so steps land on that
 /// point and go on from there either sticking, if friction can hold, or slipping the way the ball is driven (Filippov's
 /// solution, which small explicit steps converge to).</para>
+/// <para>A ball that rolls has A = 0 and T = 1, whatever its direction, speed and side: what becomes of it depends on B alone. So that
+/// case, which is most of all rebounds, is looked up in a table over B (<see cref="RollingRebounds"/>).</para>
 /// </remarks>
 public sealed class CushionContact
 {
     // Against a million small steps the result stays within 1e-4 of the speed, most of the time within 1e-5 (docs/model.md).
-    private const double Tolerance = 2e-6;
+    private const double Tolerance = 2e-6,
+        FineTolerance = 1e-8;
     private const double NoSlip = 1e-5;
+
+    /// <summary>So near to rolling the table is for it: what rounding leaves.</summary>
+    private const double Rolling = 1e-9;
+
+    /// <summary>The last of the restitution, in q, is one step of second order.</summary>
+    private const double NearEnd = 5e-3;
 
     /// <summary>In q: what happens on the way does not matter.</summary>
     private const double ShortEnough = 30 * NoSlip;
@@ -38,6 +47,8 @@ public sealed class CushionContact
     /// <summary>1 − 5s/2: how much of the friction along the cushion at one contact is felt as slip at the other.</summary>
     private readonly double _cross;
 
+    private readonly RollingRebounds _rolling;
+
     public CushionContact(Conditions c)
     {
         _s = c.NoseSine;
@@ -46,6 +57,7 @@ public sealed class CushionContact
         _muCloth = c.SlidingFriction;
         _returned = c.CushionRestitution * c.CushionRestitution;
         _cross = 1 - 2.5 * _s;
+        _rolling = RollingRebounds.Of(c, slip => Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance));
     }
 
     /// <summary>The motion after contact; k is the unit vector from the ball into the cushion.</summary>
@@ -59,27 +71,34 @@ public sealed class CushionContact
         var vt = (m.Vy * kx - m.Vx * ky) / speed;
         var (wk, wt, wz) = ((m.Wx * kx + m.Wy * ky) * spin, (m.Wy * kx - m.Wx * ky) * spin, m.Wz * spin);
 
-        var before = Vector256.Create(vt + wk, vt + _c * wz - _s * wk, wt, 0);
-        var (q, after) = Integrate(before);
-
-        // The two friction impulses along the cushion, from the change of the two slips they made.
-        var (dA, dB) = (after[0] - before[0], after[1] - before[1]);
-        var det = 12.25 - _cross * _cross;
-        var nose = (_cross * dA - 3.5 * dB) / det;
-        var cloth = (_cross * dB - 3.5 * dA) / det;
+        var (slipCloth, slipNose) = (vt + wk, vt + _c * wz - _s * wk);
+        var rolls = Math.Abs(slipCloth) < Rolling && Math.Abs(wt - 1) < Rolling;
+        var (q, nose, cloth, turn) = rolls
+            ? _rolling.At(slipNose)
+            : Slipping(Vector256.Create(slipCloth, slipNose, wt, 0), Tolerance);
         vt = (vt - nose - cloth) * speed;
         wk = (wk + 2.5 * (_s * nose - cloth)) / spin;
-        wt = after[2] / spin;
+        wt = turn / spin;
         wz = (wz - 2.5 * _c * nose) / spin;
         var vk = -q * speed;
         return new(vk * kx - vt * ky, vk * ky + vt * kx, wk * kx - wt * ky, wk * ky + wt * kx, wz);
     }
 
+    /// <summary>What comes of a ball with these slips and spin (A, B, T, 0), in units of the speed of approach.</summary>
+    private ReboundImpulses Slipping(Vector256<double> before, double tolerance)
+    {
+        var (q, after) = Integrate(before, tolerance);
+        // The two friction impulses along the cushion, from the change of the two slips they made.
+        var (dA, dB) = (after[0] - before[0], after[1] - before[1]);
+        var det = 12.25 - _cross * _cross;
+        return new(q, (_cross * dA - 3.5 * dB) / det, (_cross * dB - 3.5 * dA) / det, after[2]);
+    }
+
     /// <summary>Carries the state through compression and restitution; returns the final q with it.</summary>
-    private (double Q, Vector256<double> State) Integrate(Vector256<double> y)
+    private (double Q, Vector256<double> State) Integrate(Vector256<double> y, double tolerance)
     {
         double q = -1,
-            h = 0.3,
+            h = 0.5,
             workEnd = 0;
         var (restoring, rejected) = (false, false);
         var k1 = Rate(q, y);
@@ -91,8 +110,13 @@ public sealed class CushionContact
                 // dW/dq = −c·q/a with a nearly constant, so W falls as q²: solving that for the rest is a Newton step.
                 var slope = q > 0 ? -k1[3] / q : -Rate(1e-6, y)[3] * 1e6;
                 left = Math.Sqrt(Math.Max(0, q * q + 2 * (y[3] - workEnd) / slope)) - q;
-                if (Math.Abs(left) < 1e-10)
-                    break;
+                if (Math.Abs(left) < NearEnd)
+                {
+                    var slopeAtEnd = Rate(q + left, y + k1 * left);
+                    y += (k1 + slopeAtEnd) * (0.5 * left);
+                    var rest = (workEnd - y[3]) / slopeAtEnd[3];
+                    return (q + left + rest, y + slopeAtEnd * rest);
+                }
             }
             else
                 left = -q;
@@ -137,8 +161,8 @@ public sealed class CushionContact
             );
             var error = Math.Max(Math.Max(e[0], e[1]), e[2]);
 
-            var stretch = error < Tolerance * 1e-4 ? 4 : 0.85 * Math.Pow(Tolerance / error, 0.2);
-            if (error > Tolerance && size > 1e-8)
+            var stretch = error < tolerance * 1e-4 ? 4 : 0.85 * Math.Pow(tolerance / error, 0.2);
+            if (error > tolerance && size > 1e-8)
             {
                 h = size * Math.Max(0.1, stretch);
                 rejected = true;
