@@ -15,8 +15,11 @@ public static class PlainPolicy
     private const double Softest = 3,
         Step = 0.5;
 
-    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed) =>
-        BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, new(seed));
+    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed)
+    {
+        var random = new Random(seed);
+        return BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, (_, skill) => StrokeError.Draw(random, skill));
+    }
 
     private static Intention? Choose(Situation situation, Player player, TableShape shape)
     {
@@ -32,7 +35,7 @@ public static class PlainPolicy
         foreach (var pot in likely.OrderByDescending(p => p.Chance).Take(4))
         {
             var option = TableReading.ReadOne(layout, new(pot.Line.Slot, pot.Line.Pocket), new(0, 0, 0, Softest, 0), player, shape);
-            if (option.AimDegrees is not null && option.Chance > (best?.Chance ?? 0))
+            if (option.AimDegrees is not null && option.Chance.Value > (best?.Chance.Value ?? 0))
                 best = option;
         }
         // A little more than just reaches it.

@@ -65,7 +65,7 @@ public static class SafetyQuality
                 var escapes = EscapeSearch.Solve(situation, player, player, shape);
                 snookers++;
                 if (escapes.Count > 0)
-                    search += Hits(situation, escapes.MaxBy(e => e.Odds.Hit)!.Aim.Stroke, player.Skill, shape);
+                    search += Hits(situation, escapes.MaxBy(e => e.Odds.Hit.Value)!.Aim.Stroke, player.Skill, shape);
                 if (Mirror(situation, shape) is { } mirror)
                     plain += Hits(situation, mirror, player.Skill, shape);
             }
@@ -85,7 +85,7 @@ public static class SafetyQuality
     private static IEnumerable<Situation> Exchanges(TableShape shape)
     {
         var random = new Random(31);
-        var judge = new LeaveJudge(Player.OfSkill("county"));
+        var judge = new LeaveJudge(Player.OfSkill("county"), shape);
         for (var found = 0; found < Positions;)
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(6)];
@@ -131,7 +131,7 @@ public static class SafetyQuality
 
     private static double LeftAPot(Situation from, Stroke stroke, Player player, TableShape shape)
     {
-        var judge = new LeaveJudge(player);
+        var judge = new LeaveJudge(player, shape);
         return Share(
             from,
             stroke,

@@ -16,6 +16,7 @@ public class ArchitectureTests
     private static readonly string[][] Rows =
     [
         ["Geometry"],
+        ["Work"],
         ["Table"],
         ["Physics"],
         ["Rules"],

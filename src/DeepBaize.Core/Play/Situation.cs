@@ -87,6 +87,9 @@ public sealed record Situation
     /// <summary>Whether the white touches it, and so has to be played away from it.</summary>
     public bool IsTouching(PlacedBall ball) => ball.Gap(Layout.White.At) < NearEnough;
 
+    /// <summary>The same with the white placed elsewhere, as from hand.</summary>
+    public Situation WithWhiteAt(Vec2 place) => new(Layout.OfRest([new(Ball.White, place), .. Layout.Balls.Skip(1)]), Frame);
+
     /// <summary>The same balls with another one on: for questions about that.</summary>
     public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
 

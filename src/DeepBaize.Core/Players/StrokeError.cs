@@ -12,12 +12,22 @@ namespace DeepBaize.Core.Players;
 /// <param name="Height">The same.</param>
 public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height)
 {
-    /// <summary>A player's error: independent normal numbers (docs/model.md, "Skill").</summary>
+    /// <summary>Of how many independent parts an error is made.</summary>
+    public const int Parts = 4;
+
+    /// <summary>A player's error, from standard normal numbers for its parts (docs/model.md, "Skill").</summary>
+    public static StrokeError Of(Skill skill, double turn, double pace, double side, double height) =>
+        new(turn * skill.DirectionDegrees, pace * skill.PacePercent / 100, side * skill.TipError, height * skill.TipError);
+
+    /// <summary>
+    /// By plain random numbers: for what plays independently of all that was told. What the application tells comes from
+    /// <c>Sampling.ErrorStream</c>.
+    /// </summary>
     public static StrokeError Draw(Random random, Skill skill)
     {
         var (turn, pace) = Normal.Pair(random);
         var (side, height) = Normal.Pair(random);
-        return new(turn * skill.DirectionDegrees, pace * skill.PacePercent / 100, side * skill.TipError, height * skill.TipError);
+        return Of(skill, turn, pace, side, height);
     }
 
     /// <summary>

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Advice.BlackBall;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;

@@ -1,5 +1,5 @@
-using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
@@ -8,7 +8,7 @@ namespace DeepBaize.Core.Reading;
 /// <summary>The same pot with another side: what it costs and saves.</summary>
 /// <param name="SideTips">+ right-hand.</param>
 /// <param name="IsHelping">Turns the object ball the way it is cut; false for plain ball and for the other side.</param>
-public sealed record SideChoice(double SideTips, bool IsHelping, double Chance, double AimDegrees, Arrival Arrival, Allowance Allowance)
+public sealed record SideChoice(double SideTips, bool IsHelping, Estimate Chance, double AimDegrees, Arrival Arrival, Allowance Allowance)
 {
     /// <summary>What is called a touch, tips.</summary>
     public const double Touch = 0.25;

@@ -1,8 +1,9 @@
-using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Reading;
 
@@ -20,15 +21,20 @@ public readonly record struct Tolerance(double Degrees, double Millimetres);
 public readonly record struct Clearances(double CueBall, double Pot);
 
 /// <summary>One ball into one pocket, judged.</summary>
-/// <param name="Pace">The pace judged at: the one asked for, or the softest above it at which the ball gets there.</param>
+/// <param name="Pace">
+/// The pace judged at, and good for the chance: the one asked for, or, where that is too soft, the softest above it at which the ball gets
+/// there though it be struck two standard deviations too softly.
+/// </param>
 /// <param name="AimDegrees">The aim that pots it; null if there is none.</param>
-/// <param name="Chance">0–1, with what the reach costs; 0 if it is blocked or cannot be aimed.</param>
+/// <param name="Chance">
+/// 0–1, with what the reach costs: played, the other balls taken as out of the way; 0 if it is blocked or cannot be aimed.
+/// </param>
 public sealed record PotOption(
     Cut Cut,
     double Pace,
     double? AimDegrees,
     Tolerance Tolerance,
-    double Chance,
+    Estimate Chance,
     Clearances Clearances,
     IReadOnlyList<Obstacle> Obstacles,
     Reach Reach
@@ -42,20 +48,19 @@ public static class TableReading
 {
     private const double MaxPace = 9;
 
-    /// <summary>Times the clear half of a pocket's window: nothing goes in from farther off.</summary>
-    private const double FarthestOffJaw = 4;
-
-    /// <summary>Where no way between the jaws is clear, what stands in for half of it, degrees.</summary>
-    private const double LeastWindowDegrees = 0.3;
-
-    /// <summary>Half a window is told as no wider than this, degrees.</summary>
-    private const double MostWindowDegrees = 30;
-
     // Plants and doubles beyond this are never worth a look: common practice, no source.
     private const double FarthestPlant = 0.7,
         WidestPlantDegrees = 50,
         ThinnestDegrees = 65,
         LeastChance = 0.01;
+
+    // Strokes for a chance: these first, then twice as many until it is known well enough. For what is only compared the first do.
+    private const int FirstStrokes = 64,
+        MostStrokes = 1024;
+    private const double GoodEnough = 0.01;
+
+    private static readonly ErrorStream Telling = ErrorStream.Named("read: tell"),
+        Choosing = ErrorStream.Named("read: choose");
 
     /// <summary>Of the plants only so many that look easiest are played out.</summary>
     private const int MostPlants = 24;
@@ -70,7 +75,7 @@ public static class TableReading
         Stroke stroke,
         Player player,
         TableShape shape,
-        CancellationToken cancel = default
+        Workers? workers = null
     )
     {
         var cuts = new List<Cut>();
@@ -79,26 +84,53 @@ public static class TableReading
                 Offer(cuts, Cut.Of(layout, new(slot, pocket), shape));
         cuts.AddRange(Plants(layout, shape));
         cuts.AddRange(Doubles(layout, shape));
-        var options = new PotOption?[cuts.Count];
-        Parallel.For(
-            0,
-            cuts.Count,
-            new() { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel },
-            i => options[i] = Judge(layout, cuts[i], stroke, player, shape)
-        );
+        var options = (workers ?? Workers.Shared()).InParallel(cuts.Count, i => Judge(layout, cuts[i], stroke, player, shape, Telling));
         return
         [
             .. options
-                .OfType<PotOption>()
-                .Where(o => o.Cut.Kind == PotKind.Direct || o.Chance >= LeastChance)
-                .OrderByDescending(o => o.Chance)
+                .Where(o => o.Cut.Kind == PotKind.Direct || o.Chance.Value >= LeastChance)
+                .OrderByDescending(o => o.Chance.Value)
                 .ThenByDescending(o => Math.Min(o.Clearances.CueBall, o.Clearances.Pot)),
         ];
     }
 
     /// <summary>One pot, judged at this stroke's own pace or the softest above it that gets the ball there.</summary>
     public static PotOption ReadOne(Layout layout, Pot pot, Stroke stroke, Player player, TableShape shape) =>
-        Judge(layout, Cut.Of(layout, pot, shape), stroke, player, shape);
+        Judge(layout, Cut.Of(layout, pot, shape), stroke, player, shape, Telling);
+
+    /// <summary>
+    /// The best chance of a pot at any of several paces, plain ball, by a few strokes each: to find whether it is on, not to tell how
+    /// likely it is.
+    /// </summary>
+    public static double BestChance(Layout layout, Pot pot, Player player, TableShape shape)
+    {
+        const int strokes = 32;
+        const double certain = 0.9;
+        var cut = Cut.Of(layout, pot, shape);
+        if (!cut.CanBeAimed || !IsClear(layout, cut))
+            return 0;
+        var trial = new PotTrial(layout, cut, shape);
+        var best = 0.0;
+        double? near = null;
+        foreach (var pace in (ReadOnlySpan<double>)[4, 5.5, 7, 2.5])
+        {
+            var stroke = new Stroke(cut.AimDegrees, 0, 0, pace, 0);
+            var reach = Reach.Of(layout, stroke, player);
+            stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
+            if (PotAim.Find(trial, cut, stroke, near, PotAim.Roughly) is not { } aim)
+                continue;
+            near = aim;
+            stroke = stroke with { AimDegrees = aim };
+            var potted = 0;
+            foreach (var error in Choosing.Set(strokes, player.Skill.Times(reach.ErrorFactor)))
+                if (trial.Pots(error.Applied(stroke), error.Side, error.Height))
+                    potted++;
+            best = Math.Max(best, (double)potted / strokes);
+            if (best > certain)
+                break;
+        }
+        return best;
+    }
 
     /// <summary>The likeliest of the direct pots; null if none is on. Only those that look easiest are judged.</summary>
     public static PotOption? Likeliest(Layout layout, Stroke stroke, Player player, TableShape shape, CancellationToken cancel = default)
@@ -110,7 +142,7 @@ public static class TableReading
                 if (Cut.Of(layout, new(slot, pocket), shape) is { Fault: CutFault.None } cut && IsClear(layout, cut))
                     cuts.Add(cut);
         PotOption? best = null;
-        // By plain geometry, an error of aim is carried over the cue ball's way and across the contact.
+        // Chosen by a few strokes, and told by others. By plain geometry, an error of aim is carried over the cue ball's way and across the contact.
         foreach (
             var cut in cuts.OrderByDescending(c =>
                     c.OpeningDegrees * Math.Cos(c.CutDegrees * Math.PI / 180) / (c.CueBallDistance + 2 * Dimensions.BallRadius)
@@ -119,11 +151,11 @@ public static class TableReading
         )
         {
             cancel.ThrowIfCancellationRequested();
-            var option = Judge(layout, cut, stroke, player, shape);
-            if (option.Chance > (best?.Chance ?? 0))
+            var option = Judge(layout, cut, stroke, player, shape, Choosing);
+            if (option.Chance.Value > (best?.Chance.Value ?? 0))
                 best = option;
         }
-        return best;
+        return best is null ? null : Judge(layout, best.Cut, stroke, player, shape, Telling);
     }
 
     /// <summary>The chance of the likeliest double at a medium pace; 0 if none is on.</summary>
@@ -131,7 +163,7 @@ public static class TableReading
     {
         const double pace = 5;
         return Doubles(layout, shape)
-            .Select(cut => Judge(layout, cut, new(0, 0, 0, pace, 0), player, shape).Chance)
+            .Select(cut => Judge(layout, cut, new(0, 0, 0, pace, 0), player, shape, Choosing).Chance.Value)
             .DefaultIfEmpty(0)
             .Max();
     }
@@ -213,7 +245,8 @@ public static class TableReading
         return new(cueBall, ways);
     }
 
-    private static PotOption Judge(Layout layout, in Cut cut, Stroke stroke, Player player, TableShape shape)
+    /// <param name="stream">Of the errors: the one that tells, or, with the first few strokes only, the one that chooses.</param>
+    private static PotOption Judge(Layout layout, in Cut cut, Stroke stroke, Player player, TableShape shape, ErrorStream stream)
     {
         var obstacles = new List<Obstacle>();
         var clearances = ClearancesOf(layout, cut, obstacles);
@@ -224,102 +257,63 @@ public static class TableReading
             ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.ElevationDegrees),
         };
         var skill = player.Skill.Times(reach.ErrorFactor);
-        var off = new PotOption(cut, stroke.Pace, null, default, 0, clearances, obstacles, reach);
+        var off = new PotOption(cut, stroke.Pace, null, default, default, clearances, obstacles, reach);
         if (obstacles.Count > 0)
             return off;
 
         var trial = new PotTrial(layout, cut, shape);
+        if (Softest(trial, cut, stroke, skill) is not { } played)
+            return off;
+        var (right, left) = PotAim.Window(trial, cut, played);
+        return off with
+        {
+            Pace = played.Pace,
+            AimDegrees = played.AimDegrees,
+            Tolerance = new(left - right, (left - right) * Math.PI / 180 * cut.CueBallDistance * 1000),
+            Chance = Played(trial, cut, played, skill, stream),
+        };
+    }
+
+    /// <summary>
+    /// The stroke, aimed, at its own pace if that pots; else at the softest above that still gets the ball there when struck two standard
+    /// deviations too softly. Null if none does.
+    /// </summary>
+    private static Stroke? Softest(PotTrial trial, in Cut cut, Stroke stroke, Skill skill)
+    {
+        const double step = 0.5,
+            tooSoft = 2;
         double? near = null;
-        for (var pace = stroke.Pace; ; pace = Math.Min(MaxPace, pace + 0.5))
+        Stroke? last = null;
+        for (var pace = stroke.Pace; pace <= Math.Max(MaxPace, stroke.Pace); pace = pace < MaxPace ? Math.Min(MaxPace, pace + step) : pace + 1)
         {
             var played = stroke with { Pace = pace };
-            var aim = PotAim.Find(trial, cut, played, near);
-            near = aim ?? near;
-            if (aim is not null && trial.Pots(played with { AimDegrees = aim.Value }))
+            near = PotAim.Find(trial, cut, played, near, PotAim.Roughly) ?? near;
+            if (near is null || !trial.Pots(played with { AimDegrees = near.Value }))
+                continue;
+            played = played with { AimDegrees = PotAim.Find(trial, cut, played, near) ?? near.Value };
+            last = played;
+            var softer = new StrokeError(0, -tooSoft * skill.PacePercent / 100, 0, 0);
+            if (pace == stroke.Pace || trial.Pots(softer.Applied(played)))
+                break;
+        }
+        return last;
+    }
+
+    /// <summary>The stroke played out with the player's errors, until the share that goes in is known well enough.</summary>
+    private static Estimate Played(PotTrial trial, in Cut cut, Stroke stroke, Skill skill, ErrorStream stream)
+    {
+        var pots = new Sums();
+        for (var next = FirstStrokes; ; next *= 2)
+        {
+            for (var i = pots.Strokes; i < next; i++)
             {
-                played = played with { AimDegrees = aim.Value };
-                var (tolerance, chance) = Chance(trial, cut, played, skill);
-                if (cut.Kind != PotKind.Direct || cut.CueBallDistance < Cut.Touching || cut.IsAlongCushion)
-                    chance = Sampled(trial, played, skill);
-                return off with
-                {
-                    Pace = pace,
-                    AimDegrees = aim,
-                    Tolerance = new(tolerance, tolerance * Math.PI / 180 * cut.CueBallDistance * 1000),
-                    Chance = chance,
-                };
+                var error = stream.At(i, skill);
+                pots.Add(i, trial.Pots(error.Applied(stroke), error.Side, error.Height));
             }
-            if (pace >= MaxPace)
-                return off;
+            var share = pots.Share;
+            var isHopeless = cut.Kind != PotKind.Direct && share.Value < LeastChance;
+            if (next == MostStrokes || share.Error <= GoodEnough || isHopeless || stream == Choosing)
+                return share;
         }
-    }
-
-    /// <summary>
-    /// Past a second contact or a cushion, along one, or at a ball that is touched already, errors do not add up in a line: there the
-    /// stroke is played out.
-    /// </summary>
-    private static double Sampled(PotTrial trial, Stroke stroke, Skill skill)
-    {
-        const int samples = 200;
-        var random = new Random(1);
-        var potted = 0;
-        for (var i = 0; i < samples; i++)
-        {
-            var error = StrokeError.Draw(random, skill);
-            if (trial.Pots(error.Applied(stroke), error.Side, error.Height))
-                potted++;
-        }
-        return (double)potted / samples;
-    }
-
-    /// <summary>
-    /// The tolerance in aim (degrees, both sides together), and the chance: each error of the stroke moves the object ball's line by so
-    /// much, their squares add up, and the pocket takes what stays within its window, a part of it off the jaws.
-    /// </summary>
-    private static (double Tolerance, double Chance) Chance(PotTrial trial, in Cut cut, Stroke stroke, Skill skill)
-    {
-        static double Half(double? up, double? down) => up is { } u && down is { } d ? (u - d) / 2 : up ?? -(down ?? 0);
-        var turn = skill.DirectionDegrees;
-        var tip = skill.TipError;
-        var harder = Math.Min(Pace.Hardest, Pace.OfCueSpeed(Pace.CueSpeed(stroke.Pace) * (1 + skill.PacePercent / 100)));
-        var softer = Math.Max(Pace.Slowest, Pace.OfCueSpeed(Pace.CueSpeed(stroke.Pace) * (1 - skill.PacePercent / 100)));
-        var byAim = Half(
-            trial.Miss(stroke with { AimDegrees = stroke.AimDegrees + turn }),
-            trial.Miss(stroke with { AimDegrees = stroke.AimDegrees - turn })
-        );
-        var bySide = Half(trial.Miss(stroke, sideError: tip), trial.Miss(stroke, sideError: -tip));
-        var byHeight = Half(trial.Miss(stroke, heightError: tip), trial.Miss(stroke, heightError: -tip));
-        var byPace = Half(trial.Miss(stroke with { Pace = harder }), trial.Miss(stroke with { Pace = softer }));
-        var sigma = Math.Sqrt(byAim * byAim + bySide * bySide + byHeight * byHeight + byPace * byPace);
-        // Half of the clear window, in aim; how many times as far the ball still goes in, off a jaw, is tried out on either side.
-        var perAim = cut.IsAlongCushion ? 1 / PotAim.PerAim(cut) : Math.Abs(byAim / turn);
-        if (perAim == 0)
-            return (0, 0);
-        // Touching balls set each other off by the line between them, hardly by the aim: no more than that it meets them at all.
-        var clear = Math.Min(MostWindowDegrees, Math.Max(cut.OpeningDegrees / 2, LeastWindowDegrees) / perAim);
-        var (left, right) = (Window(trial, stroke, clear), Window(trial, stroke, -clear));
-        return ((left + right) * clear, (Normal.Within(left * clear * perAim / sigma) + Normal.Within(right * clear * perAim / sigma)) / 2);
-    }
-
-    /// <summary>
-    /// How many times this turn of the aim may be before the ball stays out: at least 0, at most <see cref="FarthestOffJaw"/>.
-    /// </summary>
-    private static double Window(PotTrial trial, Stroke stroke, double turn)
-    {
-        bool Pots(double times) => trial.Pots(stroke with { AimDegrees = stroke.AimDegrees + times * turn });
-        // The slice that is in doubt: from the clear edge outwards, or, should friction have bent the line, inwards.
-        double inside = Pots(0.98) ? 0.98 : 0,
-            outside = inside == 0 ? 0.98 : FarthestOffJaw;
-        if (inside > 0 && Pots(outside))
-            return outside;
-        for (var i = 0; i < 6; i++)
-        {
-            var middle = (inside + outside) / 2;
-            if (Pots(middle))
-                inside = middle;
-            else
-                outside = middle;
-        }
-        return (inside + outside) / 2;
     }
 }

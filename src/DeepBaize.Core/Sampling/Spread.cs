@@ -3,6 +3,7 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Sampling;
 
@@ -12,7 +13,7 @@ namespace DeepBaize.Core.Sampling;
 /// <param name="Goal">What the white is to do, if anything.</param>
 public sealed record SpreadQuestion(Layout Layout, Stroke Stroke, Cut? Pot, Skill Skill, TableShape Shape, Goal? Goal = null);
 
-/// <summary>Shares of the samples.</summary>
+/// <summary>Shares of the strokes.</summary>
 /// <param name="Pot">In which the chosen ball goes into the chosen pocket.</param>
 /// <param name="MissThick">In which the ball was missed on the thick side.</param>
 /// <param name="MissThin">In which it was missed on the thin side, or not hit.</param>
@@ -21,14 +22,22 @@ public sealed record SpreadQuestion(Layout Layout, Stroke Stroke, Cut? Pot, Skil
 /// <param name="Wanted">In which the white does what is wanted of it, whether or not the pot goes in; 0 without a goal.</param>
 /// <param name="Both">In which the ball goes in, the white stays on the table, and does it.</param>
 public readonly record struct SpreadOdds(
-    double Pot,
-    double MissThick,
-    double MissThin,
-    double InOff,
-    double Kiss,
-    double Wanted,
-    double Both
-);
+    Estimate Pot,
+    Estimate MissThick,
+    Estimate MissThin,
+    Estimate InOff,
+    Estimate Kiss,
+    Estimate Wanted,
+    Estimate Both
+)
+{
+    /// <summary>Of the least certain of them.</summary>
+    public double LargestError =>
+        new[] { Pot.Error, MissThick.Error, MissThin.Error, InOff.Error, Kiss.Error, Wanted.Error, Both.Error }.Max();
+}
+
+/// <summary>Where the white stops on the average, of the strokes in which it stays on the table; m.</summary>
+public readonly record struct MeanRest(Estimate X, Estimate Y);
 
 /// <summary>Closed polygons, m.</summary>
 /// <param name="Likely">Of the smallest area that holds 68 % of the places where the white came to rest.</param>
@@ -49,60 +58,73 @@ public sealed record SpreadOutlines(
 
 /// <summary>What comes of a stroke as a player of some skill plays it: many times, with errors.</summary>
 /// <param name="Samples">How many were played.</param>
-/// <param name="Rests">Where the white came to rest, m, one for each sample in which it stayed on the table.</param>
-public sealed record SpreadResult(int Samples, SpreadOdds Odds, IReadOnlyList<Vec2> Rests, SpreadOutlines Outlines);
+/// <param name="Rests">Where the white came to rest, m, one for each stroke in which it stayed on the table.</param>
+public sealed record SpreadResult(
+    int Samples,
+    SpreadOdds Odds,
+    MeanRest Mean,
+    IReadOnlyList<Vec2> Rests,
+    SpreadOutlines Outlines
+);
 
-/// <summary>Samples a stroke with a player's errors, on the table as it stands.</summary>
+/// <summary>How often a stroke is played: until every share is known so well, in steps that double.</summary>
+/// <param name="Fewest">Played in any case.</param>
+/// <param name="Most">Then it ends, however well they are known.</param>
+/// <param name="Error">Standard error that is enough.</param>
+public sealed record SpreadEffort(int Fewest, int Most, double Error)
+{
+    /// <summary>For what is told.</summary>
+    public static SpreadEffort Told { get; } = new(512, 4096, 0.01);
+
+    /// <summary>So many, no more and no fewer.</summary>
+    public static SpreadEffort Of(int strokes) => new(strokes, strokes, 0);
+}
+
+/// <summary>Plays a stroke with a player's errors, on the table as it stands.</summary>
 public static class Spread
 {
-    /// <summary>
-    /// Played one after the other by one worker, with random numbers of their own: so the result does not depend on the number of cores.
-    /// </summary>
-    private const int Batch = 250;
+    /// <summary>Played one after the other by one worker, so that the result does not depend on how many there are.</summary>
+    private const int Batch = 64;
 
     /// <summary>From fewer places an outline would be an accident.</summary>
     private const int FewestToOutline = 100;
 
-    /// <param name="seed">The same seed gives the same samples.</param>
-    /// <param name="workers">How many at once; −1 for all cores.</param>
+    private static readonly ErrorStream Reporting = ErrorStream.Named("spread");
+
+    /// <param name="stream">Of the errors; one that reports, unless said otherwise.</param>
     /// <param name="outlines">Whether the outlines are wanted.</param>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public static SpreadResult Sample(
         SpreadQuestion question,
-        int samples = 2000,
-        int seed = 1,
-        int workers = -1,
-        bool outlines = true,
-        CancellationToken cancel = default
+        Workers workers,
+        SpreadEffort? effort = null,
+        ErrorStream? stream = null,
+        bool outlines = true
     )
     {
-        var tallies = new Tally[(samples + Batch - 1) / Batch];
-        var cores = new ParallelOptions
+        effort ??= SpreadEffort.Told;
+        var tallies = new List<Tally>();
+        var all = new Tally();
+        for (var (played, next) = (0, effort.Fewest); ; next = Math.Min(effort.Most, 2 * played))
         {
-            MaxDegreeOfParallelism = workers < 0 ? Environment.ProcessorCount : workers,
-            CancellationToken = cancel,
-        };
-        Parallel.For(
-            0,
-            tallies.Length,
-            cores,
-            i => tallies[i] = Play(question, Math.Min(Batch, samples - i * Batch), unchecked(seed * 7919 + i), cancel)
-        );
-        double Share(Func<Tally, int> count) => (double)tallies.Sum(count) / samples;
-        var odds = new SpreadOdds(
-            Pot: Share(t => t.Pots),
-            MissThick: Share(t => t.Thick),
-            MissThin: Share(t => t.Thin),
-            InOff: Share(t => t.InOffs),
-            Kiss: Share(t => t.Kisses),
-            Wanted: Share(t => t.Wanted),
-            Both: Share(t => t.Both)
-        );
-        List<Vec2> rests = [.. tallies.SelectMany(t => t.Rests)];
-        return new(samples, odds, rests, outlines ? OutlinesOf(rests, tallies) : SpreadOutlines.None);
+            var first = played;
+            var batches = workers.InParallel(
+                (next - first + Batch - 1) / Batch,
+                i => Play(question, stream ?? Reporting, first + i * Batch, Math.Min(Batch, next - first - i * Batch), workers.Cancel)
+            );
+            foreach (var batch in batches)
+                all.Add(batch);
+            tallies.AddRange(batches);
+            played = next;
+            var odds = all.Odds;
+            if (played < effort.Most && odds.LargestError > effort.Error)
+                continue;
+            List<Vec2> rests = [.. tallies.SelectMany(t => t.Rests)];
+            return new(played, odds, all.Mean, rests, outlines ? OutlinesOf(rests, tallies) : SpreadOutlines.None);
+        }
     }
 
-    private static SpreadOutlines OutlinesOf(List<Vec2> rests, Tally[] tallies)
+    private static SpreadOutlines OutlinesOf(List<Vec2> rests, List<Tally> tallies)
     {
         var density = new Density(rests, Dimensions.Bed);
         return new(density.Outline(0.68), density.Outline(0.95), Leaves(t => t.ThickRests), Leaves(t => t.ThinRests));
@@ -116,59 +138,75 @@ public static class Spread
 
     private sealed class Tally
     {
-        public int Pots,
-            InOffs,
-            Kisses,
-            Thick,
-            Thin,
-            Wanted,
-            Both;
+        public readonly Sums Pots = new(),
+            InOffs = new(),
+            Kisses = new(),
+            Thick = new(),
+            Thin = new(),
+            Wanted = new(),
+            Both = new(),
+            Stays = new(),
+            X = new(),
+            Y = new();
         public readonly List<Vec2> Rests = [],
             ThickRests = [],
             ThinRests = [];
+
+        private IEnumerable<Sums> Figures => [Pots, InOffs, Kisses, Thick, Thin, Wanted, Both, Stays, X, Y];
+
+        public void Add(Tally other)
+        {
+            foreach (var (mine, its) in Figures.Zip(other.Figures))
+                mine.Add(its);
+        }
+
+        public SpreadOdds Odds =>
+            new(
+                Pot: Pots.Share,
+                MissThick: Thick.Share,
+                MissThin: Thin.Share,
+                InOff: InOffs.Share,
+                Kiss: Kisses.Share,
+                Wanted: Wanted.Share,
+                Both: Both.Share
+            );
+
+        public MeanRest Mean => new(X.For(Stays), Y.For(Stays));
     }
 
-    private static Tally Play(SpreadQuestion question, int samples, int seed, CancellationToken cancel)
+    private static Tally Play(SpreadQuestion question, ErrorStream stream, int first, int count, CancellationToken cancel)
     {
         var (layout, stroke, pot, skill, shape, goal) = question;
         var simulator = new Simulator(shape, Simulator.Coarse);
         var record = new ShotRecord();
-        var random = new Random(seed);
         var tally = new Tally();
         var meant = pot?.Pot;
-        for (var i = 0; i < samples; i++)
+        for (var i = first; i < first + count; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            StrokeError.Draw(random, skill).Play(simulator, layout, stroke, record);
+            stream.At(i, skill).Play(simulator, layout, stroke, record);
 
-            if (simulator.PocketOf(0) is null)
-                tally.Rests.Add(simulator.At(0));
-            else
-                tally.InOffs++;
-            if (Kisses.First(record, meant, goal?.Meant ?? -1) is not null)
-                tally.Kisses++;
+            var stays = simulator.PocketOf(0) is null;
+            var rest = stays ? simulator.At(0) : default;
+            if (stays)
+                tally.Rests.Add(rest);
+            tally.InOffs.Add(i, !stays);
+            tally.Stays.Add(i, stays);
+            tally.X.Add(i, rest.X);
+            tally.Y.Add(i, rest.Y);
+            tally.Kisses.Add(i, Kisses.First(record, meant, goal?.Meant ?? -1) is not null);
             var isMet = goal is not null && goal.IsMet(record, simulator, layout);
-            if (isMet)
-                tally.Wanted++;
-            if (pot is not { } cut)
-                continue;
-            var slot = cut.Pot.Slot;
-            if (simulator.PocketOf(slot) == cut.Pocket)
-            {
-                tally.Pots++;
-                if (isMet && simulator.PocketOf(0) is null)
-                    tally.Both++;
-            }
-            else
-            {
-                var thick = MissedThick(record, cut);
-                if (thick)
-                    tally.Thick++;
-                else
-                    tally.Thin++;
-                if (simulator.PocketOf(slot) is null)
-                    (thick ? tally.ThickRests : tally.ThinRests).Add(simulator.At(slot));
-            }
+            tally.Wanted.Add(i, isMet);
+
+            var (slot, isPotted) = pot is { } cut ? (cut.Pot.Slot, simulator.PocketOf(cut.Pot.Slot) == cut.Pocket) : (-1, false);
+            var isMissed = slot > 0 && !isPotted;
+            var isThick = isMissed && MissedThick(record, pot!.Value);
+            tally.Pots.Add(i, isPotted);
+            tally.Both.Add(i, isPotted && isMet && stays);
+            tally.Thick.Add(i, isThick);
+            tally.Thin.Add(i, isMissed && !isThick);
+            if (isMissed && simulator.PocketOf(slot) is null)
+                (isThick ? tally.ThickRests : tally.ThinRests).Add(simulator.At(slot));
         }
         return tally;
     }

@@ -9,6 +9,9 @@ public sealed record Effort
     /// <summary>So many pots that look best are tried.</summary>
     public required int Pots { get; init; }
 
+    /// <summary>Whether pots are tried that can only go in off the far jaw: their aim takes long to find, and they are seldom good.</summary>
+    public bool OffJaws { get; init; }
+
     /// <summary>Of the tip without side, tips.</summary>
     public required double[] Heights { get; init; }
 
@@ -35,23 +38,31 @@ public sealed record Effort
     /// <summary>So many places each.</summary>
     public int DeepSamples { get; init; }
 
-    /// <summary>So many strokes are played for the chances that are told.</summary>
+    /// <summary>The steps of the refinement are halved so often.</summary>
+    public int Halvings { get; init; } = 1;
+
+    /// <summary>So many are told, each by strokes that had no part in the choice.</summary>
+    public int Told { get; init; } = 1;
+
+    /// <summary>For the value that is told it is asked so often what would be played next; 0: nothing is told but what has chosen.</summary>
     public int Final { get; init; }
 
     public static Effort Full { get; } =
         new()
         {
             Pots = 10,
+            OffJaws = true,
             Heights = [-1.2, -0.8, -0.4, 0, 0.4, 0.8, 1.2],
             Sides = [-0.8, 0.8],
             SideHeights = [-0.7, 0, 0.7],
             PaceStep = 0.5,
             Sifted = 60,
-            Samples = 14,
+            Samples = 16,
             Refined = 12,
-            Deepened = 8,
-            DeepSamples = 14,
-            Final = 160,
+            Deepened = 6,
+            DeepSamples = 12,
+            Told = 5,
+            Final = 16,
         };
 
     /// <summary>For the later shots of a plan.</summary>
@@ -66,9 +77,9 @@ public sealed record Effort
             Sifted = 36,
             Samples = 12,
             Refined = 8,
-            Deepened = 4,
-            DeepSamples = 10,
-            Final = 120,
+            Deepened = 3,
+            DeepSamples = 8,
+            Final = 8,
         };
 
     /// <summary>For what would be played from one of many places.</summary>
@@ -76,9 +87,9 @@ public sealed record Effort
         new()
         {
             Pots = 3,
-            Heights = [-0.9, -0.3, 0.3, 0.9],
-            PaceStep = 0.9,
-            Sifted = 10,
-            Samples = 10,
+            Heights = [-0.9, 0, 0.9],
+            PaceStep = 1.4,
+            Sifted = 8,
+            Samples = 8,
         };
 }

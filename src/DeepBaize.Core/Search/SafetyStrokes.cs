@@ -29,9 +29,9 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
 
     private static readonly (double Height, double Side)[] Columns = [(0, 0), (-0.9, 0), (0.9, 0), (0, 0.9), (0, -0.9)];
 
-    private const double Softest = 1.5,
-        Hardest = 8,
-        PaceStep = 0.65;
+    public const double Softest = 1.5,
+        Hardest = 8;
+    private const double PaceStep = 0.65;
 
     /// <summary>Every ball on that can be struck straight, with each fullness.</summary>
     public IEnumerable<(int Slot, double Offset)> Ways(Situation from) => Targets(from).SelectMany(slot => Offsets.Select(o => (slot, o)));
@@ -101,15 +101,26 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
     {
         var tried = new List<TriedSafety>();
         foreach (var stroke in Strokes(from, slot, offset, coarse))
-        {
-            var played = bench.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
-            if (played.Ruling.IsFoul)
-                continue;
-            var leave = judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
-            tried.Add(new(slot, offset, stroke, played, leave, ValueOf(played, leave), Route.Of(bench.Record)));
-        }
+            if (Try(bench, from, slot, offset, stroke) is { } one)
+                tried.Add(one);
         return tried;
     }
+
+    /// <summary>A stroke, played; null if it is a foul.</summary>
+    public TriedSafety? Try(Bench bench, Situation from, int slot, double offset, in Stroke stroke)
+    {
+        var played = bench.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
+        if (played.Ruling.IsFoul)
+            return null;
+        var leave = judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
+        return new(slot, offset, stroke, played, leave, ValueOf(played, leave), Route.Of(bench.Record));
+    }
+
+    /// <summary>By how much the aim turns for the white to pass so many ball widths farther to the left of a ball, degrees.</summary>
+    public static double DegreesFor(Situation from, int slot, double widths) =>
+        Math.Asin(Math.Min(1, widths * 2 * BallRadius / Math.Max(2 * BallRadius, from.Layout.Balls[slot].At.DistanceTo(from.Layout.White.At))))
+        * 180
+        / Math.PI;
 
     /// <summary>All strokes that are tried at a ball, with how far beside its middle the white passes.</summary>
     public IEnumerable<(double Offset, Stroke Stroke)> Of(Situation from, int slot) =>

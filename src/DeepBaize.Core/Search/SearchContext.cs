@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Search;
 
@@ -9,7 +10,6 @@ namespace DeepBaize.Core.Search;
 public sealed class SearchContext(Player player, TableShape shape, PlanPreferences preferences, FairGate gate, CancellationToken cancel)
 {
     private readonly ConcurrentBag<Bench> _benches = [];
-    private readonly FairGate.Ticket _ticket = new();
     private long _examined;
 
     public Player Player { get; } = player;
@@ -18,6 +18,9 @@ public sealed class SearchContext(Player player, TableShape shape, PlanPreferenc
     public Worth Worth { get; } = new(player, preferences);
     public CancellationToken Cancel { get; } = cancel;
 
+    /// <summary>Of this search alone.</summary>
+    public Workers Workers { get; } = new(gate, cancel);
+
     /// <summary>Positions looked at so far.</summary>
     public long Examined => Interlocked.Read(ref _examined);
 
@@ -25,9 +28,7 @@ public sealed class SearchContext(Player player, TableShape shape, PlanPreferenc
 
     public List<T> InParallel<T>(int count, Func<Bench, int, T> job)
     {
-        var results = new T[count];
-        gate.ForEach(_ticket, count, i => results[i] = WithBench(bench => job(bench, i)), Cancel);
-        return [.. results];
+        return Workers.InParallel(count, i => WithBench(bench => job(bench, i)));
     }
 
     private T WithBench<T>(Func<Bench, T> job)

@@ -1,10 +1,10 @@
-using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
@@ -19,7 +19,7 @@ public sealed record Target(Pot Pot, Ball Nominated, Cut Cut);
 /// <param name="Chance">That it scores.</param>
 /// <param name="Foul">That it ends in a foul, the white going in above all.</param>
 /// <param name="Holds">Of the times that it scores, the share after which the next pot is better than even.</param>
-public readonly record struct ChoiceOdds(double Chance, double Foul, double Holds);
+public readonly record struct ChoiceOdds(Estimate Chance, Estimate Foul, Estimate Holds);
 
 /// <summary>A stroke to pot a ball that is on, and what it is worth.</summary>
 /// <param name="Stroke">As aimed.</param>
@@ -32,7 +32,7 @@ public sealed record Choice(
     Stroke Stroke,
     Reach Reach,
     ChoiceOdds Odds,
-    double Value,
+    Estimate Value,
     double Gain,
     Played Outcome,
     Quality Next
@@ -46,7 +46,7 @@ public sealed record Choice(
     public Ball Nominated => Target.Nominated;
 
     /// <summary>That it scores, 0–1.</summary>
-    public double Chance => Odds.Chance;
+    public double Chance => Odds.Chance.Value;
 
     /// <summary>The table if it goes as meant.</summary>
     public Situation Leaves => Outcome.Leaves;
@@ -54,7 +54,7 @@ public sealed record Choice(
 
 /// <summary>
 /// Chooses the stroke to play from a situation. A pipeline: pots on → strokes on a grid, played without error → sifted with errors →
-/// refined → deepened by what would be played next → judged by a larger sample. See docs/planning.md.
+/// refined → deepened by what would be played next → told by strokes that had no part in the choice. See docs/planning.md.
 /// </summary>
 public sealed class ShotSearch(SearchContext context)
 {
@@ -75,7 +75,12 @@ public sealed class ShotSearch(SearchContext context)
 
     private const double BetterThanEven = 0.5;
 
-    private static readonly StrokeError[] NoErrors = [];
+    private static readonly ErrorStream Sifting = ErrorStream.Named("shots: sift"),
+        Deepening = ErrorStream.Named("shots: deepen"),
+        Glancing = ErrorStream.Named("shots: glance"),
+        Telling = ErrorStream.Named("shots: tell"),
+        TellingDeep = ErrorStream.Named("shots: tell what follows"),
+        TellingGlance = ErrorStream.Named("shots: tell the next");
 
     /// <summary>A pot that is on, with what does not depend on the stroke.</summary>
     private sealed record Candidate(Target Target, double Chance)
@@ -85,6 +90,16 @@ public sealed class ShotSearch(SearchContext context)
         public Cut Cut => Target.Cut;
 
         public Ball Nominated => Target.Nominated;
+
+        /// <summary>Aimed at a part of the pocket beside this one; null if that is outside it.</summary>
+        public Candidate? InPart(double beside, Layout layout, TableShape shape)
+        {
+            var part = Pot.Part + beside;
+            if (Math.Abs(part) > 1)
+                return null;
+            var cut = Cut.Of(layout, Pot with { Part = part }, shape);
+            return cut.CanBeAimed ? this with { Target = new(cut.Pot, Nominated, cut) } : null;
+        }
     }
 
     /// <summary>A stroke that was played without error.</summary>
@@ -94,18 +109,44 @@ public sealed class ShotSearch(SearchContext context)
         public double Penalty { get; init; }
     }
 
-    /// <summary>What came of a stroke that was played with errors.</summary>
-    private readonly record struct Sampled(double Value, double Chance, double Foul, double Holds);
+    /// <summary>A stroke with what comes of it when it is played with the errors that choose.</summary>
+    private sealed record Ranked(Tried Tried, double Value, double Chance, double Foul, double Holds);
 
     /// <summary>The best strokes, best first, none twice; empty if nothing is on.</summary>
     /// <param name="sifted">Told the first answer, before the long work.</param>
     public IReadOnlyList<Choice> Choose(Situation from, Effort effort, Action<IReadOnlyList<Choice>>? sifted = null)
     {
-        var candidates = Candidates(from, effort, allKinds: true);
-        if (candidates.Count == 0)
+        var ranked = Sifted(from, OnGrid(from, Candidates(from, effort, allKinds: true), effort), effort);
+        if (ranked.Count == 0)
             return [];
+        sifted?.Invoke([.. ranked.Take(3).Select(r => ChoiceOf(from, r))]);
+        ranked = Refined(from, ranked, effort);
+        ranked = Deepened(from, ranked, effort);
+        return Told(from, [.. OnePotEachFirst(ranked, effort).Take(effort.Told)], effort);
+    }
+
+    /// <summary>What would be played from here by a quick look; null if nothing is on. In one thread.</summary>
+    /// <param name="isTold">Whether its value is to be told by strokes that had no part in the choice.</param>
+    public Choice? Glance(Bench bench, Situation from, bool isTold = false)
+    {
+        var effort = Effort.Glance;
+        var tried = new List<Tried>();
+        foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
+            foreach (var (height, side) in Columns(effort))
+                tried.AddRange(Column(bench, from, candidate, height, side, effort));
+        var errors = Glancing.Set(effort.Samples, context.Player.Skill);
+        var best = Distinct(tried, effort.Sifted, effort.Sifted).Select(t => Sample(bench, from, t, errors)).MaxBy(r => r.Value);
+        if (best is not null && isTold)
+            best = Sample(bench, from, best.Tried, TellingGlance.Set(effort.Samples, context.Player.Skill));
+        return best is null ? null : ChoiceOf(from, best);
+    }
+
+    // ---- Stages ----------------------------------------------------------------------------------------------------
+
+    private List<Tried> OnGrid(Situation from, List<Candidate> candidates, Effort effort)
+    {
         var columns = candidates.SelectMany(c => Columns(effort).Select(column => (Candidate: c, column.Height, column.Side))).ToList();
-        List<Tried> tried =
+        return
         [
             .. context
                 .InParallel(
@@ -114,77 +155,110 @@ public sealed class ShotSearch(SearchContext context)
                 )
                 .SelectMany(t => t),
         ];
-
-        var errors = Errors(effort.Samples, 11);
-        var distinct = Distinct(tried, effort.Sifted, perPot: Math.Max(6, effort.Sifted / 4));
-        var values = context.InParallel(distinct.Count, (bench, i) => Sample(bench, from, distinct[i], errors));
-        List<(Tried Tried, Sampled Sampled)> ranked = [.. distinct.Zip(values).OrderByDescending(r => r.Second.Value)];
-        if (ranked.Count == 0)
-            return [];
-        sifted?.Invoke([.. ranked.Take(3).Select(r => ChoiceOf(from, r.Tried, r.Sampled))]);
-
-        // The best of each pot first, so that no idea is lost for want of room.
-        var seeds = ranked
-            .GroupBy(r => r.Tried.Of.Pot)
-            .SelectMany(g => g.Take(4))
-            .OrderByDescending(r => r.Sampled.Value)
-            .Take(effort.Refined)
-            .ToList();
-        if (seeds.Count > 0)
-        {
-            var refined = context.InParallel(seeds.Count, (bench, i) => Refine(bench, from, seeds[i].Tried, seeds[i].Sampled, errors));
-            ranked = [.. refined.OrderByDescending(r => r.Sampled.Value)];
-        }
-        if (effort.Deepened > 0)
-        {
-            var deep = Apart(ranked, effort.Deepened);
-            var deepErrors = Errors(effort.DeepSamples, 23);
-            // One piece of work a place where the white may stop, so that the cores are shared evenly.
-            var after = context.InParallel(
-                deep.Count * effort.DeepSamples,
-                (bench, k) => Deep(bench, from, deep[k / effort.DeepSamples].Tried, deepErrors[k % effort.DeepSamples])
-            );
-            ranked =
-            [
-                .. deep.Select(
-                        (r, i) =>
-                            (r.Tried, Sampled: Tally(r.Tried, [.. after.Skip(i * effort.DeepSamples).Take(effort.DeepSamples)], r.Sampled))
-                    )
-                    .OrderByDescending(r => r.Sampled.Value),
-            ];
-        }
-        if (effort.Final > 0)
-        {
-            var finalErrors = Errors(effort.Final, 37);
-            var final = context.InParallel(ranked.Count, (bench, i) => Sample(bench, from, ranked[i].Tried, finalErrors));
-            // The value as found by looking ahead, with the chance as found by the larger sample.
-            ranked =
-            [
-                .. ranked
-                    .Select((r, i) => (r.Tried, Sampled: final[i] with { Value = Rescaled(r.Sampled, final[i].Chance, final[i].Foul) }))
-                    .OrderByDescending(r => r.Sampled.Value),
-            ];
-        }
-        return [.. ranked.Select(r => ChoiceOf(from, r.Tried, r.Sampled))];
     }
 
-    /// <summary>What would be played from here by a quick look; null if nothing is on. In one thread.</summary>
-    public Choice? Glance(Bench bench, Situation from)
+    private List<Ranked> Sifted(Situation from, List<Tried> tried, Effort effort)
     {
-        var effort = Effort.Glance;
-        var tried = new List<Tried>();
-        foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
-            foreach (var (height, side) in Columns(effort))
-                tried.AddRange(Column(bench, from, candidate, height, side, effort));
-        var errors = Errors(effort.Samples, 5);
-        Choice? best = null;
-        foreach (var one in Distinct(tried, effort.Sifted, effort.Sifted))
+        var errors = Sifting.Set(effort.Samples, context.Player.Skill);
+        var distinct = Distinct(tried, effort.Sifted, perPot: Math.Max(6, effort.Sifted / 4));
+        return [.. context.InParallel(distinct.Count, (bench, i) => Sample(bench, from, distinct[i], errors)).OrderByDescending(r => r.Value)];
+    }
+
+    /// <summary>Small changes that better the value, with the errors that have sifted.</summary>
+    private List<Ranked> Refined(Situation from, List<Ranked> ranked, Effort effort)
+    {
+        var errors = Sifting.Set(effort.Samples, context.Player.Skill);
+        // The best of each pot first, so that no idea is lost for want of room.
+        var seeds = ranked.GroupBy(r => r.Tried.Of.Pot).SelectMany(g => g.Take(4)).OrderByDescending(r => r.Value).Take(effort.Refined).ToList();
+        if (seeds.Count == 0)
+            return ranked;
+        var refined = context.InParallel(seeds.Count, (bench, i) => Refine(bench, from, seeds[i], errors, effort));
+        return Distinctness.Distinct(refined.OrderByDescending(r => r.Value), (a, b) => IsSame(a.Tried, b.Tried));
+    }
+
+    private List<Ranked> Deepened(Situation from, List<Ranked> ranked, Effort effort)
+    {
+        if (effort.Deepened == 0)
+            return ranked;
+        var deep = ranked.Take(effort.Deepened).ToList();
+        var errors = Deepening.Set(effort.DeepSamples, context.Player.Skill);
+        // One piece of work a place where the white may stop, so that the cores are shared evenly.
+        var after = context.InParallel(
+            deep.Count * effort.DeepSamples,
+            (bench, k) => Deep(bench, from, deep[k / effort.DeepSamples].Tried, errors[k % effort.DeepSamples])
+        );
+        return
+        [
+            .. deep.Select((r, i) => Tally(r.Tried, [.. after.Skip(i * effort.DeepSamples).Take(effort.DeepSamples)], r))
+                .OrderByDescending(r => r.Value),
+        ];
+    }
+
+    /// <summary>The best of each pot before the others of the same, if more than the best are asked for.</summary>
+    private static IEnumerable<Ranked> OnePotEachFirst(List<Ranked> ranked, Effort effort) =>
+        effort.Told == 1 ? ranked : ranked.GroupBy(r => r.Tried.Of.Pot).SelectMany(g => g.Take(3)).OrderByDescending(r => r.Value);
+
+    /// <summary>Chances and value by errors that had no part in the choice; in the order of that choice.</summary>
+    private List<Choice> Told(Situation from, List<Ranked> ranked, Effort effort)
+    {
+        if (effort.Final == 0)
+            return [.. ranked.Select(r => ChoiceOf(from, r))];
+        var told = context.InParallel(ranked.Count, (bench, i) => Tell(bench, from, ranked[i].Tried));
+        var deep = context.InParallel(
+            ranked.Count * effort.Final,
+            (bench, k) =>
+                Deep(bench, from, ranked[k / effort.Final].Tried, TellingDeep.At(k % effort.Final, context.Player.Skill), isTold: true)
+        );
+        return
+        [
+            .. ranked.Select(
+                (r, i) =>
+                {
+                    var (value, scored) = (new Sums(), new Sums());
+                    for (var k = 0; k < effort.Final; k++)
+                    {
+                        var drawn = deep[i * effort.Final + k];
+                        value.Add(k, drawn.Scores ? drawn.Value : 0);
+                        scored.Add(k, drawn.Scores);
+                    }
+                    // What a success is worth by looking on, times how often it comes, by many more strokes.
+                    return ChoiceOf(from, r) with { Odds = told[i], Value = ValueOf(told[i], value.For(scored)) };
+                }
+            ),
+        ];
+    }
+
+    private ChoiceOdds Tell(Bench bench, Situation from, Tried tried)
+    {
+        const int first = 128,
+            most = 1024;
+        const double enough = 0.01;
+        var (scores, fouls, holds) = (new Sums(), new Sums(), new Sums());
+        for (var next = first; ; next *= 2)
         {
-            var sampled = Sample(bench, from, one, errors);
-            if (best is null || sampled.Value > best.Value)
-                best = ChoiceOf(from, one, sampled);
+            for (var i = scores.Strokes; i < next; i++)
+            {
+                var drawn = Draw(bench, from, tried, Telling.At(i, context.Player.Skill), out _);
+                scores.Add(i, drawn.Scores);
+                fouls.Add(i, drawn.Foul);
+                holds.Add(i, drawn.Scores && drawn.Holds);
+            }
+            var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores));
+            if (next >= most || (odds.Chance.Error <= enough && odds.Foul.Error <= enough))
+                return odds;
         }
-        return best;
+    }
+
+    private Estimate ValueOf(in ChoiceOdds odds, in Estimate mean)
+    {
+        var (chance, foul, worth) = (odds.Chance, odds.Foul, context.Worth);
+        // Independent streams: the errors of chance, of what follows and of fouls add up as squares.
+        var error = Math.Sqrt(
+            Math.Pow((mean.Value + worth.MissCost) * chance.Error, 2)
+                + Math.Pow(chance.Value * mean.Error, 2)
+                + Math.Pow(worth.FoulCost * foul.Error, 2)
+        );
+        return new(ValueOf(chance.Value, foul.Value, mean.Value), error, mean.Strokes);
     }
 
     // ---- Pots on ---------------------------------------------------------------------------------------------------
@@ -202,7 +276,7 @@ public sealed class ShotSearch(SearchContext context)
             if (!frame.MayPlay(ball) || lines.From(line, layout.White.At, context.Player.Skill) is not { } pot || pot.Chance < LeastChance)
                 continue;
             var cut = Cut.Of(layout, new(line.Slot, line.Pocket), context.Shape);
-            if (cut.CanBeAimed)
+            if (cut.Fault == CutFault.None || (cut.CanBeAimed && effort.OffJaws))
                 found.Add((new(new(cut.Pot, ball, cut), pot.Chance), context.Worth.Promise(from, lines, pot)));
         }
         var likeliest = found.Count == 0 ? 0 : found.Max(f => f.Candidate.Chance);
@@ -215,20 +289,20 @@ public sealed class ShotSearch(SearchContext context)
                 .Select(f => f.Candidate),
         ];
         if (allKinds && likeliest < PoorChance)
-            foreach (var option in TableReading.Read(layout, new(0, 0, 0, 4, 0), context.Player, context.Shape, context.Cancel))
+            foreach (var option in TableReading.Read(layout, new(0, 0, 0, 4, 0), context.Player, context.Shape, context.Workers))
             {
                 var (struck, potted) = (layout.Balls[option.Cut.Pot.Struck].Ball, layout.Balls[option.Cut.Pot.Slot].Ball);
                 // Of a plant both balls must be on: reds, then.
                 if (
                     option.Cut.Kind == PotKind.Direct
-                    || option.Chance < LeastPlant
+                    || option.Chance.Value < LeastPlant
                     || !frame.On.Includes(struck)
                     || !frame.On.Includes(potted)
                     || (struck != potted && !(struck.IsRed && potted.IsRed))
                 )
                     continue;
                 if (best.Count(b => b.Cut.Kind != PotKind.Direct) < 3)
-                    best.Add(new(new(option.Cut.Pot, potted, option.Cut), option.Chance));
+                    best.Add(new(new(option.Cut.Pot, potted, option.Cut), option.Chance.Value));
             }
         return best;
     }
@@ -303,14 +377,6 @@ public sealed class ShotSearch(SearchContext context)
 
     // ---- With errors -----------------------------------------------------------------------------------------------
 
-    private StrokeError[] Errors(int count, int seed)
-    {
-        if (count == 0)
-            return NoErrors;
-        var random = new Random(seed);
-        return [.. Enumerable.Range(0, count).Select(_ => StrokeError.Draw(random, context.Player.Skill))];
-    }
-
     /// <summary>One outcome of a stroke.</summary>
     private readonly record struct Drawn(bool Scores, bool Foul, double Value, bool Holds);
 
@@ -339,7 +405,7 @@ public sealed class ShotSearch(SearchContext context)
         );
     }
 
-    private Sampled Sample(Bench bench, Situation from, Tried tried, StrokeError[] errors)
+    private Ranked Sample(Bench bench, Situation from, Tried tried, StrokeError[] errors)
     {
         var drawn = new Drawn[errors.Length];
         for (var i = 0; i < errors.Length; i++)
@@ -348,19 +414,19 @@ public sealed class ShotSearch(SearchContext context)
     }
 
     /// <summary>The same with what would be played next, instead of what the place looks like.</summary>
-    private Drawn Deep(Bench bench, Situation from, Tried tried, in StrokeError error)
+    private Drawn Deep(Bench bench, Situation from, Tried tried, in StrokeError error, bool isTold = false)
     {
         var drawn = Draw(bench, from, tried, error, out var played);
         if (!drawn.Scores || played.Ruling.NextFrame.IsOver)
             return drawn;
         return drawn with
         {
-            Value = context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + Math.Max(0, Glance(bench, played.Leaves)?.Value ?? 0),
+            Value = context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + Math.Max(0, Glance(bench, played.Leaves, isTold)?.Value.Value ?? 0),
         };
     }
 
-    /// <param name="known">Its chance, from more samples than these; null: estimated from these and the quick estimate.</param>
-    private Sampled Tally(Tried tried, Drawn[] drawn, Sampled? known)
+    /// <param name="known">Its chance, from more strokes than these; null: estimated from these and the quick estimate.</param>
+    private Ranked Tally(Tried tried, Drawn[] drawn, Ranked? known)
     {
         var (scores, fouls, holds, value) = (0, 0, 0, 0.0);
         foreach (var d in drawn)
@@ -374,63 +440,51 @@ public sealed class ShotSearch(SearchContext context)
             if (d.Holds)
                 holds++;
         }
-        var weight = drawn.Length >= 100 ? 0 : EstimateWeighs;
-        var chance = known?.Chance ?? (weight * tried.Chance + scores) / (weight + drawn.Length);
+        var chance = known?.Chance ?? (EstimateWeighs * tried.Chance + scores) / (EstimateWeighs + drawn.Length);
         var foul = known?.Foul ?? (double)fouls / drawn.Length;
-        var mean = scores == 0 ? 0 : value / scores;
-        var (worth, penalty) = (ValueOf(chance, foul, mean), tried.Penalty);
-        return new(worth - penalty * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores);
+        var worth = ValueOf(chance, foul, scores == 0 ? 0 : value / scores);
+        return new(tried, worth - tried.Penalty * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores);
     }
 
     private double ValueOf(double chance, double foul, double mean) =>
         chance * mean - (1 - chance) * context.Worth.MissCost - foul * context.Worth.FoulCost;
 
-    private double Rescaled(in Sampled sampled, double chance, double foul)
+    private Ranked Refine(Bench bench, Situation from, Ranked seed, StrokeError[] errors, Effort effort)
     {
-        var worth = context.Worth;
-        var mean =
-            sampled.Chance <= 0
-                ? 0
-                : (sampled.Value + (1 - sampled.Chance) * worth.MissCost + sampled.Foul * worth.FoulCost) / sampled.Chance;
-        return ValueOf(chance, foul, mean);
+        var (pot, trial) = (seed.Tried.Of, new PotTrial(from.Layout, seed.Tried.Of.Cut, context.Shape));
+        return Refinement.Better(
+            seed,
+            context.Preferences.PlainOnly ? PlainTurns : Turns,
+            effort.Halvings,
+            (now, turn) =>
+            {
+                if (turn.Of(now.Tried.Stroke, Effort.Softest, Effort.Hardest) is not { } stroke)
+                    return null;
+                var candidate = now.Tried.Of;
+                var tries = trial;
+                if (turn.Part != 0)
+                {
+                    if (candidate.Cut.Kind != PotKind.Direct || candidate.InPart(turn.Part, from.Layout, context.Shape) is not { } moved)
+                        return null;
+                    candidate = moved;
+                    tries = new(from.Layout, moved.Cut, context.Shape);
+                }
+                else if (candidate != pot)
+                    tries = new(from.Layout, candidate.Cut, context.Shape);
+                double? near = turn.Part == 0 ? now.Tried.Stroke.AimDegrees : null;
+                // What looks far worse without error is not worth playing with errors.
+                return
+                    Try(bench, tries, from, candidate, stroke, ref near) is not { } tried
+                    || tried.Value < now.Tried.Value - 0.15 * Math.Abs(now.Tried.Value)
+                    ? null
+                    : Sample(bench, from, tried, errors);
+            },
+            (a, b) => a.Value > b.Value
+        );
     }
 
-    /// <summary>Small changes of height, pace and side that better the value, with the same errors.</summary>
-    private (Tried Tried, Sampled Sampled) Refine(Bench bench, Situation from, Tried seed, Sampled sampled, StrokeError[] errors)
-    {
-        var trial = new PotTrial(from.Layout, seed.Of.Cut, context.Shape);
-        var best = (Tried: seed, Sampled: sampled);
-        foreach (var scale in (ReadOnlySpan<double>)[1, 0.5])
-        {
-            var start = best.Tried.Stroke;
-            foreach (
-                var (up, harder, right) in (ReadOnlySpan<(double, double, double)>)
-                    [(0, 1, 0), (0, -1, 0), (1, 0, 0), (-1, 0, 0), (0, 0, 1), (0, 0, -1)]
-            )
-            {
-                if (right != 0 && context.Preferences.PlainOnly)
-                    continue;
-                var stroke = start with
-                {
-                    HeightTips = start.HeightTips + 0.2 * scale * up,
-                    Pace = start.Pace + 0.3 * scale * harder,
-                    SideTips = start.SideTips + 0.3 * scale * right,
-                };
-                if (Tip.Margin(stroke.SideTips, stroke.HeightTips) < 0.1 || stroke.Pace is < Effort.Softest or > Effort.Hardest)
-                    continue;
-                double? near = start.AimDegrees;
-                if (
-                    Try(bench, trial, from, seed.Of, stroke, ref near) is not { } tried
-                    || tried.Value < best.Tried.Value - 0.15 * Math.Abs(best.Tried.Value)
-                )
-                    continue;
-                var value = Sample(bench, from, tried, errors);
-                if (value.Value > best.Sampled.Value)
-                    best = (tried, value);
-            }
-        }
-        return best;
-    }
+    private static readonly Turn[] PlainTurns = [new(Pace: 0.3), new(Height: 0.2), new(Part: 0.5)],
+        Turns = [new(Pace: 0.3), new(Height: 0.2), new(Side: 0.3), new(Part: 0.5)];
 
     // ---- Distinct --------------------------------------------------------------------------------------------------
 
@@ -449,35 +503,29 @@ public sealed class ShotSearch(SearchContext context)
 
     private static bool IsSame(Tried a, Tried b)
     {
-        if (a.Of != b.Of || Math.Abs(a.Stroke.Pace - b.Stroke.Pace) > SamePace)
+        if (!a.Of.Pot.IsSameAs(b.Of.Pot) || Math.Abs(a.Stroke.Pace - b.Stroke.Pace) > SamePace)
             return false;
         return a.Outcome.Leaves.Layout.White.At.DistanceTo(b.Outcome.Leaves.Layout.White.At) < SamePlace;
     }
 
-    /// <summary>The best, no two the same after refining.</summary>
-    private static List<(Tried Tried, Sampled Sampled)> Apart(List<(Tried Tried, Sampled Sampled)> ranked, int most)
+    /// <summary>As chosen, with the figures that chose.</summary>
+    private Choice ChoiceOf(Situation from, Ranked r)
     {
-        var kept = new List<(Tried Tried, Sampled Sampled)>();
-        foreach (var one in ranked)
-            if (kept.Count < most && kept.All(k => !IsSame(k.Tried, one.Tried)))
-                kept.Add(one);
-        return kept;
-    }
-
-    private Choice ChoiceOf(Situation from, Tried t, Sampled s) =>
-        new(
-            t.Of.Target,
-            t.Stroke,
-            t.Reach,
-            new(s.Chance, s.Foul, s.Holds),
-            s.Value,
-            context.Worth.Gain(from.Frame, t.Outcome.Ruling.NextFrame),
-            t.Outcome,
-            t.Next
+        Estimate Rough(double value) => new(value, Math.Abs(value), 0);
+        return new(
+            r.Tried.Of.Target,
+            r.Tried.Stroke,
+            r.Tried.Reach,
+            new(Rough(r.Chance), Rough(r.Foul), Rough(r.Holds)),
+            Rough(r.Value),
+            context.Worth.Gain(from.Frame, r.Tried.Outcome.Ruling.NextFrame),
+            r.Tried.Outcome,
+            r.Tried.Next
         )
         {
-            Route = RouteOf(from, t),
+            Route = RouteOf(from, r.Tried),
         };
+    }
 
     private Route RouteOf(Situation from, Tried t)
     {

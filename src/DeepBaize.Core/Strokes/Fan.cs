@@ -1,4 +1,3 @@
-using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 

@@ -29,4 +29,7 @@ public sealed record Pot(int Slot, Pocket Pocket, double Part = 0, int Through =
     public int Struck => Through >= 0 ? Through : Slot;
 
     public bool IsPlant => Through >= 0;
+
+    /// <summary>Whether it is the same ball on the same way into the same pocket, whatever part of it.</summary>
+    public bool IsSameAs(Pot other) => this with { Part = other.Part } == other;
 }

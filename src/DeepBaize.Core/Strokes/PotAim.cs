@@ -1,4 +1,4 @@
-using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Strokes;
@@ -26,16 +26,71 @@ public static class PotAim
         Find(new PotTrial(cueBall, objectBall, cut, shape), cut, stroke);
 
     /// <summary>The same with a trial that is at hand.</summary>
-    /// <param name="near">An aim that is about right, degrees; by default the ghost ball's.</param>
+    /// <param name="near">An aim that is about right, degrees; by default the ghost ball's, with the squirt taken off.</param>
     /// <param name="accuracy">Of the object ball's way, degrees.</param>
     public static double? Find(PotTrial trial, in Cut cut, Stroke stroke, double? near = null, double accuracy = Accuracy)
     {
         if (cut.Fault == CutFault.OffJaw || cut.Kind == PotKind.Set || cut.IsAlongCushion)
-            return Best(trial, cut, stroke);
+            return accuracy < Roughly ? Widest(trial, cut, stroke) : Widest(trial, cut, stroke, tries: 81, fewest: 1, isNear: true);
+        // With a tip of side the white, aimed at the ghost ball, may pass the object ball altogether: begin where it leaves for it.
+        var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), trial.Conditions).Degrees;
+        if (AlongTheLine(trial, cut, stroke, near ?? cut.AimDegrees - squirt, accuracy) is { } aim)
+            return accuracy < Roughly ? Centred(trial, cut, stroke, aim) : aim;
+        // Nowhere on the line: all aims that meet the ball are tried, if the white gets as far as that. Where strokes are only compared
+        // there are others.
+        return accuracy < Roughly && trial.Arrives(stroke, cut.AimDegrees - squirt) ? Widest(trial, cut, stroke) : null;
+    }
+
+    /// <summary>
+    /// An aim along the line, moved where that lies near the edge of the aims that pot, as when one jaw forgives more than the other: into
+    /// the middle half of them. Where it pots not at all, the ball meeting the near jaw or stopping short, the middle of those that do, if
+    /// any.
+    /// </summary>
+    private static double Centred(PotTrial trial, in Cut cut, Stroke stroke, double aim)
+    {
+        const double middle = 0.5;
+        stroke = stroke with { AimDegrees = aim };
+        if (!trial.PotsAsMeant(stroke))
+            return Widest(trial, cut, stroke) ?? aim;
+        var (right, left) = Window(trial, cut, stroke);
+        var (centre, half) = ((right + left) / 2, (left - right) / 2);
+        return Math.Clamp(aim, centre - middle * half, centre + middle * half);
+    }
+
+    /// <summary>The aims on either side of a stroke that pots up to which it still does, degrees; no farther than half a turn apart.</summary>
+    public static (double Right, double Left) Window(PotTrial trial, in Cut cut, Stroke stroke)
+    {
+        const double most = 90;
+        bool Pots(double at) => trial.PotsAsMeant(stroke with { AimDegrees = at });
+        var step = Math.Max(1e-4, PerAim(cut) * Math.Abs(cut.OpeningDegrees) / 4);
+        double EdgeOn(int side)
+        {
+            var (inside, reach) = (0.0, step);
+            for (; reach < most && Pots(stroke.AimDegrees + side * reach); reach *= 2)
+                inside = reach;
+            return Edge(Pots, stroke.AimDegrees + side * inside, stroke.AimDegrees + side * Math.Min(most, reach));
+        }
+        return (EdgeOn(-1), EdgeOn(1));
+    }
+
+    /// <summary>Where, between an aim that pots and one that does not, it ends.</summary>
+    private static double Edge(Func<double, bool> pots, double inside, double outside)
+    {
+        const int halvings = 10;
+        for (var i = 0; i < halvings; i++)
+        {
+            var between = (inside + outside) / 2;
+            (inside, outside) = pots(between) ? (between, outside) : (inside, between);
+        }
+        return inside;
+    }
+
+    /// <summary>The aim that sends the ball along the potting line itself; null if none was found from here.</summary>
+    private static double? AlongTheLine(PotTrial trial, in Cut cut, Stroke stroke, double from, double accuracy)
+    {
         double? Miss(double aim) => trial.Miss(stroke with { AimDegrees = aim });
 
         // The object ball turns to the left as the aim goes to the right. Widen until two aims stand on either side, then close in.
-        var from = near ?? cut.AimDegrees;
         var miss = Miss(from);
         if (miss is { } exact && Math.Abs(exact) < accuracy)
             return from;
@@ -44,10 +99,15 @@ public static class PotAim
         var (right, left, missRight, missLeft) = (from, from, miss, miss);
         for (var step = 0.05; step < 8 && !(missRight > 0 && missLeft < 0); step *= 1.5)
         {
-            if (!(missRight > 0) && Miss(from - step) is { } r)
-                (right, missRight) = (from - step, r);
-            if (!(missLeft < 0) && Miss(from + step) is { } l)
-                (left, missLeft) = (from + step, l);
+            // Each aim that meets the ball stands on one side, whichever way it was looked for.
+            foreach (var aim in (ReadOnlySpan<double>)[from - step, from + step])
+                if (Miss(aim) is { } told)
+                {
+                    if (told > 0 && (!(missRight > 0) || aim > right))
+                        (right, missRight) = (aim, told);
+                    if (told < 0 && (!(missLeft < 0) || aim < left))
+                        (left, missLeft) = (aim, told);
+                }
         }
         if (!(missRight > 0 && missLeft < 0))
             return null;
@@ -87,20 +147,34 @@ public static class PotAim
     }
 
     /// <summary>
-    /// Where no line is clear, or the line hardly depends on the aim: the middle of the widest run of aims that pot, tried one by one; null
-    /// if none does.
+    /// Where no line is clear, or it hardly depends on the aim: the middle of the widest run of aims that pot, of all that meet the ball;
+    /// null if none does.
     /// </summary>
-    private static double? Best(PotTrial trial, in Cut cut, Stroke stroke)
+    private static double? Widest(PotTrial trial, in Cut cut, Stroke stroke) =>
+        Widest(trial, cut, stroke, tries: 160, fewest: 3, isNear: false)
+        ?? Widest(trial, cut, stroke, tries: 2400, fewest: 1, isNear: false);
+
+    /// <param name="tries">So many aims.</param>
+    /// <param name="fewest">A run of fewer is none.</param>
+    /// <param name="isNear">Only such as turn the ball by a few degrees from the potting line.</param>
+    private static double? Widest(PotTrial trial, in Cut cut, Stroke stroke, int tries, int fewest, bool isNear)
     {
-        // Aims over as much as turns the ball by a few degrees; balls that touch hardly turn, so there over all that strikes the ball
-        // about.
-        var (span, tries) =
-            cut.Kind == PotKind.Set ? (Math.Min(8, 40 * 2 * Dimensions.BallRadius / cut.CueBallDistance), 121) : (4 * PerAim(cut), 81);
+        bool Pots(double aim) => trial.PotsAsMeant(stroke with { AimDegrees = aim });
+        var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), trial.Conditions).Degrees;
+        var isLine = isNear && cut.Kind != PotKind.Set;
+        var middle = (isLine ? cut.AimDegrees : trial.FullDegrees) - squirt;
+        // Over a little more than what meets the ball, for swerve; touching balls are met wherever the aim is not away from them.
+        var reach = 2 * Dimensions.BallRadius / Math.Max(trial.Distance, 2 * Dimensions.BallRadius);
+        var span =
+            isLine ? 4 * PerAim(cut)
+            : cut.Kind == PotKind.Set ? Math.Min(8, 60 * reach)
+            : Math.Min(60, 1.15 * Math.Asin(Math.Min(1, reach)) * 180 / Math.PI);
         var step = 2 * span / (tries - 1);
+        double At(int i) => middle - span + i * step;
         var (first, best, bestFirst) = (-1, 0, 0);
         for (var i = 0; i <= tries; i++)
         {
-            var pots = i < tries && trial.Pots(stroke with { AimDegrees = cut.AimDegrees - span + i * step });
+            var pots = i < tries && Pots(At(i));
             if (pots && first < 0)
                 first = i;
             if (pots || first < 0)
@@ -109,7 +183,10 @@ public static class PotAim
                 (best, bestFirst) = (i - first, first);
             first = -1;
         }
-        return best == 0 ? null : cut.AimDegrees - span + (bestFirst + (best - 1) / 2.0) * step;
+        if (best < fewest)
+            return null;
+        var centre = (Edge(Pots, At(bestFirst), At(bestFirst - 1)) + Edge(Pots, At(bestFirst + best - 1), At(bestFirst + best))) / 2;
+        return Pots(centre) ? centre : At(bestFirst + best / 2);
     }
 
     /// <summary>Degrees of aim for a degree of the object ball: plain geometry.</summary>

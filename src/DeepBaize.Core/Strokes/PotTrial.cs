@@ -1,6 +1,3 @@
-using DeepBaize.Core.Advice.BlackBall;
-using DeepBaize.Core.Advice.Decide;
-using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
@@ -42,12 +39,48 @@ public sealed class PotTrial
     /// <summary>What the last stroke did.</summary>
     public ShotRecord Record { get; } = new();
 
+    public Conditions Conditions => _simulator.Conditions;
+
+    /// <summary>From the cue ball's centre to that of the ball it is to strike: its direction, degrees, and how far it is, m.</summary>
+    public double FullDegrees => (_balls[1].At - _balls[0].At).Direction.Degrees;
+
+    /// <inheritdoc cref="FullDegrees"/>
+    public double Distance => _balls[0].At.DistanceTo(_balls[1].At);
+
+    /// <summary>Whether the cue ball, aimed so, gets as far as the ball that it is to strike, whether or not it meets it.</summary>
+    public bool Arrives(in Stroke stroke, double aimDegrees)
+    {
+        Play(stroke with { AimDegrees = aimDegrees }, 0, 0, null);
+        foreach (var e in Record.Events)
+            if (e.Kind == ShotEventKind.Ball || (e.Ball == 0 && e.At.DistanceTo(_balls[0].At) > Distance - 2 * Dimensions.BallRadius))
+                return true;
+        return false;
+    }
+
     /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
     public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0)
     {
         Play(stroke, sideError, heightError, null);
         return _simulator.PocketOf(_target) == _cut.Pocket;
     }
+
+    /// <summary>
+    /// Whether a stroke pots the ball as it is meant: a direct pot not off a cushion elsewhere, though it may rub one at the pocket.
+    /// </summary>
+    public bool PotsAsMeant(in Stroke stroke)
+    {
+        if (!Pots(stroke))
+            return false;
+        if (_cut.Kind != PotKind.Direct)
+            return true;
+        foreach (var e in Record.Events)
+            if (e.Kind == ShotEventKind.Cushion && e.Ball == _target && e.At.DistanceTo(_pocket.Drop.Centre) > AtPocket && !IsWhereItLay(e))
+                return _cut.IsAlongCushion;
+        return true;
+    }
+
+    /// <summary>So near to the drop's centre a cushion belongs to the pocket, m.</summary>
+    private const double AtPocket = 0.25;
 
     /// <summary>
     /// How far the object ball's way to the pocket lies to the left of the one that is meant, degrees, told at the ball that is struck:

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Advice.BlackBall;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;

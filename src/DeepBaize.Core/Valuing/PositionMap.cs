@@ -3,6 +3,7 @@ using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Valuing;
@@ -33,11 +34,11 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
         Player player,
         TableShape shape,
         PlanPreferences preferences,
-        Func<Ball, bool>? only = null,
-        CancellationToken cancel = default
+        Workers workers,
+        Func<Ball, bool>? only = null
     )
     {
-        var grid = new Grid(new(situation, new(player, preferences), new(situation.Layout, shape), shape, only), Bed, cancel);
+        var grid = new Grid(new(situation, new(player, preferences), new(situation.Layout, shape), shape, only), Bed, workers);
         return new(grid.Best, grid.Best is null ? [] : [.. Shares.Select(s => new Band(s, grid.Outlines(s * grid.BestValue)))]);
     }
 
@@ -49,7 +50,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
         PotLines lines,
         TableShape shape,
         Func<Ball, bool>? only,
-        CancellationToken cancel
+        Workers workers
     )
     {
         const double reach = 0.5;
@@ -63,7 +64,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             Math.Min(Length, white.X + reach),
             Math.Min(Width, white.Y + reach)
         );
-        var grid = new Grid(new(situation, worth, lines, shape, only), area, cancel);
+        var grid = new Grid(new(situation, worth, lines, shape, only), area, workers);
         return grid.Outlines(GoodEnough * value).FirstOrDefault(o => Contours.Contains(o, white)) ?? [];
     }
 
@@ -79,20 +80,19 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
         private readonly int _columns;
         private readonly Vec2 _corner;
 
-        public Grid(Question question, Box area, CancellationToken cancel)
+        public Grid(Question question, Box area, Workers workers)
         {
             _corner = new(area.MinX, area.MinY);
             _columns = (int)Math.Ceiling((area.MaxX - area.MinX) / Step) + 3;
             var rows = (int)Math.Ceiling((area.MaxY - area.MinY) / Step) + 3;
             _values = new double[_columns * rows];
-            Parallel.For(
-                1,
-                rows - 1,
-                new() { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
-                j =>
+            workers.InParallel(
+                rows - 2,
+                row =>
                 {
                     for (var i = 1; i < _columns - 1; i++)
-                        _values[j * _columns + i] = ValueOf(question, At(i, j));
+                        _values[(row + 1) * _columns + i] = ValueOf(question, At(i, row + 1));
+                    return row;
                 }
             );
             var best = Array.IndexOf(_values, _values.Max());

@@ -4,6 +4,7 @@ using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Valuing;
 
@@ -24,10 +25,10 @@ public sealed record RivalView(Leave Leave, Situation Situation, IReadOnlyList<R
     private const double WorthShowing = 0.05;
 
     /// <param name="situation">With the other player at the table.</param>
-    public static RivalView Of(Situation situation, Player rival, TableShape shape, CancellationToken cancel = default)
+    public static RivalView Of(Situation situation, Player rival, TableShape shape, Workers workers)
     {
         var lines = new PotLines(situation.Layout, shape);
-        var leave = new LeaveJudge(rival).Of(situation, lines);
+        var leave = new LeaveJudge(rival, shape).Of(situation, lines);
         if (situation.Frame.IsOver || situation.Frame.InHand)
             return new(leave, situation, [], []);
         var white = situation.Layout.White.At;
@@ -51,7 +52,7 @@ public sealed record RivalView(Leave Leave, Situation Situation, IReadOnlyList<R
         List<PotOption> special =
         [
             .. TableReading
-                .Read(situation.Layout, new(0, 0, 0, 5, 0), rival, shape, cancel)
+                .Read(situation.Layout, new(0, 0, 0, 5, 0), rival, shape, workers)
                 .Where(o =>
                     o.Cut.Kind != PotKind.Direct
                     && situation.Frame.On.Includes(situation.Layout.Balls[o.Cut.Pot.Struck].Ball)

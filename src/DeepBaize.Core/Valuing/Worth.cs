@@ -73,7 +73,7 @@ public sealed class Worth
     public double FoulCost => 3 * Scale;
 
     /// <summary>A point, in the measure of this target.</summary>
-    private double Scale => _preferences.Target == PlanTarget.MostPoints ? 1 : 0.01;
+    public double Scale => _preferences.Target == PlanTarget.MostPoints ? 1 : 0.01;
 
     /// <summary>What a fair stroke gains by itself.</summary>
     public double Gain(Frame before, Frame after)
@@ -81,6 +81,10 @@ public sealed class Worth
         var points = after.ScoreOf(before.Turn) - before.ScoreOf(before.Turn);
         return GainOf(before.Break, before.Break + points, points > 0 && IsLast(before));
     }
+
+    /// <summary>What a stroke came to by itself, with what it costs if it did not score.</summary>
+    public double OutcomeOf(Frame before, Ruling ruling) =>
+        ruling.Points > 0 ? Gain(before, ruling.NextFrame) : -MissCost - (ruling.IsFoul ? FoulCost : 0);
 
     private static bool IsLast(Frame frame) => frame is { Reds: 0, Colours.Count: 1, Repeats: false };
 

@@ -78,6 +78,9 @@ public sealed record FrameEntry
     public int Break { get; init; }
     public bool FreeBall { get; init; }
 
+    /// <summary>Whether the white is played from the D.</summary>
+    public bool InHand { get; init; }
+
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
     public bool Repeats { get; init; }
 }

@@ -4,6 +4,7 @@ using DeepBaize.Core.Players;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Web.Planning;
 

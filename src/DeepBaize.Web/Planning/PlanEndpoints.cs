@@ -203,11 +203,11 @@ public static class PlanEndpoints
         );
     }
 
-    private static MapResult Map(MapRequest request, CancellationToken cancel)
+    private static MapResult Map(MapRequest request, PlanDesk desk, CancellationToken cancel)
     {
         var (situation, shape, only) = Meant(request);
         var player = request.Player.Checked();
-        var map = PositionMap.Of(situation, player, shape, PlanPreferences.Default, only, cancel);
+        var map = PositionMap.Of(situation, player, shape, PlanPreferences.Default, new(desk.Gate, cancel), only);
         return new(
             request.Target ?? situation.Frame.On.Name(),
             map.Best is { } best ? PlaceResult.Of(best) : null,

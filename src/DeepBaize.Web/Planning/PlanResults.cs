@@ -6,6 +6,7 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -58,10 +59,10 @@ public sealed record ChoiceResult(
     Fullness FullnessWord,
     PotKind Kind,
     ReachResult Reach,
-    double Chance,
-    double Foul,
-    double Holds,
-    double Value,
+    Estimate Chance,
+    Estimate Foul,
+    Estimate Holds,
+    Estimate Value,
     double Gain,
     int Points,
     QualityResult Next,
@@ -123,7 +124,7 @@ public sealed record CoverResult(double X, double Y, bool Scores, string? Ball, 
 public sealed record PlanShotResult(
     PositionContent Content,
     ChoiceResult Choice,
-    double Alive,
+    Estimate Alive,
     int Points,
     Arrival? Arrival,
     IReadOnlyList<PointEntry> Path,
@@ -164,7 +165,9 @@ public sealed record PlanShotResult(
 public sealed record PlanResult(IReadOnlyList<PlanShotResult> Shots, Prospect? Prospect, bool IsComplete);
 
 /// <summary>A first shot that could be played, beside the best one.</summary>
-public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, double Lacks);
+/// <param name="Made">What breaks that begin with it made, in the measure of the target: by this they are ranked.</param>
+/// <param name="IsLevel">The strokes played cannot tell it from the best.</param>
+public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Estimate Made, bool IsLevel);
 
 /// <summary>An event of the stream: how far a plan is, or when it will begin.</summary>
 /// <param name="Wait">Only while the plan cannot begin yet.</param>
@@ -191,7 +194,7 @@ public sealed record PlansProgress(
                     plan.IsComplete
                 )),
             ],
-            [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Lacks))]
+            [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Made, a.IsLevel))]
         );
 }
 
@@ -253,6 +256,7 @@ public sealed record FrameResult(
             Turn = f.Turn,
             Break = f.Break,
             FreeBall = f.FreeBall,
+            InHand = f.InHand,
             Repeats = f.Repeats,
         };
 }

@@ -68,6 +68,7 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
                 Turn = f.Turn,
                 Break = f.Break,
                 FreeBall = f.FreeBall,
+                InHand = f.InHand,
                 Repeats = f.Repeats,
             }
         );

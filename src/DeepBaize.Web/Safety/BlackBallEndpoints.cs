@@ -4,6 +4,7 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
@@ -32,13 +33,13 @@ public sealed record OpeningResult(
     double Fullness,
     Fullness FullnessWord,
     IReadOnlyList<string> Cushions,
-    double Safe,
-    double PotLeft,
-    double DoubleLeft,
-    double Tight,
-    double Foul,
-    double Wins,
-    int Rallies,
+    Estimate Safe,
+    Estimate PotLeft,
+    Estimate DoubleLeft,
+    Estimate Tight,
+    Estimate Foul,
+    [property: Description("Share of rallies played out from it that the one who opened wins.")] Estimate Wins,
+    bool IsLevel,
     IReadOnlyList<PointEntry> WhitePath,
     IReadOnlyList<PointEntry> BlackPath
 )
@@ -57,8 +58,8 @@ public sealed record OpeningResult(
             DoubleLeft: o.Odds.DoubleLeft,
             Tight: o.Odds.Tight,
             Foul: o.Odds.Foul,
-            Wins: o.Rallies.Wins,
-            Rallies: o.Rallies.Played,
+            Wins: o.Wins,
+            IsLevel: o.IsLevel,
             WhitePath: [.. o.Drawing.WhitePath.Select(PointEntry.Of)],
             BlackPath: [.. o.Drawing.BlackPath.Select(PointEntry.Of)]
         );

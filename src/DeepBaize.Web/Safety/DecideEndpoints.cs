@@ -56,7 +56,7 @@ public static class DecideEndpoints
         var kept = (await CorrectionEndpoints.List(db, cancel)).ToDictionary(c => c.Route);
         return TypedResults.ServerSentEvents(
             desk.Stream<DecideProgress>(
-                wait => new(wait, 0, 0, false, [], [], [], null, null, null, 0, null),
+                wait => DecideProgress.Waiting(wait),
                 tell =>
                 {
                     var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
@@ -68,13 +68,13 @@ public static class DecideEndpoints
         );
     }
 
-    private static RivalViewResult Leave(DecideRequest request, CancellationToken cancel)
+    private static RivalViewResult Leave(DecideRequest request, PlanDesk desk, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
         var situation = content.ToSituation();
         var leaves = content.PlayedFrom(situation, content.Aimed()?.Stroke ?? content.Stroke).Leaves;
-        var view = RivalView.Of(leaves, request.CheckedRival(player), content.Shape, cancel);
+        var view = RivalView.Of(leaves, request.CheckedRival(player), content.Shape, new(desk.Gate, cancel));
         var layout = leaves.Layout;
         return new(
             Leave: LeaveResult.Of(view.Leave, layout),

@@ -53,12 +53,15 @@ public sealed record LeaveResult(
 /// <summary>A pot by both its misses.</summary>
 public sealed record AttackResult(
     ChoiceResult Choice,
+    double Seen,
     double Gain,
-    double Thick,
-    double ThickLeave,
-    double Thin,
-    double ThinLeave,
-    double Value,
+    Estimate Thick,
+    Estimate ThickLeave,
+    Estimate Thin,
+    Estimate ThinLeave,
+    Estimate Value,
+    Estimate Win,
+    bool IsLevel,
     double? BreakEven,
     double Part
 );
@@ -70,20 +73,23 @@ public sealed record SafetyResult(
     double Fullness,
     Fullness FullnessWord,
     bool LeftSide,
+    double Seen,
     bool IsAway,
     StrokeEntry Stroke,
     IReadOnlyList<string> Cushions,
     IReadOnlyList<string> Balls,
     ReachResult Reach,
-    double Mean,
-    double WorstTenth,
-    double Snooker,
-    double PotLeft,
-    double Foul,
-    double Pots,
-    double Baulk,
-    double Tight,
-    double Value,
+    Estimate Mean,
+    Estimate WorstTenth,
+    Estimate Snooker,
+    Estimate PotLeft,
+    Estimate Foul,
+    Estimate Pots,
+    Estimate Baulk,
+    Estimate Tight,
+    Estimate Value,
+    Estimate Win,
+    bool IsLevel,
     LeaveResult Leave,
     IReadOnlyList<PointEntry> WhitePath,
     IReadOnlyList<PointEntry> BallPath,
@@ -115,6 +121,7 @@ public sealed record MirrorResult(
 /// <summary>A way out of a snooker.</summary>
 public sealed record EscapeResult(
     string Ball,
+    double Seen,
     IReadOnlyList<string> Cushions,
     bool OffJaw,
     bool Swerves,
@@ -122,14 +129,16 @@ public sealed record EscapeResult(
     double WindowDegrees,
     double SoftestPace,
     double HardestPace,
-    double Hit,
-    double Fair,
-    double LeaveIfHit,
-    double PotLeft,
+    Estimate Hit,
+    Estimate Fair,
+    Estimate LeaveIfHit,
+    Estimate PotLeft,
     int Penalty,
-    double FreeBall,
-    double GivenAway,
-    double Value,
+    Estimate FreeBall,
+    Estimate GivenAway,
+    Estimate Value,
+    Estimate Win,
+    bool IsLevel,
     ReachResult Reach,
     IReadOnlyList<PointEntry> Path,
     PlaceResult? Contact,
@@ -147,22 +156,48 @@ public sealed record KeptResult(double Along, int Trials, double AimDegrees);
 /// <summary>An event of the stream: pots and safeties, or escapes, best first, and the verdict so far.</summary>
 /// <param name="Wait">Only while it cannot begin yet.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
+/// <param name="White">Where the white is placed, if it is in hand: every line is played from there; m.</param>
 /// <param name="Margin">Of the best pot over the best safety, points.</param>
+/// <param name="IsLevel">Whether neither of these two is apart from the other.</param>
+/// <param name="IsByFrame">The score is such that the lines are ranked by the chance to win the frame.</param>
 public sealed record DecideProgress(
     PlanWait? Wait,
     long Examined,
     double Share,
+    PlaceResult? White,
     bool IsSnookered,
     IReadOnlyList<AttackResult> Attacks,
     IReadOnlyList<SafetyResult> Safeties,
     IReadOnlyList<EscapeResult> Escapes,
-    double? Margin,
-    double? WinWithPot,
-    double? WinWithSafety,
+    Estimate? Margin,
+    bool IsLevel,
+    Estimate? WinWithPot,
+    Estimate? WinWithSafety,
+    bool IsByFrame,
     int SnookersRequired,
     string? Touching
 )
 {
+    /// <summary>Before there is a place for it.</summary>
+    public static DecideProgress Waiting(PlanWait wait) =>
+        new(
+            wait,
+            Examined: 0,
+            Share: 0,
+            White: null,
+            IsSnookered: false,
+            Attacks: [],
+            Safeties: [],
+            Escapes: [],
+            Margin: null,
+            IsLevel: false,
+            WinWithPot: null,
+            WinWithSafety: null,
+            IsByFrame: false,
+            SnookersRequired: 0,
+            Touching: null
+        );
+
     public static DecideProgress Of(DecisionProgress p, Layout layout, IReadOnlyDictionary<string, CorrectionResult> kept)
     {
         var d = p.Decision;
@@ -170,13 +205,16 @@ public sealed record DecideProgress(
             Wait: null,
             Examined: p.Examined,
             Share: p.Share,
+            White: d.White is { } white ? PlaceResult.Of(white) : null,
             IsSnookered: d.IsSnookered,
             Attacks: [.. d.Attacks.Select(a => AttackOf(a, layout))],
             Safeties: [.. d.Safeties.Select(s => SafetyOf(s, layout))],
             Escapes: [.. d.Escapes.Select(e => EscapeOf(e, layout, kept))],
             Margin: d.Verdict.Margin,
+            IsLevel: d.Verdict.IsLevel,
             WinWithPot: d.Verdict.WinWithPot,
             WinWithSafety: d.Verdict.WinWithSafety,
+            IsByFrame: d.Verdict.IsByFrame,
             SnookersRequired: d.Verdict.SnookersRequired,
             Touching: d.Touching?.Id
         );
@@ -185,12 +223,15 @@ public sealed record DecideProgress(
     private static AttackResult AttackOf(Attack a, Layout layout) =>
         new(
             Choice: ChoiceResult.Of(a.Choice, layout),
+            Seen: a.Seen,
             Gain: a.Gain,
             Thick: a.Thick.Share,
             ThickLeave: a.Thick.Leave,
             Thin: a.Thin.Share,
             ThinLeave: a.Thin.Leave,
             Value: a.Value,
+            Win: a.Win,
+            IsLevel: a.IsLevel,
             BreakEven: a.BreakEven,
             Part: a.Part
         );
@@ -227,6 +268,7 @@ public sealed record DecideProgress(
             Fullness: s.Aim.Fullness,
             FullnessWord: Fullnesses.Nearest(s.Aim.Fullness),
             LeftSide: s.Aim.LeftSide,
+            Seen: s.Aim.Seen,
             IsAway: s.Aim.IsAway,
             Stroke: Free(s.Aim.Stroke),
             Cushions: [.. s.Route.Cushions.Select(c => c.Name())],
@@ -241,6 +283,8 @@ public sealed record DecideProgress(
             Baulk: s.Odds.Baulk,
             Tight: s.Odds.Tight,
             Value: s.Value,
+            Win: s.Win,
+            IsLevel: s.IsLevel,
             Leave: LeaveResult.Of(s.Leaves.Meant, s.Leaves.After.Layout),
             WhitePath: [.. s.Drawing.WhitePath.Select(PointEntry.Of)],
             BallPath: [.. s.Drawing.BallPath.Select(PointEntry.Of)],
@@ -258,6 +302,7 @@ public sealed record DecideProgress(
         var route = string.Join('.', way.Cushions.Select(x => x.Name()));
         return new(
             Ball: aim.Ball.Id,
+            Seen: aim.Seen,
             Cushions: [.. way.Cushions.Select(x => x.Name())],
             OffJaw: way.OffJaw,
             Swerves: way.Swerves,
@@ -273,6 +318,8 @@ public sealed record DecideProgress(
             FreeBall: e.Odds.FreeBall,
             GivenAway: e.Cost.GivenAway,
             Value: e.Value,
+            Win: e.Win,
+            IsLevel: e.IsLevel,
             Reach: ReachResult.Of(aim.Reach),
             Path: [.. way.Path.Select(PointEntry.Of)],
             Contact: way.Contact is { } at ? PlaceResult.Of(at) : null,

@@ -7,6 +7,7 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Simulation;
@@ -55,7 +56,7 @@ public sealed record PotOptionResult(
     double? AimDegrees,
     double ToleranceDegrees,
     double ToleranceMillimetres,
-    double Chance,
+    [property: Description("Played at this pace, the other balls out of the way.")] Estimate Chance,
     double? CueBallClearance,
     double? PotClearance,
     IReadOnlyList<ObstacleResult> Obstacles,
@@ -83,13 +84,14 @@ public sealed record PotOptionResult(
 /// <summary>What comes of a stroke when it is played many times with errors.</summary>
 public sealed record SpreadAnswer(
     int Samples,
-    double? Pot,
-    double InOff,
-    double Kiss,
-    double? MissThick,
-    double? MissThin,
-    [property: Description("Share in which the white does what is wanted; null without a goal.")] double? Wanted,
-    [property: Description("Share in which it does so and the pot goes in.")] double? Both,
+    Estimate? Pot,
+    Estimate InOff,
+    Estimate Kiss,
+    Estimate? MissThick,
+    Estimate? MissThin,
+    [property: Description("Share in which the white does what is wanted; null without a goal.")] Estimate? Wanted,
+    [property: Description("Share in which it does so and the pot goes in.")] Estimate? Both,
+    [property: Description("Where the white stops on the average, of the strokes in which it stays on the table; m.")] MeanRest MeanRest,
     [property: Description("Outlines, each closed, of the smallest area in which the white stops 68 times of 100.")]
         IReadOnlyList<IReadOnlyList<PlaceResult>> Likely,
     [property: Description("The same for 95 of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Nearly,
@@ -102,7 +104,7 @@ public sealed record SpreadAnswer(
 public sealed record SideChoiceResult(
     double SideTips,
     bool IsHelping,
-    double Chance,
+    Estimate Chance,
     double AimDegrees,
     Arrival Arrival,
     Allowance Allowance
@@ -130,7 +132,7 @@ public static class JudgementEndpoints
         group
             .MapPost("/spread", SpreadOf)
             .WithName("spread")
-            .WithSummary("Where the white may stop and how often the pot goes in, from 2,000 strokes with a player's errors");
+            .WithSummary("Where the white may stop and how often the pot goes in, from strokes with a player's errors, as many as it takes");
         group
             .MapPost("/sides", Sides)
             .WithName("sides")
@@ -138,19 +140,19 @@ public static class JudgementEndpoints
         group.MapPost("/fan", FanOf).WithName("fan").WithSummary("The same pot with one knob turned: routes, paces, heights or sides");
     }
 
-    private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request, CancellationToken cancel)
+    private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request, PlanDesk desk, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
         return
         [
             .. TableReading
-                .Read(content.Layout, content.Stroke, player, content.Shape, cancel)
+                .Read(content.Layout, content.Stroke, player, content.Shape, new(desk.Gate, cancel))
                 .Select(o => PotOptionResult.Of(o, content.Layout)),
         ];
     }
 
-    private static SpreadAnswer SpreadOf(JudgementRequest request, CancellationToken cancel)
+    private static SpreadAnswer SpreadOf(JudgementRequest request, PlanDesk desk, CancellationToken cancel)
     {
         var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
@@ -158,10 +160,10 @@ public static class JudgementEndpoints
         var goal = request.Goal?.ToGoal(content);
         var stroke = aimed?.Stroke ?? content.Stroke;
         var skill = player.Skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
-        var spread = Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), cancel: cancel);
+        var spread = Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), new(desk.Gate, cancel));
         static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
             [.. outlines.Select(o => o.Select(PlaceResult.Of).ToList())];
-        double? IfPot(double share) => aimed is null ? null : share;
+        Estimate? IfPot(Estimate share) => aimed is null ? null : share;
         return new(
             Samples: spread.Samples,
             Pot: IfPot(spread.Odds.Pot),
@@ -171,6 +173,7 @@ public static class JudgementEndpoints
             MissThin: IfPot(spread.Odds.MissThin),
             Wanted: goal is null ? null : spread.Odds.Wanted,
             Both: goal is null ? null : IfPot(spread.Odds.Both),
+            MeanRest: spread.Mean,
             Likely: Places(spread.Outlines.Likely),
             Nearly: Places(spread.Outlines.Nearly),
             ThickLeaves: Places(spread.Outlines.ThickLeaves),

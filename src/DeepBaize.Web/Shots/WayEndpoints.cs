@@ -1,12 +1,15 @@
 using System.ComponentModel;
-using DeepBaize.Core;
 using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
+using DeepBaize.Core;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Simulation;
@@ -71,7 +74,7 @@ public sealed record WaysRequest
 }
 
 /// <summary>Where the white ends, and the likeliest pot from there, if one is on. m.</summary>
-public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, string? NextBall, string? NextPocket, double? NextChance);
+public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, string? NextBall, string? NextPocket, Estimate? NextChance);
 
 /// <summary>A way to do it. Lengths in m.</summary>
 public sealed record WayResult(
@@ -81,11 +84,11 @@ public sealed record WayResult(
     IReadOnlyList<string> Balls,
     string? Along,
     ReachResult Reach,
-    double Pot,
-    double Both,
-    double InOff,
-    double Kiss,
-    int Samples,
+    Estimate Pot,
+    Estimate Both,
+    Estimate InOff,
+    Estimate Kiss,
+    [property: Description("Not apart from the best by the strokes that were played.")] bool IsLevel,
     bool IsMet,
     double Off,
     OutcomeResult Exact,
@@ -99,7 +102,8 @@ public sealed record WayResult(
         IReadOnlyList<PlaceResult> Mirror
 )
 {
-    public static WayResult Of(Way w, Layout layout, StrokeEntry from, TableShape shape)
+    /// <param name="best">The best of the list.</param>
+    public static WayResult Of(Way w, Way best, Layout layout, StrokeEntry from, TableShape shape)
     {
         string Id(int slot) => layout.Balls[slot].Ball.Id;
         static OutcomeResult Outcome(Outcome o) =>
@@ -124,7 +128,7 @@ public sealed record WayResult(
             Both: w.Odds.Both,
             InOff: w.Odds.InOff,
             Kiss: w.Odds.Kiss,
-            Samples: w.Odds.Samples,
+            IsLevel: w != best && w.Odds.Both.IsLevelWith(best.Odds.Both),
             IsMet: w.Ends.IsMet,
             Off: w.Ends.Off,
             Exact: Outcome(w.Ends.Exact),
@@ -156,14 +160,14 @@ public static class WayEndpoints
     public static void MapWays(this IEndpointRouteBuilder app) =>
         app.MapPost(
                 "/api/ways",
-                (WaysRequest request, CancellationToken cancel) =>
+                (WaysRequest request, PlanDesk desk, CancellationToken cancel) =>
                 {
                     var content = CheckedContent.Of(request.Content);
                     var player = request.Player.Checked();
                     content.ThePot();
                     // Everything is checked before the stream begins: after that there is no status to answer with.
                     return TypedResults.ServerSentEvents(
-                        Search(content, request.Content.Stroke, request.Goal.ToGoal(content), request.Freedom.Checked(), player, cancel),
+                        Search(content, request.Content.Stroke, request.Goal.ToGoal(content), request.Freedom.Checked(), player, new(desk.Gate, cancel)),
                         "ways"
                     );
                 }
@@ -180,21 +184,21 @@ public static class WayEndpoints
         Goal goal,
         Freedom freedom,
         Player player,
-        CancellationToken cancel
+        Workers workers
     )
     {
         var question = new WayQuestion(content.Layout, content.ThePot(), goal, content.Stroke, player, content.Shape);
-        WayResult Result(Way way) => WayResult.Of(way, content.Layout, from, content.Shape);
+        WayResult Result(Way way, Way best) => WayResult.Of(way, best, content.Layout, from, content.Shape);
         return LongWork.Stream<WaysProgress>(
             tell =>
             {
-                var asSet = content.IsFree ? null : WaySearch.Judge(question, cancel);
-                tell(new(0, 0, [], asSet is null ? null : Result(asSet)));
-                var progress = new Teller<WaySearchProgress>(p => tell(new(p.Strokes, p.Share, [.. p.Ways.Select(Result)], null)));
-                WaySearch.Solve(question, freedom, progress, cancel);
+                var asSet = content.IsFree ? null : WaySearch.Judge(question, workers);
+                tell(new(0, 0, [], asSet is null ? null : Result(asSet, asSet)));
+                var progress = new Teller<WaySearchProgress>(p => tell(new(p.Strokes, p.Share, [.. p.Ways.Select(w => Result(w, p.Ways[0]))], null)));
+                WaySearch.Solve(question, freedom, workers, progress);
                 return Task.CompletedTask;
             },
-            cancel
+            workers.Cancel
         );
     }
 }

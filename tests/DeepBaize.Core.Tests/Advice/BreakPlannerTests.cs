@@ -9,6 +9,7 @@ using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Tests.Advice;
@@ -61,7 +62,7 @@ public class BreakPlannerTests
         Assert.Equal(Ball.Colours, best.Shots.Select(s => s.Choice.Nominated));
         Assert.Equal([2, 5, 9, 14, 20, 27], best.Shots.Select(s => s.Points));
         Assert.True(best.IsComplete);
-        Assert.All(best.Shots.Zip(best.Shots.Skip(1)), pair => Assert.True(pair.First.Alive >= pair.Second.Alive));
+        Assert.All(best.Shots.Zip(best.Shots.Skip(1)), pair => Assert.True(pair.First.Alive.Value >= pair.Second.Alive.Value));
     }
 
     [Fact]
@@ -84,7 +85,7 @@ public class BreakPlannerTests
         var (one, two) = (Solve(Colours, cores: 1), ColoursPlanned.Value);
         Assert.Equal(one.Plans[0].Shots.Select(s => s.Choice.Stroke), two.Plans[0].Shots.Select(s => s.Choice.Stroke));
         Assert.Equal(one.Plans.Select(p => p.Prospect!.Points), two.Plans.Select(p => p.Prospect!.Points));
-        Assert.Equal(one.Alternatives.Select(a => a.Lacks), two.Alternatives.Select(a => a.Lacks));
+        Assert.Equal(one.Alternatives.Select(a => a.Made), two.Alternatives.Select(a => a.Made));
     }
 
     /// <summary>
@@ -104,8 +105,9 @@ public class BreakPlannerTests
             if (simulator.PocketOf(shot.Choice.Pot.Slot) is not null && simulator.PocketOf(0) is null)
                 potted++;
         }
-        var deviation = Math.Sqrt(shot.Choice.Chance * (1 - shot.Choice.Chance) / 160 + 0.25 / strokes) + 0.01;
-        Assert.InRange(shot.Choice.Chance - (double)potted / strokes, -4 * deviation, 4 * deviation);
+        var told = shot.Choice.Odds.Chance;
+        var deviation = Math.Sqrt(told.Error * told.Error + told.Value * (1 - told.Value) / strokes);
+        Assert.InRange(told.Value - (double)potted / strokes, -4 * deviation, 4 * deviation);
     }
 
     [Fact]
@@ -155,9 +157,9 @@ public class BreakPlannerTests
     public void Playing_to_clear_is_told_by_how_often_it_is_done()
     {
         var plan = Solve(Colours, new(PlanTarget.Clear), "tour").Plans[0];
-        Assert.InRange(plan.Prospect!.Target!.Value, 0.4, 1);
+        Assert.InRange(plan.Prospect!.Target!.Value.Value, 0.4, 1);
         Assert.Equal(plan.Prospect.Cleared, plan.Prospect.Target);
-        Assert.InRange(plan.Shots[0].Choice.Value, 0, 1.05);
+        Assert.InRange(plan.Shots[0].Choice.Value.Value, 0, 1.05);
     }
 
     [Fact]

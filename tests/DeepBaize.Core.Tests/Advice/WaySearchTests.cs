@@ -4,6 +4,7 @@ using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Tests.Advice;
 
@@ -40,7 +41,7 @@ public class WaySearchTests
     {
         Ball.TryParse(ball, out var wanted);
         var pot = new Pot(Ladder.SlotOf(Ball.Red(1)), Pocket.GreenMiddle);
-        return WaySearch.Solve(new(Ladder, pot, Cannon.Create(Ladder.SlotOf(wanted), pot), new(0, 0, 0, 5, 0), County, Shape), freedom);
+        return WaySearch.Solve(new(Ladder, pot, Cannon.Create(Ladder.SlotOf(wanted), pot), new(0, 0, 0, 5, 0), County, Shape), freedom, Workers.Shared());
     }
 
     [Fact]
@@ -50,7 +51,7 @@ public class WaySearchTests
         foreach (var ball in Row)
         {
             var best = Climb(ball, new(-1.3, 1.3, 0, 4, 6, false))[0];
-            Assert.True(best.Ends.IsMet && best.Odds.Both > 0.5, $"{ball}: {best.Odds.Both}");
+            Assert.True(best.Ends.IsMet && best.Odds.Both.Value > 0.5, $"{ball}: {best.Odds.Both}");
             Assert.Equal(0, best.Stroke.SideTips);
         }
     }
@@ -69,9 +70,9 @@ public class WaySearchTests
     public void What_it_finds_does_what_it_says_when_played()
     {
         var goal = StopIn.Create(2.4, 0.5, 0.15);
-        var ways = WaySearch.Solve(new(Open, OpenPot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full);
+        var ways = WaySearch.Solve(new(Open, OpenPot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared());
         Assert.InRange(ways.Count, 3, 6);
-        Assert.Equal(ways.OrderByDescending(w => w.Odds.Both), ways);
+        Assert.All(ways, w => Assert.True(w.Odds.Both.Value <= ways[0].Odds.Both.Value || w.Odds.Both.IsLevelWith(ways[0].Odds.Both)));
         foreach (var way in ways)
         {
             var simulator = new Simulator(Shape);
@@ -81,15 +82,17 @@ public class WaySearchTests
             Assert.True(
                 Math.Sqrt(Math.Pow(simulator.X(0) - goal.Area.X, 2) + Math.Pow(simulator.Y(0) - goal.Area.Y, 2)) <= goal.Area.Radius
             );
-            Assert.True(way.Ends.IsMet && way.Odds.Both <= way.Odds.Pot);
-            // Sampled anew with other random numbers, the chance is the same within three standard errors of a share.
+            Assert.True(way.Ends.IsMet && way.Odds.Both.Value <= way.Odds.Pot.Value);
+            // Sampled anew with other errors, the chance is the same within four standard errors.
             var cut = Cut.Of(Open, OpenPot with { Part = way.Part }, Shape);
             var again = Spread.Sample(
                 new(Open, way.Stroke, cut, County.Skill.Times(way.Run.Reach.ErrorFactor), Shape, goal),
-                2000,
-                seed: 77
+                Workers.Shared(),
+                SpreadEffort.Of(2048),
+                ErrorStream.Named("anew")
             );
-            Assert.Equal(again.Odds.Both, way.Odds.Both, 3 * Math.Sqrt(2 * 0.25 / 2000));
+            var error = Math.Sqrt(Math.Pow(again.Odds.Both.Error, 2) + Math.Pow(way.Odds.Both.Error, 2));
+            Assert.Equal(again.Odds.Both.Value, way.Odds.Both.Value, 4 * error);
         }
         // Distinct: no two do the same with about the same stroke.
         Assert.All(
@@ -125,12 +128,19 @@ public class WaySearchTests
                 var factor = Reach.Of(Open, stroke, Player.Default).ErrorFactor;
                 grid = Math.Max(
                     grid,
-                    Spread.Sample(new(Open, stroke, cut, County.Skill.Times(factor), Shape, goal), 300, outlines: false).Odds.Both
+                    Spread
+                        .Sample(
+                            new(Open, stroke, cut, County.Skill.Times(factor), Shape, goal),
+                            Workers.Shared(),
+                            SpreadEffort.Of(304),
+                            outlines: false
+                        )
+                        .Odds.Both.Value
                 );
             }
-        var best = WaySearch.Solve(new(Open, OpenPot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full)[0];
+        var best = WaySearch.Solve(new(Open, OpenPot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared())[0];
         // Three standard errors of the grid's shares, of which the luckiest is taken.
-        Assert.True(best.Odds.Both > grid - 3 * Math.Sqrt(0.25 / 300), $"{best.Odds.Both} against {grid}");
+        Assert.True(best.Odds.Both.Value > grid - 3 * Math.Sqrt(0.25 / 300), $"{best.Odds.Both} against {grid}");
     }
 
     [Fact]
@@ -138,7 +148,7 @@ public class WaySearchTests
     {
         var seen = new List<WaySearchProgress>();
         IReadOnlyList<Way> Ask(IProgress<WaySearchProgress>? p) =>
-            WaySearch.Solve(new(Open, OpenPot, StopIn.Create(2.4, 0.5, 0.15), new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, p);
+            WaySearch.Solve(new(Open, OpenPot, StopIn.Create(2.4, 0.5, 0.15), new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared(), p);
         var (first, second) = (Ask(new Told(seen.Add)), Ask(null));
         Assert.Equal(first.Select(w => (w.Stroke, w.Odds.Both)), second.Select(w => (w.Stroke, w.Odds.Both)));
         Assert.True(seen.Count >= 2 && seen[^1].Share == 1);
@@ -154,8 +164,8 @@ public class WaySearchTests
             WaySearch.Solve(
                 new(Open, OpenPot, StopIn.Create(2.4, 0.5, 0.15), new(0, 0, 0, 5, 0), County, Shape),
                 Freedom.Full,
-                new Told(_ => stop.Cancel()),
-                stop.Token
+                Workers.Shared(stop.Token),
+                new Told(_ => stop.Cancel())
             )
         );
     }
@@ -166,7 +176,8 @@ public class WaySearchTests
         // The white cannot come back the length of the table from a thin, soft stroke.
         var ways = WaySearch.Solve(
             new(Open, OpenPot, StopIn.Create(0.1, 1.7, 0.05), new(0, 0, 0, 5, 0), County, Shape),
-            new(0, 0, 0, 3, 4, false)
+            new(0, 0, 0, 3, 4, false),
+            Workers.Shared()
         );
         Assert.False(Assert.Single(ways).Ends.IsMet);
         Assert.True(ways[0].Ends.Off > 1);
@@ -179,7 +190,8 @@ public class WaySearchTests
         Assert.Empty(
             WaySearch.Solve(
                 new(layout, new(1, Pocket.YellowTop), StopIn.Create(2, 1, 0.1), new(0, 0, 0, 5, 0), County, Shape),
-                Freedom.Full
+                Freedom.Full,
+                Workers.Shared()
             )
         );
     }
@@ -206,7 +218,7 @@ public class WaySearchTests
         // Half-ball on the second ball, gently; told by plain geometry from the recorded path.
         var pot = new Pot(Ladder.SlotOf(Ball.Red(1)), Pocket.GreenMiddle);
         var goal = Cannon.Create(Ladder.SlotOf(Ball.Brown), pot, fullness: 0.5, slowest: 0.3, fastest: 2);
-        var way = WaySearch.Solve(new(Ladder, pot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full)[0];
+        var way = WaySearch.Solve(new(Ladder, pot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared())[0];
         Assert.True(way.Ends.IsMet);
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         simulator.Place(Ladder.AsSpan());

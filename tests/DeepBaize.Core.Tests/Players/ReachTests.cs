@@ -90,7 +90,7 @@ public class ReachTests
                     },
                     Shape
                 )
-                .Chance;
+                .Chance.Value;
         Assert.True(Chance(With()) > Chance(With(("blue", 1.21, 0.82))) + 0.05);
     }
 

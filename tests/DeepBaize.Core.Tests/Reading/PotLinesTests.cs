@@ -4,6 +4,7 @@ using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Tests.Reading;
 
@@ -40,8 +41,8 @@ public class PotLinesTests
                 off.Add(
                     quick.Chance
                         - Spread
-                            .Sample(new(layout, new(aim, 0, 0, option.Pace, 0), option.Cut, skill, Shape), 250, outlines: false)
-                            .Odds.Pot
+                            .Sample(new(layout, new(aim, 0, 0, option.Pace, 0), option.Cut, skill, Shape), Workers.Shared(), SpreadEffort.Of(256), outlines: false)
+                            .Odds.Pot.Value
                 );
             }
         }

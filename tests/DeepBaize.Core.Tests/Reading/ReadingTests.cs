@@ -6,6 +6,7 @@ using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Tests.Reading;
@@ -37,7 +38,7 @@ public class ReadingTests
     {
         // Common practice, no source; model.md's sanity figures, "about".
         var (layout, pot, stroke) = LongStraightPot();
-        Assert.Equal(chance, Spread.Sample(new(layout, stroke, pot, Skill.Named(skill), Shape), 4000).Odds.Pot, 0.1);
+        Assert.Equal(chance, Spread.Sample(new(layout, stroke, pot, Skill.Named(skill), Shape), Workers.Shared()).Odds.Pot.Value, 0.1);
     }
 
     [Theory]
@@ -45,7 +46,7 @@ public class ReadingTests
     [InlineData("club")]
     public void The_chance_read_agrees_with_sampling(string skill)
     {
-        // Two ways to the same number: error propagation with erf, and playing it four thousand times.
+        // Two ways to the same number: the two balls alone, and all that is on the table.
         var (layout, pot, stroke) = LongStraightPot();
         var read = TableReading
             .Read(layout, stroke, Player.OfSkill(skill), Shape)
@@ -55,8 +56,8 @@ public class ReadingTests
         {
             ElevationDegrees = read.Reach.ElevationDegrees,
         };
-        var sampled = Spread.Sample(new(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape), 4000).Odds.Pot;
-        Assert.Equal(sampled, read.Chance, 0.06);
+        var sampled = Spread.Sample(new(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape), Workers.Shared());
+        Assert.Equal(sampled.Odds.Pot.Value, read.Chance.Value, 4 * Math.Sqrt(2) * 0.01);
     }
 
     [Fact]
@@ -71,13 +72,15 @@ public class ReadingTests
         var lined = read.Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
         Assert.InRange(lined.Tolerance.Degrees, 10, 180);
         var stroke = new Stroke(lined.AimDegrees!.Value, 0, 0, lined.Pace, lined.Reach.ElevationDegrees);
-        // Read plays it 200 times: three standard errors.
+        // Both are played until their standard error is a hundredth: four of the difference.
         Assert.Equal(
-            Spread.Sample(new(layout, stroke, lined.Cut, Skill.Named("learner").Times(lined.Reach.ErrorFactor), Shape), 4000).Odds.Pot,
-            lined.Chance,
-            0.1
+            Spread
+                .Sample(new(layout, stroke, lined.Cut, Skill.Named("learner").Times(lined.Reach.ErrorFactor), Shape), Workers.Shared())
+                .Odds.Pot.Value,
+            lined.Chance.Value,
+            4 * Math.Sqrt(2) * 0.01
         );
-        Assert.All(read, o => Assert.True(o.Chance is >= 0 and <= 1 && double.IsFinite(o.Tolerance.Degrees)));
+        Assert.All(read, o => Assert.True(o.Chance.Value is >= 0 and <= 1 && double.IsFinite(o.Tolerance.Degrees)));
     }
 
     [Theory]
@@ -94,11 +97,10 @@ public class ReadingTests
         Assert.InRange(read.Tolerance.Degrees, 0.005, 0.2);
         var stroke = new Stroke(read.AimDegrees!.Value, 0, 0, read.Pace, read.Reach.ElevationDegrees);
         var sampled = Spread
-            .Sample(new(layout, stroke, read.Cut, Skill.Named("county").Times(read.Reach.ErrorFactor), Shape), 4000)
-            .Odds.Pot;
+            .Sample(new(layout, stroke, read.Cut, Skill.Named("county").Times(read.Reach.ErrorFactor), Shape), Workers.Shared())
+            .Odds.Pot.Value;
         Assert.InRange(sampled, 0.1, 0.9);
-        // Read plays it 200 times: three standard errors.
-        Assert.Equal(sampled, read.Chance, 0.1);
+        Assert.Equal(sampled, read.Chance.Value, 4 * Math.Sqrt(2) * 0.01);
         // Across the table from there it is a pot like any other.
         Assert.False(Cut.Of(layout, new(1, Pocket.GreenTop), Shape).IsAlongCushion);
     }
@@ -118,14 +120,14 @@ public class ReadingTests
         var option = TableReading
             .Read(open, new(0, 0, 0, 5, 0), Player.OfSkill("county"), Shape)
             .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
-        Assert.True(option.Chance > 0.5);
+        Assert.True(option.Chance.Value > 0.5);
         // A ball centred on the cue ball's way, and one so beside the potting line that 10 mm are left.
         var (g, t) = (option.Cut.Ghost, option.Cut.First.To);
         var blocked = Table(("white", 2.6, 0.9), ("red-1", 3.0, 1.2), ("blue", (2.6 + g.X) / 2, (0.9 + g.Y) / 2));
         var refused = TableReading
             .Read(blocked, new(0, 0, 0, 5, 0), Player.OfSkill("county"), Shape)
             .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop } && o.Cut.ObjectBall == Ball.Red(1));
-        Assert.Equal((0, new Obstacle(Ball.Blue, true)), (refused.Chance, Assert.Single(refused.Obstacles)));
+        Assert.Equal((0, new Obstacle(Ball.Blue, true)), (refused.Chance.Value, Assert.Single(refused.Obstacles)));
 
         var (dx, dy) = (Math.Cos(option.Cut.PotDegrees * Math.PI / 180), Math.Sin(option.Cut.PotDegrees * Math.PI / 180));
         var off = 2 * BallRadius + 0.010;
@@ -145,11 +147,11 @@ public class ReadingTests
             Shape
         );
         var options = TableReading.Read(layout, new(0, 0.3, -0.3, 4, 0), Player.OfSkill("club"), Shape);
-        Assert.Equal(options.OrderByDescending(o => o.Chance).Select(o => o.Chance), options.Select(o => o.Chance));
-        Assert.Contains(options, o => o.Chance > 0.3);
+        Assert.Equal(options.OrderByDescending(o => o.Chance.Value).Select(o => o.Chance), options.Select(o => o.Chance));
+        Assert.Contains(options, o => o.Chance.Value > 0.3);
         foreach (var o in options.Where(o => o.AimDegrees is not null))
         {
-            Assert.InRange(o.Chance, 0, 1);
+            Assert.InRange(o.Chance.Value, 0, 1);
             Assert.True(o.Tolerance.Degrees > 0 && o.Pace >= 4);
             var simulator = new Simulator(Shape);
             PlacedBall[] balls = o.Cut.Pot.IsPlant
@@ -168,26 +170,33 @@ public class ReadingTests
         var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.GreenTop, Shape);
         var stroke = new Stroke(0, 0, 0, 5.5, 0);
         stroke = stroke with { AimDegrees = PotAim.Find(layout.White, layout.Balls[1], cut, stroke, Shape)!.Value };
-        var spreads = Skill.Presets.Select(s => Spread.Sample(new(layout, stroke, cut, s, Shape), 1500)).ToList();
-        Assert.Equal(spreads.OrderByDescending(s => s.Odds.Pot), spreads);
+        var spreads = Skill.Presets.Select(s => Spread.Sample(new(layout, stroke, cut, s, Shape), Workers.Shared(), SpreadEffort.Of(1536))).ToList();
+        Assert.Equal(spreads.OrderByDescending(s => s.Odds.Pot.Value), spreads);
         static double Area(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
             outlines.Sum(o => o.Select((p, i) => p.X * o[(i + 1) % o.Count].Y - o[(i + 1) % o.Count].X * p.Y).Sum() / 2);
         Assert.True(Area(spreads[0].Outlines.Likely) < Area(spreads[2].Outlines.Likely));
         Assert.All(spreads, s => Assert.True(Area(s.Outlines.Likely) < Area(s.Outlines.Nearly)));
-        Assert.All(spreads, s => Assert.Equal(1, s.Odds.Pot + s.Odds.MissThick + s.Odds.MissThin, 1e-9));
-        Assert.All(spreads, s => Assert.Equal(s.Samples, s.Rests.Count + (int)Math.Round(s.Odds.InOff * s.Samples)));
+        Assert.All(spreads, s => Assert.Equal(1, s.Odds.Pot.Value + s.Odds.MissThick.Value + s.Odds.MissThin.Value, 1e-9));
+        Assert.All(spreads, s => Assert.Equal(s.Samples, s.Rests.Count + (int)Math.Round(s.Odds.InOff.Value * s.Samples)));
     }
 
     [Fact]
-    public void The_same_seed_gives_the_same_samples_and_cancelling_stops_them()
+    public void A_stream_gives_the_same_strokes_on_any_number_of_cores_and_cancelling_stops_them()
     {
         var (layout, pot, stroke) = LongStraightPot();
-        IReadOnlyList<Vec2> Rests(int seed, int workers) =>
-            Spread.Sample(new(layout, stroke, pot, Skill.Named("club"), Shape), 700, seed, workers).Rests;
-        Assert.Equal(Rests(1, 1), Rests(1, 2));
-        Assert.NotEqual(Rests(1, 1), Rests(2, 1));
+        IReadOnlyList<Vec2> Rests(string stream, int cores) =>
+            Spread
+                .Sample(
+                    new(layout, stroke, pot, Skill.Named("club"), Shape),
+                    new(new(cores)),
+                    SpreadEffort.Of(700),
+                    ErrorStream.Named(stream)
+                )
+                .Rests;
+        Assert.Equal(Rests("one", 1), Rests("one", 2));
+        Assert.NotEqual(Rests("one", 1), Rests("other", 1));
         Assert.Throws<OperationCanceledException>(() =>
-            Spread.Sample(new(layout, stroke, pot, Skill.Named("club"), Shape), 200, cancel: new(true))
+            Spread.Sample(new(layout, stroke, pot, Skill.Named("club"), Shape), Workers.Shared(new(true)))
         );
     }
 

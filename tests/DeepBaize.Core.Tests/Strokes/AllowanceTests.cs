@@ -67,6 +67,6 @@ public class AllowanceTests
         Assert.True(helping.SideTips > 0); // cut to the left: right-hand side
         Assert.True(Math.Abs(helping.Arrival.ThrowDegrees) < Math.Abs(plain.Arrival.ThrowDegrees));
         Assert.True(Math.Abs(wrong.Arrival.ThrowDegrees) > Math.Abs(plain.Arrival.ThrowDegrees));
-        Assert.All(choices, c => Assert.InRange(c.Chance, 0.01, 1));
+        Assert.All(choices, c => Assert.InRange(c.Chance.Value, 0.01, 1));
     }
 }

@@ -6,6 +6,7 @@ using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Tests.Valuing;
@@ -96,6 +97,7 @@ public class WorthTests
             Player.OfSkill("county"),
             Shape,
             PlanPreferences.Default,
+            Workers.Shared(),
             b => b == Ball.Pink
         );
         var best = map.Best!.Value;

@@ -4,10 +4,12 @@ using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Advice.BlackBall;
@@ -18,25 +20,27 @@ namespace DeepBaize.Core.Advice.BlackBall;
 public sealed class BlackBallGame
 {
     private const int JudgedOfKind = 3,
-        Samples = 150,
-        Doubled = 25,
-        RalliesOfEach = 60,
-        MostStrokes = 24;
-    private const double BetterThanEven = 0.5,
-        WorthOfDouble = 0.25;
+        ChoiceStrokes = 64,
+        ToldStrokes = 256,
+        Doubled = 25;
+    private const double WorthOfDouble = 0.25;
 
-    /// <summary>
-    /// A player goes for the black from this chance up: a miss loses about as often as it does not. Common practice, no source.
-    /// </summary>
-    private const double GoesForIt = 0.5;
+    private static readonly ErrorStream Choosing = ErrorStream.Named("openings: choose"),
+        Telling = ErrorStream.Named("openings: tell"),
+        Ranking = ErrorStream.Named("openings: rank rallies"),
+        TellingRallies = ErrorStream.Named("openings: tell rallies");
+
+    private static readonly ContestEffort RallyEffort = new(32, 128, 0.02);
+    private const int ToldRallies = 128;
 
     private readonly SearchContext _mine,
         _theirs;
     private readonly TableShape _shape;
     private readonly LeaveJudge _judge;
+    private readonly Rallies _rallies;
 
     private BlackBallGame(SearchContext mine, SearchContext theirs) =>
-        (_mine, _theirs, _shape, _judge) = (mine, theirs, mine.Shape, new(theirs.Player));
+        (_mine, _rallies, _shape, _theirs, _judge) = (mine, new(mine, theirs), mine.Shape, theirs, new(theirs.Player, mine.Shape));
 
     /// <summary>The best opening of each kind, the one that wins most first.</summary>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
@@ -68,27 +72,39 @@ public sealed class BlackBallGame
 
     private IReadOnlyList<Opening> Run(IProgress<BlackBallProgress>? progress)
     {
+        List<Opening> openings = [];
+        using var heart = new Heartbeat<BlackBallProgress>(progress, share => new(_mine.Examined, share, openings));
         var strokes = new SafetyStrokes(_mine, _judge);
         List<Tried> tried = [.. _mine.InParallel(Places.Length, (bench, i) => Play(bench, strokes, From(Places[i]))).SelectMany(t => t)];
-        progress?.Report(new(_mine.Examined, 0.2, []));
+        heart.Tell(0.2);
         List<Tried> candidates =
         [
             .. tried
                 .GroupBy(t => t.Kind)
                 .SelectMany(g => g.OrderBy(t => t.Worth).DistinctBy(t => (t.From.Layout.White, t.Offset)).Take(JudgedOfKind)),
         ];
-        var openings = _mine.InParallel(candidates.Count, (bench, i) => Judge(bench, candidates[i])).ToList();
         // Of each kind the one that leaves least goes on.
-        openings = [.. openings.GroupBy(o => o.Kind).Select(g => g.MaxBy(o => o.Odds.Safe - o.Odds.Foul)!)];
-        progress?.Report(new(_mine.Examined, 0.5, openings));
-        for (var k = 0; k < openings.Count; k++)
-        {
-            var opening = openings[k];
-            var wins = _mine.InParallel(RalliesOfEach, (bench, i) => Rally(opening, 300 + i)).Count(w => w);
-            openings[k] = opening with { Rallies = new((double)wins / RalliesOfEach, RalliesOfEach) };
-            progress?.Report(new(_mine.Examined, 0.5 + 0.5 * (k + 1) / openings.Count, openings));
-        }
-        return [.. openings.OrderByDescending(o => o.Rallies.Wins).ThenByDescending(o => o.Odds.Safe)];
+        var judged = _mine.InParallel(candidates.Count, (bench, i) => OddsOf(bench, candidates[i], ChoiceStrokes, Choosing));
+        List<Tried> kinds =
+        [
+            .. candidates
+                .Zip(judged, (Tried, Odds) => (Tried, Odds))
+                .GroupBy(c => c.Tried.Kind)
+                .Select(g => g.MaxBy(c => c.Odds.Safe.Value - c.Odds.Foul.Value).Tried),
+        ];
+        openings = _mine.InParallel(kinds.Count, (bench, i) => Told(bench, new(kinds[i], default, false)));
+        heart.Tell(0.4);
+        var ranked = Contest.Run(
+            _mine,
+            kinds,
+            RallyEffort,
+            (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0
+        );
+        heart.Tell(0.7);
+        var wins = ranked.ConvertAll(r => _rallies.Wins(r.Entrant.From, r.Entrant.Stroke, ToldRallies, TellingRallies));
+        openings = _mine.InParallel(ranked.Count, (bench, i) => Told(bench, ranked[i] with { Value = wins[i] }));
+        heart.Tell(1);
+        return openings;
     }
 
     private List<Tried> Play(Bench bench, SafetyStrokes strokes, Situation from)
@@ -116,38 +132,48 @@ public sealed class BlackBallGame
             : OpeningKind.Other;
     }
 
-    private Opening Judge(Bench bench, Tried tried)
+    private OpeningOdds OddsOf(Bench bench, Tried tried, int strokes, ErrorStream stream)
     {
         var reach = Reach.Of(tried.From.Layout, tried.Stroke, _mine.Player);
-        var (skill, random) = (_mine.Player.Skill.Times(reach.ErrorFactor), new Random(13));
-        var (pots, doubles, looked, tight, fouls) = (0, 0, 0, 0, 0);
-        for (var i = 0; i < Samples; i++)
+        var skill = _mine.Player.Skill.Times(reach.ErrorFactor);
+        var (pots, doubles, looked, tight, fouls, safe) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
+        for (var i = 0; i < strokes; i++)
         {
-            var played = bench.Play(tried.From, tried.Stroke, StrokeError.Draw(random, skill), Ball.Black);
-            if (played.Ruling.IsFoul)
-            {
-                fouls++;
+            var played = bench.Play(tried.From, tried.Stroke, stream.At(i, skill), Ball.Black);
+            var isFoul = played.Ruling.IsFoul;
+            var lines = bench.LinesOf(played.Leaves.Layout);
+            var leave = _judge.Of(played.Leaves, lines);
+            var isPot = !isFoul && (stream == Telling ? _judge.LeavesPot(played.Leaves, lines, leave) : leave.LeavesPot);
+            fouls.Add(i, isFoul);
+            pots.Add(i, isPot);
+            safe.Add(i, !isFoul && !isPot);
+            tight.Add(i, !isFoul && leave.Lie.IsTight);
+            // Doubles take long to look for: of the first that leave no pot.
+            if (isFoul || isPot || played.Ruling.NextFrame.IsOver || looked.Strokes == Doubled)
                 continue;
-            }
-            if (played.Ruling.NextFrame.IsOver)
-                continue;
-            var leave = _judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
-            if (leave.Lie.IsTight)
-                tight++;
-            if (leave.LeavesPot)
-                pots++;
-            else if (looked < Doubled)
-            {
-                looked++;
-                if (TableReading.Doubles(played.Leaves.Layout, _theirs.Player, _shape) > WorthOfDouble)
-                    doubles++;
-            }
+            looked.Add(i, true);
+            doubles.Add(i, TableReading.Doubles(played.Leaves.Layout, _theirs.Player, _shape) > WorthOfDouble);
         }
-        var (potLeft, foul) = ((double)pots / Samples, (double)fouls / Samples);
-        var doubleLeft = looked == 0 ? 0 : (double)doubles / looked * (1 - potLeft - foul);
+        var (noPot, share) = (safe.Share, doubles.Share);
+        var doubleLeft = new Estimate(
+            share.Value * noPot.Value,
+            Math.Sqrt(Math.Pow(share.Error * noPot.Value, 2) + Math.Pow(share.Value * noPot.Error, 2)),
+            share.Strokes
+        );
+        var isSafe = new Estimate(
+            noPot.Value - doubleLeft.Value,
+            Math.Sqrt(Math.Pow(noPot.Error, 2) + Math.Pow(doubleLeft.Error, 2)),
+            noPot.Strokes
+        );
+        return new(isSafe, pots.Share, doubleLeft, tight.Share, fouls.Share);
+    }
+
+    private Opening Told(Bench bench, Placed<Tried> placed)
+    {
+        var tried = placed.Entrant;
+        var odds = OddsOf(bench, tried, ToldStrokes, Telling);
         bench.Play(tried.From, tried.Stroke, default, Ball.Black);
         var paths = ShotPath.Points(bench.Record, 2, ShotPath.Drawn);
-        var odds = new OpeningOdds(1 - potLeft - doubleLeft - foul, potLeft, doubleLeft, (double)tight / Samples, foul);
         return new(
             tried.Kind,
             tried.From.Layout.White.At,
@@ -155,52 +181,9 @@ public sealed class BlackBallGame
             1 - Math.Abs(tried.Offset),
             Route.Of(bench.Record),
             odds,
-            default,
+            placed.Value,
+            placed.IsLevel,
             new(paths[0], paths[1])
         );
-    }
-
-    /// <summary>A rally from an opening to its end; whether the one who opened has won. A foul, and the black, end it.</summary>
-    private bool Rally(Opening opening, int seed)
-    {
-        var random = new Random(seed);
-        var situation = From(opening.White);
-        // Each player's own tools, one rally being one piece of work.
-        Hand[] hands = [new(_mine, new(_mine), new(_mine, _judge)), new(_theirs, new(_theirs), new(_theirs, new(_mine.Player)))];
-        for (var n = 0; n < MostStrokes; n++)
-        {
-            var (context, bench, _) = hands[n % 2];
-            var stroke = n == 0 ? opening.Stroke : Chosen(hands[n % 2], situation);
-            if (stroke is not { } s)
-                return n % 2 == 1;
-            var reach = Reach.Of(situation.Layout, s, context.Player);
-            var played = bench.Play(situation, s, StrokeError.Draw(random, context.Player.Skill.Times(reach.ErrorFactor)), Ball.Black);
-            if (played.Ruling.IsFoul)
-                return n % 2 == 1;
-            if (played.Ruling.Points > 0)
-                return n % 2 == 0;
-            situation = played.Leaves;
-        }
-        // So evenly matched that it goes on: a toss.
-        return random.Next(2) == 0;
-    }
-
-    /// <summary>What a player of a rally needs.</summary>
-    private sealed record Hand(SearchContext Context, Bench Bench, SafetyStrokes Strokes);
-
-    private Stroke? Chosen(Hand hand, Situation situation)
-    {
-        var (context, bench, strokes) = hand;
-        var lines = bench.LinesOf(situation.Layout);
-        if (context.Worth.Of(situation, lines).Chance >= GoesForIt && new ShotSearch(context).Glance(bench, situation) is { } pot)
-            return pot.Stroke;
-        if (strokes.Glance(bench, situation) is { } safety)
-            return safety.Stroke;
-        // Nothing straight: the plain aim off one cushion.
-        var (white, black) = (situation.Layout.White.At, situation.Layout.Balls[1].At);
-        foreach (var order in MirrorAim.Orders(2))
-            if (MirrorAim.Of(white, black, order, _shape) is { } aim)
-                return new(aim.AimDegrees, 0, 0, 5, 0);
-        return null;
     }
 }

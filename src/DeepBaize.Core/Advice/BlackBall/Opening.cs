@@ -1,6 +1,7 @@
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Core.Advice.BlackBall;
@@ -24,17 +25,15 @@ public enum OpeningKind
 /// <param name="DoubleLeft">That such a double is left.</param>
 /// <param name="Tight">That the white is tight on a cushion.</param>
 /// <param name="Foul">Of a foul, which loses.</param>
-public readonly record struct OpeningOdds(double Safe, double PotLeft, double DoubleLeft, double Tight, double Foul);
-
-/// <summary>Rallies that were played out from an opening.</summary>
-/// <param name="Wins">Share that the one who opened wins.</param>
-public readonly record struct Rallies(double Wins, int Played);
+public readonly record struct OpeningOdds(Estimate Safe, Estimate PotLeft, Estimate DoubleLeft, Estimate Tight, Estimate Foul);
 
 /// <summary>What is drawn of an opening; m and seconds.</summary>
 public sealed record OpeningDrawing(IReadOnlyList<PathPoint> WhitePath, IReadOnlyList<PathPoint> BlackPath);
 
 /// <summary>An opening, judged on this table at this skill.</summary>
 /// <param name="White">Where it is placed in the D, m.</param>
+/// <param name="Wins">Share of rallies, played out from it, that the one who opened wins.</param>
+/// <param name="IsLevel">Whether the rallies cannot tell it from the best.</param>
 public sealed record Opening(
     OpeningKind Kind,
     Vec2 White,
@@ -42,7 +41,8 @@ public sealed record Opening(
     double Fullness,
     Route Route,
     OpeningOdds Odds,
-    Rallies Rallies,
+    Estimate Wins,
+    bool IsLevel,
     OpeningDrawing Drawing
 );
 

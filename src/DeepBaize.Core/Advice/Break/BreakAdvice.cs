@@ -4,6 +4,7 @@ using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Advice.Break;
 
@@ -40,14 +41,18 @@ public static class BreakAdvice
             : search.Choose(situation, thought == Thought.Full ? Effort.Full : Effort.Later).FirstOrDefault();
     }
 
-    /// <summary>A break played by that advice.</summary>
-    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed, Thought thought = Thought.Full) =>
-        BreakPlay.Play(
+    /// <summary>A break played by that advice, with plain random errors: independent of all that the advice was drawn from.</summary>
+    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed, Thought thought = Thought.Full)
+    {
+        var random = new Random(seed);
+        return BreakPlay.Play(
             from,
-            s =>
-                First(s, player, shape, PlanPreferences.Default, thought) is { } c ? new(c.Stroke, c.Nominated, c.Reach.ErrorFactor) : null,
+            s => First(s, player, shape, PlanPreferences.Default, thought) is { } c ? IntentionOf(c) : null,
             player.Skill,
             shape,
-            new(seed)
+            (_, skill) => StrokeError.Draw(random, skill)
         );
+    }
+
+    internal static Intention IntentionOf(Choice choice) => new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
 }

@@ -5,10 +5,12 @@ using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Advice.Break;
 
@@ -20,14 +22,23 @@ public sealed class BreakPlanner
 {
     /// <summary>So many first shots are planned on, and so many told.</summary>
     private const int MostPlans = 3,
-        MostAlternatives = 6;
+        MostAlternatives = 5;
 
     /// <summary>Every plan goes so deep, and the best one so much deeper, if there is anything left.</summary>
     private const int Depth = 4,
         BestDepth = 7;
 
-    private const int BreaksOfBest = 32,
-        BreaksOfOthers = 12;
+    // Breaks played out: to rank the first shots against one another, and to tell of the plans how they are likely to go.
+    private const int FirstToRank = 16,
+        MostToRank = 32,
+        BreaksOfBest = 32,
+        BreaksOfOthers = 16;
+
+    /// <summary>Plans that make less than this more than another are level, points.</summary>
+    private const double Matters = 1.5;
+
+    private static readonly ErrorStream Ranking = ErrorStream.Named("plans: rank"),
+        Telling = ErrorStream.Named("plans: tell");
 
     private readonly SearchContext _context;
     private readonly ShotSearch _search;
@@ -49,11 +60,13 @@ public sealed class BreakPlanner
         CancellationToken cancel = default
     ) => new BreakPlanner(new(player, shape, preferences, gate ?? FairGate.Shared, cancel), progress).Run(from);
 
-    private PlanProgress Run(Situation from)
+    private PlanProgress Run(Situation given)
     {
+        var from = InHand.Placed(_context, given);
         var plans = new List<Plan>();
         IReadOnlyList<Alternative> alternatives = [];
-        void Tell(double share) => _progress?.Report(new(_context.Examined, share, [.. plans], alternatives));
+        using var heart = new Heartbeat<PlanProgress>(_progress, share => new(_context.Examined, share, [.. plans], alternatives));
+        void Tell(double share) => heart.Tell(share);
 
         var choices = _search.Choose(
             from,
@@ -68,32 +81,47 @@ public sealed class BreakPlanner
         plans = [];
         if (choices.Count == 0)
             return new(_context.Examined, 1, [], []);
-        var first = Ideas(choices);
-        alternatives = [.. first.Select(c => AlternativeTo(first[0], c))];
-        var ideas = first.Take(MostPlans).ToList();
-        plans = [.. ideas.Select(c => new Plan([Explained(from, c)], null, false))];
-        Tell(0.2);
+        var ideas = Ideas(choices);
+        plans = [new([Explained(from, ideas[0])], null, false)];
+        alternatives = [.. ideas.Select(c => new Alternative(c, Shortfall.None, c.Value, false))];
+        Tell(0.15);
 
-        double work = ideas.Count * (Depth - 1) + BestDepth - Depth + 2 * ideas.Count,
-            done = 0;
+        // The plan that looks best first, so that there is soon something to go by; then all of them by what they make when played out.
+        plans[0] = Deep(plans[0], Depth, shot => Tell(0.15 + 0.05 * shot));
+        var ranked = Contest.Run(
+            _context,
+            ideas,
+            new(FirstToRank, MostToRank, Matters * _context.Worth.Scale),
+            (bench, choice, i) => Playout.Of(_context, _search, bench, from, choice, Ranking, i).WithoutLuck
+        );
+        alternatives = [.. ranked.Select(r => AlternativeTo(ranked[0].Entrant, r))];
+        var first = plans[0];
+        plans =
+        [
+            .. ranked
+                .Take(MostPlans)
+                .Select(r => r.Entrant == first.Shots[0].Choice ? first : new Plan([Explained(from, r.Entrant)], null, false)),
+        ];
+        Tell(0.5);
         for (var p = 0; p < plans.Count; p++)
         {
-            while (plans[p] is { IsComplete: false } plan && plan.Shots.Count < Depth)
-            {
-                plans[p] = Extended(plan);
-                Tell(0.2 + 0.8 * ++done / work);
-            }
+            plans[p] = Deep(plans[p], p == 0 ? BestDepth : Depth);
             plans[p] = WithProspect(plans[p], p == 0 ? BreaksOfBest : BreaksOfOthers);
-            Tell(0.2 + 0.8 * Math.Min(work, done += 2) / work);
+            Tell(0.5 + 0.5 * (p + 1) / plans.Count);
         }
-        while (plans[0] is { IsComplete: false } best && best.Shots.Count < BestDepth)
+        Tell(1);
+        return new(_context.Examined, 1, plans, alternatives);
+    }
+
+    /// <summary>Shots added until it is so deep, or complete.</summary>
+    private Plan Deep(Plan plan, int depth, Action<int>? tell = null)
+    {
+        while (!plan.IsComplete && plan.Shots.Count < depth)
         {
-            plans[0] = Alive(Extended(best));
-            Tell(0.2 + 0.8 * Math.Min(work, ++done) / work);
+            plan = Extended(plan);
+            tell?.Invoke(plan.Shots.Count);
         }
-        var result = new PlanProgress(_context.Examined, 1, plans, alternatives);
-        _progress?.Report(result);
-        return result;
+        return plan;
     }
 
     /// <summary>Another place than this is another idea, m.</summary>
@@ -110,17 +138,20 @@ public sealed class BreakPlanner
             )
                 ideas.Add(choice);
         // Another ball or pocket is more of an alternative than another way to play the same.
-        return [ideas[0], .. ideas.Skip(1).OrderBy(i => i.Pot == ideas[0].Pot ? 1 : 0).ThenByDescending(i => i.Value)];
+        return [ideas[0], .. ideas.Skip(1).OrderBy(i => i.Pot == ideas[0].Pot ? 1 : 0).ThenByDescending(i => i.Value.Value)];
     }
 
     private static double Apart(Choice a, Choice b) => a.Leaves.Layout.White.At.DistanceTo(b.Leaves.Layout.White.At);
 
-    /// <summary>What it lacks, and in which part most: each is put in the best one's place, and what is lost by it counted.</summary>
-    private static Alternative AlternativeTo(Choice best, Choice other)
+    /// <summary>
+    /// What it made, and in which part it lacks most: each is put in the best one's place, and what is lost by it counted.
+    /// </summary>
+    private static Alternative AlternativeTo(Choice best, Placed<Choice> placed)
     {
+        var other = placed.Entrant;
         if (ReferenceEquals(best, other))
-            return new(other, Shortfall.None, 0);
-        static double Leave(Choice c) => c.Chance <= 0 ? 0 : c.Value / c.Chance - c.Gain;
+            return new(other, Shortfall.None, placed.Value, false);
+        static double Leave(Choice c) => c.Chance <= 0 ? 0 : c.Value.Value / c.Chance - c.Gain;
         var parts = new (Shortfall Part, double Loss)[]
         {
             (Shortfall.Chance, (best.Chance - other.Chance) * (best.Gain + Leave(best))),
@@ -128,9 +159,9 @@ public sealed class BreakPlanner
             (Shortfall.Leave, other.Chance * (Leave(best) - Leave(other))),
         };
         var (part, _) = parts.MaxBy(p => p.Loss);
-        if (part == Shortfall.Leave && other.Odds.Foul > best.Odds.Foul + 0.05)
+        if (part == Shortfall.Leave && other.Odds.Foul.Value > best.Odds.Foul.Value + 0.05)
             part = Shortfall.Foul;
-        return new(other, part, best.Value - other.Value);
+        return new(other, part, placed.Value, placed.IsLevel);
     }
 
     // ---- Shots that follow -----------------------------------------------------------------------------------------
@@ -158,7 +189,7 @@ public sealed class BreakPlanner
         var cover = new Cover(Outcome(bench, before, choice, new(0, pace, 0, 0)), Outcome(bench, before, choice, new(0, -pace, 0, 0)));
         var ruling = choice.Outcome.Ruling;
         var points = ruling.NextFrame.IsOver ? before.Frame.Break + ruling.Points : choice.Leaves.Frame.Break;
-        return WithReasons(new(before, choice, 1, points, new(arrival, path, []), cover, warnings, []), bench);
+        return WithReasons(new(before, choice, Estimate.Exact(1), points, new(arrival, path, []), cover, warnings, []), bench);
     }
 
     /// <summary>With the area and the reasons for the ball that is next.</summary>
@@ -177,7 +208,7 @@ public sealed class BreakPlanner
                 lines,
                 _context.Shape,
                 next.IsRed ? null : ball => ball == next,
-                _context.Cancel
+                _context.Workers
             );
         }
         shot = shot with { Drawing = shot.Drawing with { Area = area } };
@@ -215,54 +246,42 @@ public sealed class BreakPlanner
     private Plan WithProspect(Plan plan, int breaks)
     {
         var shots = plan.Shots;
-        var (skill, shape) = (_context.Player.Skill, _context.Shape);
-        var results = _context.InParallel(
-            breaks,
-            (bench, i) =>
-            {
-                var isFirst = true;
-                return BreakPlay.Play(
-                    shots[0].Before,
-                    situation =>
-                    {
-                        // The first shot as planned; after that the balls lie otherwise each time.
-                        var choice = isFirst ? shots[0].Choice : _search.Glance(bench, situation);
-                        isFirst = false;
-                        return choice is null ? null : new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
-                    },
-                    skill,
-                    shape,
-                    new Random(1000 + i)
-                );
-            }
-        );
-        var made = results.Select(r => (double)r.Points).Order().ToList();
-        var longest = results.Max(r => r.Shots);
-        List<double> alive = [.. Enumerable.Range(0, longest + 1).Select(k => (double)results.Count(r => r.Shots >= k) / breaks)];
-        // A break that clears the table does not end for want of a shot.
-        var ends = Enumerable
-            .Range(0, longest + 1)
-            .Select(k => (Shot: k, Share: (double)results.Count(r => r.Shots == k && !r.IsCleared) / breaks))
-            .MaxBy(e => e.Share);
-        var (preferences, soFar) = (_context.Preferences, shots[0].Before.Frame.Break);
-        double? target = preferences.Target switch
+        var (from, first) = (shots[0].Before, shots[0].Choice);
+        var playouts = _context.InParallel(breaks, (bench, i) => Playout.Of(_context, _search, bench, from, first, Telling, i));
+        Sums Of(Func<Playout, double> figure)
         {
-            PlanTarget.Score => (double)results.Count(r => soFar + r.Points >= preferences.Score) / breaks,
-            PlanTarget.Clear => (double)results.Count(r => r.IsCleared) / breaks,
+            var sums = new Sums();
+            for (var i = 0; i < playouts.Count; i++)
+                sums.Add(i, figure(playouts[i]));
+            return sums;
+        }
+        Estimate Share(Func<BreakResult, bool> which) => Of(p => which(p.Result) ? 1 : 0).Share;
+
+        var results = playouts.ConvertAll(p => p.Result);
+        var longest = results.Max(r => r.Shots);
+        List<Estimate> alive = [.. Enumerable.Range(0, longest + 1).Select(k => Share(r => r.Shots >= k))];
+        // A break that clears the table does not end for want of a shot.
+        var ends = Enumerable.Range(0, longest + 1).Select(k => (Shot: k, Share: Share(r => r.Shots == k && !r.IsCleared))).MaxBy(e => e.Share.Value);
+        var (preferences, soFar) = (_context.Preferences, from.Frame.Break);
+        Estimate? target = preferences.Target switch
+        {
+            PlanTarget.Score => Share(r => soFar + r.Points >= preferences.Score),
+            PlanTarget.Clear => Share(r => r.IsCleared),
             _ => null,
         };
+        // For a score or a clearance the luck is measured in chances of that, not in points.
+        var points = preferences.Target == PlanTarget.MostPoints ? Of(p => p.Result.Points - p.Value + p.WithoutLuck) : Of(p => p.Result.Points);
         return Alive(
             plan with
             {
                 Prospect = new(
-                    breaks,
-                    made.Average(),
-                    made[made.Count / 2],
-                    target,
-                    (double)results.Count(r => r.IsCleared) / breaks,
-                    ends.Shot,
-                    ends.Share,
-                    alive
+                    Points: points.Mean,
+                    Median: results.Select(r => (double)r.Points).Order().ElementAt(breaks / 2),
+                    Target: target,
+                    Cleared: Share(r => r.IsCleared),
+                    EndsAt: ends.Shot,
+                    EndsShare: ends.Share,
+                    Alive: alive
                 ),
             }
         );
@@ -274,6 +293,6 @@ public sealed class BreakPlanner
             ? plan
             : plan with
             {
-                Shots = [.. plan.Shots.Select((s, k) => s with { Alive = k < prospect.Alive.Count ? prospect.Alive[k] : 0 })],
+                Shots = [.. plan.Shots.Select((s, k) => s with { Alive = k < prospect.Alive.Count ? prospect.Alive[k] : default })],
             };
 }

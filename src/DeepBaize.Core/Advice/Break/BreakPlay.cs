@@ -12,11 +12,26 @@ namespace DeepBaize.Core.Advice.Break;
 /// </summary>
 public readonly record struct Intention(Stroke Stroke, Ball Nominated, double ErrorFactor);
 
+/// <summary>Why a break ended.</summary>
+public enum BreakEnd
+{
+    /// <summary>Nothing was left.</summary>
+    Cleared,
+
+    /// <summary>Nothing was on that was worth trying, or it was long enough.</summary>
+    Left,
+
+    Missed,
+    Foul,
+}
+
 /// <summary>How a break went.</summary>
 /// <param name="Points">Made in it.</param>
 /// <param name="Shots">That scored.</param>
-/// <param name="IsCleared">Nothing was left.</param>
-public readonly record struct BreakResult(int Points, int Shots, bool IsCleared);
+public readonly record struct BreakResult(int Points, int Shots, BreakEnd End)
+{
+    public bool IsCleared => End == BreakEnd.Cleared;
+}
 
 /// <summary>Plays a break out: strokes that somebody chooses, with the errors of a player, until one does not score.</summary>
 public static class BreakPlay
@@ -25,23 +40,33 @@ public static class BreakPlay
     public const int MostShots = 38;
 
     /// <param name="choose">The stroke to play from a situation; null to leave it.</param>
-    public static BreakResult Play(Situation from, Func<Situation, Intention?> choose, Skill skill, TableShape shape, Random random)
+    /// <param name="error">Of the k-th shot, at a skill.</param>
+    /// <param name="watch">Told each stroke that was played and what came of it.</param>
+    public static BreakResult Play(
+        Situation from,
+        Func<Situation, Intention?> choose,
+        Skill skill,
+        TableShape shape,
+        Func<int, Skill, StrokeError> error,
+        Action<Situation, Intention, Played>? watch = null
+    )
     {
         var simulator = new Simulator(shape);
         var record = new ShotRecord();
         var (situation, points, shots) = (from, 0, 0);
         while (shots < MostShots && choose(situation) is { } intention)
         {
-            StrokeError.Draw(random, skill.Times(intention.ErrorFactor)).Play(simulator, situation.Layout, intention.Stroke, record);
+            error(shots, skill.Times(intention.ErrorFactor)).Play(simulator, situation.Layout, intention.Stroke, record);
             var played = situation.Play(simulator, record, intention.Nominated, shape);
+            watch?.Invoke(situation, intention, played);
             if (played.Ruling.Points == 0)
-                break;
+                return new(points, shots, played.Ruling.IsFoul ? BreakEnd.Foul : BreakEnd.Missed);
             points += played.Ruling.Points;
             shots++;
             if (situation.Frame is { Reds: 0, Colours.Count: 1, Repeats: false })
-                return new(points, shots, true);
+                return new(points, shots, BreakEnd.Cleared);
             situation = played.Leaves;
         }
-        return new(points, shots, false);
+        return new(points, shots, BreakEnd.Left);
     }
 }

@@ -2,6 +2,7 @@ using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Reading;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -34,7 +35,7 @@ public sealed record PlanShotDrawing(Arrival? Arrival, IReadOnlyList<PathPoint> 
 public sealed record PlanShot(
     Situation Before,
     Choice Choice,
-    double Alive,
+    Estimate Alive,
     int Points,
     PlanShotDrawing Drawing,
     Cover Cover,
@@ -54,29 +55,28 @@ public enum Shortfall
 
 /// <summary>A first shot that could be played, beside the best one.</summary>
 /// <param name="Below">In which of its parts most of what it lacks lies.</param>
-/// <param name="Lacks">By how much it falls short in all, in the measure of the target.</param>
-public sealed record Alternative(Choice Choice, Shortfall Below, double Lacks);
+/// <param name="Made">What breaks that begin with it made, in the measure of the target: by this they are ranked.</param>
+/// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
+public sealed record Alternative(Choice Choice, Shortfall Below, Estimate Made, bool IsLevel);
 
 /// <summary>
 /// How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look.
 /// </summary>
-/// <param name="Breaks">How many.</param>
-/// <param name="Points">Made on the average from here on.</param>
-/// <param name="Median">Of the same.</param>
+/// <param name="Points">Made on the average from here on; the luck taken out of it.</param>
+/// <param name="Median">Of the breaks as they went.</param>
 /// <param name="Target">Share in which the target was reached; null if the target is points.</param>
 /// <param name="Cleared">Share in which nothing was left.</param>
 /// <param name="EndsAt">Index of the shot of the plan at which most breaks end.</param>
 /// <param name="EndsShare">Share of all breaks that end there.</param>
 /// <param name="Alive">Share that got to each shot.</param>
 public sealed record Prospect(
-    int Breaks,
-    double Points,
+    Estimate Points,
     double Median,
-    double? Target,
-    double Cleared,
+    Estimate? Target,
+    Estimate Cleared,
     int EndsAt,
-    double EndsShare,
-    IReadOnlyList<double> Alive
+    Estimate EndsShare,
+    IReadOnlyList<Estimate> Alive
 );
 
 /// <summary>A break, several shots ahead.</summary>

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Advice.BlackBall;
 using DeepBaize.Core.Advice.Escape;
 using DeepBaize.Core.Advice.Safety;
 using DeepBaize.Core.Play;
@@ -8,6 +9,7 @@ using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Advice.Decide;
 
@@ -15,17 +17,26 @@ namespace DeepBaize.Core.Advice.Decide;
 public sealed class Decider
 {
     private const int MostAttacks = 3,
-        MissSamples = 150;
+        AttackStrokes = 256;
 
     /// <summary>A miss is worth steering for if the other one leaves so much more, points.</summary>
     private const double WorthSteering = 0.5;
 
-    private readonly SearchContext _context;
-    private readonly LeaveJudge _judge;
+    private static readonly ErrorStream Telling = ErrorStream.Named("attacks: tell"),
+        TellingRallies = ErrorStream.Named("decide: tell rallies");
 
+    private readonly SearchContext _context;
+    private readonly Situation _from;
+    private readonly LeaveJudge _judge;
+    private readonly WinChance _win;
     private readonly Player _rival;
 
-    private Decider(SearchContext context, Player rival) => (_context, _rival, _judge) = (context, rival, new(rival));
+    private Decider(SearchContext context, Situation from, Player rival)
+    {
+        (_context, _rival, _judge) = (context, rival, new(rival, context.Shape));
+        _from = from;
+        _win = new(from.Frame, context.Player, rival);
+    }
 
     /// <exception cref="InputException">No ball is on.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
@@ -41,121 +52,190 @@ public sealed class Decider
     {
         if (from.Frame.IsOver || !from.OnSlots().Any())
             throw new InputException("content.balls", "There is no ball on.", "at least one ball that is on, and a frame under way");
-        return new Decider(new(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel), rival).Run(from, gate, progress);
+        var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
+        return new Decider(context, InHand.Placed(context, from), rival).Run(progress);
     }
 
-    private Decision Run(Situation from, FairGate? gate, IProgress<DecisionProgress>? progress)
+    private Decision Run(IProgress<DecisionProgress>? progress)
     {
-        var snookered = from.IsSnookered;
-        Decision Now(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes) =>
-            Weighed(from, attacks, safeties, escapes, snookered);
-        void Tell(double share, Decision decision) => progress?.Report(new(_context.Examined, share, decision));
+        IReadOnlyList<Attack> attacks = [];
+        IReadOnlyList<SafetyOption> safeties = [];
+        IReadOnlyList<EscapeOption> escapes = [];
+        using var heart = new Heartbeat<DecisionProgress>(
+            progress,
+            share => new(_context.Examined, share, Weighed(attacks, safeties, escapes))
+        );
 
-        if (snookered)
-        {
-            var found = EscapeSearch.Solve(
-                from,
-                _context.Player,
-                _rival,
-                _context.Shape,
-                gate,
-                progress is null
-                    ? null
-                    : new Teller(p =>
-                    {
-                        if (p.Share < 1)
-                            Tell(p.Share, Now([], [], p.Escapes));
-                    }),
-                _context.Cancel
+        safeties = new SafetySearch(_context, _judge, _win).Find(
+            _from,
+            first =>
+            {
+                safeties = first;
+                heart.Tell(0.2);
+            }
+        );
+        heart.Tell(0.45);
+        attacks = AttacksOf(safeties.FirstOrDefault()?.Value.Value);
+        heart.Tell(_from.IsSnookered ? 0.6 : 0.95);
+        if (_from.IsSnookered)
+            escapes = EscapeSearch.Find(
+                _context,
+                _from,
+                _judge,
+                _win,
+                (share, found) =>
+                {
+                    escapes = found;
+                    heart.Tell(0.6 + 0.35 * share);
+                }
             );
-            var last = Now([], [], found);
-            Tell(1, last);
-            return last;
-        }
-        var safeties = new SafetySearch(_context, _judge).Find(from, first => Tell(0.25, Now([], first, [])));
-        Tell(0.5, Now([], safeties, []));
+        if (_from.Frame.IsBlackOnly && Math.Abs(_from.Frame.Lead) < Values.Black)
+            (attacks, safeties, escapes) = ByRallies(attacks, safeties, escapes);
+        heart.Tell(1);
+        return Weighed(attacks, safeties, escapes);
+    }
+
+    /// <summary>
+    /// At the last black the chance to win is that of the rallies by which the openings are judged too, for the lines that come into
+    /// question.
+    /// </summary>
+    private (List<Attack>, List<SafetyOption>, List<EscapeOption>) ByRallies(
+        IReadOnlyList<Attack> attacks,
+        IReadOnlyList<SafetyOption> safeties,
+        IReadOnlyList<EscapeOption> escapes
+    )
+    {
+        const int attacked = 1,
+            defended = 3,
+            played = 64;
+        var rallies = new Rallies(_context, new(_rival, _context.Shape, PlanPreferences.Default, FairGate.Shared, _context.Cancel));
+        Estimate Wins(Stroke stroke) => rallies.Wins(_from, stroke, played, TellingRallies);
+        return (
+            [.. attacks.Take(attacked).Select(a => a with { Win = Wins(a.Choice.Stroke) })],
+            [.. safeties.Take(defended).Select(s => s with { Win = Wins(s.Aim.Stroke) })],
+            [.. escapes.Take(defended).Select(e => e with { Win = Wins(e.Aim.Stroke) })]
+        );
+    }
+
+    private List<Attack> AttacksOf(double? safety)
+    {
         var choices = new ShotSearch(_context)
-            .Choose(from, Effort.Later)
-            .GroupBy(c => c.Pot)
+            .Choose(_from, Effort.Later with { Told = 2 * MostAttacks })
+            .GroupBy(c => c.Pot with { Part = 0 })
             .Select(g => g.First())
             .Take(MostAttacks)
             .ToList();
-        var attacks = _context.InParallel(choices.Count, (bench, i) => AttackOf(bench, from, choices[i], safeties.FirstOrDefault()?.Value));
-        var decision = Now([.. attacks.OrderByDescending(a => a.Value)], safeties, []);
-        Tell(1, decision);
-        return decision;
+        List<Attack> attacks =
+        [
+            .. _context.InParallel(choices.Count, (bench, i) => AttackOf(bench, choices[i], safety)).OrderByDescending(a => a.Value.Value),
+        ];
+        return [.. attacks.Select(a => a with { IsLevel = a != attacks[0] && a.Value.IsLevelWith(attacks[0].Value) })];
     }
 
     /// <summary>Plays the pot with errors and sees on which side it is missed, and what that leaves.</summary>
-    private Attack AttackOf(Bench bench, Situation from, Choice choice, double? safety)
+    private Attack AttackOf(Bench bench, Choice choice, double? safety)
     {
-        var random = new Random(71);
         var skill = _context.Player.Skill.Times(choice.Reach.ErrorFactor);
-        var (thick, thin, thickLeave, thinLeave, given) = (0, 0, 0.0, 0.0, 0.0);
-        for (var i = 0; i < MissSamples; i++)
+        var (thick, thin, thickLeave, thinLeave, miss, given, win) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
+        for (var i = 0; i < AttackStrokes; i++)
         {
-            var played = bench.Play(from, choice.Stroke, StrokeError.Draw(random, skill), choice.Nominated);
-            if (played.Ruling.Points > 0)
-                continue;
-            var left =
-                played.Ruling.Penalty
-                + (
-                    played.Ruling.NextFrame.IsOver
-                        ? LeaveJudge.FrameWorth
-                        : _judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout)).Worth
-                );
-            given += left;
-            if (Spread.MissedThick(bench.Record, choice.Target.Cut))
-                (thick, thickLeave) = (thick + 1, thickLeave + left);
-            else
-                (thin, thinLeave) = (thin + 1, thinLeave + left);
+            var played = bench.Play(_from, choice.Stroke, Telling.At(i, skill), choice.Nominated);
+            var scores = played.Ruling.Points > 0;
+            var isThick = !scores && Spread.MissedThick(bench.Record, choice.Target.Cut);
+            var lines = bench.LinesOf(played.Leaves.Layout);
+            var leave = scores ? default : _judge.Of(played.Leaves, lines);
+            var left = scores ? 0 : played.Ruling.Penalty + (played.Ruling.NextFrame.IsOver ? LeaveJudge.FrameWorth : leave.Worth);
+            thick.Add(i, isThick);
+            thin.Add(i, !scores && !isThick);
+            miss.Add(i, !scores);
+            given.Add(i, left);
+            thickLeave.Add(i, isThick ? left : 0);
+            thinLeave.Add(i, isThick ? 0 : left);
+            win.Add(i, scores ? _win.After(played, bench.Judge(played.Leaves).Chance) : _win.After(played, leave.Best.Chance, leave.Foul));
         }
-        var misses = thick + thin;
-        var mean = misses == 0 ? 0 : given / misses;
+        var mean = given.For(miss);
         // The search's value has its own small cost of a miss in it: taken out, and what is really left put in.
         var worth = _context.Worth;
+        var chance = choice.Odds.Chance;
         var gain =
-            choice.Chance <= 0
+            chance.Value <= 0
                 ? 0
-                : (choice.Value + (1 - choice.Chance) * worth.MissCost + choice.Odds.Foul * worth.FoulCost) / choice.Chance;
-        var (thickMean, thinMean) = (thick == 0 ? mean : thickLeave / thick, thin == 0 ? mean : thinLeave / thin);
-        var value = choice.Chance * gain - (1 - choice.Chance) * mean;
-        double? even = safety is { } s && gain + mean > 0 ? (s + mean) / (gain + mean) : null;
+                : (choice.Value.Value + (1 - chance.Value) * worth.MissCost + choice.Odds.Foul.Value * worth.FoulCost) / chance.Value;
+        var value = new Estimate(
+            chance.Value * gain - (1 - chance.Value) * mean.Value,
+            Math.Sqrt(
+                Math.Pow(choice.Value.Error, 2) + Math.Pow(chance.Error * mean.Value, 2) + Math.Pow((1 - chance.Value) * mean.Error, 2)
+            ),
+            choice.Value.Strokes
+        );
+        double? even = safety is { } s && gain + mean.Value > 0 ? (s + mean.Value) / (gain + mean.Value) : null;
+        var (thickMean, thinMean) = (thickLeave.For(thick), thinLeave.For(thin));
+        var difference = thickMean.Value - thinMean.Value;
         var part =
-            misses < 5 || Math.Abs(thickMean - thinMean) < WorthSteering ? 0
-            : thickMean < thinMean ? -1
+            Math.Abs(difference) < WorthSteering || thickMean.IsLevelWith(thinMean) ? 0
+            : difference < 0 ? -1
             : 1;
-        return new(choice, gain, new((double)thick / MissSamples, thickMean), new((double)thin / MissSamples, thinMean), value, even, part);
+        return new(
+            choice,
+            LeaveJudge.SeenOf(_from, choice.Pot.Struck).Share,
+            gain,
+            new(thick.Share, thickMean),
+            new(thin.Share, thinMean),
+            value,
+            win.Share,
+            IsLevel: false,
+            even,
+            part
+        );
     }
 
-    private static Decision Weighed(
-        Situation from,
-        IReadOnlyList<Attack> attacks,
-        IReadOnlyList<SafetyOption> safeties,
-        IReadOnlyList<EscapeOption> escapes,
-        bool snookered
-    )
+    private Decision Weighed(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
     {
-        var required = from.Frame.SnookersRequired;
+        var required = _from.Frame.SnookersRequired;
         // With penalties needed, what lays a snooker comes first.
         if (required > 0)
-            safeties = [.. safeties.OrderByDescending(s => s.Value + s.Odds.Snooker * from.Frame.LeastPenalty)];
-        double? safe =
-            safeties.Count > 0 ? safeties[0].Value
-            : escapes.Count > 0 ? escapes[0].Value
-            : null;
-        double? pot = attacks.Count > 0 ? attacks[0].Value : null;
-        var verdict = new Verdict(
-            Margin: pot - safe,
-            WinWithPot: pot is { } p ? WinChance.Of(from.Frame, p) : null,
-            WinWithSafety: safe is { } s ? WinChance.Of(from.Frame, s) : null,
-            required
-        );
-        return new(attacks, safeties, escapes, verdict, snookered, from.Touching);
+            safeties = [.. safeties.OrderByDescending(s => s.Value.Value + s.Odds.Snooker.Value * _from.Frame.LeastPenalty)];
+        var isByFrame = required == 0 && IsByFrame(attacks, safeties, escapes);
+        if (isByFrame)
+            (attacks, safeties, escapes) = (
+                [.. attacks.OrderByDescending(a => a.Win.Value)],
+                [.. safeties.OrderByDescending(s => s.Win.Value)],
+                [.. escapes.OrderByDescending(e => e.Win.Value)]
+            );
+        var safe = safeties.Select(s => (s.Value, s.Win)).Concat(escapes.Select(e => (e.Value, e.Win))).ToList();
+        (Estimate Value, Estimate Win)? best = safe.Count == 0 ? null : safe.MaxBy(o => isByFrame ? o.Win.Value : o.Value.Value);
+        if (safeties.Count > 0 && required > 0)
+            best = safe[0];
+        Estimate? margin =
+            attacks.Count > 0 && best is { } other
+                ? new(
+                    attacks[0].Value.Value - other.Value.Value,
+                    Math.Sqrt(Math.Pow(attacks[0].Value.Error, 2) + Math.Pow(other.Value.Error, 2)),
+                    attacks[0].Value.Strokes + other.Value.Strokes
+                )
+                : null;
+        var verdict = new Verdict(margin, attacks.Count > 0 ? attacks[0].Win : null, best?.Win, isByFrame, required);
+        Vec2? white = _from.Frame.InHand ? _from.Layout.White.At : null;
+        return new(white, attacks, safeties, escapes, verdict, _from.IsSnookered, _from.Touching);
     }
 
-    private sealed class Teller(Action<EscapeProgress> tell) : IProgress<EscapeProgress>
+    /// <summary>
+    /// Whether the chance to win the frame parts the lines otherwise than points do: where the one that makes most points is clearly not
+    /// the one that wins most.
+    /// </summary>
+    private bool IsByFrame(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
     {
-        public void Report(EscapeProgress value) => tell(value);
+        if (_from.Frame is { Scores: (0, 0), IsBlackOnly: false })
+            return false;
+        List<(Estimate Value, Estimate Win)> lines =
+        [
+            .. attacks.Select(a => (a.Value, a.Win)),
+            .. safeties.Select(s => (s.Value, s.Win)),
+            .. escapes.Select(e => (e.Value, e.Win)),
+        ];
+        if (lines.Count < 2)
+            return false;
+        var (most, wins) = (lines.MaxBy(l => l.Value.Value), lines.MaxBy(l => l.Win.Value));
+        return wins.Win.Value > most.Win.Value && !wins.Win.IsLevelWith(most.Win);
     }
 }

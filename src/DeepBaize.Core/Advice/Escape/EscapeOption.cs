@@ -2,6 +2,7 @@ using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
@@ -9,10 +10,19 @@ namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>How an escape is played.</summary>
 /// <param name="Ball">That is hit.</param>
+/// <param name="Seen">The share of that ball that can be hit straight, 0–1.</param>
 /// <param name="WindowDegrees">Of aim that still hits.</param>
 /// <param name="SoftestPace">At this aim it still hits from here.</param>
 /// <param name="HardestPace">To here.</param>
-public sealed record EscapeAim(Ball Ball, Stroke Stroke, Reach Reach, double WindowDegrees, double SoftestPace, double HardestPace);
+public sealed record EscapeAim(
+    Ball Ball,
+    double Seen,
+    Stroke Stroke,
+    Reach Reach,
+    double WindowDegrees,
+    double SoftestPace,
+    double HardestPace
+);
 
 /// <summary>The way of the white to the ball.</summary>
 /// <param name="Cushions">
@@ -37,18 +47,29 @@ public sealed record EscapeWay(IReadOnlyList<Cushion> Cushions, bool OffJaw, IRe
 /// <param name="Fair">That it is hit and nothing else goes wrong.</param>
 /// <param name="PotLeft">Of the hits, the share that leaves a pot better than even.</param>
 /// <param name="FreeBall">Of the misses, the share after which the rival has a free ball.</param>
-public readonly record struct EscapeOdds(double Hit, double Fair, double PotLeft, double FreeBall);
+public readonly record struct EscapeOdds(Estimate Hit, Estimate Fair, Estimate PotLeft, Estimate FreeBall);
 
 /// <summary>What an escape costs, points.</summary>
 /// <param name="LeaveIfHit">Mean worth to the rival after a hit.</param>
 /// <param name="Penalty">Of a miss.</param>
 /// <param name="GivenAway">To the rival before it is hit, if every miss is called and played again.</param>
-public readonly record struct EscapeCost(double LeaveIfHit, int Penalty, double GivenAway);
+public readonly record struct EscapeCost(Estimate LeaveIfHit, int Penalty, Estimate GivenAway);
 
 /// <summary>A way out of a snooker.</summary>
 /// <param name="Value">To the player, points: what is to be expected of it.</param>
+/// <param name="Win">The chance to win the frame with it.</param>
+/// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
 /// <param name="Mirror">The plain aim for the same cushions, and its construction; null if there is none.</param>
-public sealed record EscapeOption(EscapeAim Aim, EscapeWay Way, EscapeOdds Odds, EscapeCost Cost, double Value, MirrorAim? Mirror);
+public sealed record EscapeOption(
+    EscapeAim Aim,
+    EscapeWay Way,
+    EscapeOdds Odds,
+    EscapeCost Cost,
+    Estimate Value,
+    Estimate Win,
+    bool IsLevel,
+    MirrorAim? Mirror
+);
 
 /// <summary>How far a search for escapes is.</summary>
 public sealed record EscapeProgress(long Examined, double Share, IReadOnlyList<EscapeOption> Escapes);

@@ -3,26 +3,36 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>
-/// Ways to a ball on when none can be hit straight. A pipeline: all aims at several paces, heights and sides, played to the first contact →
-/// windows of aim that hit the same ball off the same cushions → the widest of each judged by sampling → ranked by what may be expected.
-/// See docs/safety.md.
+/// Ways to a ball on that do not go straight. A pipeline: all aims at several paces, heights and sides, played to the first contact →
+/// windows of aim that hit the same ball off the same cushions → the widest of each sifted with errors → the distinct ones bettered by
+/// small changes → ranked against one another → told by strokes that had no part in the choice. See docs/safety.md.
 /// </summary>
 public sealed class EscapeSearch
 {
     private const double Step = 0.25;
     private const int MostCushions = 4,
         Sifted = 36,
+        SiftStrokes = 32,
+        RefineStrokes = 48,
         Told = 8,
-        Samples = 240,
-        FirstSamples = 40;
+        ToldStrokes = 256;
+    private static readonly ContestEffort Ranking = new(64, 256, 0.1);
+
+    private static readonly ErrorStream Sifting = ErrorStream.Named("escapes: sift"),
+        Refining = ErrorStream.Named("escapes: refine"),
+        Placing = ErrorStream.Named("escapes: rank"),
+        Telling = ErrorStream.Named("escapes: tell");
+
     private static readonly double[] Paces = [3, 4, 5, 6, 7];
 
     /// <summary>Plain ball first; then low, high, and side either way.</summary>
@@ -39,9 +49,11 @@ public sealed class EscapeSearch
 
     private readonly SearchContext _context;
     private readonly LeaveJudge _judge;
+    private readonly WinChance _win;
     private readonly Situation _from;
 
-    private EscapeSearch(SearchContext context, Situation from, Player rival) => (_context, _from, _judge) = (context, from, new(rival));
+    private EscapeSearch(SearchContext context, Situation from, LeaveJudge judge, WinChance win) =>
+        (_context, _from, _judge, _win) = (context, from, judge, win);
 
     /// <summary>The ways out, best first.</summary>
     /// <exception cref="InputException">The player is not snookered, or nothing is on.</exception>
@@ -56,8 +68,34 @@ public sealed class EscapeSearch
     )
     {
         Check(from);
-        return new EscapeSearch(new(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel), from, rival).Run(progress);
+        var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
+        IReadOnlyList<EscapeOption> found = [];
+        using var heart = new Heartbeat<EscapeProgress>(progress, share => new(context.Examined, share, found));
+        var escapes = Find(
+            context,
+            from,
+            new(rival, shape),
+            new(from.Frame, player, rival),
+            (share, best) =>
+            {
+                found = best;
+                heart.Tell(share);
+            }
+        );
+        found = escapes;
+        heart.Tell(1);
+        return escapes;
     }
+
+    /// <summary>As a part of another search.</summary>
+    /// <param name="tell">The share of the work done, below 1, and the best so far.</param>
+    public static IReadOnlyList<EscapeOption> Find(
+        SearchContext context,
+        Situation from,
+        LeaveJudge judge,
+        WinChance win,
+        Action<double, IReadOnlyList<EscapeOption>> tell
+    ) => new EscapeSearch(context, from, judge, win).Run(tell);
 
     /// <exception cref="InputException">The player is not snookered, or nothing is on.</exception>
     public static void Check(Situation from, string path = "content.balls")
@@ -88,36 +126,86 @@ public sealed class EscapeSearch
         public double Width => To - From;
     }
 
-    private IReadOnlyList<EscapeOption> Run(IProgress<EscapeProgress>? progress)
+    private IReadOnlyList<EscapeOption> Run(Action<double, IReadOnlyList<EscapeOption>> tell)
     {
         var windows = new List<Window>();
-        List<EscapeOption> escapes = [];
+        IReadOnlyList<EscapeOption> first = [];
         for (var column = 0; column < Columns.Length; column++)
         {
-            var c = column;
-            var found = _context.InParallel(Paces.Length * 4, (bench, i) => Sweep(bench, c, Paces[i / 4], 90 * (i % 4)));
-            windows.AddRange(found.SelectMany(w => w));
+            windows.AddRange(Windows(column));
             // The first answer: plain ball.
             if (column == 0)
-            {
-                escapes = Judged(Best(windows, Told), FirstSamples);
-                progress?.Report(new(_context.Examined, 0.2, escapes));
-            }
-            else
-                progress?.Report(new(_context.Examined, 0.2 + 0.4 * column / Columns.Length, escapes));
+                first = Options([.. SiftedOf(windows, Told).Take(Told / 2).Select(v => new Placed<Aimed>(v.Aimed, default, false))], SiftStrokes, Sifting);
+            tell(0.2 + 0.3 * column / Columns.Length, first);
         }
-        var sifted = Judged(Best(windows, Sifted), FirstSamples);
-        escapes = [.. Distinct(sifted).Take(Told)];
-        progress?.Report(new(_context.Examined, 0.85, escapes));
-        escapes =
-        [
-            .. _context
-                .InParallel(escapes.Count, (bench, i) => Judge(bench, escapes[i].Aim.Stroke, escapes[i].Aim.WindowDegrees, Samples)!)
-                .OrderByDescending(e => e.Value),
-        ];
-        progress?.Report(new(_context.Examined, 1, escapes));
-        return escapes;
+        var sifted = SiftedOf(windows, Sifted);
+        tell(0.6, first);
+        var refined = _context.InParallel(Math.Min(Told, sifted.Count), (bench, i) => Refine(bench, sifted[i]));
+        tell(0.8, first);
+        var distinct = Distinctness.Distinct(refined.OrderByDescending(v => v.Value), IsSame).ConvertAll(v => v.Aimed);
+        var ranked = Contest.Run(_context, distinct, Ranking, (bench, aimed, i) => ValueOf(bench, aimed, Placing.At(i, SkillAt(aimed.Stroke))));
+        return Options(ranked, ToldStrokes, Telling);
     }
+
+    private IEnumerable<Window> Windows(int column) =>
+        _context.InParallel(Paces.Length * 4, (bench, i) => Sweep(bench, column, Paces[i / 4], 90 * (i % 4))).SelectMany(w => w);
+
+    /// <summary>A stroke that hits a ball on.</summary>
+    /// <param name="Width">Of the window it was found in, degrees.</param>
+    private sealed record Aimed(Stroke Stroke, Hit Hit, double Width);
+
+    /// <summary>With its mean over the errors that choose.</summary>
+    private sealed record Valued(Aimed Aimed, double Value);
+
+    private List<Valued> SiftedOf(List<Window> windows, int most)
+    {
+        var best = Best(windows, most);
+        var valued = _context.InParallel(
+            best.Count,
+            (bench, i) =>
+                Try(bench, StrokeOf(best[i].Column, best[i].Pace, best[i].Middle), best[i].Width) is { } aimed
+                    ? new Valued(aimed, Mean(bench, aimed, Sifting, SiftStrokes))
+                    : null
+        );
+        return Distinctness.Distinct(valued.OfType<Valued>().OrderByDescending(v => v.Value), IsSame);
+    }
+
+    private Aimed? Try(Bench bench, in Stroke stroke, double width) =>
+        FirstHit(bench, stroke) is { } hit ? new(stroke, hit, width) : null;
+
+    /// <summary>Aim, height, side and pace; the same ball off the same cushions.</summary>
+    private Valued Refine(Bench bench, Valued seed)
+    {
+        var start = seed with { Value = Mean(bench, seed.Aimed, Refining, RefineStrokes) };
+        return Refinement.Better<Valued>(
+            start,
+            [new(AimDegrees: seed.Aimed.Width / 4), new(Pace: 0.4), new(Height: 0.3), new(Side: 0.3)],
+            halvings: 2,
+            (now, turn) =>
+                turn.Of(now.Aimed.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is { } stroke
+                && Try(bench, stroke, seed.Aimed.Width) is { } aimed
+                && aimed.Hit.IsAs(seed.Aimed.Hit)
+                    ? new(aimed, Mean(bench, aimed, Refining, RefineStrokes))
+                    : null,
+            (a, b) => a.Value > b.Value
+        );
+    }
+
+    private Skill SkillAt(in Stroke stroke) =>
+        _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor);
+
+    private double Mean(Bench bench, Aimed aimed, ErrorStream stream, int strokes) =>
+        stream.Set(strokes, SkillAt(aimed.Stroke)).Average(error => ValueOf(bench, aimed, error));
+
+    private double ValueOf(Bench bench, Aimed aimed, in StrokeError error)
+    {
+        var played = bench.Play(_from, aimed.Stroke, error, NamedFor(aimed.Hit));
+        return SafetyStrokes.ValueOf(played, _judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout)));
+    }
+
+    /// <summary>Only a colour after a red, or a free ball, has to be named.</summary>
+    private Ball? NamedFor(Hit hit) =>
+        _from.Frame.On == BallOn.Colour || _from.Frame.FreeBall ? _from.Layout.Balls[hit.Slot].Ball : null;
 
     private Stroke StrokeOf(int column, double pace, double degrees)
     {
@@ -139,7 +227,7 @@ public sealed class EscapeSearch
         var windows = new List<Window>();
         (int Slot, string Key)? now = null;
         var (from, last) = (0.0, 0.0);
-        List<Cushion> cushions = [];
+        IReadOnlyList<Cushion> cushions = [];
         var offJaw = false;
         for (var i = 0; i <= 90 / Step; i++)
         {
@@ -147,7 +235,7 @@ public sealed class EscapeSearch
             _context.Count();
             var degrees = start + i * Step;
             var hit = FirstHit(bench, StrokeOf(column, pace, degrees));
-            var key = hit is { } h ? (h.Slot, string.Join('.', h.Cushions) + (h.OffJaw ? "/jaw" : "")) : ((int, string)?)null;
+            var key = hit is null ? ((int, string)?)null : (hit.Slot, hit.Key);
             if (now is { } open && key != now)
             {
                 windows.Add(new(open.Slot, open.Key, [.. cushions], offJaw, column, pace, from - Step / 2, last + Step / 2));
@@ -156,7 +244,7 @@ public sealed class EscapeSearch
             if (key is null)
                 continue;
             if (now is null)
-                (now, from, cushions, offJaw) = (key, degrees, hit!.Value.Cushions, hit.Value.OffJaw);
+                (now, from, cushions, offJaw) = (key, degrees, hit!.Cushions, hit.OffJaw);
             last = degrees;
         }
         if (now is { } end)
@@ -167,7 +255,7 @@ public sealed class EscapeSearch
     /// <summary>
     /// The ball on that the white meets first, and what it meets before; null if that is no ball on, none, or after too many cushions.
     /// </summary>
-    private (int Slot, List<Cushion> Cushions, bool OffJaw)? FirstHit(Bench bench, in Stroke stroke)
+    private Hit? FirstHit(Bench bench, in Stroke stroke)
     {
         var (simulator, record) = (bench.Simulator, bench.Record);
         simulator.Place(_from.Layout.AsSpan());
@@ -179,7 +267,15 @@ public sealed class EscapeSearch
         return Read(record);
     }
 
-    private (int Slot, List<Cushion> Cushions, bool OffJaw)? Read(ShotRecord record)
+    /// <summary>The ball on that the white meets first, and what it meets before.</summary>
+    private sealed record Hit(int Slot, IReadOnlyList<Cushion> Cushions, bool OffJaw)
+    {
+        public string Key => string.Join('.', Cushions) + (OffJaw ? "/jaw" : "");
+
+        public bool IsAs(Hit other) => Slot == other.Slot && Key == other.Key;
+    }
+
+    private Hit? Read(ShotRecord record)
     {
         var cushions = new List<Cushion>();
         var offJaw = false;
@@ -188,7 +284,9 @@ public sealed class EscapeSearch
             if (e.Kind == ShotEventKind.Ball)
             {
                 var slot = e.Ball + e.Other;
-                return _from.Frame.MayPlay(_from.Layout.Balls[slot].Ball) ? (slot, cushions, offJaw) : null;
+                if (!_from.Frame.MayPlay(_from.Layout.Balls[slot].Ball) || (cushions.Count == 0 && IsStraight(slot, record)))
+                    return null;
+                return new(slot, cushions, offJaw);
             }
             if (e.Kind is ShotEventKind.Pot)
                 return null;
@@ -206,6 +304,22 @@ public sealed class EscapeSearch
         return null;
     }
 
+    /// <summary>
+    /// Whether the white could have gone there in a straight line: such a hit is no way round anything, and is looked for among the safeties.
+    /// </summary>
+    private bool IsStraight(int slot, ShotRecord record)
+    {
+        var end = _from.Layout.White.At;
+        foreach (var piece in record.Pieces)
+            if (piece.Ball == 0)
+                end = piece.To;
+        var way = new Segment(_from.Layout.White.At, end);
+        for (var i = 1; i < _from.Layout.Balls.Count; i++)
+            if (i != slot && !_from.Layout.Balls[i].IsClearOf(way))
+                return false;
+        return true;
+    }
+
     /// <summary>Of each way the windows that are widest, then the widest of all.</summary>
     private static List<Window> Best(List<Window> windows, int most) =>
         [
@@ -216,93 +330,85 @@ public sealed class EscapeSearch
                 .Take(most),
         ];
 
-    private List<EscapeOption> Judged(List<Window> windows, int samples) =>
-        [
-            .. _context
-                .InParallel(
-                    windows.Count,
-                    (bench, i) => Judge(bench, StrokeOf(windows[i].Column, windows[i].Pace, windows[i].Middle), windows[i].Width, samples)
-                )
-                .OfType<EscapeOption>()
-                .OrderByDescending(e => e.Value),
-        ];
-
-    private static IEnumerable<EscapeOption> Distinct(IEnumerable<EscapeOption> escapes)
-    {
-        var kept = new List<EscapeOption>();
-        foreach (var escape in escapes)
-        {
-            if (kept.Any(k => IsSame(k, escape)))
-                continue;
-            kept.Add(escape);
-            yield return escape;
-        }
-    }
-
     /// <summary>Whether two go to the same ball, or to reds, off the same cushions, by the same side or worth about the same.</summary>
-    private static bool IsSame(EscapeOption a, EscapeOption b)
+    private bool IsSame(Valued a, Valued b)
     {
-        const double levelValues = 0.3;
-        return a.Way.Cushions.SequenceEqual(b.Way.Cushions)
-            && a.Way.OffJaw == b.Way.OffJaw
-            && (a.Aim.Ball == b.Aim.Ball || (a.Aim.Ball.IsRed && b.Aim.Ball.IsRed))
-            && (a.Aim.Stroke.SideTips == b.Aim.Stroke.SideTips || Math.Abs(a.Value - b.Value) < levelValues);
+        const double levelValues = 0.3,
+            sameSide = 0.3;
+        var (one, other) = (_from.Layout.Balls[a.Aimed.Hit.Slot].Ball, _from.Layout.Balls[b.Aimed.Hit.Slot].Ball);
+        return a.Aimed.Hit.Key == b.Aimed.Hit.Key
+            && (one == other || (one.IsRed && other.IsRed))
+            && (
+                Math.Abs(a.Aimed.Stroke.SideTips - b.Aimed.Stroke.SideTips) < sameSide || Math.Abs(a.Value - b.Value) < levelValues
+            );
     }
 
-    private EscapeOption? Judge(Bench bench, Stroke stroke, double width, int samples)
+    private List<EscapeOption> Options(List<Placed<Aimed>> ranked, int strokes, ErrorStream stream) =>
+        _context.InParallel(ranked.Count, (bench, i) => Tell(bench, ranked[i], strokes, stream));
+
+    private EscapeOption Tell(Bench bench, Placed<Aimed> placed, int strokes, ErrorStream stream)
     {
-        bench.Play(_from, stroke, default, null);
-        if (Read(bench.Record) is not { } hit)
-            return null;
-        // Only a colour after a red, or a free ball, has to be named.
-        Ball? named = _from.Frame.On == BallOn.Colour || _from.Frame.FreeBall ? _from.Layout.Balls[hit.Slot].Ball : null;
-        var path = ShotPath.Points(bench.Record, _from.Layout.Balls.Count, ShotPath.Drawn)[0];
-        var contact = bench.Record.Events.FirstOrDefault(e => e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw && e.Ball == 0);
-        var way = new EscapeWay(hit.Cushions, hit.OffJaw, path, contact.Kind == ShotEventKind.Strike ? null : contact.At);
-        var reach = Reach.Of(_from.Layout, stroke, _context.Player);
-        var skill = _context.Player.Skill.Times(reach.ErrorFactor);
-        var random = new Random(41);
-        var (hits, fair, leaves, pots, free, value) = (0, 0, 0.0, 0, 0, 0.0);
-        for (var i = 0; i < samples; i++)
+        var (stroke, hit, width) = placed.Entrant;
+        var named = NamedFor(hit);
+        var skill = SkillAt(stroke);
+        var (hits, fair, missed, leaves, pots, free, value, win) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
+        for (var i = 0; i < strokes; i++)
         {
-            var played = bench.Play(_from, stroke, StrokeError.Draw(random, skill), named);
-            if (!played.Ruling.Fouls.Any(f => f is FoulReason.MissedAll or FoulReason.WrongBallFirst))
-                hits++;
-            var left = _judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
-            var outcome =
-                (played.Ruling.Points > 0 ? played.Ruling.Points : 0) - played.Ruling.Penalty - (played.Ruling.Points > 0 ? 0 : left.Worth);
-            value += outcome;
-            if (played.Leaves.Frame.FreeBall)
-                free++;
-            if (played.Ruling.IsFoul)
-                continue;
-            fair++;
-            leaves += left.Worth;
-            if (left.LeavesPot && played.Ruling.Points == 0)
-                pots++;
+            var played = bench.Play(_from, stroke, stream.At(i, skill), named);
+            var lines = bench.LinesOf(played.Leaves.Layout);
+            var left = _judge.Of(played.Leaves, lines);
+            var isFair = !played.Ruling.IsFoul;
+            hits.Add(i, !played.Ruling.Fouls.Any(f => f is FoulReason.MissedAll or FoulReason.WrongBallFirst));
+            fair.Add(i, isFair);
+            missed.Add(i, !isFair);
+            free.Add(i, played.Leaves.Frame.FreeBall);
+            leaves.Add(i, isFair ? left.Worth : 0);
+            pots.Add(
+                i,
+                isFair && played.Ruling.Points == 0 && (stream == Telling ? _judge.LeavesPot(played.Leaves, lines, left) : left.LeavesPot)
+            );
+            value.Add(i, SafetyStrokes.ValueOf(played, left));
+            win.Add(i, _win.After(played, left.Best.Chance, left.Foul));
         }
         var penalty = _from.Frame.LeastPenalty;
-        var chance = (double)hits / samples;
-        var ball = _from.Layout.Balls[hit.Slot];
-        var mirror =
-            hit.OffJaw || hit.Cushions.Count == 0 ? null : MirrorAim.Of(_from.Layout.White.At, ball.At, hit.Cushions, _context.Shape);
-        var aim = new EscapeAim(
-            ball.Ball,
+        var chance = hits.Share;
+        var floor = Math.Max(0.02, chance.Value);
+        var given = new Estimate(penalty * (1 - chance.Value) / floor, penalty * chance.Error / (floor * floor), chance.Strokes);
+        return new(
+            AimOf(bench, stroke, hit, width),
+            WayOf(bench, stroke, hit, named),
+            new(chance, fair.Share, pots.For(fair), free.For(missed)),
+            new(leaves.For(fair), penalty, given),
+            value.Mean,
+            win.Share,
+            placed.IsLevel,
+            MirrorOf(hit)
+        );
+    }
+
+    private MirrorAim? MirrorOf(Hit hit) =>
+        hit.OffJaw || hit.Cushions.Count == 0
+            ? null
+            : MirrorAim.Of(_from.Layout.White.At, _from.Layout.Balls[hit.Slot].At, hit.Cushions, _context.Shape);
+
+    private EscapeWay WayOf(Bench bench, in Stroke stroke, Hit hit, Ball? named)
+    {
+        bench.Play(_from, stroke, default, named);
+        var path = ShotPath.Points(bench.Record, _from.Layout.Balls.Count, ShotPath.Drawn)[0];
+        var contact = bench.Record.Events.FirstOrDefault(e => e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw && e.Ball == 0);
+        return new(hit.Cushions, hit.OffJaw, path, contact.Kind == ShotEventKind.Strike ? null : contact.At);
+    }
+
+    private EscapeAim AimOf(Bench bench, in Stroke stroke, Hit hit, double width) =>
+        new(
+            _from.Layout.Balls[hit.Slot].Ball,
+            LeaveJudge.SeenOf(_from, hit.Slot).Share,
             stroke,
-            reach,
+            Reach.Of(_from.Layout, stroke, _context.Player),
             width,
             SoftestPace: PaceThatHits(bench, stroke, hit.Slot, -0.25),
             HardestPace: PaceThatHits(bench, stroke, hit.Slot, 0.25)
         );
-        var odds = new EscapeOdds(
-            chance,
-            (double)fair / samples,
-            fair == 0 ? 0 : (double)pots / fair,
-            fair == samples ? 0 : (double)free / (samples - fair)
-        );
-        var cost = new EscapeCost(fair == 0 ? 0 : leaves / fair, penalty, penalty * (1 - chance) / Math.Max(0.02, chance));
-        return new(aim, way, odds, cost, value / samples, mirror);
-    }
 
     private double PaceThatHits(Bench bench, Stroke stroke, int slot, double step)
     {

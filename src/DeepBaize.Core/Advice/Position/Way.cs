@@ -2,6 +2,7 @@ using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Core.Advice.Position;
@@ -21,8 +22,7 @@ public readonly record struct Sensitivity(double Direction, double Pace, double 
 /// <param name="Both">Chance of the pot and of what is wanted together.</param>
 /// <param name="InOff">That the white goes in.</param>
 /// <param name="Kiss">Of an unwanted second contact.</param>
-/// <param name="Samples">How many strokes were played for it.</param>
-public readonly record struct WayOdds(double Pot, double Both, double InOff, double Kiss, int Samples);
+public readonly record struct WayOdds(Estimate Pot, Estimate Both, Estimate InOff, Estimate Kiss);
 
 /// <summary>How a way runs.</summary>
 /// <param name="Along">Slot of the ball on whose line the white comes in at the end, or −1.</param>

@@ -5,6 +5,7 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Advice.Position;
@@ -31,13 +32,18 @@ public sealed class WaySearch
 
     // So many events of the simulator may go into one way: a deterministic stand-in for time.
     private const int EventsToRefine = 12_000,
-        EventsToSift = 4_000,
-        EventsToJudge = 40_000;
+        EventsToSift = 3_000,
+        EventsToRank = 16_000,
+        EventsToTell = 40_000;
 
-    // But not fewer strokes than these, nor more.
-    private const int FewestSamples = 60,
-        MostToSift = 250,
-        MostToJudge = 2000;
+    // But not fewer strokes than these, nor more than these in the first sifting.
+    private const int FewestSamples = 64,
+        MostToSift = 128,
+        MostToRank = 512;
+
+    private static readonly ErrorStream Sifting = ErrorStream.Named("ways: sift"),
+        Ranking = ErrorStream.Named("ways: rank"),
+        Telling = ErrorStream.Named("ways: tell");
 
     /// <summary>Of what the white can do, so many kinds are followed in each stage: those that come nearest.</summary>
     private const int MostGroups = 10;
@@ -48,11 +54,11 @@ public sealed class WaySearch
 
     private readonly WayQuestion _question;
     private readonly Freedom _freedom;
-    private readonly CancellationToken _cancel;
+    private readonly Workers _workers;
     private long _strokes;
 
-    private WaySearch(WayQuestion question, Freedom freedom, CancellationToken cancel) =>
-        (_question, _freedom, _cancel) = (question, freedom, cancel);
+    private WaySearch(WayQuestion question, Freedom freedom, Workers workers) =>
+        (_question, _freedom, _workers) = (question, freedom, workers);
 
     /// <summary>The distinct ways, best first. If none does what is wanted, the one that comes nearest.</summary>
     /// <param name="progress">Told after each stage, on the thread that calls.</param>
@@ -60,19 +66,19 @@ public sealed class WaySearch
     public static IReadOnlyList<Way> Solve(
         WayQuestion question,
         Freedom freedom,
-        IProgress<WaySearchProgress>? progress = null,
-        CancellationToken cancel = default
-    ) => new WaySearch(question, freedom, cancel).Run(progress);
+        Workers workers,
+        IProgress<WaySearchProgress>? progress = null
+    ) => new WaySearch(question, freedom, workers).Run(progress);
 
     /// <summary>
     /// The stroke as it is set up, judged by the same measure, to stand beside the ways found. Null if the pot has no aim with it.
     /// </summary>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
-    public static Way? Judge(WayQuestion question, CancellationToken cancel = default)
+    public static Way? Judge(WayQuestion question, Workers workers)
     {
-        var search = new WaySearch(question, Freedom.Full, cancel);
+        var search = new WaySearch(question, Freedom.Full, workers);
         var (stroke, bench) = (question.Stroke, new Bench(search, question.Pot.Part));
-        return bench.Try(stroke.SideTips, stroke.HeightTips, stroke.Pace, null) is { } tried ? search.Judge(tried, EventsToJudge) : null;
+        return bench.Try(stroke.SideTips, stroke.HeightTips, stroke.Pace, null) is { } tried ? search.Told(tried) : null;
     }
 
     private IReadOnlyList<Way> Run(IProgress<WaySearchProgress>? progress)
@@ -95,18 +101,19 @@ public sealed class WaySearch
             var tried = Play(waves[w]);
             var refined = Refine(tried);
             nearest = new[] { nearest }.Concat(refined).Concat(tried).Where(t => t is { Pots: true }).MinBy(t => t!.Distance);
-            found.AddRange(InParallel([.. Distinct(refined.Where(t => t.IsMet), t => t.Distance)], t => Judge(t, EventsToSift)));
-            found = [.. Distinct(found, f => -f.Odds.Both)];
+            found.AddRange(InParallel([.. Distinct(refined.Where(t => t.IsMet), t => t.Distance)], Sifted));
+            found = [.. Distinct(found, f => -f.Odds.Both.Value)];
             if (w + 1 < waves.Count)
                 progress?.Report(new(_strokes, (w + 1.0) / (waves.Count + 1), found));
         }
-        var best = found.Take(MostWays).ToList();
+        var ranked = InParallel([.. found.Take(MostWays)], way => Ranked(TriedOf(way))).OrderByDescending(way => way.Odds.Both.Value);
+        List<Tried> best = [.. ranked.Select(TriedOf)];
         if (best.Count == 0 && nearest is not null)
-            best.Add(Judge(nearest, EventsToJudge));
-        // The ranking is by the larger sample, and only of what is told is it asked what comes next.
-        best = [.. InParallel(best, way => Tell(Judge(TriedOf(way), EventsToJudge))).OrderByDescending(way => way.Odds.Both)];
-        progress?.Report(new(_strokes, 1, best));
-        return best;
+            best.Add(nearest);
+        // What has chosen them does not report on them, and only of what is told is it asked what comes next.
+        var told = InParallel(best, tried => WithNext(Told(tried)));
+        progress?.Report(new(_strokes, 1, told));
+        return told;
     }
 
     // ---- Candidates, played ------------------------------------------------------------------------------------------
@@ -218,7 +225,7 @@ public sealed class WaySearch
         /// <summary>Aims and plays; null if there is no aim.</summary>
         public Tried? Try(double side, double height, double pace, double? near)
         {
-            _search._cancel.ThrowIfCancellationRequested();
+            _search._workers.Cancel.ThrowIfCancellationRequested();
             var stroke = _search._question.Stroke with { AimDegrees = Cut.AimDegrees, SideTips = side, HeightTips = height, Pace = pace };
             stroke = stroke with
             {
@@ -251,31 +258,37 @@ public sealed class WaySearch
 
     // ---- Judged ------------------------------------------------------------------------------------------------------
 
-    private Way Judge(Tried tried, int events)
+    private Way Sifted(Tried tried) => Judge(tried, events => SpreadEffort.Of(Math.Min(MostToSift, EventsToSift / events)), Sifting);
+
+    private Way Ranked(Tried tried) => Judge(tried, events => SpreadEffort.Of(Math.Min(MostToRank, EventsToRank / events)), Ranking);
+
+    private Way Told(Tried tried) =>
+        Judge(tried, events => SpreadEffort.Told with { Fewest = 256, Most = Math.Clamp(EventsToTell / events, 256, 2048) }, Telling);
+
+    /// <param name="effort">By how many events of the simulator one stroke takes.</param>
+    private Way Judge(Tried tried, Func<int, SpreadEffort> effort, ErrorStream stream)
     {
         var bench = new Bench(this, tried.Part);
         var stroke = tried.Stroke;
         var reach = Reach.Of(_question.Layout, stroke, _question.Player);
         var skill = _question.Player.Skill.Times(reach.ErrorFactor);
         bench.Play(stroke, default);
-        var samples = Math.Clamp(
-            events / Math.Max(1, bench.Simulator.EventCount),
-            FewestSamples,
-            events == EventsToSift ? MostToSift : MostToJudge
-        );
+        var samples = effort(Math.Max(1, bench.Simulator.EventCount));
+        samples = samples with { Fewest = Math.Max(FewestSamples, samples.Fewest), Most = Math.Max(FewestSamples, samples.Most) };
         var arrival = Arrival.Of(bench.Record, stroke.ToStrike(), _question.Shape) ?? default;
         var run = new WayRun(arrival, tried.Route, AlongBall(bench.Record), reach);
         var contact = Contacts.First(bench.Record)?.At ?? _question.Layout.White.At;
         var drawing = new WayDrawing(ShotPath.Points(bench.Record, _question.Layout.Balls.Count)[0], contact);
+        // Ways are judged side by side; one of them is played by one worker.
         var spread = Spread.Sample(
             new(_question.Layout, stroke, bench.Cut, skill, _question.Shape, _question.Goal),
+            Workers.Single(_workers.Cancel),
             samples,
-            workers: 1,
-            outlines: false,
-            cancel: _cancel
+            stream,
+            outlines: false
         );
-        Interlocked.Add(ref _strokes, samples);
-        var odds = new WayOdds(spread.Odds.Pot, spread.Odds.Both, spread.Odds.InOff, spread.Odds.Kiss, samples);
+        Interlocked.Add(ref _strokes, spread.Samples);
+        var odds = new WayOdds(spread.Odds.Pot, spread.Odds.Both, spread.Odds.InOff, spread.Odds.Kiss);
         return new(stroke, tried.Part, odds, run, EndsOf(bench, tried, skill), drawing);
     }
 
@@ -310,10 +323,10 @@ public sealed class WaySearch
     }
 
     /// <summary>With what is on next, if it goes as meant, and if it runs long or short.</summary>
-    private Way Tell(Way way)
+    private Way WithNext(Way way)
     {
         var bench = new Bench(this, way.Part);
-        Outcome WithNext(Outcome outcome, in StrokeError error)
+        Outcome Next(Outcome outcome, in StrokeError error)
         {
             bench.Play(way.Stroke, error);
             var after = bench.Simulator;
@@ -325,7 +338,7 @@ public sealed class WaySearch
                     rest.Add(new(after.BallIn(i), after.At(i)));
             if (rest.Count < 2)
                 return outcome;
-            var next = TableReading.Likeliest(Layout.OfRest(rest), new(0, 0, 0, 4, 0), _question.Player, _question.Shape, _cancel);
+            var next = TableReading.Likeliest(Layout.OfRest(rest), new(0, 0, 0, 4, 0), _question.Player, _question.Shape, _workers.Cancel);
             return outcome with { Next = next };
         }
         var (ends, pace) = (way.Ends, _question.Player.Skill.Times(way.Run.Reach.ErrorFactor).PacePercent / 100);
@@ -333,9 +346,9 @@ public sealed class WaySearch
         {
             Ends = ends with
             {
-                Exact = WithNext(ends.Exact, default),
-                Long = WithNext(ends.Long, new(0, pace, 0, 0)),
-                Short = WithNext(ends.Short, new(0, -pace, 0, 0)),
+                Exact = Next(ends.Exact, default),
+                Long = Next(ends.Long, new(0, pace, 0, 0)),
+                Short = Next(ends.Short, new(0, -pace, 0, 0)),
             },
         };
     }
@@ -407,15 +420,6 @@ public sealed class WaySearch
         return kept;
     }
 
-    private List<TOut> InParallel<TIn, TOut>(IReadOnlyList<TIn> items, Func<TIn, TOut> job)
-    {
-        var results = new TOut[items.Count];
-        Parallel.For(
-            0,
-            items.Count,
-            new() { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = _cancel },
-            i => results[i] = job(items[i])
-        );
-        return [.. results];
-    }
+    private List<TOut> InParallel<TIn, TOut>(IReadOnlyList<TIn> items, Func<TIn, TOut> job) =>
+        _workers.InParallel(items.Count, i => job(items[i]));
 }

@@ -3,6 +3,7 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
@@ -35,24 +36,32 @@ public enum SafetyIdea
 /// <param name="Ball">That is struck.</param>
 /// <param name="Fullness">How full, 1 full to 0 a miss.</param>
 /// <param name="LeftSide">Of the ball as the player sees it.</param>
+/// <param name="Seen">The share of that ball that can be hit straight, 0–1.</param>
 /// <param name="IsAway">The white touches the ball and is played away from it, which counts as striking it (rule 8).</param>
-public sealed record SafetyAim(Ball Ball, double Fullness, bool LeftSide, bool IsAway, Stroke Stroke, Reach Reach);
+public sealed record SafetyAim(Ball Ball, double Fullness, bool LeftSide, double Seen, bool IsAway, Stroke Stroke, Reach Reach);
 
 /// <summary>How a safety is likely to come out, 0–1.</summary>
 /// <param name="Snooker">That the other player is snookered.</param>
-/// <param name="PotLeft">That a pot better than even is left, after a fair stroke or a foul.</param>
+/// <param name="PotLeft">That a pot better than even is left, after a fair stroke or a foul: by strokes at several paces.</param>
 /// <param name="Foul">Of a foul.</param>
 /// <param name="Pots">That a ball on goes in.</param>
 /// <param name="Baulk">That the white ends behind the baulk line.</param>
 /// <param name="Tight">That the white ends tight on a cushion.</param>
-public readonly record struct SafetyOdds(double Snooker, double PotLeft, double Foul, double Pots, double Baulk, double Tight);
+public readonly record struct SafetyOdds(
+    Estimate Snooker,
+    Estimate PotLeft,
+    Estimate Foul,
+    Estimate Pots,
+    Estimate Baulk,
+    Estimate Tight
+);
 
 /// <summary>What a safety leaves.</summary>
 /// <param name="Mean">To the other player, points.</param>
 /// <param name="WorstTenth">Mean of the worst tenth.</param>
 /// <param name="Meant">If it goes as meant.</param>
 /// <param name="After">The table then.</param>
-public sealed record SafetyLeaves(double Mean, double WorstTenth, Leave Meant, Situation After);
+public sealed record SafetyLeaves(Estimate Mean, Estimate WorstTenth, Leave Meant, Situation After);
 
 /// <summary>What is drawn of a safety; m and seconds.</summary>
 /// <param name="WhiteRests">Where the white ends, for the spread.</param>
@@ -66,12 +75,16 @@ public sealed record SafetyDrawing(
 
 /// <summary>A safety, judged by all that it may leave.</summary>
 /// <param name="Value">What may be expected of it: points made, less those given and what is left.</param>
+/// <param name="Win">The chance to win the frame with it.</param>
+/// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
 public sealed record SafetyOption(
     SafetyIdea Idea,
     SafetyAim Aim,
     Route Route,
     SafetyOdds Odds,
     SafetyLeaves Leaves,
-    double Value,
+    Estimate Value,
+    Estimate Win,
+    bool IsLevel,
     SafetyDrawing Drawing
 );

@@ -3,6 +3,7 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -12,148 +13,249 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Advice.Safety;
 
 /// <summary>
-/// Looks for safeties. A pipeline: every ball on, at fullnesses either side × heights, sides and paces, played without error → what is left
-/// judged → the best of each kind sifted with errors → the distinct ones judged by their whole distribution. See docs/safety.md.
+/// Looks for safeties. A pipeline: every ball on, at fullnesses either side × heights, sides and paces, played without error → the distinct
+/// ones sifted with errors → bettered by small changes → ranked against one another → told by strokes that had no part in the choice. See
+/// docs/safety.md.
 /// </summary>
-public sealed class SafetySearch(SearchContext context, LeaveJudge judge)
+/// <param name="win">The chance to win the frame from what is left.</param>
+public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinChance win)
 {
     private const int Sifted = 48,
-        SiftSamples = 10,
-        Judged = 12,
-        JudgeSamples = 120,
-        Told = 6;
+        SiftStrokes = 16,
+        Refined = 10,
+        RefineStrokes = 32,
+        Told = 6,
+        ToldStrokes = 256;
+    private static readonly ContestEffort Ranking = new(32, 256, 0.1);
     private const double SameZone = 0.35;
+
+    private static readonly ErrorStream Sifting = ErrorStream.Named("safeties: sift"),
+        Refining = ErrorStream.Named("safeties: refine"),
+        Placing = ErrorStream.Named("safeties: rank"),
+        Telling = ErrorStream.Named("safeties: tell");
 
     private readonly SafetyStrokes _strokes = new(context, judge);
 
     /// <summary>The distinct safeties, best first; empty if no ball on can be struck straight.</summary>
     public IReadOnlyList<SafetyOption> Find(Situation from, Action<IReadOnlyList<SafetyOption>>? first = null)
     {
+        var sifted = SiftedOf(from, DistinctOf(OnGrid(from)));
+        first?.Invoke([.. Options(from, [.. sifted.Take(3).Select(v => new Placed<TriedSafety>(v.Tried, default, false))], SiftStrokes, Sifting)]);
+        var refined = RefinedOf(from, sifted);
+        var ranked = RankedOf(from, refined);
+        return [.. Ideas(Options(from, ranked, ToldStrokes, Telling)).Take(Told)];
+    }
+
+    // ---- Stages ----------------------------------------------------------------------------------------------------
+
+    private List<TriedSafety> OnGrid(Situation from)
+    {
         var jobs = _strokes.Ways(from).ToList();
-        List<TriedSafety> tried =
+        return
         [
             .. context.InParallel(jobs.Count, (bench, i) => _strokes.Play(bench, from, jobs[i].Slot, jobs[i].Offset)).SelectMany(t => t),
         ];
-        // Strokes that pot a ball are few of the safeties: most of the room is for those that do not.
-        List<TriedSafety> distinct =
+    }
+
+    /// <summary>Strokes that pot a ball are few of the safeties: most of the room is for those that do not.</summary>
+    private static List<TriedSafety> DistinctOf(List<TriedSafety> tried)
+    {
+        List<TriedSafety> Of(bool pots, int most) =>
+            Distinctness.Distinct(tried.Where(t => t.Played.Ruling.Points > 0 == pots).OrderByDescending(t => t.Value), IsSame, most);
+        return [.. Of(false, Sifted), .. Of(true, Sifted / 4)];
+    }
+
+    /// <summary>A safety with its mean over the errors that choose.</summary>
+    private sealed record Valued(TriedSafety Tried, double Value);
+
+    private List<Valued> SiftedOf(Situation from, List<TriedSafety> tried) =>
         [
-            .. Distinct(tried.Where(t => t.Played.Ruling.Points == 0).OrderByDescending(t => t.Value), Sifted),
-            .. Distinct(tried.Where(t => t.Played.Ruling.Points > 0).OrderByDescending(t => t.Value), Sifted / 4),
+            .. context
+                .InParallel(tried.Count, (bench, i) => new Valued(tried[i], Mean(bench, from, tried[i], Sifting, SiftStrokes)))
+                .OrderByDescending(v => v.Value),
         ];
-        var values = context.InParallel(distinct.Count, (bench, i) => Sample(bench, from, distinct[i], SiftSamples, 3).Value);
-        List<TriedSafety> best = [.. distinct.Zip(values).OrderByDescending(p => p.Second).Select(p => p.First)];
-        List<TriedSafety> ranked =
+
+    private List<TriedSafety> RefinedOf(Situation from, List<Valued> sifted)
+    {
+        List<TriedSafety> seeds =
         [
-            .. best.Where(t => t.Played.Ruling.Points == 0).Take(Judged),
-            .. best.Where(t => t.Played.Ruling.Points > 0).Take(Judged / 4),
+            .. sifted.Where(v => v.Tried.Played.Ruling.Points == 0).Take(Refined).Select(v => v.Tried),
+            .. sifted.Where(v => v.Tried.Played.Ruling.Points > 0).Take(Refined / 4).Select(v => v.Tried),
         ];
-        first?.Invoke([
-            .. context.InParallel(Math.Min(3, ranked.Count), (bench, i) => Sample(bench, from, ranked[i], SiftSamples, 3)).Where(IsSafety),
-        ]);
-        var judged = context
-            .InParallel(ranked.Count, (bench, i) => Sample(bench, from, ranked[i], JudgeSamples, 17))
-            .Where(IsSafety)
-            .OrderByDescending(s => s.Value);
-        return [.. Ideas(judged).Take(Told)];
+        var refined = context.InParallel(seeds.Count, (bench, i) => Refine(bench, from, seeds[i]));
+        return Distinctness.Distinct(refined.OrderByDescending(v => v.Value).Select(v => v.Tried), IsSame);
+    }
+
+    /// <summary>Height, side, pace and how full the ball is struck.</summary>
+    private Valued Refine(Bench bench, Situation from, TriedSafety seed)
+    {
+        const double widths = 0.06;
+        var away = from.IsTouching(from.Layout.Balls[seed.Slot]);
+        var beside = SafetyStrokes.DegreesFor(from, seed.Slot, widths);
+        return Refinement.Better<Valued>(
+            new(seed, Mean(bench, from, seed, Refining, RefineStrokes)),
+            [new(Pace: 0.35), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
+            halvings: 2,
+            (now, turn) =>
+                turn.Of(now.Tried.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke
+                || (away && turn.AimDegrees != 0)
+                || _strokes.Try(bench, from, seed.Slot, now.Tried.Offset + widths * turn.AimDegrees / beside, stroke) is not { } tried
+                    ? null
+                    : new(tried, Mean(bench, from, tried, Refining, RefineStrokes)),
+            (a, b) => a.Value > b.Value
+        );
+    }
+
+    private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried)
+    {
+        // The errors grow with the reach, and that is not the same for all.
+        var skills = tried.ToDictionary(t => t, t => context.Player.Skill.Times(Reach.Of(from.Layout, t.Stroke, context.Player).ErrorFactor));
+        return Contest.Run(context, tried, Ranking, (bench, t, i) => ValueOf(bench, from, t, Placing.At(i, skills[t])));
+    }
+
+    private double Mean(Bench bench, Situation from, TriedSafety tried, ErrorStream stream, int strokes)
+    {
+        var skill = context.Player.Skill.Times(Reach.Of(from.Layout, tried.Stroke, context.Player).ErrorFactor);
+        return stream.Set(strokes, skill).Average(error => ValueOf(bench, from, tried, error));
+    }
+
+    private double ValueOf(Bench bench, Situation from, TriedSafety tried, in StrokeError error)
+    {
+        var played = bench.Play(from, tried.Stroke, error, from.Layout.Balls[tried.Slot].Ball);
+        return SafetyStrokes.ValueOf(played, judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout)));
+    }
+
+    // ---- Told --------------------------------------------------------------------------------------------------------
+
+    private List<SafetyOption> Options(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream)
+    {
+        var options = context.InParallel(ranked.Count, (bench, i) => Tell(bench, from, ranked[i], strokes, stream));
+        return [.. options.Where(IsSafety)];
     }
 
     /// <summary>A pot that goes in nearly always is a pot; one whose miss leaves one is no shot to nothing.</summary>
     private static bool IsSafety(SafetyOption s) =>
-        s.Odds.Pots <= 0.15 || (s.Odds.Pots <= 0.9 && s.Odds.PotLeft <= 0.3 * (1 - s.Odds.Pots) && s.Leaves.Mean <= NothingMuch);
+        s.Odds.Pots.Value <= 0.15
+        || (
+            s.Odds.Pots.Value <= 0.9 && s.Odds.PotLeft.Value <= 0.3 * (1 - s.Odds.Pots.Value) && s.Leaves.Mean.Value <= NothingMuch
+        );
 
     private const double NothingMuch = 2;
 
-    private SafetyOption Sample(Bench bench, Situation from, TriedSafety tried, int samples, int seed)
+    /// <summary>What a safety came to, stroke by stroke.</summary>
+    private sealed class Tally
     {
-        var reach = Reach.Of(from.Layout, tried.Stroke, context.Player);
-        var (skill, random) = (context.Player.Skill.Times(reach.ErrorFactor), new Random(seed));
-        var ball = from.Layout.Balls[tried.Slot].Ball;
-        var (worths, value, snookers, potsLeft, fouls, pots, baulk, tight) = (new List<double>(samples), 0.0, 0, 0, 0, 0, 0, 0);
-        var (whites, balls) = (new List<Vec2>(samples), new List<Vec2>(samples));
-        for (var i = 0; i < samples; i++)
+        public readonly Sums Snookers = new(),
+            PotsLeft = new(),
+            Fouls = new(),
+            Pots = new(),
+            Baulk = new(),
+            Tight = new(),
+            Worth = new(),
+            Left = new(),
+            Value = new(),
+            Win = new();
+        public readonly List<double> Worths = [];
+        public readonly List<Vec2> Whites = [],
+            Balls = [];
+
+        public SafetyOdds Odds =>
+            new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share);
+
+        /// <summary>Mean of the worst tenth, its error by their own scatter.</summary>
+        public Estimate WorstTenth
         {
-            var played = bench.Play(from, tried.Stroke, StrokeError.Draw(random, skill), ball);
-            if (bench.Simulator.PocketOf(0) is null)
-                whites.Add(bench.Simulator.At(0));
-            if (bench.Simulator.PocketOf(tried.Slot) is null)
-                balls.Add(bench.Simulator.At(tried.Slot));
-            var leave = judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
-            value += SafetyStrokes.ValueOf(played, leave);
-            if (played.Ruling.IsFoul)
-                fouls++;
-            if (played.Ruling.Points > 0)
+            get
             {
-                pots++;
-                continue;
+                Worths.Sort();
+                var tenth = Worths.TakeLast(Math.Max(1, Worths.Count / 10)).ToList();
+                if (Worths.Count == 0)
+                    return default;
+                var mean = tenth.Average();
+                return new(mean, Math.Sqrt(tenth.Sum(w => (w - mean) * (w - mean))) / tenth.Count, Worths.Count);
             }
-            worths.Add(leave.Worth);
-            if (leave.Sight.IsSnookered && !leave.Lie.IsInHand)
-                snookers++;
-            if (leave.LeavesPot)
-                potsLeft++;
-            if (leave.Lie.IsTight)
-                tight++;
-            if (played.Leaves.Layout.White.X < BaulkLineX)
-                baulk++;
         }
-        worths.Sort();
-        var tenth = Math.Max(1, worths.Count / 10);
-        double Share(int count) => (double)count / samples;
-        static double Mean(IReadOnlyCollection<double> of) => of.Count == 0 ? 0 : of.Average();
-        var odds = new SafetyOdds(Share(snookers), Share(potsLeft), Share(fouls), Share(pots), Share(baulk), Share(tight));
-        var leaves = new SafetyLeaves(Mean(worths), Mean([.. worths.TakeLast(tenth)]), tried.Leave, tried.Played.Leaves);
+    }
+
+    private SafetyOption Tell(Bench bench, Situation from, Placed<TriedSafety> placed, int strokes, ErrorStream stream)
+    {
+        var tried = placed.Entrant;
+        var reach = Reach.Of(from.Layout, tried.Stroke, context.Player);
+        var skill = context.Player.Skill.Times(reach.ErrorFactor);
+        var ball = from.Layout.Balls[tried.Slot].Ball;
+        var tally = new Tally();
+        for (var i = 0; i < strokes; i++)
+            Count(tally, i, bench, bench.Play(from, tried.Stroke, stream.At(i, skill), ball), tried.Slot, isTold: stream == Telling);
 
         bench.Play(from, tried.Stroke, default, ball);
         var paths = ShotPath.Points(bench.Record, from.Layout.Balls.Count, ShotPath.Drawn);
         var isAway = from.IsTouching(from.Layout.Balls[tried.Slot]);
-        var aim = new SafetyAim(ball, isAway ? 0 : 1 - Math.Abs(tried.Offset), tried.Offset > 0, isAway, tried.Stroke, reach);
+        var aim = new SafetyAim(
+            ball,
+            isAway ? 0 : 1 - Math.Abs(tried.Offset),
+            tried.Offset > 0,
+            LeaveJudge.SeenOf(from, tried.Slot).Share,
+            isAway,
+            tried.Stroke,
+            reach
+        );
         var ballToCushion = Cushions.Clearance(
             bench.Simulator.PocketOf(tried.Slot) is null ? bench.Simulator.At(tried.Slot) : new(Length / 2, Width / 2)
         );
+        var odds = tally.Odds;
         return new(
             IdeaOf(aim, odds, tried.Route, ballToCushion),
             aim,
             tried.Route,
             odds,
-            leaves,
-            value / samples,
-            new(paths[0], paths[tried.Slot], whites, balls)
+            new(tally.Worth.For(tally.Left), tally.WorstTenth, tried.Leave, tried.Played.Leaves),
+            tally.Value.Mean,
+            tally.Win.Share,
+            placed.IsLevel,
+            new(paths[0], paths[tried.Slot], tally.Whites, tally.Balls)
         );
+    }
+
+    private void Count(Tally tally, int i, Bench bench, Played played, int slot, bool isTold)
+    {
+        if (bench.Simulator.PocketOf(0) is null)
+            tally.Whites.Add(bench.Simulator.At(0));
+        if (bench.Simulator.PocketOf(slot) is null)
+            tally.Balls.Add(bench.Simulator.At(slot));
+        var lines = bench.LinesOf(played.Leaves.Layout);
+        var leave = judge.Of(played.Leaves, lines);
+        var isLeft = played.Ruling.Points == 0;
+        tally.Value.Add(i, SafetyStrokes.ValueOf(played, leave));
+        tally.Win.Add(i, win.After(played, leave.Best.Chance, leave.Foul));
+        tally.Fouls.Add(i, played.Ruling.IsFoul);
+        tally.Pots.Add(i, !isLeft);
+        tally.Left.Add(i, isLeft);
+        tally.Worth.Add(i, isLeft ? leave.Worth : 0);
+        tally.Snookers.Add(i, isLeft && leave.Sight.IsSnookered && !leave.Lie.IsInHand);
+        tally.PotsLeft.Add(i, isLeft && (isTold ? judge.LeavesPot(played.Leaves, lines, leave) : leave.LeavesPot));
+        tally.Tight.Add(i, isLeft && leave.Lie.IsTight);
+        tally.Baulk.Add(i, isLeft && played.Leaves.Layout.White.X < BaulkLineX);
+        if (isLeft)
+            tally.Worths.Add(leave.Worth);
     }
 
     /// <summary>What it sets out to do, told from what comes of it.</summary>
     private static SafetyIdea IdeaOf(SafetyAim aim, in SafetyOdds odds, Route route, double ballToCushion) =>
-        odds.Pots > 0.15 ? SafetyIdea.ShotToNothing
-        : odds.Snooker > 0.4 ? SafetyIdea.Snooker
-        : !aim.IsAway && aim.Fullness < 0.35 && odds.Baulk > 0.4 ? SafetyIdea.ThinClip
+        odds.Pots.Value > 0.15 ? SafetyIdea.ShotToNothing
+        : odds.Snooker.Value > 0.4 ? SafetyIdea.Snooker
+        : !aim.IsAway && aim.Fullness < 0.35 && odds.Baulk.Value > 0.4 ? SafetyIdea.ThinClip
         : route.Balls.Count > 0 ? SafetyIdea.Cannon
         : !aim.IsAway && ballToCushion < BallRadius ? SafetyIdea.BallToCushion
         : SafetyIdea.Containing;
 
-    private static List<TriedSafety> Distinct(IEnumerable<TriedSafety> tried, int most)
-    {
-        var kept = new List<TriedSafety>();
-        foreach (var one in tried)
-        {
-            if (kept.Count == most)
-                break;
-            if (kept.All(k => k.Slot != one.Slot || k.Route.Key != one.Route.Key || Apart(k.Played.Leaves, one.Played.Leaves) > SameZone))
-                kept.Add(one);
-        }
-        return kept;
-    }
+    private static bool IsSame(TriedSafety a, TriedSafety b) =>
+        a.Slot == b.Slot && a.Route.Key == b.Route.Key && Apart(a.Played.Leaves, b.Played.Leaves) <= SameZone;
 
-    private static IEnumerable<SafetyOption> Ideas(IEnumerable<SafetyOption> judged)
-    {
-        var kept = new List<SafetyOption>();
-        foreach (var one in judged)
-        {
-            if (kept.Any(k => k.Idea == one.Idea && k.Aim.Ball == one.Aim.Ball && Apart(k.Leaves.After, one.Leaves.After) < 2 * SameZone))
-                continue;
-            kept.Add(one);
-            yield return one;
-        }
-    }
+    private static List<SafetyOption> Ideas(IEnumerable<SafetyOption> ranked) =>
+        Distinctness.Distinct(
+            ranked,
+            (a, b) => a.Idea == b.Idea && a.Aim.Ball == b.Aim.Ball && Apart(a.Leaves.After, b.Leaves.After) < 2 * SameZone
+        );
 
     private static double Apart(Situation a, Situation b) => a.Layout.White.At.DistanceTo(b.Layout.White.At);
 }

@@ -1,6 +1,6 @@
-using DeepBaize.Core.Search;
+using DeepBaize.Core.Work;
 
-namespace DeepBaize.Core.Tests.Search;
+namespace DeepBaize.Core.Tests.Work;
 
 public class FairGateTests
 {

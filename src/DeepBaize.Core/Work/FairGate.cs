@@ -1,6 +1,5 @@
-using DeepBaize.Core.Valuing;
 
-namespace DeepBaize.Core.Search;
+namespace DeepBaize.Core.Work;
 
 /// <summary>
 /// Shares the cores among plans that are made at once: no more pieces of work run than there are cores, and those that wait are let in

@@ -1,0 +1,81 @@
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+
+namespace DeepBaize.Core.Advice.BlackBall;
+
+/// <summary>
+/// Rallies at the last black, played out to win or loss by both players' skill, where the next pot and the next foul end the frame: one
+/// judge for the openings and for whatever is weighed later.
+/// </summary>
+public sealed class Rallies(SearchContext mine, SearchContext theirs)
+{
+    private const int MostStrokes = 24;
+
+    /// <summary>
+    /// A player goes for the black from this chance up: a miss loses about as often as it does not. Common practice, no source.
+    /// </summary>
+    private const double GoesForIt = 0.5;
+
+    /// <summary>How many rallies of so many the one who plays this stroke first wins.</summary>
+    public Estimate Wins(Situation from, Stroke first, int rallies, ErrorStream errors)
+    {
+        var won = mine.InParallel(rallies, (_, i) => IsWon(from, first, errors, i));
+        var sums = new Sums();
+        for (var i = 0; i < won.Count; i++)
+            sums.Add(i, won[i]);
+        return sums.Share;
+    }
+
+    /// <summary>Plays the i-th rally to its end; whether the one who has played the first stroke wins.</summary>
+    public bool IsWon(Situation from, Stroke first, ErrorStream errors, int index)
+    {
+        var situation = from;
+        // Each player's own tools, one rally being one piece of work.
+        Hand[] hands =
+        [
+            new(mine, new(mine), new(mine, new(theirs.Player, mine.Shape))),
+            new(theirs, new(theirs), new(theirs, new(mine.Player, mine.Shape))),
+        ];
+        for (var n = 0; n < MostStrokes; n++)
+        {
+            var (context, bench, _) = hands[n % 2];
+            var stroke = n == 0 ? first : Chosen(hands[n % 2], situation);
+            if (stroke is not { } s)
+                return n % 2 == 1;
+            var reach = Reach.Of(situation.Layout, s, context.Player);
+            var error = errors.Part(n).At(index, context.Player.Skill.Times(reach.ErrorFactor));
+            var played = bench.Play(situation, s, error, Ball.Black);
+            if (played.Ruling.IsFoul)
+                return n % 2 == 1;
+            if (played.Ruling.Points > 0)
+                return n % 2 == 0;
+            situation = played.Leaves;
+        }
+        // So evenly matched that it goes on: a toss.
+        return errors.Heads(index);
+    }
+
+    /// <summary>What a player of a rally needs.</summary>
+    private sealed record Hand(SearchContext Context, Bench Bench, SafetyStrokes Strokes);
+
+    private Stroke? Chosen(Hand hand, Situation situation)
+    {
+        var (context, bench, strokes) = hand;
+        var lines = bench.LinesOf(situation.Layout);
+        if (context.Worth.Of(situation, lines).Chance >= GoesForIt && new ShotSearch(context).Glance(bench, situation) is { } pot)
+            return pot.Stroke;
+        if (strokes.Glance(bench, situation) is { } safety)
+            return safety.Stroke;
+        // Nothing straight: the plain aim off one cushion.
+        var (white, black) = (situation.Layout.White.At, situation.Layout.Balls[1].At);
+        foreach (var order in MirrorAim.Orders(2))
+            if (MirrorAim.Of(white, black, order, context.Shape) is { } aim)
+                return new(aim.AimDegrees, 0, 0, 5, 0);
+        return null;
+    }
+}

@@ -1,0 +1,92 @@
+namespace DeepBaize.Core.Sampling;
+
+/// <summary>A figure that was found by playing strokes.</summary>
+/// <param name="Value">Mean.</param>
+/// <param name="Error">Standard error of it, in the same unit; 0 of a figure that needs no strokes.</param>
+/// <param name="Strokes">How many were played for it.</param>
+public readonly record struct Estimate(double Value, double Error, int Strokes)
+{
+    /// <summary>So many standard errors of the difference part two figures: a chance of one in twenty to be wrong.</summary>
+    public const double ApartBy = 2;
+
+    /// <summary>A figure without strokes.</summary>
+    public static Estimate Exact(double value) => new(value, 0, 0);
+
+    /// <summary>Whether the strokes cannot tell it from another.</summary>
+    public bool IsLevelWith(in Estimate other) =>
+        Math.Abs(Value - other.Value) <= ApartBy * Math.Sqrt(Error * Error + other.Error * other.Error);
+
+    /// <summary>The same figure moved and scaled by exact numbers.</summary>
+    public Estimate Times(double factor, double plus = 0) => new(factor * Value + plus, Math.Abs(factor) * Error, Strokes);
+}
+
+/// <summary>
+/// Collects what the strokes of an <see cref="ErrorStream"/> came to, apart for each of its nets, and tells the mean with its error: from
+/// the scatter of the nets' own means.
+/// </summary>
+public sealed class Sums
+{
+    private readonly double[] _sums = new double[ErrorStream.Replicates];
+    private readonly int[] _counts = new int[ErrorStream.Replicates];
+
+    /// <summary>How many strokes.</summary>
+    public int Strokes { get; private set; }
+
+    public double Total => _sums.Sum();
+
+    /// <param name="stroke">Its number in the stream.</param>
+    public void Add(int stroke, double value)
+    {
+        var net = stroke % ErrorStream.Replicates;
+        _sums[net] += value;
+        _counts[net]++;
+        Strokes++;
+    }
+
+    /// <summary>One for a stroke that counts, nothing for one that does not.</summary>
+    public void Add(int stroke, bool counts) => Add(stroke, counts ? 1.0 : 0);
+
+    /// <summary>Takes over what was collected of other strokes of the same stream.</summary>
+    public void Add(Sums other)
+    {
+        for (var k = 0; k < _sums.Length; k++)
+            (_sums[k], _counts[k]) = (_sums[k] + other._sums[k], _counts[k] + other._counts[k]);
+        Strokes += other.Strokes;
+    }
+
+    /// <summary>Mean over all strokes.</summary>
+    public Estimate Mean => Per(Strokes, net => _sums[net], net => _counts[net]);
+
+    /// <summary>
+    /// A share: no finer than a stroke in all of them, for where every stroke went the same way the next may not.
+    /// </summary>
+    public Estimate Share
+    {
+        get
+        {
+            var mean = Mean;
+            return mean with { Error = Math.Max(mean.Error, Strokes == 0 ? 0 : 1.0 / (Strokes + 2)) };
+        }
+    }
+
+    /// <summary>The mean of one thing for each of another: of what was left, say, for each miss. 0 if there was none.</summary>
+    public Estimate For(Sums each) => Per(each.Strokes, net => _sums[net], net => each._sums[net], each.Total);
+
+    /// <summary>How much more than another came to in the same strokes.</summary>
+    public Estimate Less(Sums other) => Per(Strokes, net => _sums[net] - other._sums[net], net => _counts[net]);
+
+    /// <summary>Ratio of two sums; its error by the scatter of the nets' departures from it.</summary>
+    private static Estimate Per(int strokes, Func<int, double> sum, Func<int, double> count, double? whole = null)
+    {
+        var nets = Enumerable.Range(0, ErrorStream.Replicates).ToArray();
+        var all = whole ?? nets.Sum(count);
+        if (all == 0)
+            return new(0, 0, strokes);
+        var ratio = nets.Sum(sum) / all;
+        var used = nets.Count(net => count(net) > 0);
+        if (used < 2)
+            return new(ratio, Math.Abs(ratio), strokes);
+        var squares = nets.Sum(net => Math.Pow(sum(net) - ratio * count(net), 2));
+        return new(ratio, Math.Sqrt(squares * used / (used - 1)) / all, strokes);
+    }
+}
