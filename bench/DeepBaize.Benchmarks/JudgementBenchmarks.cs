@@ -11,7 +11,8 @@ using DeepBaize.Data.Demo;
 namespace DeepBaize.Benchmarks;
 
 /// <summary>
-/// What the desk asks while a control is dragged, on demo positions. Targets: Read with 22 balls 60 ms; every chance told within 0.01 on one core 80 ms;
+/// What the desk asks while a control is dragged, on demo positions. Targets: Read with 22 balls 60 ms; every chance told within 0.01 on
+/// one core 80 ms;
 /// Put it there 0.3 s to the first answer and 1.5 s to all, on two cores.
 /// </summary>
 [MemoryDiagnoser]
@@ -48,7 +49,8 @@ public class JudgementBenchmarks
         Spread.Sample(new(_layout, _stroke, _cut, Skill.Named("county"), _shape), Workers.Single()).Odds.Pot.Value;
 
     [Benchmark]
-    public int PutItThere() => WaySearch.Solve(new(_layout, _cut.Pot, _goal, _stroke, Player.Default, _shape), Freedom.Full, Workers.Shared()).Count;
+    public int PutItThere() =>
+        WaySearch.Solve(new(_layout, _cut.Pot, _goal, _stroke, Player.Default, _shape), Freedom.Full, Workers.Shared()).Count;
 
     /// <summary>Until the first ways are told, and no further.</summary>
     [Benchmark]
@@ -58,7 +60,9 @@ public class JudgementBenchmarks
         var first = new First(stop);
         try
         {
-            return WaySearch.Solve(new(_layout, _cut.Pot, _goal, _stroke, Player.Default, _shape), Freedom.Full, Workers.Shared(stop.Token), first).Count;
+            return WaySearch
+                .Solve(new(_layout, _cut.Pot, _goal, _stroke, Player.Default, _shape), Freedom.Full, Workers.Shared(stop.Token), first)
+                .Count;
         }
         catch (OperationCanceledException)
         {

@@ -11,7 +11,8 @@ using DeepBaize.Data.Demo;
 namespace DeepBaize.Benchmarks;
 
 /// <summary>
-/// Plans, on two cores. Targets from ten reds and six colours: the first plan within 0.15 s, four shots deep within 1 s, all within 4 s; a cancelled
+/// Plans, on two cores. Targets from ten reds and six colours: the first plan within 0.15 s, four shots deep within 1 s, all within 4 s;
+/// a cancelled
 /// plan ends within 0.2 s.
 /// </summary>
 [MemoryDiagnoser]
@@ -72,7 +73,8 @@ public class PlanningBenchmarks
     public int WholePlan() => Solve();
 
     [Benchmark]
-    public int WhereToBe() => PositionMap.Of(_situation, Player.OfSkill("county"), _shape, PlanPreferences.Default, Workers.Shared()).Bands.Count;
+    public int WhereToBe() =>
+        PositionMap.Of(_situation, Player.OfSkill("county"), _shape, PlanPreferences.Default, Workers.Shared()).Bands.Count;
 
     private sealed class Teller(Action<PlanProgress> tell) : IProgress<PlanProgress>
     {

@@ -3,6 +3,7 @@ using DeepBaize.Core;
 using DeepBaize.Data;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.OpenApi;
+using DeepBaize.Core.Sampling;
 
 namespace DeepBaize.Web;
 
@@ -32,6 +33,9 @@ internal static class OpenApiDescription
                     !IsOurs(type) && context.JsonPropertyInfo is { AttributeProvider: PropertyInfo property }
                         ? docs.Of(property)
                         : docs.Of(type) ?? (type == typeof(ProblemDetails) ? Problem : null);
+                // A struct can be made without its fields, but is never sent so.
+                if (type == typeof(Estimate) || type == typeof(MeanRest))
+                    schema.Required = schema.Properties?.Keys.ToHashSet();
                 return Task.CompletedTask;
             }
         );

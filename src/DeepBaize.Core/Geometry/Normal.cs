@@ -22,7 +22,7 @@ public static class Normal
         return (r * c, r * s);
     }
 
-    /// <summary>How many standard deviations lie below with probability p, 0 &lt; p &lt; 1: the inverse of the distribution function.</summary>
+    /// <summary>The inverse of the distribution function: how many standard deviations, for a probability between 0 and 1.</summary>
     /// <remarks>Wichura, algorithm AS 241 (PPND16), <i>Applied Statistics</i> 37 (1988) 477, from memory: to about 1e-15.</remarks>
     public static double Quantile(double p)
     {
@@ -42,6 +42,7 @@ public static class Normal
     }
 
     private static readonly double[] CentreOver =
+
         [
             3.3871328727963666080e0,
             1.3314166789178437745e2,
@@ -53,6 +54,7 @@ public static class Normal
             2.5090809287301226727e3,
         ],
         CentreUnder =
+
         [
             1,
             4.2313330701600911252e1,
@@ -64,6 +66,7 @@ public static class Normal
             5.2264952788528545610e3,
         ],
         SideOver =
+
         [
             1.42343711074968357734e0,
             4.63033784615654529590e0,
@@ -75,6 +78,7 @@ public static class Normal
             7.74545014278341407640e-4,
         ],
         SideUnder =
+
         [
             1,
             2.05319162663775882187e0,
@@ -86,6 +90,7 @@ public static class Normal
             1.05075007164441684324e-9,
         ],
         TailOver =
+
         [
             6.65790464350110377720e0,
             5.46378491116411436990e0,
@@ -97,6 +102,7 @@ public static class Normal
             2.01033439929228813265e-7,
         ],
         TailUnder =
+
         [
             1,
             5.99832206555887937690e-1,

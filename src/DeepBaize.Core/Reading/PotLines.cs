@@ -47,12 +47,12 @@ public sealed class PotLines
     /// <summary>
     /// Off a jaw a ball still goes in from so many times the clear half of the opening: fitted to <see cref="TableReading"/>.
     /// </summary>
-    private const double OffJaws = 1.4;
+    private const double OffJaws = 1.65;
 
     /// <summary>
     /// What a tip a radius off the middle turns the object ball by, radians: throw, fitted to <see cref="TableReading"/>.
     /// </summary>
-    private const double ThrowPerTip = 0.24;
+    private const double ThrowPerTip = 0.22;
 
     private const double Diameter = 2 * BallRadius,
         Clear = Diameter - TableShape.InputTolerance;

@@ -70,13 +70,7 @@ public static class TableReading
     /// they are on.
     /// </summary>
     /// <param name="stroke">Tip, elevation and pace to judge with; the aim is found.</param>
-    public static IReadOnlyList<PotOption> Read(
-        Layout layout,
-        Stroke stroke,
-        Player player,
-        TableShape shape,
-        Workers? workers = null
-    )
+    public static IReadOnlyList<PotOption> Read(Layout layout, Stroke stroke, Player player, TableShape shape, Workers? workers = null)
     {
         var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
@@ -142,7 +136,8 @@ public static class TableReading
                 if (Cut.Of(layout, new(slot, pocket), shape) is { Fault: CutFault.None } cut && IsClear(layout, cut))
                     cuts.Add(cut);
         PotOption? best = null;
-        // Chosen by a few strokes, and told by others. By plain geometry, an error of aim is carried over the cue ball's way and across the contact.
+        // Chosen by a few strokes, and told by others. By plain geometry, an error of aim is carried over the cue ball's way and across
+        // the contact.
         foreach (
             var cut in cuts.OrderByDescending(c =>
                     c.OpeningDegrees * Math.Cos(c.CutDegrees * Math.PI / 180) / (c.CueBallDistance + 2 * Dimensions.BallRadius)
@@ -178,24 +173,24 @@ public static class TableReading
     {
         var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
-            for (var through = 1; through < layout.Balls.Count; through++)
+        for (var through = 1; through < layout.Balls.Count; through++)
+        {
+            if (through == slot || layout.Balls[slot].Gap(layout.Balls[through].At) > FarthestPlant)
+                continue;
+            foreach (var pocket in Pockets.All)
             {
-                if (through == slot || layout.Balls[slot].Gap(layout.Balls[through].At) > FarthestPlant)
-                    continue;
-                foreach (var pocket in Pockets.All)
-                {
-                    var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
-                    var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
-                    // Balls in contact go where they point, thrown by a few degrees at most.
-                    if (
-                        cut.Fault == CutFault.None
-                        && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
-                        && Math.Abs(cut.CutDegrees) < ThinnestDegrees
-                        && IsClear(layout, cut)
-                    )
-                        cuts.Add(cut);
-                }
+                var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
+                var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
+                // Balls in contact go where they point, thrown by a few degrees at most.
+                if (
+                    cut.Fault == CutFault.None
+                    && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
+                    && Math.Abs(cut.CutDegrees) < ThinnestDegrees
+                    && IsClear(layout, cut)
+                )
+                    cuts.Add(cut);
             }
+        }
         // How far an error of the aim is carried: across each contact by its distance over the ball's width.
         return cuts.OrderBy(c =>
                 c.CueBallDistance
@@ -210,12 +205,12 @@ public static class TableReading
     {
         for (var slot = 1; slot < layout.Balls.Count; slot++)
             foreach (var pocket in Pockets.All)
-                foreach (var cushion in Cushions.All)
-                {
-                    var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
-                    if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut))
-                        yield return cut;
-                }
+            foreach (var cushion in Cushions.All)
+            {
+                var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
+                if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut))
+                    yield return cut;
+            }
     }
 
     private static bool IsClear(Layout layout, in Cut cut)
@@ -284,7 +279,11 @@ public static class TableReading
             tooSoft = 2;
         double? near = null;
         Stroke? last = null;
-        for (var pace = stroke.Pace; pace <= Math.Max(MaxPace, stroke.Pace); pace = pace < MaxPace ? Math.Min(MaxPace, pace + step) : pace + 1)
+        for (
+            var pace = stroke.Pace;
+            pace <= Math.Max(MaxPace, stroke.Pace);
+            pace = pace < MaxPace ? Math.Min(MaxPace, pace + step) : pace + 1
+        )
         {
             var played = stroke with { Pace = pace };
             near = PotAim.Find(trial, cut, played, near, PotAim.Roughly) ?? near;

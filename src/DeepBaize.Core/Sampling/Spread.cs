@@ -59,13 +59,7 @@ public sealed record SpreadOutlines(
 /// <summary>What comes of a stroke as a player of some skill plays it: many times, with errors.</summary>
 /// <param name="Samples">How many were played.</param>
 /// <param name="Rests">Where the white came to rest, m, one for each stroke in which it stayed on the table.</param>
-public sealed record SpreadResult(
-    int Samples,
-    SpreadOdds Odds,
-    MeanRest Mean,
-    IReadOnlyList<Vec2> Rests,
-    SpreadOutlines Outlines
-);
+public sealed record SpreadResult(int Samples, SpreadOdds Odds, MeanRest Mean, IReadOnlyList<Vec2> Rests, SpreadOutlines Outlines);
 
 /// <summary>How often a stroke is played: until every share is known so well, in steps that double.</summary>
 /// <param name="Fewest">Played in any case.</param>

@@ -9,7 +9,9 @@ namespace DeepBaize.Core.Search;
 public sealed record ContestEffort(int First, int Most, double Matters);
 
 /// <summary>An entrant with what it came to, best first.</summary>
-/// <param name="IsLevel">Not apart from the best: by the same errors, their difference is no more than its own error, or than what matters.</param>
+/// <param name="IsLevel">
+/// Not apart from the best: by the same errors, their difference is no more than its own error, or than what matters.
+/// </param>
 public sealed record Placed<T>(T Entrant, Estimate Value, bool IsLevel);
 
 /// <summary>
@@ -75,7 +77,7 @@ public static class Contest
             }
         );
         for (var k = 0; k < values.Count; k++)
-            for (var i = 0; i < values[k].Length; i++)
-                open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
+        for (var i = 0; i < values[k].Length; i++)
+            open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
     }
 }

@@ -9,7 +9,9 @@ public sealed record Effort
     /// <summary>So many pots that look best are tried.</summary>
     public required int Pots { get; init; }
 
-    /// <summary>Whether pots are tried that can only go in off the far jaw: their aim takes long to find, and they are seldom good.</summary>
+    /// <summary>
+    /// Whether pots are tried that can only go in off the far jaw: their aim takes long to find, and they are seldom good.
+    /// </summary>
     public bool OffJaws { get; init; }
 
     /// <summary>Of the tip without side, tips.</summary>
@@ -44,7 +46,9 @@ public sealed record Effort
     /// <summary>So many are told, each by strokes that had no part in the choice.</summary>
     public int Told { get; init; } = 1;
 
-    /// <summary>For the value that is told it is asked so often what would be played next; 0: nothing is told but what has chosen.</summary>
+    /// <summary>
+    /// For the value that is told it is asked so often what would be played next; 0: nothing is told but what has chosen.
+    /// </summary>
     public int Final { get; init; }
 
     public static Effort Full { get; } =

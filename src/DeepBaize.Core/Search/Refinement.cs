@@ -24,7 +24,9 @@ public readonly record struct Turn(double Height = 0, double Side = 0, double Pa
             Pace = stroke.Pace + Pace,
             AimDegrees = stroke.AimDegrees + AimDegrees,
         };
-        return Tip.Margin(turned.SideTips, turned.HeightTips) < leastMargin || turned.Pace < softest || turned.Pace > hardest ? null : turned;
+        return Tip.Margin(turned.SideTips, turned.HeightTips) < leastMargin || turned.Pace < softest || turned.Pace > hardest
+            ? null
+            : turned;
     }
 }
 
@@ -55,12 +57,12 @@ public static class Refinement
         {
             var before = best;
             foreach (var turn in turns)
-                foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
-                    if (turned(best, way * turn) is { } next && isBetter(next, best))
-                    {
-                        best = next;
-                        break;
-                    }
+            foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
+                if (turned(best, way * turn) is { } next && isBetter(next, best))
+                {
+                    best = next;
+                    break;
+                }
             if (ReferenceEquals(best, before))
                 (halved, scale) = (halved + 1, scale / 2);
         }

@@ -118,7 +118,9 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
 
     /// <summary>By how much the aim turns for the white to pass so many ball widths farther to the left of a ball, degrees.</summary>
     public static double DegreesFor(Situation from, int slot, double widths) =>
-        Math.Asin(Math.Min(1, widths * 2 * BallRadius / Math.Max(2 * BallRadius, from.Layout.Balls[slot].At.DistanceTo(from.Layout.White.At))))
+        Math.Asin(
+            Math.Min(1, widths * 2 * BallRadius / Math.Max(2 * BallRadius, from.Layout.Balls[slot].At.DistanceTo(from.Layout.White.At)))
+        )
         * 180
         / Math.PI;
 

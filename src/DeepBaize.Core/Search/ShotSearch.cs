@@ -132,8 +132,8 @@ public sealed class ShotSearch(SearchContext context)
         var effort = Effort.Glance;
         var tried = new List<Tried>();
         foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
-            foreach (var (height, side) in Columns(effort))
-                tried.AddRange(Column(bench, from, candidate, height, side, effort));
+        foreach (var (height, side) in Columns(effort))
+            tried.AddRange(Column(bench, from, candidate, height, side, effort));
         var errors = Glancing.Set(effort.Samples, context.Player.Skill);
         var best = Distinct(tried, effort.Sifted, effort.Sifted).Select(t => Sample(bench, from, t, errors)).MaxBy(r => r.Value);
         if (best is not null && isTold)
@@ -161,7 +161,10 @@ public sealed class ShotSearch(SearchContext context)
     {
         var errors = Sifting.Set(effort.Samples, context.Player.Skill);
         var distinct = Distinct(tried, effort.Sifted, perPot: Math.Max(6, effort.Sifted / 4));
-        return [.. context.InParallel(distinct.Count, (bench, i) => Sample(bench, from, distinct[i], errors)).OrderByDescending(r => r.Value)];
+        return
+        [
+            .. context.InParallel(distinct.Count, (bench, i) => Sample(bench, from, distinct[i], errors)).OrderByDescending(r => r.Value),
+        ];
     }
 
     /// <summary>Small changes that better the value, with the errors that have sifted.</summary>
@@ -169,7 +172,12 @@ public sealed class ShotSearch(SearchContext context)
     {
         var errors = Sifting.Set(effort.Samples, context.Player.Skill);
         // The best of each pot first, so that no idea is lost for want of room.
-        var seeds = ranked.GroupBy(r => r.Tried.Of.Pot).SelectMany(g => g.Take(4)).OrderByDescending(r => r.Value).Take(effort.Refined).ToList();
+        var seeds = ranked
+            .GroupBy(r => r.Tried.Of.Pot)
+            .SelectMany(g => g.Take(4))
+            .OrderByDescending(r => r.Value)
+            .Take(effort.Refined)
+            .ToList();
         if (seeds.Count == 0)
             return ranked;
         var refined = context.InParallel(seeds.Count, (bench, i) => Refine(bench, from, seeds[i], errors, effort));
@@ -316,8 +324,8 @@ public sealed class ShotSearch(SearchContext context)
         if (context.Preferences.PlainOnly)
             yield break;
         foreach (var side in effort.Sides)
-            foreach (var height in effort.SideHeights)
-                yield return (height, side);
+        foreach (var height in effort.SideHeights)
+            yield return (height, side);
     }
 
     /// <summary>One height and side of the tip at all paces, from the softest.</summary>
@@ -421,7 +429,9 @@ public sealed class ShotSearch(SearchContext context)
             return drawn;
         return drawn with
         {
-            Value = context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + Math.Max(0, Glance(bench, played.Leaves, isTold)?.Value.Value ?? 0),
+            Value =
+                context.Worth.Gain(from.Frame, played.Ruling.NextFrame)
+                + Math.Max(0, Glance(bench, played.Leaves, isTold)?.Value.Value ?? 0),
         };
     }
 

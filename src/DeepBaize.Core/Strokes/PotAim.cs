@@ -57,7 +57,9 @@ public static class PotAim
         return Math.Clamp(aim, centre - middle * half, centre + middle * half);
     }
 
-    /// <summary>The aims on either side of a stroke that pots up to which it still does, degrees; no farther than half a turn apart.</summary>
+    /// <summary>
+    /// The aims on either side of a stroke that pots up to which it still does, degrees; no farther than half a turn apart.
+    /// </summary>
     public static (double Right, double Left) Window(PotTrial trial, in Cut cut, Stroke stroke)
     {
         const double most = 90;

@@ -96,8 +96,8 @@ public sealed class LeaveJudge
         Surely = 0.93;
 
     /// <summary>
-    /// Whether a pot better than even is left, by strokes at several paces: for what is told. The quick estimate of <paramref name="leave"/>
-    /// misses one such leave in three on open tables.
+    /// Whether a pot better than even is left, by strokes at several paces: for what is told. The quick estimate of
+    /// <paramref name="leave"/> misses one such leave in three on open tables.
     /// </summary>
     public bool LeavesPot(Situation situation, PotLines lines, in Leave leave)
     {

@@ -14,7 +14,7 @@ public sealed class WinChance
     // Common practice, no source. The first pot of a visit is on, and goes in, so much less often than the next in a break; and of the
     // snookers that a player lays when nothing else helps, so many bring a penalty.
     private const double FirstPot = 0.5,
-        SnookerPays = 0.1;
+        SnookerPays = 0.05;
 
     /// <summary>What a colour after a red makes, in points, as players take them: mostly black and pink.</summary>
     private const int ColourAfterRed = 6;
@@ -75,7 +75,8 @@ public sealed class WinChance
             return who == 0 ? AtEnd(frame.Lead) : 1 - AtEnd(frame.Lead);
         var chance = (1 - foul) * Best(who, left, frame.Lead, pot);
         if (foul > 0)
-            chance += foul * (left == 1 ? AtEnd(frame.Lead - Values.Black) : 1 - At(_visit, 1 - who, left, frame.LeastPenalty - frame.Lead));
+            chance +=
+                foul * (left == 1 ? AtEnd(frame.Lead - Values.Black) : 1 - At(_visit, 1 - who, left, frame.LeastPenalty - frame.Lead));
         return who == 0 ? chance : 1 - chance;
     }
 
@@ -92,13 +93,13 @@ public sealed class WinChance
         {
             var change = 0.0;
             for (var who = 0; who < 2; who++)
-                for (var lead = -_most; lead <= _most; lead++)
-                {
-                    var chance = left == 0 ? AtEnd(lead) : Best(who, left, lead, FirstPot * _next[who]);
-                    change = Math.Max(change, Math.Abs(chance - _visit[who, left][lead + _most]));
-                    _visit[who, left][lead + _most] = chance;
-                    _inBreak[who, left][lead + _most] = left == 0 ? AtEnd(lead) : Best(who, left, lead, _next[who]);
-                }
+            for (var lead = -_most; lead <= _most; lead++)
+            {
+                var chance = left == 0 ? AtEnd(lead) : Best(who, left, lead, FirstPot * _next[who]);
+                change = Math.Max(change, Math.Abs(chance - _visit[who, left][lead + _most]));
+                _visit[who, left][lead + _most] = chance;
+                _inBreak[who, left][lead + _most] = left == 0 ? AtEnd(lead) : Best(who, left, lead, _next[who]);
+            }
             if (change < Settled)
                 break;
         }

@@ -1,4 +1,3 @@
-
 namespace DeepBaize.Core.Work;
 
 /// <summary>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Data;
@@ -81,7 +82,7 @@ public static class SavedPlanEndpoints
     {
         if (await db.KeptWith<SavedPlan>(positionId).AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is not { } plan)
             return Kind.Missing();
-        var body = JsonSerializer.Deserialize<PlanBody>(plan.Body, json.Value.SerializerOptions)!;
+        var body = KeptPlanForms.Present(JsonNode.Parse(plan.Body)!).Deserialize<PlanBody>(json.Value.SerializerOptions)!;
         return TypedResults.Ok(new SavedPlanResult(plan.Id, plan.Name, plan.Content, body, plan.CreatedAt));
     }
 

@@ -81,7 +81,7 @@ public static class DecideEndpoints
             RivalAtTable: leaves.Frame.Turn != situation.Frame.Turn,
             Balls: [.. layout.Balls.Select(BallEntry.Of)],
             Lines: [.. view.Lines.Select(l => RivalLineResult.Of(l, layout))],
-            Special: [.. view.Special.Select(o => PotOptionResult.Of(o, layout))]
+            Special: [.. view.Special.Select(o => PotOptionResult.Of(o, view.Special[0], layout))]
         );
     }
 }

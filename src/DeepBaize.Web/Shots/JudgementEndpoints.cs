@@ -57,13 +57,15 @@ public sealed record PotOptionResult(
     double ToleranceDegrees,
     double ToleranceMillimetres,
     [property: Description("Played at this pace, the other balls out of the way.")] Estimate Chance,
+    [property: Description("On, and not apart from the likeliest by the strokes that were played.")] bool IsLevel,
     double? CueBallClearance,
     double? PotClearance,
     IReadOnlyList<ObstacleResult> Obstacles,
     ReachResult Reach
 )
 {
-    public static PotOptionResult Of(PotOption o, Layout layout)
+    /// <param name="best">The likeliest.</param>
+    public static PotOptionResult Of(PotOption o, PotOption best, Layout layout)
     {
         static double? Finite(double clearance) => double.IsFinite(clearance) ? clearance : null;
         return new(
@@ -73,6 +75,7 @@ public sealed record PotOptionResult(
             ToleranceDegrees: o.Tolerance.Degrees,
             ToleranceMillimetres: o.Tolerance.Millimetres,
             Chance: o.Chance,
+            IsLevel: o != best && o.Chance.Value > 0 && o.Chance.IsLevelWith(best.Chance),
             CueBallClearance: Finite(o.Clearances.CueBall),
             PotClearance: Finite(o.Clearances.Pot),
             Obstacles: [.. o.Obstacles.Select(b => new ObstacleResult(b.Ball.Id, b.OfCueBall))],
@@ -132,7 +135,9 @@ public static class JudgementEndpoints
         group
             .MapPost("/spread", SpreadOf)
             .WithName("spread")
-            .WithSummary("Where the white may stop and how often the pot goes in, from strokes with a player's errors, as many as it takes");
+            .WithSummary(
+                "Where the white may stop and how often the pot goes in, from strokes with a player's errors, as many as it takes"
+            );
         group
             .MapPost("/sides", Sides)
             .WithName("sides")
@@ -144,12 +149,8 @@ public static class JudgementEndpoints
     {
         var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
-        return
-        [
-            .. TableReading
-                .Read(content.Layout, content.Stroke, player, content.Shape, new(desk.Gate, cancel))
-                .Select(o => PotOptionResult.Of(o, content.Layout)),
-        ];
+        var options = TableReading.Read(content.Layout, content.Stroke, player, content.Shape, new(desk.Gate, cancel));
+        return [.. options.Select(o => PotOptionResult.Of(o, options[0], content.Layout))];
     }
 
     private static SpreadAnswer SpreadOf(JudgementRequest request, PlanDesk desk, CancellationToken cancel)

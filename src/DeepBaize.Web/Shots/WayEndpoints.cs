@@ -1,4 +1,5 @@
 using System.ComponentModel;
+using DeepBaize.Core;
 using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
@@ -7,7 +8,6 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
-using DeepBaize.Core;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
@@ -167,7 +167,14 @@ public static class WayEndpoints
                     content.ThePot();
                     // Everything is checked before the stream begins: after that there is no status to answer with.
                     return TypedResults.ServerSentEvents(
-                        Search(content, request.Content.Stroke, request.Goal.ToGoal(content), request.Freedom.Checked(), player, new(desk.Gate, cancel)),
+                        Search(
+                            content,
+                            request.Content.Stroke,
+                            request.Goal.ToGoal(content),
+                            request.Freedom.Checked(),
+                            player,
+                            new(desk.Gate, cancel)
+                        ),
                         "ways"
                     );
                 }
@@ -194,7 +201,9 @@ public static class WayEndpoints
             {
                 var asSet = content.IsFree ? null : WaySearch.Judge(question, workers);
                 tell(new(0, 0, [], asSet is null ? null : Result(asSet, asSet)));
-                var progress = new Teller<WaySearchProgress>(p => tell(new(p.Strokes, p.Share, [.. p.Ways.Select(w => Result(w, p.Ways[0]))], null)));
+                var progress = new Teller<WaySearchProgress>(p =>
+                    tell(new(p.Strokes, p.Share, [.. p.Ways.Select(w => Result(w, p.Ways[0]))], null))
+                );
                 WaySearch.Solve(question, freedom, workers, progress);
                 return Task.CompletedTask;
             },

@@ -73,7 +73,10 @@ public class DecisionTests
         var decision = Decider.Solve(Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5)), County, County, Shape);
         var attack = decision.Attacks[0];
         var misses = attack.Thick.Share.Value + attack.Thin.Share.Value;
-        var left = misses == 0 ? 0 : (attack.Thick.Share.Value * attack.Thick.Leave.Value + attack.Thin.Share.Value * attack.Thin.Leave.Value) / misses;
+        var left =
+            misses == 0
+                ? 0
+                : (attack.Thick.Share.Value * attack.Thick.Leave.Value + attack.Thin.Share.Value * attack.Thin.Leave.Value) / misses;
         var even = attack.BreakEven!.Value;
         Assert.Equal(decision.Safeties[0].Value.Value, even * attack.Gain - (1 - even) * left, 0.01);
         Assert.Equal(decision.Verdict.Margin!.Value.Value > 0, attack.Choice.Chance > even);
@@ -119,7 +122,10 @@ public class DecisionTests
             s =>
             {
                 Assert.True(s.Aim.IsAway);
-                Assert.True(Math.Abs(s.Aim.Stroke.AimDegrees - 180) < 90 && s.Odds.Foul.Value < 0.2, $"{s.Aim.Stroke.AimDegrees}° {s.Odds.Foul}");
+                Assert.True(
+                    Math.Abs(s.Aim.Stroke.AimDegrees - 180) < 90 && s.Odds.Foul.Value < 0.2,
+                    $"{s.Aim.Stroke.AimDegrees}° {s.Odds.Foul}"
+                );
             }
         );
         Assert.All(decision.Safeties.Where(s => s.Aim.Ball != Ball.Red(1)), s => Assert.False(s.Aim.IsAway));

@@ -41,7 +41,11 @@ public class WaySearchTests
     {
         Ball.TryParse(ball, out var wanted);
         var pot = new Pot(Ladder.SlotOf(Ball.Red(1)), Pocket.GreenMiddle);
-        return WaySearch.Solve(new(Ladder, pot, Cannon.Create(Ladder.SlotOf(wanted), pot), new(0, 0, 0, 5, 0), County, Shape), freedom, Workers.Shared());
+        return WaySearch.Solve(
+            new(Ladder, pot, Cannon.Create(Ladder.SlotOf(wanted), pot), new(0, 0, 0, 5, 0), County, Shape),
+            freedom,
+            Workers.Shared()
+        );
     }
 
     [Fact]
@@ -119,25 +123,25 @@ public class WaySearchTests
         var cut = Cut.Of(Open, OpenPot, Shape);
         var grid = 0.0;
         for (var height = -1.2; height <= 1.2; height += 0.3)
-            for (var pace = 3.0; pace <= 8; pace += 0.5)
-            {
-                var stroke = new Stroke(0, 0, height, pace, 0);
-                if (PotAim.Find(Open, cut, stroke, Shape) is not { } aim)
-                    continue;
-                stroke = stroke with { AimDegrees = aim };
-                var factor = Reach.Of(Open, stroke, Player.Default).ErrorFactor;
-                grid = Math.Max(
-                    grid,
-                    Spread
-                        .Sample(
-                            new(Open, stroke, cut, County.Skill.Times(factor), Shape, goal),
-                            Workers.Shared(),
-                            SpreadEffort.Of(304),
-                            outlines: false
-                        )
-                        .Odds.Both.Value
-                );
-            }
+        for (var pace = 3.0; pace <= 8; pace += 0.5)
+        {
+            var stroke = new Stroke(0, 0, height, pace, 0);
+            if (PotAim.Find(Open, cut, stroke, Shape) is not { } aim)
+                continue;
+            stroke = stroke with { AimDegrees = aim };
+            var factor = Reach.Of(Open, stroke, Player.Default).ErrorFactor;
+            grid = Math.Max(
+                grid,
+                Spread
+                    .Sample(
+                        new(Open, stroke, cut, County.Skill.Times(factor), Shape, goal),
+                        Workers.Shared(),
+                        SpreadEffort.Of(304),
+                        outlines: false
+                    )
+                    .Odds.Both.Value
+            );
+        }
         var best = WaySearch.Solve(new(Open, OpenPot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared())[0];
         // Three standard errors of the grid's shares, of which the luckiest is taken.
         Assert.True(best.Odds.Both.Value > grid - 3 * Math.Sqrt(0.25 / 300), $"{best.Odds.Both} against {grid}");
@@ -148,7 +152,12 @@ public class WaySearchTests
     {
         var seen = new List<WaySearchProgress>();
         IReadOnlyList<Way> Ask(IProgress<WaySearchProgress>? p) =>
-            WaySearch.Solve(new(Open, OpenPot, StopIn.Create(2.4, 0.5, 0.15), new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared(), p);
+            WaySearch.Solve(
+                new(Open, OpenPot, StopIn.Create(2.4, 0.5, 0.15), new(0, 0, 0, 5, 0), County, Shape),
+                Freedom.Full,
+                Workers.Shared(),
+                p
+            );
         var (first, second) = (Ask(new Told(seen.Add)), Ask(null));
         Assert.Equal(first.Select(w => (w.Stroke, w.Odds.Both)), second.Select(w => (w.Stroke, w.Odds.Both)));
         Assert.True(seen.Count >= 2 && seen[^1].Share == 1);

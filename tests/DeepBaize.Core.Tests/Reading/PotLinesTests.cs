@@ -41,7 +41,12 @@ public class PotLinesTests
                 off.Add(
                     quick.Chance
                         - Spread
-                            .Sample(new(layout, new(aim, 0, 0, option.Pace, 0), option.Cut, skill, Shape), Workers.Shared(), SpreadEffort.Of(256), outlines: false)
+                            .Sample(
+                                new(layout, new(aim, 0, 0, option.Pace, 0), option.Cut, skill, Shape),
+                                Workers.Shared(),
+                                SpreadEffort.Of(256),
+                                outlines: false
+                            )
                             .Odds.Pot.Value
                 );
             }

@@ -170,7 +170,9 @@ public class ReadingTests
         var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.GreenTop, Shape);
         var stroke = new Stroke(0, 0, 0, 5.5, 0);
         stroke = stroke with { AimDegrees = PotAim.Find(layout.White, layout.Balls[1], cut, stroke, Shape)!.Value };
-        var spreads = Skill.Presets.Select(s => Spread.Sample(new(layout, stroke, cut, s, Shape), Workers.Shared(), SpreadEffort.Of(1536))).ToList();
+        var spreads = Skill
+            .Presets.Select(s => Spread.Sample(new(layout, stroke, cut, s, Shape), Workers.Shared(), SpreadEffort.Of(1536)))
+            .ToList();
         Assert.Equal(spreads.OrderByDescending(s => s.Odds.Pot.Value), spreads);
         static double Area(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
             outlines.Sum(o => o.Select((p, i) => p.X * o[(i + 1) % o.Count].Y - o[(i + 1) % o.Count].X * p.Y).Sum() / 2);

@@ -44,10 +44,7 @@ public class ErrorStreamTests
                     Enumerable
                         .Range(0, count)
                         .Select(i =>
-                            (
-                                (int)((1 << a) * ScrambledNet.At((uint)i, 0, seed)),
-                                (int)((1 << (k - a)) * ScrambledNet.At((uint)i, 1, seed))
-                            )
+                            ((int)((1 << a) * ScrambledNet.At((uint)i, 0, seed)), (int)((1 << (k - a)) * ScrambledNet.At((uint)i, 1, seed)))
                         )
                         .Distinct()
                         .Count()
@@ -72,21 +69,15 @@ public class ErrorStreamTests
     public void The_parts_of_an_error_are_standard_normal_and_independent()
     {
         var errors = Enumerable.Range(0, 4096).Select(i => ErrorStream.Named("test").At(i, Unit)).ToList();
-        Func<StrokeError, double>[] parts =
-        [
-            e => e.TurnDegrees,
-            e => e.Pace,
-            e => e.Side / Unit.TipError,
-            e => e.Height / Unit.TipError,
-        ];
+        Func<StrokeError, double>[] parts = [e => e.TurnDegrees, e => e.Pace, e => e.Side / Unit.TipError, e => e.Height / Unit.TipError];
         foreach (var part in parts)
         {
             Assert.Equal(0, errors.Average(part), 0.02);
             Assert.Equal(1, errors.Average(e => part(e) * part(e)), 0.03);
         }
         for (var a = 0; a < parts.Length; a++)
-            for (var b = 0; b < a; b++)
-                Assert.Equal(0, errors.Average(e => parts[a](e) * parts[b](e)), 0.05);
+        for (var b = 0; b < a; b++)
+            Assert.Equal(0, errors.Average(e => parts[a](e) * parts[b](e)), 0.05);
     }
 
     [Fact]

@@ -128,9 +128,12 @@ public class PotAimTests
                     Assert.True(aim is not null, $"{one}: none");
                     Assert.True(trial.PotsAsMeant(stroke with { AimDegrees = aim.Value }), $"{one}: {aim} does not pot");
                     var (centre, half) = ((At(first) + At(first + best - 1)) / 2, (best + 1) * span / (tries - 1));
-                    Assert.True(Math.Abs(Math.IEEERemainder(aim.Value - centre, 360)) < 0.75 * half, $"{one}: {aim}, window {centre} ± {half}");
+                    Assert.True(
+                        Math.Abs(Math.IEEERemainder(aim.Value - centre, 360)) < 0.75 * half,
+                        $"{one}: {aim}, window {centre} ± {half}"
+                    );
                 },
-                iter: 600
+                iter: 1200
             );
         Assert.True(potted > 200, $"only {potted} tried");
     }
@@ -138,7 +141,7 @@ public class PotAimTests
     [Theory]
     [InlineData(40, 1)]
     [InlineData(55, 1)]
-    [InlineData(70, 1)]
+    [InlineData(62, 1)]
     [InlineData(35, 1.4)]
     [InlineData(60, 1.4)]
     public void With_the_wrong_side_the_aim_that_pots_is_found_though_the_ghost_ball_is_passed_altogether(double cutDegrees, double side)
@@ -152,7 +155,7 @@ public class PotAimTests
             var cut = Cut.Of(white, red, Pocket.GreenTop, Shape);
             foreach (var played in (double[])[side, -side])
             {
-                var stroke = new Stroke(0, played, 0, 6, 0);
+                var stroke = new Stroke(0, played, 0, 7, 0);
                 var aim = PotAim.Find(white, red, cut, stroke, Shape);
                 Assert.True(aim is not null && new PotTrial(white, red, cut, Shape).Pots(stroke with { AimDegrees = aim.Value }));
             }

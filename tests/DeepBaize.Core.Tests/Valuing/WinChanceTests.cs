@@ -52,7 +52,16 @@ public class WinChanceTests
     {
         var mine = Frame.Create(2, Ball.Colours, new() { First = 40, Second = 30 });
         var win = new WinChance(mine, County, County);
-        var theirs = Frame.Create(2, Ball.Colours, new() { First = 40, Second = 30, Turn = 1 });
+        var theirs = Frame.Create(
+            2,
+            Ball.Colours,
+            new()
+            {
+                First = 40,
+                Second = 30,
+                Turn = 1,
+            }
+        );
         var asTheirs = new WinChance(theirs, County, County);
         Assert.Equal(1, win.Of(theirs, 0.4) + asTheirs.Of(theirs, 0.4), 1e-4);
     }

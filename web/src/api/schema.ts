@@ -115,7 +115,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Where the white may stop and how often the pot goes in, from 2,000 strokes with a player's errors */
+        /** Where the white may stop and how often the pot goes in, from strokes with a player's errors, as many as it takes */
         post: operations["spread"];
         delete?: never;
         options?: never;
@@ -755,8 +755,9 @@ export interface components {
         AlternativeResult: {
             choice: components["schemas"]["ChoiceResult"];
             below: components["schemas"]["Shortfall"];
-            /** Format: double */
-            lacks: number;
+            made: components["schemas"]["Estimate"];
+            /** @description The strokes played cannot tell it from the best. */
+            isLevel: boolean;
         };
         /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
         Arrival: {
@@ -796,17 +797,16 @@ export interface components {
         AttackResult: {
             choice: components["schemas"]["ChoiceResult"];
             /** Format: double */
+            seen: number;
+            /** Format: double */
             gain: number;
-            /** Format: double */
-            thick: number;
-            /** Format: double */
-            thickLeave: number;
-            /** Format: double */
-            thin: number;
-            /** Format: double */
-            thinLeave: number;
-            /** Format: double */
-            value: number;
+            thick: components["schemas"]["Estimate"];
+            thickLeave: components["schemas"]["Estimate"];
+            thin: components["schemas"]["Estimate"];
+            thinLeave: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            win: components["schemas"]["Estimate"];
+            isLevel: boolean;
             /** Format: double */
             breakEven: null | number;
             /** Format: double */
@@ -872,14 +872,10 @@ export interface components {
             fullnessWord: components["schemas"]["Fullness"];
             kind: components["schemas"]["PotKind"];
             reach: components["schemas"]["ReachResult"];
-            /** Format: double */
-            chance: number;
-            /** Format: double */
-            foul: number;
-            /** Format: double */
-            holds: number;
-            /** Format: double */
-            value: number;
+            chance: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            holds: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
             /** Format: double */
             gain: number;
             /** Format: int32 */
@@ -1032,19 +1028,18 @@ export interface components {
              * @description Of the work, 0–1; 1 is the last event.
              */
             share: number;
+            white: null | components["schemas"]["PlaceResult"];
             isSnookered: boolean;
             attacks: components["schemas"]["AttackResult"][];
             safeties: components["schemas"]["SafetyResult"][];
             escapes: components["schemas"]["EscapeResult"][];
-            /**
-             * Format: double
-             * @description Of the best pot over the best safety, points.
-             */
-            margin: null | number;
-            /** Format: double */
-            winWithPot: null | number;
-            /** Format: double */
-            winWithSafety: null | number;
+            margin: null | components["schemas"]["Estimate"];
+            /** @description Whether neither of these two is apart from the other. */
+            isLevel: boolean;
+            winWithPot: null | components["schemas"]["Estimate"];
+            winWithSafety: null | components["schemas"]["Estimate"];
+            /** @description The score is such that the lines are ranked by the chance to win the frame. */
+            isByFrame: boolean;
             /** Format: int32 */
             snookersRequired: number;
             touching: null | string;
@@ -1072,6 +1067,8 @@ export interface components {
         /** @description A way out of a snooker. */
         EscapeResult: {
             ball: string;
+            /** Format: double */
+            seen: number;
             cushions: string[];
             offJaw: boolean;
             swerves: boolean;
@@ -1082,22 +1079,17 @@ export interface components {
             softestPace: number;
             /** Format: double */
             hardestPace: number;
-            /** Format: double */
-            hit: number;
-            /** Format: double */
-            fair: number;
-            /** Format: double */
-            leaveIfHit: number;
-            /** Format: double */
-            potLeft: number;
+            hit: components["schemas"]["Estimate"];
+            fair: components["schemas"]["Estimate"];
+            leaveIfHit: components["schemas"]["Estimate"];
+            potLeft: components["schemas"]["Estimate"];
             /** Format: int32 */
             penalty: number;
-            /** Format: double */
-            freeBall: number;
-            /** Format: double */
-            givenAway: number;
-            /** Format: double */
-            value: number;
+            freeBall: components["schemas"]["Estimate"];
+            givenAway: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            win: components["schemas"]["Estimate"];
+            isLevel: boolean;
             reach: components["schemas"]["ReachResult"];
             path: components["schemas"]["PointEntry"][];
             contact: null | components["schemas"]["PlaceResult"];
@@ -1109,6 +1101,24 @@ export interface components {
             correction: null | number;
             route: string;
             kept: null | components["schemas"]["KeptResult"];
+        };
+        /** @description A figure that was found by playing strokes. */
+        Estimate: {
+            /**
+             * Format: double
+             * @description Mean.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Standard error of it, in the same unit; 0 of a figure that needs no strokes.
+             */
+            error: number;
+            /**
+             * Format: int32
+             * @description How many were played for it.
+             */
+            strokes: number;
         };
         /** @description Something that happened in a shot; seconds after the strike and metres. */
         EventEntry: {
@@ -1192,6 +1202,8 @@ export interface components {
              */
             break?: number;
             freeBall?: boolean;
+            /** @description Whether the white is played from the D. */
+            inHand?: boolean;
             /** @description An exercise: the single colour that is on comes back each time it is potted. */
             repeats?: boolean;
         };
@@ -1469,6 +1481,11 @@ export interface components {
             best: null | components["schemas"]["PlaceResult"];
             bands: components["schemas"]["BandResult"][];
         };
+        /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
+        MeanRest: {
+            x: components["schemas"]["Estimate"];
+            y: components["schemas"]["Estimate"];
+        };
         /** @description The plain aim as in mirrors; m. */
         MirrorResult: {
             /** Format: double */
@@ -1515,20 +1532,14 @@ export interface components {
             fullness: number;
             fullnessWord: components["schemas"]["Fullness"];
             cushions: string[];
-            /** Format: double */
-            safe: number;
-            /** Format: double */
-            potLeft: number;
-            /** Format: double */
-            doubleLeft: number;
-            /** Format: double */
-            tight: number;
-            /** Format: double */
-            foul: number;
-            /** Format: double */
-            wins: number;
-            /** Format: int32 */
-            rallies: number;
+            safe: components["schemas"]["Estimate"];
+            potLeft: components["schemas"]["Estimate"];
+            doubleLeft: components["schemas"]["Estimate"];
+            tight: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            /** @description Share of rallies played out from it that the one who opened wins. */
+            wins: components["schemas"]["Estimate"];
+            isLevel: boolean;
             whitePath: components["schemas"]["PointEntry"][];
             blackPath: components["schemas"]["PointEntry"][];
         };
@@ -1542,8 +1553,7 @@ export interface components {
             isMet: boolean;
             nextBall: null | string;
             nextPocket: null | string;
-            /** Format: double */
-            nextChance: null | number;
+            nextChance: null | components["schemas"]["Estimate"];
         };
         /** @description The way of a ball that moved. */
         PathEntry: {
@@ -1601,8 +1611,7 @@ export interface components {
         PlanShotResult: {
             content: components["schemas"]["PositionContent"];
             choice: components["schemas"]["ChoiceResult"];
-            /** Format: double */
-            alive: number;
+            alive: components["schemas"]["Estimate"];
             /**
              * Format: int32
              * @description Of the break after it.
@@ -1816,8 +1825,10 @@ export interface components {
             toleranceDegrees: number;
             /** Format: double */
             toleranceMillimetres: number;
-            /** Format: double */
-            chance: number;
+            /** @description Played at this pace, the other balls out of the way. */
+            chance: components["schemas"]["Estimate"];
+            /** @description On, and not apart from the likeliest by the strokes that were played. */
+            isLevel: boolean;
             /** Format: double */
             cueBallClearance: null | number;
             /** Format: double */
@@ -1855,43 +1866,22 @@ export interface components {
         };
         /** @description How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look. */
         Prospect: {
-            /**
-             * Format: int32
-             * @description How many.
-             */
-            breaks: number;
+            points: components["schemas"]["Estimate"];
             /**
              * Format: double
-             * @description Made on the average from here on.
-             */
-            points: number;
-            /**
-             * Format: double
-             * @description Of the same.
+             * @description Of the breaks as they went.
              */
             median: number;
-            /**
-             * Format: double
-             * @description Share in which the target was reached; null if the target is points.
-             */
-            target: null | number;
-            /**
-             * Format: double
-             * @description Share in which nothing was left.
-             */
-            cleared: number;
+            target: null | components["schemas"]["Estimate"];
+            cleared: components["schemas"]["Estimate"];
             /**
              * Format: int32
              * @description Index of the shot of the plan at which most breaks end.
              */
             endsAt: number;
-            /**
-             * Format: double
-             * @description Share of all breaks that end there.
-             */
-            endsShare: number;
+            endsShare: components["schemas"]["Estimate"];
             /** @description Share that got to each shot. */
-            alive: number[];
+            alive: components["schemas"]["Estimate"][];
         };
         /** @description What is on from a place of the white, and how good the place is. The factors are 0–1, the distance m. */
         QualityResult: {
@@ -2056,29 +2046,24 @@ export interface components {
             fullness: number;
             fullnessWord: components["schemas"]["Fullness"];
             leftSide: boolean;
+            /** Format: double */
+            seen: number;
             isAway: boolean;
             stroke: components["schemas"]["StrokeEntry"];
             cushions: string[];
             balls: string[];
             reach: components["schemas"]["ReachResult"];
-            /** Format: double */
-            mean: number;
-            /** Format: double */
-            worstTenth: number;
-            /** Format: double */
-            snooker: number;
-            /** Format: double */
-            potLeft: number;
-            /** Format: double */
-            foul: number;
-            /** Format: double */
-            pots: number;
-            /** Format: double */
-            baulk: number;
-            /** Format: double */
-            tight: number;
-            /** Format: double */
-            value: number;
+            mean: components["schemas"]["Estimate"];
+            worstTenth: components["schemas"]["Estimate"];
+            snooker: components["schemas"]["Estimate"];
+            potLeft: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            pots: components["schemas"]["Estimate"];
+            baulk: components["schemas"]["Estimate"];
+            tight: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            win: components["schemas"]["Estimate"];
+            isLevel: boolean;
             leave: components["schemas"]["LeaveResult"];
             whitePath: components["schemas"]["PointEntry"][];
             ballPath: components["schemas"]["PointEntry"][];
@@ -2196,8 +2181,7 @@ export interface components {
             /** Format: double */
             sideTips: number;
             isHelping: boolean;
-            /** Format: double */
-            chance: number;
+            chance: components["schemas"]["Estimate"];
             /** Format: double */
             aimDegrees: number;
             arrival: components["schemas"]["Arrival"];
@@ -2257,26 +2241,15 @@ export interface components {
         SpreadAnswer: {
             /** Format: int32 */
             samples: number;
-            /** Format: double */
-            pot: null | number;
-            /** Format: double */
-            inOff: number;
-            /** Format: double */
-            kiss: number;
-            /** Format: double */
-            missThick: null | number;
-            /** Format: double */
-            missThin: null | number;
-            /**
-             * Format: double
-             * @description Share in which the white does what is wanted; null without a goal.
-             */
-            wanted: null | number;
-            /**
-             * Format: double
-             * @description Share in which it does so and the pot goes in.
-             */
-            both: null | number;
+            pot: null | components["schemas"]["Estimate"];
+            inOff: components["schemas"]["Estimate"];
+            kiss: components["schemas"]["Estimate"];
+            missThick: null | components["schemas"]["Estimate"];
+            missThin: null | components["schemas"]["Estimate"];
+            wanted: null | components["schemas"]["Estimate"];
+            both: null | components["schemas"]["Estimate"];
+            /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
+            meanRest: components["schemas"]["MeanRest"];
             /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
             likely: components["schemas"]["PlaceResult"][][];
             /** @description The same for 95 of 100. */
@@ -2453,16 +2426,12 @@ export interface components {
             balls: string[];
             along: null | string;
             reach: components["schemas"]["ReachResult"];
-            /** Format: double */
-            pot: number;
-            /** Format: double */
-            both: number;
-            /** Format: double */
-            inOff: number;
-            /** Format: double */
-            kiss: number;
-            /** Format: int32 */
-            samples: number;
+            pot: components["schemas"]["Estimate"];
+            both: components["schemas"]["Estimate"];
+            inOff: components["schemas"]["Estimate"];
+            kiss: components["schemas"]["Estimate"];
+            /** @description Not apart from the best by the strokes that were played. */
+            isLevel: boolean;
             isMet: boolean;
             /** Format: double */
             off: number;

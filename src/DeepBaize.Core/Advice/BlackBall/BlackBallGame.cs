@@ -94,12 +94,7 @@ public sealed class BlackBallGame
         ];
         openings = _mine.InParallel(kinds.Count, (bench, i) => Told(bench, new(kinds[i], default, false)));
         heart.Tell(0.4);
-        var ranked = Contest.Run(
-            _mine,
-            kinds,
-            RallyEffort,
-            (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0
-        );
+        var ranked = Contest.Run(_mine, kinds, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
         heart.Tell(0.7);
         var wins = ranked.ConvertAll(r => _rallies.Wins(r.Entrant.From, r.Entrant.Stroke, ToldRallies, TellingRallies));
         openings = _mine.InParallel(ranked.Count, (bench, i) => Told(bench, ranked[i] with { Value = wins[i] }));

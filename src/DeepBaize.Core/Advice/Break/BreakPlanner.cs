@@ -261,7 +261,10 @@ public sealed class BreakPlanner
         var longest = results.Max(r => r.Shots);
         List<Estimate> alive = [.. Enumerable.Range(0, longest + 1).Select(k => Share(r => r.Shots >= k))];
         // A break that clears the table does not end for want of a shot.
-        var ends = Enumerable.Range(0, longest + 1).Select(k => (Shot: k, Share: Share(r => r.Shots == k && !r.IsCleared))).MaxBy(e => e.Share.Value);
+        var ends = Enumerable
+            .Range(0, longest + 1)
+            .Select(k => (Shot: k, Share: Share(r => r.Shots == k && !r.IsCleared)))
+            .MaxBy(e => e.Share.Value);
         var (preferences, soFar) = (_context.Preferences, from.Frame.Break);
         Estimate? target = preferences.Target switch
         {
@@ -270,7 +273,8 @@ public sealed class BreakPlanner
             _ => null,
         };
         // For a score or a clearance the luck is measured in chances of that, not in points.
-        var points = preferences.Target == PlanTarget.MostPoints ? Of(p => p.Result.Points - p.Value + p.WithoutLuck) : Of(p => p.Result.Points);
+        var points =
+            preferences.Target == PlanTarget.MostPoints ? Of(p => p.Result.Points - p.Value + p.WithoutLuck) : Of(p => p.Result.Points);
         return Alive(
             plan with
             {

@@ -23,7 +23,15 @@ internal sealed record Playout(BreakResult Result, double Value, double WithoutL
 
     /// <param name="errors">Of the break's strokes: each shot has a part of it.</param>
     /// <param name="index">Of the break in the stream.</param>
-    public static Playout Of(SearchContext context, ShotSearch search, Bench bench, Situation from, Choice first, ErrorStream errors, int index)
+    public static Playout Of(
+        SearchContext context,
+        ShotSearch search,
+        Bench bench,
+        Situation from,
+        Choice first,
+        ErrorStream errors,
+        int index
+    )
     {
         var (value, luck, shot) = (0.0, 0.0, 0);
         Choice? choice = first;
@@ -42,7 +50,8 @@ internal sealed record Playout(BreakResult Result, double Value, double WithoutL
                 value += context.Worth.OutcomeOf(situation.Frame, played.Ruling);
                 var mean = 0.0;
                 foreach (var error in errors.Part(1000 + shot).Part(index).Set(Others, context.Player.Skill.Times(intention.ErrorFactor)))
-                    mean += ComesTo(context, bench, situation, bench.Play(situation, intention.Stroke, error, intention.Nominated)) / Others;
+                    mean +=
+                        ComesTo(context, bench, situation, bench.Play(situation, intention.Stroke, error, intention.Nominated)) / Others;
                 luck += ComesTo(context, bench, situation, played) - mean;
                 shot++;
             }

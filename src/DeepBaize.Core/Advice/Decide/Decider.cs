@@ -125,18 +125,23 @@ public sealed class Decider
             .Select(g => g.First())
             .Take(MostAttacks)
             .ToList();
-        List<Attack> attacks =
-        [
-            .. _context.InParallel(choices.Count, (bench, i) => AttackOf(bench, choices[i], safety)).OrderByDescending(a => a.Value.Value),
-        ];
-        return [.. attacks.Select(a => a with { IsLevel = a != attacks[0] && a.Value.IsLevelWith(attacks[0].Value) })];
+        var attacks = _context.InParallel(choices.Count, (bench, i) => AttackOf(bench, choices[i], safety));
+        return [.. attacks.OrderByDescending(a => a.Value.Value)];
     }
 
     /// <summary>Plays the pot with errors and sees on which side it is missed, and what that leaves.</summary>
     private Attack AttackOf(Bench bench, Choice choice, double? safety)
     {
         var skill = _context.Player.Skill.Times(choice.Reach.ErrorFactor);
-        var (thick, thin, thickLeave, thinLeave, miss, given, win) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
+        var (thick, thin, thickLeave, thinLeave, miss, given, win) = (
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums()
+        );
         for (var i = 0; i < AttackStrokes; i++)
         {
             var played = bench.Play(_from, choice.Stroke, Telling.At(i, skill), choice.Nominated);
@@ -202,6 +207,7 @@ public sealed class Decider
                 [.. safeties.OrderByDescending(s => s.Win.Value)],
                 [.. escapes.OrderByDescending(e => e.Win.Value)]
             );
+        (attacks, safeties, escapes) = WithLevels(attacks, safeties, escapes, isByFrame);
         var safe = safeties.Select(s => (s.Value, s.Win)).Concat(escapes.Select(e => (e.Value, e.Win))).ToList();
         (Estimate Value, Estimate Win)? best = safe.Count == 0 ? null : safe.MaxBy(o => isByFrame ? o.Win.Value : o.Value.Value);
         if (safeties.Count > 0 && required > 0)
@@ -217,6 +223,32 @@ public sealed class Decider
         var verdict = new Verdict(margin, attacks.Count > 0 ? attacks[0].Win : null, best?.Win, isByFrame, required);
         Vec2? white = _from.Frame.InHand ? _from.Layout.White.At : null;
         return new(white, attacks, safeties, escapes, verdict, _from.IsSnookered, _from.Touching);
+    }
+
+    /// <summary>Each line is held to the best of all, by what they are ranked by.</summary>
+    private static (IReadOnlyList<Attack>, IReadOnlyList<SafetyOption>, IReadOnlyList<EscapeOption>) WithLevels(
+        IReadOnlyList<Attack> attacks,
+        IReadOnlyList<SafetyOption> safeties,
+        IReadOnlyList<EscapeOption> escapes,
+        bool isByFrame
+    )
+    {
+        Estimate By(Estimate value, Estimate win) => isByFrame ? win : value;
+        List<Estimate> all =
+        [
+            .. attacks.Select(a => By(a.Value, a.Win)),
+            .. safeties.Select(s => By(s.Value, s.Win)),
+            .. escapes.Select(e => By(e.Value, e.Win)),
+        ];
+        if (all.Count == 0)
+            return (attacks, safeties, escapes);
+        var best = all.MaxBy(e => e.Value);
+        bool IsLevel(Estimate one) => one != best && one.IsLevelWith(best);
+        return (
+            [.. attacks.Select(a => a with { IsLevel = IsLevel(By(a.Value, a.Win)) })],
+            [.. safeties.Select(s => s with { IsLevel = IsLevel(By(s.Value, s.Win)) })],
+            [.. escapes.Select(e => e with { IsLevel = IsLevel(By(e.Value, e.Win)) })]
+        );
     }
 
     /// <summary>

@@ -18,7 +18,7 @@ public readonly record struct Miss(Estimate Share, Estimate Leave);
 /// <param name="Thin">Or not hit.</param>
 /// <param name="Value">What may be expected of it: points made, less what the misses leave.</param>
 /// <param name="Win">The chance to win the frame with it.</param>
-/// <param name="IsLevel">Whether the strokes played cannot tell it from the best pot.</param>
+/// <param name="IsLevel">Whether the strokes played cannot tell it from the best line of all.</param>
 /// <param name="BreakEven">
 /// The chance of the pot at which it is worth as much as the best safety; null without one. Above 1: never, below 0: always.
 /// </param>

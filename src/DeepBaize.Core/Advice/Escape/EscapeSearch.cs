@@ -135,7 +135,11 @@ public sealed class EscapeSearch
             windows.AddRange(Windows(column));
             // The first answer: plain ball.
             if (column == 0)
-                first = Options([.. SiftedOf(windows, Told).Take(Told / 2).Select(v => new Placed<Aimed>(v.Aimed, default, false))], SiftStrokes, Sifting);
+                first = Options(
+                    [.. SiftedOf(windows, Told).Take(Told / 2).Select(v => new Placed<Aimed>(v.Aimed, default, false))],
+                    SiftStrokes,
+                    Sifting
+                );
             tell(0.2 + 0.3 * column / Columns.Length, first);
         }
         var sifted = SiftedOf(windows, Sifted);
@@ -143,7 +147,12 @@ public sealed class EscapeSearch
         var refined = _context.InParallel(Math.Min(Told, sifted.Count), (bench, i) => Refine(bench, sifted[i]));
         tell(0.8, first);
         var distinct = Distinctness.Distinct(refined.OrderByDescending(v => v.Value), IsSame).ConvertAll(v => v.Aimed);
-        var ranked = Contest.Run(_context, distinct, Ranking, (bench, aimed, i) => ValueOf(bench, aimed, Placing.At(i, SkillAt(aimed.Stroke))));
+        var ranked = Contest.Run(
+            _context,
+            distinct,
+            Ranking,
+            (bench, aimed, i) => ValueOf(bench, aimed, Placing.At(i, SkillAt(aimed.Stroke)))
+        );
         return Options(ranked, ToldStrokes, Telling);
     }
 
@@ -170,8 +179,7 @@ public sealed class EscapeSearch
         return Distinctness.Distinct(valued.OfType<Valued>().OrderByDescending(v => v.Value), IsSame);
     }
 
-    private Aimed? Try(Bench bench, in Stroke stroke, double width) =>
-        FirstHit(bench, stroke) is { } hit ? new(stroke, hit, width) : null;
+    private Aimed? Try(Bench bench, in Stroke stroke, double width) => FirstHit(bench, stroke) is { } hit ? new(stroke, hit, width) : null;
 
     /// <summary>Aim, height, side and pace; the same ball off the same cushions.</summary>
     private Valued Refine(Bench bench, Valued seed)
@@ -191,8 +199,7 @@ public sealed class EscapeSearch
         );
     }
 
-    private Skill SkillAt(in Stroke stroke) =>
-        _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor);
+    private Skill SkillAt(in Stroke stroke) => _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor);
 
     private double Mean(Bench bench, Aimed aimed, ErrorStream stream, int strokes) =>
         stream.Set(strokes, SkillAt(aimed.Stroke)).Average(error => ValueOf(bench, aimed, error));
@@ -204,8 +211,7 @@ public sealed class EscapeSearch
     }
 
     /// <summary>Only a colour after a red, or a free ball, has to be named.</summary>
-    private Ball? NamedFor(Hit hit) =>
-        _from.Frame.On == BallOn.Colour || _from.Frame.FreeBall ? _from.Layout.Balls[hit.Slot].Ball : null;
+    private Ball? NamedFor(Hit hit) => _from.Frame.On == BallOn.Colour || _from.Frame.FreeBall ? _from.Layout.Balls[hit.Slot].Ball : null;
 
     private Stroke StrokeOf(int column, double pace, double degrees)
     {
@@ -305,7 +311,8 @@ public sealed class EscapeSearch
     }
 
     /// <summary>
-    /// Whether the white could have gone there in a straight line: such a hit is no way round anything, and is looked for among the safeties.
+    /// Whether the white could have gone there in a straight line: such a hit is no way round anything, and is looked for among the
+    /// safeties.
     /// </summary>
     private bool IsStraight(int slot, ShotRecord record)
     {
@@ -338,9 +345,7 @@ public sealed class EscapeSearch
         var (one, other) = (_from.Layout.Balls[a.Aimed.Hit.Slot].Ball, _from.Layout.Balls[b.Aimed.Hit.Slot].Ball);
         return a.Aimed.Hit.Key == b.Aimed.Hit.Key
             && (one == other || (one.IsRed && other.IsRed))
-            && (
-                Math.Abs(a.Aimed.Stroke.SideTips - b.Aimed.Stroke.SideTips) < sameSide || Math.Abs(a.Value - b.Value) < levelValues
-            );
+            && (Math.Abs(a.Aimed.Stroke.SideTips - b.Aimed.Stroke.SideTips) < sameSide || Math.Abs(a.Value - b.Value) < levelValues);
     }
 
     private List<EscapeOption> Options(List<Placed<Aimed>> ranked, int strokes, ErrorStream stream) =>
@@ -351,7 +356,16 @@ public sealed class EscapeSearch
         var (stroke, hit, width) = placed.Entrant;
         var named = NamedFor(hit);
         var skill = SkillAt(stroke);
-        var (hits, fair, missed, leaves, pots, free, value, win) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
+        var (hits, fair, missed, leaves, pots, free, value, win) = (
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums(),
+            new Sums()
+        );
         for (var i = 0; i < strokes; i++)
         {
             var played = bench.Play(_from, stroke, stream.At(i, skill), named);

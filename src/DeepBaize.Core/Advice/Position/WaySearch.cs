@@ -179,7 +179,7 @@ public sealed class WaySearch
         var bench = new Bench(this, seed.Part);
         var best = seed;
         var events = 0;
-        for (var (tips, pace) = (0.2, 0.25); tips > 0.01;)
+        for (var (tips, pace) = (0.2, 0.25); tips > 0.01; )
         {
             if (best.Distance <= 0.002 || events > EventsToRefine)
                 break;

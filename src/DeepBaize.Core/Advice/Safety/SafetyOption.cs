@@ -47,14 +47,7 @@ public sealed record SafetyAim(Ball Ball, double Fullness, bool LeftSide, double
 /// <param name="Pots">That a ball on goes in.</param>
 /// <param name="Baulk">That the white ends behind the baulk line.</param>
 /// <param name="Tight">That the white ends tight on a cushion.</param>
-public readonly record struct SafetyOdds(
-    Estimate Snooker,
-    Estimate PotLeft,
-    Estimate Foul,
-    Estimate Pots,
-    Estimate Baulk,
-    Estimate Tight
-);
+public readonly record struct SafetyOdds(Estimate Snooker, Estimate PotLeft, Estimate Foul, Estimate Pots, Estimate Baulk, Estimate Tight);
 
 /// <summary>What a safety leaves.</summary>
 /// <param name="Mean">To the other player, points.</param>

@@ -40,7 +40,9 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     public IReadOnlyList<SafetyOption> Find(Situation from, Action<IReadOnlyList<SafetyOption>>? first = null)
     {
         var sifted = SiftedOf(from, DistinctOf(OnGrid(from)));
-        first?.Invoke([.. Options(from, [.. sifted.Take(3).Select(v => new Placed<TriedSafety>(v.Tried, default, false))], SiftStrokes, Sifting)]);
+        first?.Invoke([
+            .. Options(from, [.. sifted.Take(3).Select(v => new Placed<TriedSafety>(v.Tried, default, false))], SiftStrokes, Sifting),
+        ]);
         var refined = RefinedOf(from, sifted);
         var ranked = RankedOf(from, refined);
         return [.. Ideas(Options(from, ranked, ToldStrokes, Telling)).Take(Told)];
@@ -109,7 +111,10 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried)
     {
         // The errors grow with the reach, and that is not the same for all.
-        var skills = tried.ToDictionary(t => t, t => context.Player.Skill.Times(Reach.Of(from.Layout, t.Stroke, context.Player).ErrorFactor));
+        var skills = tried.ToDictionary(
+            t => t,
+            t => context.Player.Skill.Times(Reach.Of(from.Layout, t.Stroke, context.Player).ErrorFactor)
+        );
         return Contest.Run(context, tried, Ranking, (bench, t, i) => ValueOf(bench, from, t, Placing.At(i, skills[t])));
     }
 
@@ -136,9 +141,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     /// <summary>A pot that goes in nearly always is a pot; one whose miss leaves one is no shot to nothing.</summary>
     private static bool IsSafety(SafetyOption s) =>
         s.Odds.Pots.Value <= 0.15
-        || (
-            s.Odds.Pots.Value <= 0.9 && s.Odds.PotLeft.Value <= 0.3 * (1 - s.Odds.Pots.Value) && s.Leaves.Mean.Value <= NothingMuch
-        );
+        || (s.Odds.Pots.Value <= 0.9 && s.Odds.PotLeft.Value <= 0.3 * (1 - s.Odds.Pots.Value) && s.Leaves.Mean.Value <= NothingMuch);
 
     private const double NothingMuch = 2;
 
@@ -159,8 +162,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         public readonly List<Vec2> Whites = [],
             Balls = [];
 
-        public SafetyOdds Odds =>
-            new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share);
+        public SafetyOdds Odds => new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share);
 
         /// <summary>Mean of the worst tenth, its error by their own scatter.</summary>
         public Estimate WorstTenth

@@ -3,9 +3,11 @@ import { ElButton, ElCheckbox, ElDropdown, ElDropdownItem, ElDropdownMenu, ElTab
 import { computed, ref } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { fullnessWords, potWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
+import { amountWords, shareWords } from '../../lib/estimates'
 import { degreeWords, percentWords, sentence } from '../../lib/formats'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
+import ErrorsButton from '../../ui/ErrorsButton.vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -38,7 +40,7 @@ const prospect = computed(() => plans.chosen?.prospect ?? null)
 const choices = computed(() =>
   plans.plans.map((p, i) => ({
     value: i,
-    label: `${letter(i)}  ${worthWords(p.shots[0].choice, plans.unit)}`,
+    label: `${letter(i)}  ${worthWords(p.prospect?.points && plans.unit === 'points' ? p.prospect.points : (p.prospect?.target ?? p.shots[0].choice.value), plans.unit)}`,
     testId: `plan-${letter(i)}`,
   })),
 )
@@ -123,6 +125,7 @@ const risks = [
           @click="beside = !beside"
           >Why not …</ElButton
         >
+        <ErrorsButton />
       </div>
       <ElTable v-if="beside" :data="plans.answer!.alternatives" size="small" data-testid="alternatives">
         <ElTableColumn label="First shot" min-width="150">
@@ -131,7 +134,10 @@ const risks = [
           >
         </ElTableColumn>
         <ElTableColumn label="Goes in" width="64" align="right"
-          ><template #default="{ row }">{{ percentWords(row.choice.chance) }}</template></ElTableColumn
+          ><template #default="{ row }">{{ shareWords(row.choice.chance) }}</template></ElTableColumn
+        >
+        <ElTableColumn :label="plans.unit === 'points' ? 'Made' : 'Reaches it'" width="84" align="right"
+          ><template #default="{ row }">{{ worthWords((row as Alternative).made, plans.unit) }}</template></ElTableColumn
         >
         <ElTableColumn label="Leaves" width="92"
           ><template #default="{ row }">{{
@@ -140,7 +146,7 @@ const risks = [
         >
         <ElTableColumn label="Why it ranks so" min-width="120"
           ><template #default="{ row }">{{
-            lacksWords(row as Alternative, plans.answer!.alternatives[0].choice, plans.unit)
+            lacksWords(row as Alternative, plans.answer!.alternatives[0], plans.unit)
           }}</template></ElTableColumn
         >
       </ElTable>
@@ -154,7 +160,7 @@ const risks = [
                   >{{ nameOf(s.choice.stroke.pot!.ball) }}, {{ pocketName(s.choice.stroke.pot!.pocket) }}
                   <span class="soft">{{ strokeWords(s.choice.stroke) }}</span></span
                 >
-                <span class="figure">{{ percentWords(s.choice.chance) }}</span><strong class="figure points" title="Break after it">{{
+                <span class="figure">{{ shareWords(s.choice.chance) }}</span><strong class="figure points" title="Break after it">{{
                   s.points
                 }}</strong>
               </span>
@@ -162,8 +168,8 @@ const risks = [
             <div v-if="plans.shot === i && shown" class="detail" data-testid="plan-detail">
               <p>
                 {{ sentence(planStrokeWords(shown.choice, shown.arrival)) }}. {{ degreeWords(Math.abs(shown.choice.cutDegrees)) }},
-                {{ fullnessWords[shown.choice.fullnessWord] }}; gets so far {{ percentWords(shown.alive)
-                }}{{ shown.choice.foul >= 0.01 ? `, foul ${percentWords(shown.choice.foul)}` : ''
+                {{ fullnessWords[shown.choice.fullnessWord] }}; gets so far {{ shareWords(shown.alive)
+                }}{{ shown.choice.foul.value >= 0.01 ? `, foul ${shareWords(shown.choice.foul)}` : ''
                 }}{{ reachNeedWords(shown.choice.reach) ? `; ${reachNeedWords(shown.choice.reach)}` : '' }}.
               </p>
               <ul v-if="shown.reasons.length" class="reasons" aria-label="Why" data-testid="reasons">
@@ -196,10 +202,10 @@ const risks = [
           </li>
         </ol>
         <p v-if="prospect" class="soft" data-testid="prospect">
-          Plan {{ letter(plans.plan) }} played out {{ prospect.breaks }} times with your errors, later shots at a quick look:
-          {{ prospect.points.toFixed(0) }} points on the average, half of the breaks {{ prospect.median }} or more<template
+          Plan {{ letter(plans.plan) }} played out {{ prospect.points.strokes }} times with your errors, later shots at a quick look:
+          {{ amountWords(prospect.points, 0) }} points on the average, half of the breaks {{ prospect.median }} or more<template
             v-if="prospect.target !== null && prospect.target !== undefined"
-            >, target reached {{ percentWords(prospect.target) }}</template
+            >, target reached {{ shareWords(prospect.target) }}</template
           >; {{ endWords(plans.chosen!) }}.
         </p>
         <div class="row">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { potWords } from '../../domain/words'
-import { percentWords } from '../../lib/formats'
+import { shareWords } from '../../lib/estimates'
 import BallDot from '../../ui/BallDot.vue'
 import { usePlans } from './plans'
 
@@ -16,7 +16,7 @@ const plans = usePlans()
         :type="plans.shot === i ? 'primary' : undefined"
         plain
         :aria-pressed="plans.shot === i"
-        :title="`${potWords(s.choice)}, goes in ${percentWords(s.choice.chance)}`"
+        :title="`${potWords(s.choice)}, goes in ${shareWords(s.choice.chance)}`"
         @click="plans.look(i)"
         ><BallDot :ball="s.choice.stroke.pot!.ball" />&nbsp;<span class="figure">{{ s.points }}</span></ElButton
       >

@@ -4,7 +4,8 @@ import { ask, client, fetchFile, Problem, type Content, type Schemas } from '../
 import { kindOf, nameOf } from '../../domain/balls'
 import { contentOf, copy, isSameStroke, strokeOf } from '../../domain/strokes'
 import { arrivalWords, fullnessWords, potWords, reachNeedWords, warningWords } from '../../domain/words'
-import { countWords, degreeWords, percentWords, sentence } from '../../lib/formats'
+import { countWords, degreeWords, sentence } from '../../lib/formats'
+import { shareWords } from '../../lib/estimates'
 import { played } from '../../position/played'
 import { useView } from '../../position/view'
 import { usePlayer } from '../../position/player'
@@ -245,8 +246,8 @@ export const usePlans = defineStore('plans', () => {
     const rows = [
       { label: 'Cut', value: `${degreeWords(Math.abs(c.cutDegrees))}, ${fullnessWords[c.fullnessWord]}` },
       { label: 'Pace', value: (c.stroke.pace ?? 0).toFixed(1) },
-      { label: 'Chance', value: percentWords(c.chance) },
-      { label: 'Gets so far', value: percentWords(s.alive) },
+      { label: 'Chance', value: shareWords(c.chance) },
+      { label: 'Gets so far', value: shareWords(s.alive) },
       { label: 'Break after it', value: String(s.points) },
       ...(c.next.ball ? [{ label: 'Next', value: nameOf(c.next.ball) }] : []),
     ]

@@ -1,4 +1,5 @@
 // @vitest-environment node
+import { exactly } from '../../lib/estimates'
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { kindOf } from '../../domain/balls'
@@ -30,12 +31,12 @@ const choice = (more: Partial<Choice> = {}): Choice =>
   ({
     stroke: { side: 0, height: -0.5, pace: 4, pot: { ball: 'red-3', pocket: 'green-top' } },
     kind: 'direct',
-    chance: 0.9,
-    value: 31.4,
+    chance: exactly(0.9),
+    value: exactly(31.4),
     points: 1,
-    holds: 0.95,
-    foul: 0,
-    next: { ball: 'black', chance: 0.97 },
+    holds: exactly(0.95),
+    foul: exactly(0),
+    next: { ball: 'black', chance: exactly(0.97) },
     cushions: ['top'],
     balls: ['red-7'],
     reach: { stance: 'natural' },
@@ -70,14 +71,23 @@ describe('the words of a plan', () => {
   })
 
   it('say what an alternative lacks, in its own measure', () => {
-    const best = choice()
-    const lower = (below: Schemas['Shortfall'], more: Partial<Choice> = {}) => ({ choice: choice(more), below, lacks: 2.34 })
-    expect(lacksWords(lower('none'), best, 'points')).toBe('the best')
-    expect(lacksWords(lower('chance', { chance: 0.6 }), best, 'points')).toBe('goes in 60 %, not 90 %: 2.3 points less')
-    expect(lacksWords(lower('leave', { holds: 0.4 }), best, 'points')).toContain('better than even 40 % of the time, not 95 %')
-    expect(lacksWords({ ...lower('foul', { foul: 0.2 }), lacks: 0.1 }, best, 'chance')).toBe('in-off or foul 20 %: 10 % less')
-    expect(worthWords(best, 'points')).toBe('31 pts')
-    expect(worthWords(choice({ value: 0.644 }), 'chance')).toBe('64 %')
+    const first: Schemas['AlternativeResult'] = { choice: choice(), below: 'none', made: exactly(31.4), isLevel: false }
+    const lower = (below: Schemas['Shortfall'], more: Partial<Choice> = {}) => ({
+      ...first,
+      choice: choice(more),
+      below,
+      made: exactly(29),
+    })
+    expect(lacksWords(first, first, 'points')).toBe('the best')
+    expect(lacksWords(lower('chance', { chance: exactly(0.6) }), first, 'points')).toBe('goes in 60 %, not 90 %: 2 points less')
+    expect(lacksWords(lower('leave', { holds: exactly(0.4) }), first, 'points')).toContain('better than even 40 % of the time, not 95 %')
+    const clears = { ...first, made: exactly(0.5) }
+    expect(lacksWords({ ...lower('foul', { foul: exactly(0.2) }), made: exactly(0.4) }, clears, 'chance')).toBe(
+      'in-off or foul 20 %: 10 % less',
+    )
+    expect(lacksWords({ ...lower('chance'), isLevel: true }, first, 'points')).toBe('level with the best')
+    expect(worthWords(first.made, 'points')).toBe('31 pts')
+    expect(worthWords(exactly(0.644), 'chance')).toBe('64 %')
   })
 
   it('tell the frame: ball on, what is left, what is needed', () => {

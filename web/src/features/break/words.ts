@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { aBall, nameOf, pocketName, theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
+import { amountWords, levelWords, shareWords } from '../../lib/estimates'
 import { countWords, degreeWords, distanceWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
 /** The trade's words for plans: the core gives codes and figures. */
@@ -66,9 +67,9 @@ export function reasonWords(r: Reason): string {
 /** Against the shot, so that it is told apart. */
 export const isAgainst = (r: Reason) => ['straight', 'steep', 'paceTells', 'needsRest', 'stretch', 'far', 'onCushion'].includes(r.code)
 
-/** What a plan is worth, as it is ranked: points to be expected, or the chance of the target. */
-export const worthWords = (choice: Choice, unit: string) =>
-  unit === 'points' ? `${choice.value.toFixed(0)} pts` : percentWords(Math.min(1, Math.max(0, choice.value)))
+/** What breaks that begin so made, by which they are ranked: points, or the chance of the target. */
+export const worthWords = (made: Schemas['Estimate'], unit: string) =>
+  unit === 'points' ? `${amountWords(made, 0)} pts` : shareWords(made)
 
 export function coverWords(cover: Schemas['CoverResult']): string {
   if (!cover.scores) return 'the pot or the white is lost'
@@ -76,20 +77,23 @@ export function coverWords(cover: Schemas['CoverResult']): string {
 }
 
 /** Why an alternative ranks lower. */
-export function lacksWords(a: Alternative, best: Choice, unit: string): string {
-  const lost = unit === 'points' ? `${a.lacks.toFixed(1)} points less` : `${percentWords(a.lacks)} less`
+export function lacksWords(a: Alternative, first: Alternative, unit: string): string {
+  const best = first.choice
+  if (a.isLevel) return levelWords
+  const lacks = first.made.value - a.made.value
+  const lost = unit === 'points' ? `${lacks.toFixed(0)} points less` : `${percentWords(lacks)} less`
   const why: Record<Schemas['Shortfall'], string> = {
     none: 'the best',
-    chance: `goes in ${percentWords(a.choice.chance)}, not ${percentWords(best.chance)}`,
+    chance: `goes in ${shareWords(a.choice.chance)}, not ${shareWords(best.chance)}`,
     points: `${countWords(a.choice.points, 'point')}, not ${best.points}`,
     leave: !a.choice.next.ball
       ? 'leaves nothing'
-      : a.choice.holds < best.holds - 0.02
-        ? `leaves a pot better than even ${percentWords(a.choice.holds)} of the time, not ${percentWords(best.holds)}`
+      : a.choice.holds.value < best.holds.value - 0.02
+        ? `leaves a pot better than even ${shareWords(a.choice.holds)} of the time, not ${shareWords(best.holds)}`
         : a.choice.next.chance < best.next.chance - 0.02
           ? `leaves ${theBall(a.choice.next.ball)} at ${percentWords(a.choice.next.chance)}, not ${percentWords(best.next.chance)}`
           : `from ${theBall(a.choice.next.ball)} it is harder to go on`,
-    foul: `in-off or foul ${percentWords(a.choice.foul)}`,
+    foul: `in-off or foul ${shareWords(a.choice.foul)}`,
   }
   return a.below === 'none' ? why.none : `${why[a.below]}: ${lost}`
 }
@@ -135,7 +139,7 @@ export type Alternative = Schemas['AlternativeResult']
 export function endWords(plan: Schemas['PlanResult']): string {
   const p = plan.prospect
   if (!p) return ''
-  if (p.cleared > 0.5) return `clears ${percentWords(p.cleared)} of the time`
+  if (p.cleared.value > 0.5) return `clears ${shareWords(p.cleared)} of the time`
   const at = plan.shots[p.endsAt]
-  return `ends most often at shot ${p.endsAt + 1}${at ? `, ${theBall(at.choice.nominated)}` : ''} (${percentWords(p.endsShare)})`
+  return `ends most often at shot ${p.endsAt + 1}${at ? `, ${theBall(at.choice.nominated)}` : ''} (${shareWords(p.endsShare)})`
 }

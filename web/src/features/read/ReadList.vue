@@ -3,10 +3,12 @@ import { ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { fullnessWords, kindWords, reachWords } from '../../domain/words'
-import { degreeWords, lengthWords, percentWords } from '../../lib/formats'
+import { shareWords } from '../../lib/estimates'
+import { degreeWords, lengthWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import BallDot from '../../ui/BallDot.vue'
+import ErrorsButton from '../../ui/ErrorsButton.vue'
 import CutPicture from '../../ui/CutPicture.vue'
 import { useReading, type PotOption } from './reading'
 import { whyNotWords } from './words'
@@ -17,12 +19,14 @@ const reading = useReading()
 const players = usePlayer()
 
 const value = (o: PotOption) => position.reference!.values[o.cut.ball]
-const on = computed(() => (reading.options ?? []).filter((o) => o.chance > 0).sort((a, b) => b.chance - a.chance))
+const on = computed(() => (reading.options ?? []).filter((o) => o.chance.value > 0).sort((a, b) => b.chance.value - a.chance.value))
 /** For a ball with no pot on, the pocket that comes nearest to it. */
 const off = computed(() => {
   const potted = new Set(on.value.map((o) => o.cut.ball))
   const seen = new Set<string>()
-  return (reading.options ?? []).filter((o) => o.chance === 0 && !potted.has(o.cut.ball) && !seen.has(o.cut.ball) && seen.add(o.cut.ball))
+  return (reading.options ?? []).filter(
+    (o) => o.chance.value === 0 && !potted.has(o.cut.ball) && !seen.has(o.cut.ball) && seen.add(o.cut.ball),
+  )
 })
 const by = (of: (o: PotOption) => number) => (a: PotOption, b: PotOption) => of(a) - of(b)
 const keyOf = (o: PotOption) => [o.cut.ball, o.cut.pocket, o.cut.struck, o.cut.off].join()
@@ -53,6 +57,7 @@ function key(e: KeyboardEvent) {
   <div class="list" data-testid="read-list">
     <p class="soft who">
       Chances of a {{ players.player.skill }} player, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
+      <ErrorsButton />
     </p>
     <p v-if="reading.refusal" class="field-error" role="alert">Not read: {{ reading.refusal }}</p>
     <p v-else-if="!reading.options" class="soft" role="status">Reading the table …</p>
@@ -64,13 +69,13 @@ function key(e: KeyboardEvent) {
       :row-key="keyOf"
       :row-class-name="rowClass"
       size="small"
-      :default-sort="{ prop: 'chance', order: 'descending' }"
+      :default-sort="{ prop: 'chance.value', order: 'descending' }"
       @row-click="reading.choose"
       @cell-mouse-enter="(o: PotOption) => (reading.pointed = o)"
       @mouseleave="reading.pointed = null"
       @keydown="key"
     >
-      <ElTableColumn label="Ball" min-width="80" sortable :sort-method="by((o) => value(o) * 100 + o.chance)">
+      <ElTableColumn label="Ball" min-width="80" sortable :sort-method="by((o) => value(o) * 100 + o.chance.value)">
         <template #default="{ row }">
           <span class="named"
             ><BallDot :ball="row.cut.ball" /><span
@@ -96,10 +101,11 @@ function key(e: KeyboardEvent) {
           }}</span></template
         >
       </ElTableColumn>
-      <ElTableColumn prop="chance" label="Chance" width="76" align="right" sortable :sort-orders="['descending', 'ascending']">
+      <ElTableColumn prop="chance.value" label="Chance" width="92" align="right" sortable :sort-orders="['descending', 'ascending']">
         <template #default="{ row }"
-          ><strong>{{ percentWords(row.chance) }}</strong
-          ><span v-if="row.pace > position.stroke.pace" class="soft under" title="At the softest pace that gets there"
+          ><strong>{{ shareWords(row.chance) }}</strong
+          ><span v-if="row.isLevel" class="soft under" title="The strokes played cannot tell it from the likeliest">level</span
+          ><span v-if="row.pace > position.stroke.pace" class="soft under" title="At the softest pace that surely gets there"
             >pace {{ row.pace.toFixed(1) }}</span
           ></template
         >

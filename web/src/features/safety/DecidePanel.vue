@@ -2,10 +2,12 @@
 import { ElButton, ElCheckbox, ElTable, ElTableColumn, ElTag } from 'element-plus'
 import { computed, ref } from 'vue'
 import { reachWords } from '../../domain/words'
-import { countWords, figureWords, lengthUnit, percentWords, sentence } from '../../lib/formats'
+import { shareWords, signedWords } from '../../lib/estimates'
+import { countWords, lengthUnit, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import { useDraft } from '../../position/draft'
 import LengthInput from '../../ui/LengthInput.vue'
+import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
@@ -19,6 +21,7 @@ import {
   escapeFigures,
   escapeWords,
   goFirstWords,
+  hiddenWords,
   leaveWords,
   mirrorWords,
   openingWords,
@@ -50,11 +53,12 @@ const wordsOf = (i: Item) =>
   i.kind === 'attack' ? attackWords(i.attack) : i.kind === 'safety' ? safetyWords(i.safety) : escapeWords(i.escape)
 const figureOf = (i: Item) =>
   i.kind === 'attack'
-    ? `goes in ${percentWords(i.attack.choice.chance)}`
+    ? `goes in ${shareWords(i.attack.choice.chance)}`
     : i.kind === 'safety'
-      ? `pot left ${percentWords(i.safety.potLeft)}`
-      : `hits ${percentWords(i.escape.hit)}`
-const worth = (value: number) => (value >= 0 ? '+' : '') + figureWords(value, 1)
+      ? `pot left ${shareWords(i.safety.potLeft)}`
+      : `hits ${shareWords(i.escape.hit)}`
+/** What is hidden of the ball that a line plays. */
+const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.kind === 'safety' ? i.safety : i.escape).seen)
 </script>
 
 <template>
@@ -81,7 +85,7 @@ const worth = (value: number) => (value >= 0 ? '+' : '') + figureWords(value, 1)
     <p v-if="decide.found" role="status">
       <strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
       <span v-if="decide.found.winWithPot != null && decide.found.winWithSafety != null" class="soft figure">
-        Wins the frame {{ percentWords(decide.found.winWithPot) }} by the pot, {{ percentWords(decide.found.winWithSafety) }} by the
+        Wins the frame {{ shareWords(decide.found.winWithPot) }} by the pot, {{ shareWords(decide.found.winWithSafety) }} by the
         safety.</span
       >
     </p>
@@ -115,19 +119,21 @@ const worth = (value: number) => (value >= 0 ? '+' : '') + figureWords(value, 1)
         ></ElTableColumn
       >
       <ElTableColumn label="Safe" width="54" align="right"
-        ><template #default="{ row }">{{ percentWords(row.safe) }}</template></ElTableColumn
+        ><template #default="{ row }">{{ shareWords(row.safe) }}</template></ElTableColumn
       >
       <ElTableColumn label="Pot" width="54" align="right"
-        ><template #default="{ row }">{{ percentWords(row.potLeft) }}</template></ElTableColumn
+        ><template #default="{ row }">{{ shareWords(row.potLeft) }}</template></ElTableColumn
       >
       <ElTableColumn label="Double" width="62" align="right"
-        ><template #default="{ row }">{{ percentWords(row.doubleLeft) }}</template></ElTableColumn
+        ><template #default="{ row }">{{ shareWords(row.doubleLeft) }}</template></ElTableColumn
       >
       <ElTableColumn label="Tight" width="54" align="right"
-        ><template #default="{ row }">{{ percentWords(row.tight) }}</template></ElTableColumn
+        ><template #default="{ row }">{{ shareWords(row.tight) }}</template></ElTableColumn
       >
-      <ElTableColumn label="Wins" width="54" align="right"
-        ><template #default="{ row }">{{ row.rallies ? percentWords(row.wins) : '…' }}</template></ElTableColumn
+      <ElTableColumn label="Wins" width="84" align="right"
+        ><template #default="{ row }">{{
+          row.wins.strokes ? shareWords(row.wins) + (row.isLevel ? ', level' : '') : '…'
+        }}</template></ElTableColumn
       >
     </ElTable>
     <p v-if="decide.view" class="soft" role="status" data-testid="leave-words">{{ leaveWords(decide.view) }}</p>
@@ -136,16 +142,25 @@ const worth = (value: number) => (value >= 0 ? '+' : '') + figureWords(value, 1)
     <p v-else-if="!decide.items.length && decide.found?.share === 1" class="soft">
       Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.
     </p>
-    <p v-if="decide.items.length" class="soft">Points to be expected of each, the best first; a click sets it up.</p>
+    <p v-if="decide.items.length" class="row soft">
+      <span
+        >{{ decide.found?.isByFrame ? 'By the chance to win the frame' : 'Points to be expected of each' }}, the best first; a click sets it
+        up.{{ decide.found?.white ? ' The white is placed in the D where the best stroke is on.' : '' }}</span
+      >
+      <ErrorsButton />
+    </p>
     <ol v-if="decide.items.length" class="answers" aria-label="Pots, safeties and escapes, the best first">
       <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
-        <span class="figure value">{{ worth(i.value) }}</span>
-        <LineButton @click="decide.choose(i)">{{ wordsOf(i) }}</LineButton>
+        <span class="figure value">{{ signedWords(i.value) }}</span>
+        <LineButton @click="decide.choose(i)"
+          >{{ wordsOf(i) }}<span v-if="hiddenOf(i)" class="soft"> – {{ hiddenOf(i) }}</span></LineButton
+        >
         <span class="aside"
           ><ElTag size="small" effect="plain" disable-transitions :type="i.kind === 'attack' ? 'primary' : 'info'">{{
             kinds[i.kind]
           }}</ElTag
-          ><span class="figure soft">{{ figureOf(i) }}</span></span
+          ><span class="figure soft">{{ figureOf(i) }}</span
+          ><span v-if="i.isLevel" class="soft">level</span></span
         >
         <div v-if="decide.chosen === i.key" class="why" data-testid="decide-detail">
           <template v-if="i.kind === 'attack'">

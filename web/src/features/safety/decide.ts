@@ -1,3 +1,4 @@
+import type { Estimate } from '../../lib/estimates'
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -16,9 +17,9 @@ import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
 export type Item =
-  | { kind: 'attack'; key: string; value: number; attack: Attack }
-  | { kind: 'safety'; key: string; value: number; safety: Safety }
-  | { kind: 'escape'; key: string; value: number; escape: Escape }
+  | { kind: 'attack'; key: string; value: Estimate; isLevel: boolean; attack: Attack }
+  | { kind: 'safety'; key: string; value: Estimate; isLevel: boolean; safety: Safety }
+  | { kind: 'escape'; key: string; value: Estimate; isLevel: boolean; escape: Escape }
 
 /** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
 export const useDecide = defineStore('decide', () => {
@@ -36,15 +37,19 @@ export const useDecide = defineStore('decide', () => {
   const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
 
   const isOpen = computed(() => view_.step === 'safety')
+  const rank = (i: Item) => {
+    const line = i.kind === 'attack' ? i.attack : i.kind === 'safety' ? i.safety : i.escape
+    return (found.value?.isByFrame ? line.win : line.value).value
+  }
   /** One list, the best first. */
   const items = computed<Item[]>(() => {
     const a = found.value
     if (!a) return []
     return [
-      ...a.attacks.map((attack, i): Item => ({ kind: 'attack', key: `a${i}`, value: attack.value, attack })),
-      ...a.safeties.map((safety, i): Item => ({ kind: 'safety', key: `s${i}`, value: safety.value, safety })),
-      ...a.escapes.map((escape, i): Item => ({ kind: 'escape', key: `e${i}`, value: escape.value, escape })),
-    ].sort((p, q) => q.value - p.value)
+      ...a.attacks.map((attack, i): Item => ({ kind: 'attack', key: `a${i}`, value: attack.value, isLevel: attack.isLevel, attack })),
+      ...a.safeties.map((safety, i): Item => ({ kind: 'safety', key: `s${i}`, value: safety.value, isLevel: safety.isLevel, safety })),
+      ...a.escapes.map((escape, i): Item => ({ kind: 'escape', key: `e${i}`, value: escape.value, isLevel: escape.isLevel, escape })),
+    ].sort((p, q) => rank(q) - rank(p))
   })
   const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
+import { exactly } from '../../lib/estimates'
 import {
   alongWords,
   attackFigures,
@@ -7,6 +8,7 @@ import {
   escapeFigures,
   escapeWords,
   goFirstWords,
+  hiddenWords,
   leaveWords,
   mirrorWords,
   openingWords,
@@ -25,27 +27,28 @@ const safety = {
   fullness: 0.2,
   fullnessWord: 'quarter',
   leftSide: true,
+  seen: 1,
   stroke,
   cushions: ['top'],
   balls: [],
-  mean: 0.4,
-  worstTenth: 3.2,
-  snooker: 0.3,
-  potLeft: 0.04,
-  foul: 0.02,
-  pots: 0,
-  baulk: 0.8,
-  tight: 0,
-  value: -0.3,
+  mean: exactly(0.4),
+  worstTenth: exactly(3.2),
+  snooker: exactly(0.3),
+  potLeft: exactly(0.04),
+  foul: exactly(0.02),
+  pots: exactly(0),
+  baulk: exactly(0.8),
+  tight: exactly(0),
+  value: exactly(-0.3),
 } as unknown as Safety
 const attack = {
-  choice: { stroke: { ...stroke, pot: { ball: 'black', pocket: 'green-top' } }, kind: 'direct', chance: 0.6 },
+  choice: { stroke: { ...stroke, pot: { ball: 'black', pocket: 'green-top' } }, kind: 'direct', chance: exactly(0.6) },
   gain: 12,
-  thick: 0.3,
-  thickLeave: 1,
-  thin: 0.1,
-  thinLeave: 8,
-  value: 4,
+  thick: exactly(0.3),
+  thickLeave: exactly(1),
+  thin: exactly(0.1),
+  thinLeave: exactly(8),
+  value: exactly(4),
   breakEven: 0.41,
   part: -1,
 } as unknown as Attack
@@ -58,11 +61,12 @@ const escape = {
   windowDegrees: 2.25,
   softestPace: 5,
   hardestPace: 8,
-  hit: 0.8,
-  potLeft: 0.2,
-  leaveIfHit: 3.1,
+  hit: exactly(0.8),
+  potLeft: exactly(0.2),
+  leaveIfHit: exactly(3.1),
   penalty: 4,
-  givenAway: 1,
+  freeBall: exactly(0),
+  givenAway: exactly(1),
   fromPocket: 0.637,
   pocket: 'green-middle',
   mirror: { fromPocket: 0.6, pocket: 'green-middle', known: { fromX: 0 }, shift: 0.21 },
@@ -74,7 +78,7 @@ const verdict = (more: Partial<Schemas['DecideProgress']>) =>
     safeties: [safety],
     escapes: [],
     isSnookered: false,
-    margin: 4.3,
+    margin: exactly(4.3),
     ...more,
   } as unknown as Schemas['DecideProgress'])
 
@@ -95,13 +99,17 @@ describe('the words of safety', () => {
 
   it('give the verdict, and how near it is', () => {
     expect(verdict({})).toBe('Go for the pot: the pot is 4.3 points better than the safety; it flips where the pot goes in less than 41 %.')
-    expect(verdict({ margin: -3 })).toBe('Play safe: the pot is 3.0 points worse than the safety.')
-    expect(verdict({ margin: 0.2 })).toContain('A near call')
+    expect(verdict({ margin: exactly(-3) })).toBe('Play safe: the pot is 3.0 points worse than the safety.')
+    expect(verdict({ margin: exactly(0.2) })).toContain('A near call')
     expect(verdict({ attacks: [] })).toContain('play safe')
     expect(verdict({ snookersRequired: 2, touching: 'red-4' })).toContain(
       '2 snookers are needed: what lays one comes first. The white touches red 4: play away from it.',
     )
-    expect(verdict({ isSnookered: true, escapes: [escape] })).toContain('Snookered')
+    expect(verdict({ isSnookered: true, attacks: [], escapes: [escape] })).toContain('Snookered')
+    expect(verdict({ isLevel: true, margin: exactly(0.2) })).toContain('Level')
+    expect(verdict({ isByFrame: true, winWithPot: exactly(0.97), winWithSafety: exactly(0.6) })).toBe(
+      'Go for the pot: the frame is won 97 % by the pot, 60 % by the safety.',
+    )
   })
 
   it('tell an escape, its window and the construction beside it', () => {
@@ -153,14 +161,19 @@ describe('the words of safety', () => {
       stroke,
       fullness: 0.45,
       fullnessWord: 'half',
-      wins: 0.72,
-      rallies: 60,
+      wins: { value: 0.72, error: 0.04, strokes: 128 },
+      isLevel: false,
     } as unknown as Schemas['OpeningResult']
     expect(openingWords(opening, 1.778)).toContain(
       'Newer: black to one side, white to the other: half-ball, half a tip above, pace 5.4, white 250 mm on the green’s side',
     )
-    expect(goFirstWords([opening])).toContain('Go first: 72 %')
-    expect(goFirstWords([{ ...opening, wins: 0.4 }])).toContain('Let the other go first')
-    expect(goFirstWords([{ ...opening, rallies: 0 }])).toBe('')
+    expect(goFirstWords([opening])).toContain('Go first: 72 % of 128 rallies')
+    expect(goFirstWords([{ ...opening, wins: { value: 0.4, error: 0.04, strokes: 128 } }])).toContain('Let the other go first')
+    expect(goFirstWords([{ ...opening, wins: { value: 0.52, error: 0.04, strokes: 128 } }])).toContain('As good as a toss')
+    expect(goFirstWords([{ ...opening, wins: exactly(0) }])).toBe('')
+  })
+
+  it('say what is hidden of a ball', () => {
+    expect([hiddenWords(1), hiddenWords(0.4), hiddenWords(0)]).toEqual(['', '40 % of it is seen', 'it is hidden'])
   })
 })

@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
 import { fullnessWords, offCushionsWords, ontoBallsWords, potWords, tipWords } from '../../domain/words'
+import { amountWords, shareWords } from '../../lib/estimates'
 import { countWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
 /** The trade's words for safeties, escapes and the call between attack and defence. */
@@ -34,11 +35,11 @@ export function safetyWords(s: Safety): string {
 
 /** What a safety leaves: the whole distribution, not the best case. */
 export function safetyFigures(s: Safety): string {
-  const parts = [`leaves a pot ${percentWords(s.potLeft)}`, `snooker ${percentWords(s.snooker)}`, `foul ${percentWords(s.foul)}`]
-  if (s.pots > 0.02) parts.push(`goes in ${percentWords(s.pots)}`)
-  if (s.baulk > 0.1) parts.push(`white in baulk ${percentWords(s.baulk)}`)
-  if (s.tight > 0.05) parts.push(`tight on a cushion ${percentWords(s.tight)}`)
-  return `${sentence(parts.join(', '))}. To the other player it is worth ${s.mean.toFixed(1)} points on the average, ${s.worstTenth.toFixed(1)} in the worst tenth.`
+  const parts = [`leaves a pot ${shareWords(s.potLeft)}`, `snooker ${shareWords(s.snooker)}`, `foul ${shareWords(s.foul)}`]
+  if (s.pots.value > 0.02) parts.push(`goes in ${shareWords(s.pots)}`)
+  if (s.baulk.value > 0.1) parts.push(`white in baulk ${shareWords(s.baulk)}`)
+  if (s.tight.value > 0.05) parts.push(`tight on a cushion ${shareWords(s.tight)}`)
+  return `${sentence(parts.join(', '))}. To the other player it is worth ${amountWords(s.mean)} points on the average, ${amountWords(s.worstTenth)} in the worst tenth.`
 }
 
 /** "Pot red 3 …". */
@@ -46,10 +47,10 @@ export const attackWords = (a: Attack) =>
   `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${paceWords(a.choice.stroke.pace)}`
 
 export function attackFigures(a: Attack): string {
-  const parts = [`Goes in ${percentWords(a.choice.chance)}, then worth ${a.gain.toFixed(1)} points`]
-  if (a.thick + a.thin > 0.004)
+  const parts = [`Goes in ${shareWords(a.choice.chance)}, then worth ${a.gain.toFixed(1)} points`]
+  if (a.thick.value + a.thin.value > 0.004)
     parts.push(
-      `missed thick ${percentWords(a.thick)}, which leaves ${a.thickLeave.toFixed(1)}; thin ${percentWords(a.thin)}, which leaves ${a.thinLeave.toFixed(1)}`,
+      `missed thick ${shareWords(a.thick)}, which leaves ${amountWords(a.thickLeave)}; thin ${shareWords(a.thin)}, which leaves ${amountWords(a.thinLeave)}`,
     )
   if (a.part) parts.push(`err on the ${a.part < 0 ? 'thick' : 'thin'} side`)
   if (a.breakEven !== null && a.breakEven !== undefined)
@@ -71,8 +72,8 @@ export function escapeWords(e: Escape): string {
 
 export function escapeFigures(e: Escape): string {
   const parts = [
-    `Hits ${percentWords(e.hit)}; window ${e.windowDegrees.toFixed(2)}°, pace ${e.softestPace.toFixed(1)} to ${e.hardestPace.toFixed(1)}`,
-    `a hit leaves a pot ${percentWords(e.potLeft)}, worth ${e.leaveIfHit.toFixed(1)} points; a miss gives ${e.penalty}${e.freeBall > 0.02 ? ` with a free ball ${percentWords(e.freeBall)} of the time` : ''}, and ${e.givenAway.toFixed(1)} in all if each is called and played again`,
+    `Hits ${shareWords(e.hit)}; window ${e.windowDegrees.toFixed(2)}°, pace ${e.softestPace.toFixed(1)} to ${e.hardestPace.toFixed(1)}`,
+    `a hit leaves a pot ${shareWords(e.potLeft)}, worth ${amountWords(e.leaveIfHit)} points; a miss gives ${e.penalty}${e.freeBall.value > 0.02 ? ` with a free ball ${shareWords(e.freeBall)} of the time` : ''}, and ${amountWords(e.givenAway)} in all if each is called and played again`,
   ]
   return `${parts.join('. ').replace(/\. a/, '. A')}.`
 }
@@ -108,19 +109,26 @@ export function verdictWords(d: Schemas['DecideProgress']): string {
 }
 
 function callWords(d: Schemas['DecideProgress']): string {
-  const [pot, safe] = [d.attacks[0], d.safeties[0]]
-  if (d.isSnookered) return d.escapes.length ? 'Snookered: these get to a ball on.' : 'Snookered.'
-  if (!pot && !safe) return ''
-  if (!pot) return 'No pot is worth trying: play safe.'
+  const pot = d.attacks[0]
+  const safe = [...d.safeties, ...d.escapes].sort((a, b) => b.value.value - a.value.value)[0]
+  if (!pot && !safe) return d.isSnookered ? 'Snookered.' : ''
+  if (!pot) return d.isSnookered ? 'Snookered: these get to a ball on.' : 'No pot is worth trying: play safe.'
   if (!safe || d.margin === null || d.margin === undefined) return 'There is a pot, and no safety to set against it.'
-  const near = Math.abs(d.margin) < 0.75
-  const by = `${Math.abs(d.margin).toFixed(1)} points ${d.margin >= 0 ? 'better' : 'worse'} than the safety`
+  const margin = d.margin.value
+  if (d.isByFrame && d.winWithPot && d.winWithSafety)
+    return `${d.winWithPot.value > d.winWithSafety.value ? 'Go for the pot' : 'Play safe'}: the frame is won ${shareWords(d.winWithPot)} by the pot, ${shareWords(d.winWithSafety)} by the safety.`
+  if (d.isLevel) return `Level: the pot and the safety are worth the same, as far as ${amountWords(d.margin)} points can be told.`
+  const by = `${amountWords({ ...d.margin, value: Math.abs(margin) })} points ${margin >= 0 ? 'better' : 'worse'} than the safety`
   const even =
     pot.breakEven !== null && pot.breakEven !== undefined && pot.breakEven > 0 && pot.breakEven < 1
       ? `; it flips where the pot goes in less than ${percentWords(pot.breakEven)}`
       : ''
-  return `${near ? 'A near call' : d.margin > 0 ? 'Go for the pot' : 'Play safe'}: the pot is ${by}${d.margin >= 0 ? even : ''}.`
+  const near = Math.abs(margin) < 0.75
+  return `${near ? 'A near call' : margin > 0 ? 'Go for the pot' : 'Play safe'}: the pot is ${by}${margin >= 0 ? even : ''}.`
 }
+
+/** What is hidden of the ball that is played, if anything: "only 40 % of it seen". */
+export const hiddenWords = (seen: number) => (seen >= 0.999 ? '' : seen <= 0.001 ? 'it is hidden' : `${percentWords(seen)} of it is seen`)
 
 export function leaveWords(view: Schemas['RivalViewResult']): string {
   const l = view.leave
@@ -159,10 +167,12 @@ export function openingWords(o: Schemas['OpeningResult'], tableWidth: number): s
 /** Whether to choose to go first. */
 export function goFirstWords(list: Schemas['OpeningResult'][]): string {
   const best = list[0]
-  if (!best?.rallies) return ''
-  return best.wins > 0.53
-    ? `Go first: ${percentWords(best.wins)} of ${best.rallies} rallies are won with the best opening.`
-    : best.wins < 0.47
-      ? `Let the other go first: even the best opening wins only ${percentWords(best.wins)} of ${best.rallies} rallies.`
-      : `As good as a toss: ${percentWords(best.wins)} of ${best.rallies} rallies.`
+  if (!best?.wins.strokes) return ''
+  const { value, error, strokes } = best.wins
+  const won = `${shareWords(best.wins)} of ${strokes} rallies`
+  return Math.abs(value - 0.5) < 2 * error
+    ? `As good as a toss: ${won}.`
+    : value > 0.5
+      ? `Go first: ${won} are won with the best opening.`
+      : `Let the other go first: even the best opening wins only ${won}.`
 }

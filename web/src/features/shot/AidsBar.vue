@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
-import { percentWords } from '../../lib/formats'
+import { shareWords } from '../../lib/estimates'
 import { useDraft } from '../../position/draft'
+import ErrorsButton from '../../ui/ErrorsButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { useJudgements, type FanKind } from './judgements'
 import { chancesWords } from './words'
@@ -37,12 +38,12 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
     >
       Not sampled: {{ judgements.spreadRefusal }}
     </p>
-    <p v-else-if="judgements.spreadOpen && !judgements.spread" class="soft" role="status">Playing it 2,000 times …</p>
+    <p v-else-if="judgements.spreadOpen && !judgements.spread" class="soft" role="status">Playing it many times …</p>
     <p v-else-if="judgements.spread" :class="{ soft: judgements.isSampling }" data-testid="chances">
       <template v-if="judgements.spread.pot !== null"
-        ><strong>Goes in {{ percentWords(judgements.spread.pot) }}</strong
+        ><strong>Goes in {{ shareWords(judgements.spread.pot) }}</strong
         >; </template
-      >{{ chancesWords(judgements.spread) }}.
+      >{{ chancesWords(judgements.spread) }}. <ErrorsButton />
     </p>
   </section>
 </template>

@@ -4,8 +4,10 @@ import { computed } from 'vue'
 import type { Way } from '../../api/client'
 import { nameOf } from '../../domain/balls'
 import { reachWords, strokeWords } from '../../domain/words'
-import { lengthWords, percentWords, sentence } from '../../lib/formats'
+import { levelWords, shareWords } from '../../lib/estimates'
+import { lengthWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
+import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -59,9 +61,9 @@ const rows = computed(() => {
   return [
     row('Stroke', (w) => strokeWords(w.stroke)),
     row('Cushions', (w) => String(w.cushions.length)),
-    row('Pot and position', (w) => percentWords(w.both)),
-    row('Pot', (w) => percentWords(w.pot)),
-    row('In-off, kiss', (w) => `${percentWords(w.inOff)}, ${percentWords(w.kiss)}`),
+    row('Pot and position', (w) => shareWords(w.both)),
+    row('Pot', (w) => shareWords(w.pot)),
+    row('In-off, kiss', (w) => `${shareWords(w.inOff)}, ${shareWords(w.kiss)}`),
     row('If long', (w) => outcomeOf(w.long, w.exact)),
     row('If short', (w) => outcomeOf(w.short, w.exact)),
     row('A pace error moves it', (w) => lengthWords(w.sensitivity.pace ?? 0)),
@@ -77,6 +79,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     <div class="row">
       <OneOf v-model="goal.kind" :options="kinds" label="What the white should do" />
       <ElCheckbox v-model="ways.plainOnly">no side</ElCheckbox>
+      <ErrorsButton />
     </div>
     <div class="row">
       <template v-if="goal.kind === 'stop'">
@@ -157,7 +160,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
       aria-label="Ways, the likeliest first"
     >
       <li v-if="ways.asSet" class="as-set soft">
-        <span class="figure chance">{{ percentWords(ways.asSet.both) }}</span>
+        <span class="figure chance">{{ shareWords(ways.asSet.both) }}</span>
         <span>as it is set up now{{ ways.asSet.isMet ? '' : `: ${lengthWords(ways.asSet.off)} off` }}</span>
       </li>
       <li
@@ -171,10 +174,11 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         @focusout="ways.pointed = null"
       >
         <span class="figure chance"
-          ><strong>{{ percentWords(w.both) }}</strong></span
+          ><strong>{{ shareWords(w.both) }}</strong></span
         >
         <LineButton @click="ways.use(w)"
-          >{{ wayWords(w) }}<em v-if="!w.isMet" class="danger"> – nearest there is, {{ lengthWords(w.off) }} off</em></LineButton
+          >{{ wayWords(w) }}<span v-if="w.isLevel" class="soft"> – {{ levelWords }}</span
+          ><em v-if="!w.isMet" class="danger"> – nearest there is, {{ lengthWords(w.off) }} off</em></LineButton
         >
         <ElButton
           size="small"
@@ -187,7 +191,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         >
         <p v-if="ways.isUsed(w) && best" class="why">
           {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short:
-          {{ outcomeOf(w.short, w.exact) }}. In-off {{ percentWords(w.inOff) }}, kiss {{ percentWords(w.kiss) }}.
+          {{ outcomeOf(w.short, w.exact) }}. In-off {{ shareWords(w.inOff) }}, kiss {{ shareWords(w.kiss) }}.
           {{ sentence(reachWords(w.reach)) }}.
         </p>
       </li>

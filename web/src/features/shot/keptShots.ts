@@ -13,7 +13,8 @@ import { outcomeWords } from '../../position/words'
 import { useView } from '../../position/view'
 import { useGoal } from './goal'
 import { arrivalWords, fullnessWords, kindWords, reachWords, strokeWords, warningWords } from '../../domain/words'
-import { degreeWords, lengthWords, percentWords, sentence } from '../../lib/formats'
+import { degreeWords, lengthWords, sentence } from '../../lib/formats'
+import { shareWords } from '../../lib/estimates'
 import { allowanceWords } from './words'
 
 export type KeptShot = Schemas['SavedShotResult']
@@ -114,9 +115,9 @@ export const useKeptShots = defineStore('keptShots', () => {
         { label: 'Fullness', value: fullnessWords[cut.fullnessWord] },
       )
       rows.push({ label: 'Allowance', value: allowanceWords(cut, shot.allowance).replace('aim ', '') })
-      if (option && option.chance > 0) {
+      if (option && option.chance.value > 0) {
         rows.push({ label: 'Tolerance', value: `±${lengthWords(option.toleranceMillimetres / 2000, 1)}` })
-        rows.push({ label: 'Chance', value: percentWords(option.chance) })
+        rows.push({ label: 'Chance', value: shareWords(option.chance) })
       }
     }
     if (shot?.arrival) rows.push({ label: 'Arrives', value: arrivalWords(shot.arrival) })

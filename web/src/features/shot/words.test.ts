@@ -1,4 +1,5 @@
 // @vitest-environment node
+import { exactly } from '../../lib/estimates'
 import { describe, expect, it } from 'vitest'
 import { cut } from '../../domain/cut.fixture'
 import type { Way } from '../../api/client'
@@ -28,7 +29,15 @@ describe('the words of the desk', () => {
       '3.0° to the right',
       '0.2° straight',
     ])
-    const sampled = { pot: 0.8, missThick: 0.15, missThin: 0.05, inOff: 0.01, kiss: 0.02, wanted: null, both: null } as never
+    const sampled = {
+      pot: exactly(0.8),
+      missThick: 0.15,
+      missThin: 0.05,
+      inOff: exactly(0.01),
+      kiss: exactly(0.02),
+      wanted: null,
+      both: null,
+    } as never
     expect(chancesWords(sampled)).toBe('missed thick 15 %, thin 5 %; in-off 1 %, kiss 2 %')
   })
 
@@ -39,7 +48,7 @@ describe('the words of the desk', () => {
     isMet: true,
     nextBall: 'pink',
     nextPocket: 'green-middle',
-    nextChance: 0.8,
+    nextChance: exactly(0.8),
     ...change,
   })
   const way = (change: object): Way => ({
@@ -49,11 +58,11 @@ describe('the words of the desk', () => {
     balls: [],
     along: 'black',
     reach: { stance: 'natural', elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 },
-    pot: 0.9,
-    both: 0.6,
-    inOff: 0,
-    kiss: 0,
-    samples: 2000,
+    pot: exactly(0.9),
+    both: exactly(0.6),
+    inOff: exactly(0),
+    kiss: exactly(0),
+    isLevel: false,
     isMet: true,
     off: 0,
     exact: outcome({}),
@@ -83,8 +92,10 @@ describe('the words of the desk', () => {
   it('say why a way ranks where it does', () => {
     const best = way({})
     expect(rankWords(best, best)).toBe('ranks first: pot 90 %, and then position 67 %')
-    expect(rankWords(way({ pot: 0.7, both: 0.3 }), best)).toBe('ranks lower: the pot is 20 points harder, position is 24 points less sure')
-    expect(rankWords(way({ inOff: 0.1 }), best)).toContain('in-off 10 %')
+    expect(rankWords(way({ pot: exactly(0.7), both: exactly(0.3) }), best)).toBe(
+      'ranks lower: the pot is 20 points harder, position is 24 points less sure',
+    )
+    expect(rankWords(way({ inOff: exactly(0.1) }), best)).toContain('in-off 10 %')
     expect(sensitivityWords(best)).toContain('pace tells most: your usual error moves the white 138 mm')
     expect(outcomeOf(best.long, best.exact)).toBe('100 mm off, still good, the pink on at 80 %')
     expect(outcomeOf(outcome({ inOff: true }), best.exact)).toBe('in-off')

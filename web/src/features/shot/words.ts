@@ -1,6 +1,7 @@
 import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
+import { shareWords } from '../../lib/estimates'
 import { figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
 
 /** What the desk says of the shot that is set up and of the ways to play it. */
@@ -56,7 +57,9 @@ export function wayWords(way: Way): string {
 export function outcomeOf(outcome: Schemas['OutcomeResult'], exact: Schemas['OutcomeResult']): string {
   if (outcome.inOff) return 'in-off'
   const off = Math.hypot(outcome.x - exact.x, outcome.y - exact.y)
-  const next = outcome.nextBall ? `${theBall(outcome.nextBall)} on at ${percentWords(outcome.nextChance ?? 0)}` : 'no easy pot seen'
+  const next = outcome.nextBall
+    ? `${theBall(outcome.nextBall)} on at ${outcome.nextChance ? shareWords(outcome.nextChance) : percentWords(0)}`
+    : 'no easy pot seen'
   return `${lengthWords(off)} off, ${outcome.isMet ? 'still good' : 'missed'}, ${next}`
 }
 
@@ -74,15 +77,15 @@ export function sensitivityWords(way: Way): string {
 
 /** Why a way ranks where it does, against the best one. */
 export function rankWords(way: Way, best: Way): string {
-  const position = (w: Way) => (w.pot > 0 ? w.both / w.pot : 0)
-  if (way === best) return `ranks first: pot ${percentWords(way.pot)}, and then position ${percentWords(position(way))}`
+  const position = (w: Way) => (w.pot.value > 0 ? w.both.value / w.pot.value : 0)
+  if (way === best) return `ranks first: pot ${shareWords(way.pot)}, and then position ${percentWords(position(way))}`
   const reasons: string[] = []
-  const pot = Math.round((best.pot - way.pot) * 100)
+  const pot = Math.round((best.pot.value - way.pot.value) * 100)
   const place = Math.round((position(best) - position(way)) * 100)
   if (pot >= 2) reasons.push(`the pot is ${pot} points harder`)
   if (place >= 2) reasons.push(`position is ${place} points less sure`)
-  if (way.inOff - best.inOff > 0.02) reasons.push(`in-off ${percentWords(way.inOff)}`)
-  if (way.kiss - best.kiss > 0.05) reasons.push(`kiss ${percentWords(way.kiss)}`)
+  if (way.inOff.value - best.inOff.value > 0.02) reasons.push(`in-off ${shareWords(way.inOff)}`)
+  if (way.kiss.value - best.kiss.value > 0.05) reasons.push(`kiss ${shareWords(way.kiss)}`)
   if (way.reach.errorFactor > best.reach.errorFactor + 0.05) reasons.push('harder to reach')
   return reasons.length ? `ranks lower: ${reasons.join(', ')}` : 'about as good as the first'
 }
@@ -90,10 +93,9 @@ export function rankWords(way: Way, best: Way): string {
 /** What a sampled shot comes to. */
 export function chancesWords(s: Schemas['SpreadAnswer']): string {
   const parts: string[] = []
-  if (s.pot !== null && s.pot !== undefined)
-    parts.push(`missed thick ${percentWords(s.missThick ?? 0)}, thin ${percentWords(s.missThin ?? 0)}`)
-  parts.push(`in-off ${percentWords(s.inOff)}, kiss ${percentWords(s.kiss)}`)
+  if (s.pot !== null && s.pot !== undefined) parts.push(`missed thick ${shareWords(s.missThick!)}, thin ${shareWords(s.missThin!)}`)
+  parts.push(`in-off ${shareWords(s.inOff)}, kiss ${shareWords(s.kiss)}`)
   if (s.wanted !== null && s.wanted !== undefined)
-    parts.push(`does what is wanted ${percentWords(s.wanted)}, with the pot ${percentWords(s.both ?? 0)}`)
+    parts.push(`does what is wanted ${shareWords(s.wanted)}, with the pot ${shareWords(s.both!)}`)
   return parts.join('; ')
 }
