@@ -17,7 +17,7 @@ public class JudgementTests(Application app)
     {
         var (status, list) = await app.Post("/api/read", Ask());
         Assert.Equal(200, status);
-        var chances = list.AsArray().Select(o => o!["chance"]!.GetValue<double>()).ToList();
+        var chances = list.AsArray().Select(o => o!["chance"]!["value"]!.GetValue<double>()).ToList();
         Assert.NotEmpty(chances);
         Assert.Equal(chances.OrderDescending(), chances);
         Assert.Equal("red-1", list[0]!["cut"]!["ball"]!.GetValue<string>());
@@ -31,9 +31,13 @@ public class JudgementTests(Application app)
         Assert.Equal(200, status);
         Assert.Equal(
             1,
-            spread["pot"]!.GetValue<double>() + spread["missThick"]!.GetValue<double>() + spread["missThin"]!.GetValue<double>(),
+            spread["pot"]!["value"]!.GetValue<double>() + spread["missThick"]!["value"]!.GetValue<double>() + spread["missThin"]!["value"]!.GetValue<double>(),
             1e-9
         );
+        // Every chance that is told is known to a hundredth.
+        foreach (var chance in (string[])["pot", "missThick", "missThin", "inOff", "kiss"])
+            Assert.InRange(spread[chance]!["error"]!.GetValue<double>(), 0, 0.01);
+        Assert.Equal(spread["samples"]!.GetValue<int>(), spread["pot"]!["strokes"]!.GetValue<int>());
         Assert.NotEmpty(spread["likely"]!.AsArray());
         Assert.NotEmpty(spread["nearly"]!.AsArray());
     }

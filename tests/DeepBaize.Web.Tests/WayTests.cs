@@ -34,7 +34,7 @@ public class WayTests(Application app)
         Assert.Equal(shares.Order(), shares);
         Assert.Equal(1, shares[^1]);
         var ways = events[^1]["ways"]!.AsArray();
-        var chances = ways.Select(w => w!["both"]!.GetValue<double>()).ToList();
+        var chances = ways.Select(w => w!["both"]!["value"]!.GetValue<double>()).ToList();
         Assert.NotEmpty(chances);
         Assert.Equal(chances.OrderDescending(), chances);
 
@@ -94,7 +94,7 @@ public class WayTests(Application app)
     {
         var (status, spread) = await app.Post("/api/spread", Ask());
         Assert.Equal(200, status);
-        Assert.InRange(spread["both"]!.GetValue<double>(), 0, spread["wanted"]!.GetValue<double>());
+        Assert.InRange(spread["both"]!["value"]!.GetValue<double>(), 0, spread["wanted"]!["value"]!.GetValue<double>());
         var (_, plain) = await app.Post("/api/spread", new JsonObject { ["content"] = Sample.Content() });
         Assert.Null(plain["wanted"]);
     }

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -79,6 +80,7 @@ public sealed record FrameEntry
     public bool FreeBall { get; init; }
 
     /// <summary>Whether the white is played from the D.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool InHand { get; init; }
 
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>

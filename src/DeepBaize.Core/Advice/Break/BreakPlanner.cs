@@ -94,24 +94,50 @@ public sealed class BreakPlanner
             new(FirstToRank, MostToRank, Matters * _context.Worth.Scale),
             (bench, choice, i) => Playout.Of(_context, _search, bench, from, choice, Ranking, i).WithoutLuck
         );
-        alternatives = [.. ranked.Select(r => AlternativeTo(ranked[0].Entrant, r))];
-        var first = plans[0];
-        plans =
+        Tell(0.45);
+        // What has ranked them does not report on them: each is played out anew, and they stand in the order of that.
+        List<Told> told =
         [
             .. ranked
-                .Take(MostPlans)
-                .Select(r => r.Entrant == first.Shots[0].Choice ? first : new Plan([Explained(from, r.Entrant)], null, false)),
+                .Select((r, i) => new Told(r.Entrant, PlayedOut(from, r.Entrant, i == 0 ? BreaksOfBest : BreaksOfOthers)))
+                .OrderByDescending(t => t.Made.Value),
         ];
-        Tell(0.5);
+        alternatives = [.. told.Select(t => AlternativeTo(told[0], t))];
+        var deep = plans[0];
+        plans =
+        [
+            .. told.Take(MostPlans)
+                .Select(t =>
+                    WithProspect(t.Choice == deep.Shots[0].Choice ? deep : new Plan([Explained(from, t.Choice)], null, false), t.Playouts)
+                ),
+        ];
+        Tell(0.7);
         for (var p = 0; p < plans.Count; p++)
         {
-            plans[p] = Deep(plans[p], p == 0 ? BestDepth : Depth);
-            plans[p] = WithProspect(plans[p], p == 0 ? BreaksOfBest : BreaksOfOthers);
-            Tell(0.5 + 0.5 * (p + 1) / plans.Count);
+            plans[p] = Alive(Deep(plans[p], p == 0 ? BestDepth : Depth));
+            Tell(0.7 + 0.3 * (p + 1) / plans.Count);
         }
         Tell(1);
         return new(_context.Examined, 1, plans, alternatives);
     }
+
+    /// <summary>A first shot, with the breaks that were played from it.</summary>
+    private sealed record Told(Choice Choice, IReadOnlyList<Playout> Playouts)
+    {
+        /// <summary>In the measure of the target.</summary>
+        public Estimate Made { get; } = Of(Playouts, p => p.WithoutLuck).Mean;
+    }
+
+    private static Sums Of(IReadOnlyList<Playout> playouts, Func<Playout, double> figure)
+    {
+        var sums = new Sums();
+        for (var i = 0; i < playouts.Count; i++)
+            sums.Add(i, figure(playouts[i]));
+        return sums;
+    }
+
+    private List<Playout> PlayedOut(Situation from, Choice first, int breaks) =>
+        _context.InParallel(breaks, (bench, i) => Playout.Of(_context, _search, bench, from, first, Telling, i));
 
     /// <summary>Shots added until it is so deep, or complete.</summary>
     private Plan Deep(Plan plan, int depth, Action<int>? tell = null)
@@ -146,11 +172,11 @@ public sealed class BreakPlanner
     /// <summary>
     /// What it made, and in which part it lacks most: each is put in the best one's place, and what is lost by it counted.
     /// </summary>
-    private static Alternative AlternativeTo(Choice best, Placed<Choice> placed)
+    private static Alternative AlternativeTo(Told first, Told told)
     {
-        var other = placed.Entrant;
+        var (best, other) = (first.Choice, told.Choice);
         if (ReferenceEquals(best, other))
-            return new(other, Shortfall.None, placed.Value, false);
+            return new(other, Shortfall.None, told.Made, false);
         static double Leave(Choice c) => c.Chance <= 0 ? 0 : c.Value.Value / c.Chance - c.Gain;
         var parts = new (Shortfall Part, double Loss)[]
         {
@@ -161,7 +187,7 @@ public sealed class BreakPlanner
         var (part, _) = parts.MaxBy(p => p.Loss);
         if (part == Shortfall.Leave && other.Odds.Foul.Value > best.Odds.Foul.Value + 0.05)
             part = Shortfall.Foul;
-        return new(other, part, placed.Value, placed.IsLevel);
+        return new(other, part, told.Made, told.Made.IsLevelWith(first.Made));
     }
 
     // ---- Shots that follow -----------------------------------------------------------------------------------------
@@ -243,21 +269,12 @@ public sealed class BreakPlanner
 
     // ---- How it is likely to go ------------------------------------------------------------------------------------
 
-    private Plan WithProspect(Plan plan, int breaks)
+    private Plan WithProspect(Plan plan, IReadOnlyList<Playout> playouts)
     {
-        var shots = plan.Shots;
-        var (from, first) = (shots[0].Before, shots[0].Choice);
-        var playouts = _context.InParallel(breaks, (bench, i) => Playout.Of(_context, _search, bench, from, first, Telling, i));
-        Sums Of(Func<Playout, double> figure)
-        {
-            var sums = new Sums();
-            for (var i = 0; i < playouts.Count; i++)
-                sums.Add(i, figure(playouts[i]));
-            return sums;
-        }
-        Estimate Share(Func<BreakResult, bool> which) => Of(p => which(p.Result) ? 1 : 0).Share;
+        var from = plan.Shots[0].Before;
+        var results = playouts.Select(p => p.Result).ToList();
+        Estimate Share(Func<BreakResult, bool> which) => Of(playouts, p => which(p.Result) ? 1 : 0).Share;
 
-        var results = playouts.ConvertAll(p => p.Result);
         var longest = results.Max(r => r.Shots);
         List<Estimate> alive = [.. Enumerable.Range(0, longest + 1).Select(k => Share(r => r.Shots >= k))];
         // A break that clears the table does not end for want of a shot.
@@ -274,13 +291,13 @@ public sealed class BreakPlanner
         };
         // For a score or a clearance the luck is measured in chances of that, not in points.
         var points =
-            preferences.Target == PlanTarget.MostPoints ? Of(p => p.Result.Points - p.Value + p.WithoutLuck) : Of(p => p.Result.Points);
+            preferences.Target == PlanTarget.MostPoints ? Of(playouts, p => p.Result.Points - p.Value + p.WithoutLuck) : Of(playouts, p => p.Result.Points);
         return Alive(
             plan with
             {
                 Prospect = new(
                     Points: points.Mean,
-                    Median: results.Select(r => (double)r.Points).Order().ElementAt(breaks / 2),
+                    Median: results.Select(r => (double)r.Points).Order().ElementAt(playouts.Count / 2),
                     Target: target,
                     Cleared: Share(r => r.IsCleared),
                     EndsAt: ends.Shot,

@@ -153,7 +153,7 @@ public sealed class EscapeSearch
             Ranking,
             (bench, aimed, i) => ValueOf(bench, aimed, Placing.At(i, SkillAt(aimed.Stroke)))
         );
-        return Options(ranked, ToldStrokes, Telling);
+        return [.. Options(ranked, ToldStrokes, Telling).OrderByDescending(e => e.Value.Value)];
     }
 
     private IEnumerable<Window> Windows(int column) =>

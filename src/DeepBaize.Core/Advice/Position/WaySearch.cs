@@ -111,7 +111,7 @@ public sealed class WaySearch
         if (best.Count == 0 && nearest is not null)
             best.Add(nearest);
         // What has chosen them does not report on them, and only of what is told is it asked what comes next.
-        var told = InParallel(best, tried => WithNext(Told(tried)));
+        List<Way> told = [.. InParallel(best, tried => WithNext(Told(tried))).OrderByDescending(way => way.Odds.Both.Value)];
         progress?.Report(new(_strokes, 1, told));
         return told;
     }

@@ -45,7 +45,8 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         ]);
         var refined = RefinedOf(from, sifted);
         var ranked = RankedOf(from, refined);
-        return [.. Ideas(Options(from, ranked, ToldStrokes, Telling)).Take(Told)];
+        // The contest has chosen them; they stand in the order of what is told of them.
+        return [.. Ideas(Options(from, ranked, ToldStrokes, Telling)).Take(Told).OrderByDescending(s => s.Value.Value)];
     }
 
     // ---- Stages ----------------------------------------------------------------------------------------------------

@@ -36,7 +36,7 @@ const choice = (more: Partial<Choice> = {}): Choice =>
     points: 1,
     holds: exactly(0.95),
     foul: exactly(0),
-    next: { ball: 'black', chance: exactly(0.97) },
+    next: { ball: 'black', chance: 0.97 },
     cushions: ['top'],
     balls: ['red-7'],
     reach: { stance: 'natural' },
@@ -132,8 +132,10 @@ describe('the words of a plan', () => {
   it('say how a plan mostly ends', () => {
     const plan = (prospect: object) =>
       ({ shots: [{ choice: { nominated: 'red-3' } }, { choice: { nominated: 'black' } }], prospect }) as never
-    expect(endWords(plan({ cleared: 0.62, endsAt: 0, endsShare: 0.1 }))).toBe('clears 62 % of the time')
-    expect(endWords(plan({ cleared: 0.1, endsAt: 1, endsShare: 0.24 }))).toBe('ends most often at shot 2, the black (24 %)')
-    expect(endWords(plan({ cleared: 0.1, endsAt: 2, endsShare: 0.3 }))).toBe('ends most often at shot 3 (30 %)')
+    expect(endWords(plan({ cleared: exactly(0.62), endsAt: 0, endsShare: exactly(0.1) }))).toBe('clears 62 % of the time')
+    expect(endWords(plan({ cleared: exactly(0.1), endsAt: 1, endsShare: exactly(0.24) }))).toBe(
+      'ends most often at shot 2, the black (24 %)',
+    )
+    expect(endWords(plan({ cleared: exactly(0.1), endsAt: 2, endsShare: exactly(0.3) }))).toBe('ends most often at shot 3 (30 %)')
   })
 })

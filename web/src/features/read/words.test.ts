@@ -1,6 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { cut } from '../../domain/cut.fixture'
+import { exactly } from '../../lib/estimates'
 import { qualityWords, whyNotWords } from './words'
 
 describe('what is on, in words', () => {
@@ -11,7 +12,7 @@ describe('what is on, in words', () => {
       aimDegrees: null,
       toleranceDegrees: 0,
       toleranceMillimetres: 0,
-      chance: 0,
+      chance: exactly(0),
       cueBallClearance: 0,
       potClearance: 0,
       obstacles: [{ ball: 'brown', ofCueBall: true }],

@@ -5,10 +5,11 @@ import { useNotices } from '../../lib/notices'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useDecide } from './decide'
+import { exactly } from '../../lib/estimates'
 import type { Attack, Escape } from './words'
 
 const escape = {
-  value: -5,
+  value: exactly(-5),
   ball: 'red-1',
   route: 'green-side',
   cushions: ['green-side'],
@@ -19,9 +20,9 @@ const told = {
   share: 1,
   isSnookered: false,
   attacks: [
-    { value: 1, part: -1, choice: { stroke: { height: 0.5, pace: 6, pot: { ball: 'red-1', pocket: 'yellow' } } } },
+    { value: exactly(1), part: -1, choice: { stroke: { height: 0.5, pace: 6, pot: { ball: 'red-1', pocket: 'yellow' } } } },
   ] as unknown as Attack[],
-  safeties: [{ value: 2.5, stroke: { aim: 10, pace: 4, free: true } }],
+  safeties: [{ value: exactly(2.5), stroke: { aim: 10, pace: 4, free: true } }],
   escapes: [escape],
 }
 

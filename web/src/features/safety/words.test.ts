@@ -67,6 +67,7 @@ const escape = {
   penalty: 4,
   freeBall: exactly(0),
   givenAway: exactly(1),
+  value: exactly(-4),
   fromPocket: 0.637,
   pocket: 'green-middle',
   mirror: { fromPocket: 0.6, pocket: 'green-middle', known: { fromX: 0 }, shift: 0.21 },

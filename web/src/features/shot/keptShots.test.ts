@@ -1,3 +1,4 @@
+import { exactly } from '../../lib/estimates'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { SavedPosition, Shot, Schemas } from '../../api/client'
@@ -119,7 +120,7 @@ describe('kept shots', () => {
       { label: 'Cut', value: '21.4°' },
     ])
     expect(labels()).not.toContain('Chance')
-    const options = [{ cut, chance: 0.874, toleranceMillimetres: 3.2 } as unknown as Schemas['PotOptionResult']]
+    const options = [{ cut, chance: exactly(0.874), toleranceMillimetres: 3.2 } as unknown as Schemas['PotOptionResult']]
     expect(store.card(options).rows.slice(-2)).toEqual([
       { label: 'Tolerance', value: '±1.6 mm' },
       { label: 'Chance', value: '87 %' },

@@ -31,8 +31,8 @@ describe('the words of the desk', () => {
     ])
     const sampled = {
       pot: exactly(0.8),
-      missThick: 0.15,
-      missThin: 0.05,
+      missThick: exactly(0.15),
+      missThin: exactly(0.05),
       inOff: exactly(0.01),
       kiss: exactly(0.02),
       wanted: null,
