@@ -1,9 +1,9 @@
 using System.Reflection;
 using DeepBaize.Core;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Data;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.OpenApi;
-using DeepBaize.Core.Sampling;
 
 namespace DeepBaize.Web;
 

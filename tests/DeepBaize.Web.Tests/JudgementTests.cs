@@ -31,7 +31,9 @@ public class JudgementTests(Application app)
         Assert.Equal(200, status);
         Assert.Equal(
             1,
-            spread["pot"]!["value"]!.GetValue<double>() + spread["missThick"]!["value"]!.GetValue<double>() + spread["missThin"]!["value"]!.GetValue<double>(),
+            spread["pot"]!["value"]!.GetValue<double>()
+                + spread["missThick"]!["value"]!.GetValue<double>()
+                + spread["missThin"]!["value"]!.GetValue<double>(),
             1e-9
         );
         // Every chance that is told is known to a hundredth.

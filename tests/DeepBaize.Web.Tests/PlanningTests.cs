@@ -213,6 +213,28 @@ public class PlanningTests(Application app)
     }
 
     [Fact]
+    public void A_plan_kept_before_figures_knew_their_error_still_opens()
+    {
+        var kept = JsonNode.Parse(
+            """
+            {"answer":{"examined":9,"share":1,"plans":[{"shots":[{"alive":1,"choice":{"chance":0.9,"foul":0.01,"holds":0.8,"value":31}}],
+            "prospect":{"breaks":32,"points":28.5,"median":24,"target":null,"cleared":0.25,"endsAt":1,"endsShare":0.4,"alive":[1,0.9]}}],
+            "alternatives":[{"choice":{"chance":0.9,"foul":0.01,"holds":0.8,"value":31},"below":"none","lacks":0}]}}
+            """
+        )!;
+        var answer = KeptPlanForms.Present(kept)["answer"]!;
+        var plan = answer["plans"]![0]!;
+        Assert.Equal("""{"value":28.5,"error":0,"strokes":32}""", plan["prospect"]!["points"]!.ToJsonString());
+        Assert.Equal("""{"value":0.9,"error":0,"strokes":32}""", plan["prospect"]!["alive"]![1]!.ToJsonString());
+        Assert.Equal(0.9, plan["shots"]![0]!["choice"]!["chance"]!["value"]!.GetValue<double>());
+        Assert.Equal(31, answer["alternatives"]![0]!["made"]!["value"]!.GetValue<double>());
+        Assert.True(plan["prospect"]!["target"] is null && plan["prospect"]!["breaks"] is null);
+        // One in the present form stays as it is.
+        var again = kept.ToJsonString();
+        Assert.Equal(again, KeptPlanForms.Present(JsonNode.Parse(again)!).ToJsonString());
+    }
+
+    [Fact]
     public async Task The_cards_of_a_plan_are_a_pdf_with_two_to_a_sheet()
     {
         var cards = new JsonArray([

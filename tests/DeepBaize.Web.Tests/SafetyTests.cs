@@ -129,7 +129,9 @@ public class SafetyTests(Application app)
         )[^1];
         var openings = last["openings"]!.AsArray().ToDictionary(o => o!["kind"]!.GetValue<string>(), o => o!);
         // The newer opening leaves fewer pots than the older at club skill (common practice, no source).
-        Assert.True(openings["across"]["potLeft"]!["value"]!.GetValue<double>() < openings["lengthwise"]["potLeft"]!["value"]!.GetValue<double>());
+        Assert.True(
+            openings["across"]["potLeft"]!["value"]!.GetValue<double>() < openings["lengthwise"]["potLeft"]!["value"]!.GetValue<double>()
+        );
         Assert.All(openings.Values, o => Assert.InRange(o["wins"]!["strokes"]!.GetValue<int>(), 1, 1000));
     }
 

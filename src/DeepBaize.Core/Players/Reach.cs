@@ -61,6 +61,9 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
         RestFactor = 1.5,
         BridgeOverFactor = 1.3;
 
+    /// <summary>So little is rounding: what is just within reach for one hand is for the other, m.</summary>
+    private const double Hair = 1e-9;
+
     // Up to so much every cue is raised, and is called level; above it, every so many degrees add as much error again.
     private const double LevelDegrees = 5,
         DegreesPerFactor = 15;
@@ -109,27 +112,31 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
         // A right-hander's body is to the left of the cue.
         var side = hand == Hand.Right ? 1 : -1;
         const double beyond = Rail + BodyFromRail;
-        const int alongSide = 96,
-            alongEnd = 52;
-        bool At(double x, double y)
+        bool Along(Vec2 from, Vec2 to)
         {
-            var body = new Vec2(x, y) - bridge;
-            var (behind, beside) = (-body.Dot(aim), side * aim.Cross(body));
-            return behind >= BehindTheBridge && beside >= -AcrossTheCue && beside <= most && body.SquaredLength <= reach * reach;
+            // The part of this edge that is far enough behind, not too far beside either way, and within reach.
+            var (start, way) = (from - bridge, to - from);
+            var (first, last) = (0.0, 1.0);
+            void AtLeast(double at, double change, double least)
+            {
+                if (change > 0)
+                    first = Math.Max(first, (least - at) / change);
+                else if (change < 0)
+                    last = Math.Min(last, (least - at) / change);
+                else if (at < least)
+                    last = -1;
+            }
+            AtLeast(-start.Dot(aim), -way.Dot(aim), BehindTheBridge);
+            AtLeast(side * aim.Cross(start), side * aim.Cross(way), -AcrossTheCue);
+            AtLeast(-side * aim.Cross(start), -side * aim.Cross(way), -most);
+            if (first > last + Hair)
+                return false;
+            var nearest = Math.Clamp(-start.Dot(way) / way.SquaredLength, Math.Min(first, last), last);
+            return (start + nearest * way).Length <= reach + Hair;
         }
-        for (var i = 0; i <= alongSide; i++)
-        {
-            var x = -beyond + (Length + 2 * beyond) * i / alongSide;
-            if (At(x, -beyond) || At(x, Width + beyond))
-                return true;
-        }
-        for (var i = 0; i <= alongEnd; i++)
-        {
-            var y = -beyond + (Width + 2 * beyond) * i / alongEnd;
-            if (At(-beyond, y) || At(Length + beyond, y))
-                return true;
-        }
-        return false;
+        var (low, high) = (new Vec2(-beyond, -beyond), new Vec2(Length + beyond, Width + beyond));
+        var (right, left) = (new Vec2(high.X, low.Y), new Vec2(low.X, high.Y));
+        return Along(low, right) || Along(left, high) || Along(low, left) || Along(right, high);
     }
 
     private static Ball? Bridged(Layout layout, Vec2 aim)

@@ -68,32 +68,64 @@ public sealed class PotLines
         return balls.Length == _balls.Length && balls[1..].SequenceEqual(_balls.AsSpan(1));
     }
 
-    /// <param name="like">Ways of a table on which most balls lie as on this one: their geometry is taken over.</param>
+    /// <param name="like">Ways of a table on which most balls lie as on this one: what has not changed is taken over.</param>
     public PotLines(Layout layout, TableShape shape, PotLines? like = null)
     {
         _balls = layout.AsSpan().ToArray();
         _free = new bool[_balls.Length];
         var lines = new List<PotLine>(_balls.Length * 4);
+        // Which slot each ball that lies where it lay has here, and had there; −1 if it has moved or is gone.
+        Span<int> here = stackalloc int[Ball.Count],
+            there = stackalloc int[Ball.Count];
+        Match(like, here, there);
         for (var slot = 1; slot < _balls.Length; slot++)
         {
-            var first = lines.Count;
-            if (like is not null && like.LinesOf(_balls[slot]) is { Length: > 0 } known)
-                foreach (ref readonly var line in known)
-                    lines.Add(line with { Slot = slot });
+            if (there[slot] >= 0)
+                TakeOver(lines, slot, like!, there, here);
             else
                 foreach (var pocket in shape.PocketShapes)
                     if (Line(_balls[slot], slot, pocket, shape) is { } line)
-                        lines.Add(line);
-            for (var k = first; k < lines.Count; k++)
-            {
-                var line = lines[k];
-                var blocker = Blocker(slot, _balls[slot].At, line.End);
-                if (blocker != line.Blocker)
-                    lines[k] = line with { Blocker = blocker };
-                _free[slot] |= blocker < 0;
-            }
+                        Add(lines, line with { Blocker = Blocker(slot, _balls[slot].At, line.End) });
         }
         _lines = [.. lines];
+    }
+
+    private void Match(PotLines? like, Span<int> here, Span<int> there)
+    {
+        here.Fill(-1);
+        there.Fill(-1);
+        if (like is null)
+            return;
+        Span<int> slotOf = stackalloc int[Ball.Count];
+        slotOf.Fill(-1);
+        for (var slot = 1; slot < like._balls.Length; slot++)
+            slotOf[like._balls[slot].Ball.Index] = slot;
+        for (var slot = 1; slot < _balls.Length; slot++)
+            if (slotOf[_balls[slot].Ball.Index] is >= 0 and var was && like._balls[was] == _balls[slot])
+                (there[slot], here[was]) = (was, slot);
+    }
+
+    /// <summary>
+    /// The ways of a ball that lies where it lay: closed ones stay closed by a ball that has not moved, and open ones can only be closed by
+    /// one that has.
+    /// </summary>
+    private void TakeOver(List<PotLine> lines, int slot, PotLines like, ReadOnlySpan<int> there, ReadOnlySpan<int> here)
+    {
+        foreach (ref readonly var line in like.LinesOf(there[slot]))
+        {
+            var (from, to) = (_balls[slot].At, line.End);
+            var blocker =
+                line.IsOpen ? Blocker(slot, from, to, there)
+                : here[line.Blocker] >= 0 ? here[line.Blocker]
+                : Blocker(slot, from, to);
+            Add(lines, line with { Slot = slot, Blocker = blocker });
+        }
+    }
+
+    private void Add(List<PotLine> lines, in PotLine line)
+    {
+        lines.Add(line);
+        _free[line.Slot] |= line.IsOpen;
     }
 
     private static PotLine? Line(in PlacedBall ball, int slot, PocketShape pocket, TableShape shape)
@@ -111,22 +143,16 @@ public sealed class PotLines
         return new(slot, pocket.Pocket, direction, half, distance, ghost, ball.At + distance * along, -1);
     }
 
-    /// <summary>The ways of a ball, if it lies here just so.</summary>
-    private ReadOnlySpan<PotLine> LinesOf(in PlacedBall ball)
+    /// <summary>The ways of the ball in a slot.</summary>
+    private ReadOnlySpan<PotLine> LinesOf(int slot)
     {
-        for (var slot = 1; slot < _balls.Length; slot++)
-        {
-            if (_balls[slot] != ball)
-                continue;
-            var first = Array.FindIndex(_lines, l => l.Slot == slot);
-            if (first < 0)
-                return [];
-            var end = first;
-            while (end < _lines.Length && _lines[end].Slot == slot)
-                end++;
-            return _lines.AsSpan(first, end - first);
-        }
-        return [];
+        var first = 0;
+        while (first < _lines.Length && _lines[first].Slot < slot)
+            first++;
+        var end = first;
+        while (end < _lines.Length && _lines[end].Slot == slot)
+            end++;
+        return _lines.AsSpan(first, end - first);
     }
 
     public ReadOnlySpan<PotLine> Lines => _lines;
@@ -141,13 +167,14 @@ public sealed class PotLines
     public bool IsFree(int slot) => _free[slot];
 
     /// <summary>Slot of a ball, other than this one, in the way of one that goes straight from one place to another; or −1.</summary>
-    private int Blocker(int slot, Vec2 from, Vec2 to)
+    /// <param name="unmoved">If given, only balls are asked for which it has −1.</param>
+    private int Blocker(int slot, Vec2 from, Vec2 to, ReadOnlySpan<int> unmoved = default)
     {
         var (x1, y1, dx, dy) = (from.X, from.Y, to.X - from.X, to.Y - from.Y);
         var square = dx * dx + dy * dy;
         for (var i = 1; i < _balls.Length; i++)
         {
-            if (i == slot)
+            if (i == slot || (unmoved.Length > 0 && unmoved[i] >= 0))
                 continue;
             // PlacedBall.IsClearOf, in squares: this is the hottest loop of the planner.
             var (px, py) = (_balls[i].X - x1, _balls[i].Y - y1);

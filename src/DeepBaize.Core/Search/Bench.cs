@@ -13,20 +13,28 @@ public sealed class Bench(SearchContext context)
 {
     private const int LinesKept = 8;
     private readonly List<PotLines> _lines = [];
+    private Layout? _playedFrom;
+    private PotLines? _base;
 
     public Simulator Simulator { get; } = new(context.Shape);
     public ShotRecord Record { get; } = new();
 
-    /// <summary>The ways of the balls of a layout: kept, for most strokes move no ball but the two that are meant.</summary>
+    /// <summary>
+    /// The ways of the balls of a layout: kept, for most strokes move no ball but the two that are meant, and worked out from those of the
+    /// table that is played from, where most balls lie as in it.
+    /// </summary>
     public PotLines LinesOf(Layout layout)
     {
         for (var i = _lines.Count - 1; i >= 0; i--)
             if (_lines[i].IsOf(layout))
                 return _lines[i];
-        var lines = new PotLines(layout, context.Shape, _lines.Count == 0 ? null : _lines[0]);
-        // The oldest stays: it is the table that is played from, and most balls of the others lie as in it.
+        if (_playedFrom is { } from && _base?.IsOf(from) != true)
+            _base = new(from, context.Shape, _base);
+        if (_base?.IsOf(layout) == true)
+            return _base;
+        var lines = new PotLines(layout, context.Shape, _base);
         if (_lines.Count == LinesKept)
-            _lines.RemoveAt(1);
+            _lines.RemoveAt(0);
         _lines.Add(lines);
         return lines;
     }
@@ -36,6 +44,7 @@ public sealed class Bench(SearchContext context)
     {
         context.Cancel.ThrowIfCancellationRequested();
         context.Count();
+        _playedFrom = from.Layout;
         error.Play(Simulator, from.Layout, stroke, Record);
         return from.Play(Simulator, Record, nominated, context.Shape);
     }

@@ -46,10 +46,29 @@ public sealed record Effort
     /// <summary>So many are told, each by strokes that had no part in the choice.</summary>
     public int Told { get; init; } = 1;
 
+    /// <summary>So many strokes at most for a chance that is told.</summary>
+    public int MostTold { get; init; } = 1024;
+
     /// <summary>
     /// For the value that is told it is asked so often what would be played next; 0: nothing is told but what has chosen.
     /// </summary>
     public int Final { get; init; }
+
+    /// <summary>What of it the bound on the work allows.</summary>
+    public Effort Within(SearchContext context) =>
+        context.Share >= 1
+            ? this
+            : this with
+            {
+                PaceStep = PaceStep / Math.Sqrt(context.Share),
+                Sifted = context.Bounded(Sifted, 8),
+                Samples = context.Bounded(Samples, 8),
+                Refined = context.Bounded(Refined, 1),
+                Deepened = context.Bounded(Deepened, 1),
+                DeepSamples = context.Bounded(DeepSamples, 8),
+                MostTold = context.Bounded(MostTold, 128),
+                Final = context.Bounded(Final, 8),
+            };
 
     public static Effort Full { get; } =
         new()
@@ -73,16 +92,17 @@ public sealed record Effort
     public static Effort Later { get; } =
         new()
         {
-            Pots = 7,
+            Pots = 6,
             Heights = [-1.1, -0.55, 0, 0.55, 1.1],
             Sides = [-0.7, 0.7],
             SideHeights = [-0.5, 0.5],
             PaceStep = 0.7,
-            Sifted = 36,
+            Sifted = 30,
             Samples = 12,
-            Refined = 8,
-            Deepened = 3,
+            Refined = 4,
+            Deepened = 2,
             DeepSamples = 8,
+            MostTold = 256,
             Final = 8,
         };
 
@@ -93,7 +113,7 @@ public sealed record Effort
             Pots = 3,
             Heights = [-0.9, 0, 0.9],
             PaceStep = 1.4,
-            Sifted = 8,
+            Sifted = 6,
             Samples = 8,
         };
 }

@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Core.Work;
@@ -23,6 +25,38 @@ public sealed class SearchContext(Player player, TableShape shape, PlanPreferenc
 
     /// <summary>Positions looked at so far.</summary>
     public long Examined => Interlocked.Read(ref _examined);
+
+    /// <summary>
+    /// Of the work that is done on an ordinary table the share that is done on this one: less where balls run and meet so much longer that
+    /// it would take too long.
+    /// </summary>
+    public double Share { get; private set; } = 1;
+
+    /// <summary>
+    /// Sets the bound on the work: by how many events some strokes from here take, against the same on a table with the usual conditions.
+    /// Counted and not timed, so that the same question has the same answer.
+    /// </summary>
+    public void Bound(Layout layout)
+    {
+        const double longer = 1.6;
+        double here = EventsOf(Shape, layout),
+            usual = EventsOf(new(Conditions.Default), layout);
+        Share = here > longer * usual ? longer * usual / here : 1;
+    }
+
+    /// <summary>So many, as far as the bound allows.</summary>
+    public int Bounded(int usual, int least) => Math.Max(Math.Min(usual, least), (int)(usual * Share));
+
+    private static int EventsOf(TableShape shape, Layout layout)
+    {
+        var (simulator, events) = (new Simulator(shape, Simulator.Coarse), 0);
+        for (var k = 0; k < 12; k++)
+        {
+            new Stroke(30 * k + 7, 0, 0, 3 + k % 3 * 2, 0).Play(simulator, layout);
+            events += simulator.EventCount;
+        }
+        return Math.Max(1, events);
+    }
 
     public void Count() => Interlocked.Increment(ref _examined);
 

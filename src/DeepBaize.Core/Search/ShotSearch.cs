@@ -129,7 +129,7 @@ public sealed class ShotSearch(SearchContext context)
     /// <param name="isTold">Whether its value is to be told by strokes that had no part in the choice.</param>
     public Choice? Glance(Bench bench, Situation from, bool isTold = false)
     {
-        var effort = Effort.Glance;
+        var effort = Effort.Glance.Within(context);
         var tried = new List<Tried>();
         foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
         foreach (var (height, side) in Columns(effort))
@@ -211,7 +211,7 @@ public sealed class ShotSearch(SearchContext context)
     {
         if (effort.Final == 0)
             return [.. ranked.Select(r => ChoiceOf(from, r))];
-        var told = context.InParallel(ranked.Count, (bench, i) => Tell(bench, from, ranked[i].Tried));
+        var told = context.InParallel(ranked.Count, (bench, i) => Tell(bench, from, ranked[i].Tried, effort.MostTold));
         var deep = context.InParallel(
             ranked.Count * effort.Final,
             (bench, k) =>
@@ -236,10 +236,9 @@ public sealed class ShotSearch(SearchContext context)
         ];
     }
 
-    private ChoiceOdds Tell(Bench bench, Situation from, Tried tried)
+    private ChoiceOdds Tell(Bench bench, Situation from, Tried tried, int most)
     {
-        const int first = 128,
-            most = 1024;
+        const int first = 128;
         const double enough = 0.01;
         var (scores, fouls, holds) = (new Sums(), new Sums(), new Sums());
         for (var next = first; ; next *= 2)
@@ -334,17 +333,17 @@ public sealed class ShotSearch(SearchContext context)
         var tries = new List<Tried>();
         var trial = new PotTrial(from.Layout, candidate.Cut, context.Shape);
         double? near = null;
+        var reach = Reach.Of(from.Layout, new(candidate.Cut.AimDegrees, side, height, Effort.Softest, 0), context.Player);
         for (var pace = Effort.Softest; pace <= Effort.Hardest + 1e-9; pace += effort.PaceStep)
-            if (Try(bench, trial, from, candidate, new(candidate.Cut.AimDegrees, side, height, pace, 0), ref near) is { } tried)
+            if (Try(bench, trial, from, candidate, reach, new(candidate.Cut.AimDegrees, side, height, pace, 0), ref near) is { } tried)
                 tries.Add(tried);
         return tries;
     }
 
     /// <summary>Aims a stroke and plays it; null if it has no aim, or does not score even without error.</summary>
-    private Tried? Try(Bench bench, PotTrial trial, Situation from, Candidate candidate, Stroke stroke, ref double? near)
+    private Tried? Try(Bench bench, PotTrial trial, Situation from, Candidate candidate, Reach reach, Stroke stroke, ref double? near)
     {
         context.Cancel.ThrowIfCancellationRequested();
-        var reach = Reach.Of(from.Layout, stroke, context.Player);
         stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
         if (PotAim.Find(trial, candidate.Cut, stroke, near, PotAim.Roughly) is not { } aim)
             return null;
@@ -482,9 +481,10 @@ public sealed class ShotSearch(SearchContext context)
                 else if (candidate != pot)
                     tries = new(from.Layout, candidate.Cut, context.Shape);
                 double? near = turn.Part == 0 ? now.Tried.Stroke.AimDegrees : null;
+                var reach = Reach.Of(from.Layout, stroke, context.Player);
                 // What looks far worse without error is not worth playing with errors.
                 return
-                    Try(bench, tries, from, candidate, stroke, ref near) is not { } tried
+                    Try(bench, tries, from, candidate, reach, stroke, ref near) is not { } tried
                     || tried.Value < now.Tried.Value - 0.15 * Math.Abs(now.Tried.Value)
                     ? null
                     : Sample(bench, from, tried, errors);

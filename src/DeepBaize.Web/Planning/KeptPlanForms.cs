@@ -5,11 +5,13 @@ namespace DeepBaize.Web.Planning;
 /// <summary>
 /// Plans that were kept in an earlier form, brought into the present one: figures that did not know their error are told without one.
 /// </summary>
-internal static class KeptPlanForms
+public static class KeptPlanForms
 {
     public static JsonNode Present(JsonNode body)
     {
         var answer = body["answer"];
+        if (answer is JsonObject kept)
+            kept.TryAdd("looked", 1);
         foreach (var plan in Items(answer?["plans"]))
         {
             var prospect = plan["prospect"] as JsonObject;

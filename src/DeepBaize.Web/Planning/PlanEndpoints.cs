@@ -147,7 +147,7 @@ public static class PlanEndpoints
     {
         PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, from, situation.Layout);
         return desk.Stream<PlansProgress>(
-            wait => new(wait, 0, 0, [], []),
+            wait => new(wait, 0, 0, 1, [], []),
             tell =>
             {
                 var last = BreakPlanner.Solve(

@@ -173,11 +173,15 @@ public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Est
 /// <param name="Wait">Only while the plan cannot begin yet.</param>
 /// <param name="Examined">Positions looked at.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
+/// <param name="Looked">
+/// Of the strokes looked at on an ordinary table, the share that was: below 1 on a table where balls run too long.
+/// </param>
 /// <param name="Plans">The best so far, best first; none if nothing is on.</param>
 public sealed record PlansProgress(
     PlanWait? Wait,
     long Examined,
     double Share,
+    double Looked,
     IReadOnlyList<PlanResult> Plans,
     IReadOnlyList<AlternativeResult> Alternatives
 )
@@ -187,6 +191,7 @@ public sealed record PlansProgress(
             null,
             p.Examined,
             p.Share,
+            p.Looked,
             [
                 .. p.Plans.Select(plan => new PlanResult(
                     [.. plan.Shots.Select(s => PlanShotResult.Of(s, from))],

@@ -156,6 +156,7 @@ public sealed record KeptResult(double Along, int Trials, double AimDegrees);
 /// <summary>An event of the stream: pots and safeties, or escapes, best first, and the verdict so far.</summary>
 /// <param name="Wait">Only while it cannot begin yet.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
+/// <param name="Looked">Of the strokes looked at on an ordinary table, the share that was.</param>
 /// <param name="White">Where the white is placed, if it is in hand: every line is played from there; m.</param>
 /// <param name="Margin">Of the best pot over the best safety, points.</param>
 /// <param name="IsLevel">Whether neither of these two is apart from the other.</param>
@@ -164,6 +165,7 @@ public sealed record DecideProgress(
     PlanWait? Wait,
     long Examined,
     double Share,
+    double Looked,
     PlaceResult? White,
     bool IsSnookered,
     IReadOnlyList<AttackResult> Attacks,
@@ -184,6 +186,7 @@ public sealed record DecideProgress(
             wait,
             Examined: 0,
             Share: 0,
+            Looked: 1,
             White: null,
             IsSnookered: false,
             Attacks: [],
@@ -205,6 +208,7 @@ public sealed record DecideProgress(
             Wait: null,
             Examined: p.Examined,
             Share: p.Share,
+            Looked: p.Looked,
             White: d.White is { } white ? PlaceResult.Of(white) : null,
             IsSnookered: d.IsSnookered,
             Attacks: [.. d.Attacks.Select(a => AttackOf(a, layout))],

@@ -131,6 +131,78 @@ public class DecisionTests
         Assert.All(decision.Safeties.Where(s => s.Aim.Ball != Ball.Red(1)), s => Assert.False(s.Aim.IsAway));
     }
 
+    [Fact]
+    public void With_an_edge_hidden_pots_and_straight_safeties_stand_beside_the_escapes()
+    {
+        // The brown hides one edge of the only red; the rest of it can be hit straight, and potted.
+        var red = new PlacedBall(Ball.Red(1), 2.6, 0.45);
+        var white = new Vec2(2.1, 0.75);
+        var brown = new PlacedBall(Ball.Brown, 2.3, 0.75 - 0.12 + 2 * BallRadius - 0.096);
+        var situation = Situation.Create(
+            Layout.OfRest([new(Ball.White, white), .. Rack.Colours().Where(c => c.Ball != Ball.Brown), brown, red])
+        );
+        Assert.True(situation.IsSnookered);
+        var decision = Decider.Solve(situation, County, County, Shape);
+        Assert.NotEmpty(decision.Safeties);
+        Assert.NotEmpty(decision.Escapes);
+        Assert.All(decision.Safeties.Where(s => s.Aim.Ball == Ball.Red(1)), s => Assert.InRange(s.Aim.Seen, 0.01, 0.99));
+        // A hit that goes straight is no way round anything: what swerves could not have gone straight.
+        Assert.All(decision.Escapes.Where(e => e.Way.Swerves), e => Assert.True(e.Aim.Stroke.ElevationDegrees > 5));
+    }
+
+    [Theory]
+    [InlineData(50, 51)]
+    [InlineData(50, 56)]
+    public void At_the_last_black_an_easy_pot_is_the_frame(int first, int second)
+    {
+        // Rule 4, from memory: seven points and nothing left, whoever was a few behind.
+        var black = Spot(Ball.Black);
+        var situation = Situation.Create(
+            Layout.OfRest([new(Ball.White, black.X - 0.25, black.Y - 0.18), new(Ball.Black, black)]),
+            new() { First = first, Second = second }
+        );
+        var verdict = Decider.Solve(situation, County, County, Shape).Verdict;
+        Assert.InRange(verdict.WinWithPot!.Value.Value, 0.9, 1);
+    }
+
+    [Fact]
+    public void What_is_told_of_a_safety_is_what_other_strokes_come_to()
+    {
+        // Played anew with plain random errors: value and chances within four standard errors.
+        var situation = Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5));
+        var safety = Decider.Solve(situation, County, County, Shape).Safeties[0];
+        var (judge, context) = (new LeaveJudge(County, Shape), new SearchContext(County, Shape, PlanPreferences.Default, new(1), default));
+        var (bench, random, values, fouls) = (new Bench(context), new Random(5), new List<double>(), 0);
+        const int strokes = 600;
+        for (var i = 0; i < strokes; i++)
+        {
+            var error = StrokeError.Draw(random, County.Skill.Times(safety.Aim.Reach.ErrorFactor));
+            var played = bench.Play(situation, safety.Aim.Stroke, error, safety.Aim.Ball);
+            values.Add(SafetyStrokes.ValueOf(played, judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout))));
+            fouls += played.Ruling.IsFoul ? 1 : 0;
+        }
+        var mean = values.Average();
+        var error2 = values.Sum(v => (v - mean) * (v - mean)) / strokes / strokes;
+        Assert.Equal(mean, safety.Value.Value, 4 * Math.Sqrt(error2 + Math.Pow(safety.Value.Error, 2)));
+        Assert.Equal((double)fouls / strokes, safety.Odds.Foul.Value, 4 * Math.Sqrt(0.25 / strokes + Math.Pow(safety.Odds.Foul.Error, 2)));
+    }
+
+    [Fact]
+    public void In_hand_the_white_is_placed_where_the_best_stroke_is_on()
+    {
+        // The user has laid it where the brown hides the red; from the other end of the D it is open.
+        var hidden = Situation.Create(
+            Layout.OfRest([new(Ball.White, 0.6, Width / 2), .. Rack.Colours(), new(Ball.Red(1), 1.3, Width / 2)]),
+            new() { InHand = true }
+        );
+        var decision = Decider.Solve(hidden, County, County, Shape);
+        var white = decision.White!.Value;
+        Assert.True(InD(white) && white != hidden.Layout.White.At);
+        Assert.False(hidden.WithWhiteAt(white).IsSnookered);
+        Assert.NotEmpty(decision.Attacks);
+        Assert.Null(Decider.Solve(Table(0.6, 0.9, new PlacedBall(Ball.Red(1), 1.3, 0.5)), County, County, Shape).White);
+    }
+
     /// <summary>
     /// Black tight on the top cushion, straight in line: struck full and low without side, the white comes back to baulk and the black
     /// stays within a few ball widths; a touch of side spoils it.

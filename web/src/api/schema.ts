@@ -1028,6 +1028,11 @@ export interface components {
              * @description Of the work, 0–1; 1 is the last event.
              */
             share: number;
+            /**
+             * Format: double
+             * @description Of the strokes looked at on an ordinary table, the share that was.
+             */
+            looked: number;
             white: null | components["schemas"]["PlaceResult"];
             isSnookered: boolean;
             attacks: components["schemas"]["AttackResult"][];
@@ -1656,6 +1661,11 @@ export interface components {
              * @description Of the work, 0–1; 1 is the last event.
              */
             share: number;
+            /**
+             * Format: double
+             * @description Of the strokes looked at on an ordinary table, the share that was: below 1 on a table where balls run too long.
+             */
+            looked: number;
             /** @description The best so far, best first; none if nothing is on. */
             plans: components["schemas"]["PlanResult"][];
             alternatives: components["schemas"]["AlternativeResult"][];

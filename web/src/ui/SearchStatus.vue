@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton, ElProgress } from 'element-plus'
+import { percentWords } from '../lib/formats'
 
 /** How far a search is, with a way to stop it and to go on. */
 defineProps<{
@@ -10,6 +11,8 @@ defineProps<{
   label: string
   /** What has been looked at, such as "1,204 positions". */
   count?: string
+  /** Of the strokes that are looked at on an ordinary table, the share that is on this one; less than 1 is said. */
+  looked?: number
   /** Others are before it. */
   wait?: { ahead: number; seconds: number } | null
   stopTestId?: string
@@ -26,6 +29,9 @@ const emit = defineEmits<{ stop: []; goOn: [] }>()
     </template>
     <ElButton size="small" :data-testid="stopTestId" @click="emit('stop')">Stop</ElButton>
   </span>
+  <span v-else-if="looked !== undefined && looked < 0.995" class="soft" title="Balls run so long on this table that all would take too long"
+    >only {{ percentWords(looked) }} of the usual strokes tried</span
+  >
   <span v-else-if="wasStopped" class="search-status"
     ><span class="soft">stopped</span><ElButton size="small" @click="emit('goOn')">Go on</ElButton></span
   >

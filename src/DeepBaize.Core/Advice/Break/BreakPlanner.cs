@@ -22,7 +22,7 @@ public sealed class BreakPlanner
 {
     /// <summary>So many first shots are planned on, and so many told.</summary>
     private const int MostPlans = 3,
-        MostAlternatives = 5;
+        MostAlternatives = 4;
 
     /// <summary>Every plan goes so deep, and the best one so much deeper, if there is anything left.</summary>
     private const int Depth = 4,
@@ -33,6 +33,9 @@ public sealed class BreakPlanner
         MostToRank = 32,
         BreaksOfBest = 32,
         BreaksOfOthers = 16;
+
+    /// <summary>To rank them they are played no further than so many shots; what the table then promises stands for the rest.</summary>
+    private const int ShotsToRank = 6;
 
     /// <summary>Plans that make less than this more than another are level, points.</summary>
     private const double Matters = 1.5;
@@ -63,14 +66,18 @@ public sealed class BreakPlanner
     private PlanProgress Run(Situation given)
     {
         var from = InHand.Placed(_context, given);
+        _context.Bound(from.Layout);
         var plans = new List<Plan>();
         IReadOnlyList<Alternative> alternatives = [];
-        using var heart = new Heartbeat<PlanProgress>(_progress, share => new(_context.Examined, share, [.. plans], alternatives));
+        using var heart = new Heartbeat<PlanProgress>(
+            _progress,
+            share => new(_context.Examined, share, _context.Share, [.. plans], alternatives)
+        );
         void Tell(double share) => heart.Tell(share);
 
         var choices = _search.Choose(
             from,
-            Effort.Full,
+            Effort.Full.Within(_context),
             first =>
             {
                 // The first useful answer: the shot to play, before it has been refined.
@@ -80,26 +87,41 @@ public sealed class BreakPlanner
         );
         plans = [];
         if (choices.Count == 0)
-            return new(_context.Examined, 1, [], []);
+            return new(_context.Examined, 1, _context.Share, [], []);
         var ideas = Ideas(choices);
         plans = [new([Explained(from, ideas[0])], null, false)];
         alternatives = [.. ideas.Select(c => new Alternative(c, Shortfall.None, c.Value, false))];
         Tell(0.15);
 
         // The plan that looks best first, so that there is soon something to go by; then all of them by what they make when played out.
-        plans[0] = Deep(plans[0], Depth, shot => Tell(0.15 + 0.05 * shot));
+        plans[0] = Deep(
+            plans[0],
+            Depth,
+            longer =>
+            {
+                plans[0] = longer;
+                Tell(0.15 + 0.05 * longer.Shots.Count);
+            }
+        );
+        var playouts = new Playouts(_context, _search, from);
         var ranked = Contest.Run(
             _context,
             ideas,
-            new(FirstToRank, MostToRank, Matters * _context.Worth.Scale),
-            (bench, choice, i) => Playout.Of(_context, _search, bench, from, choice, Ranking, i).WithoutLuck
+            new(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Worth.Scale),
+            (bench, choice, i) => playouts.Of(bench, choice, Ranking, i, ShotsToRank).WithoutLuck
         );
         Tell(0.45);
         // What has ranked them does not report on them: each is played out anew, and they stand in the order of that.
         List<Told> told =
         [
             .. ranked
-                .Select((r, i) => new Told(r.Entrant, PlayedOut(from, r.Entrant, i == 0 ? BreaksOfBest : BreaksOfOthers)))
+                .Select(
+                    (r, i) =>
+                        new Told(
+                            r.Entrant,
+                            PlayedOut(playouts, r.Entrant, i == 0 ? _context.Bounded(BreaksOfBest, BreaksOfOthers) : BreaksOfOthers)
+                        )
+                )
                 .OrderByDescending(t => t.Made.Value),
         ];
         alternatives = [.. told.Select(t => AlternativeTo(told[0], t))];
@@ -118,7 +140,7 @@ public sealed class BreakPlanner
             Tell(0.7 + 0.3 * (p + 1) / plans.Count);
         }
         Tell(1);
-        return new(_context.Examined, 1, plans, alternatives);
+        return new(_context.Examined, 1, _context.Share, plans, alternatives);
     }
 
     /// <summary>A first shot, with the breaks that were played from it.</summary>
@@ -136,16 +158,16 @@ public sealed class BreakPlanner
         return sums;
     }
 
-    private List<Playout> PlayedOut(Situation from, Choice first, int breaks) =>
-        _context.InParallel(breaks, (bench, i) => Playout.Of(_context, _search, bench, from, first, Telling, i));
+    private List<Playout> PlayedOut(Playouts playouts, Choice first, int breaks) =>
+        _context.InParallel(breaks, (bench, i) => playouts.Of(bench, first, Telling, i));
 
     /// <summary>Shots added until it is so deep, or complete.</summary>
-    private Plan Deep(Plan plan, int depth, Action<int>? tell = null)
+    private Plan Deep(Plan plan, int depth, Action<Plan>? tell = null)
     {
         while (!plan.IsComplete && plan.Shots.Count < depth)
         {
             plan = Extended(plan);
-            tell?.Invoke(plan.Shots.Count);
+            tell?.Invoke(plan);
         }
         return plan;
     }
@@ -197,7 +219,7 @@ public sealed class BreakPlanner
     {
         var last = plan.Shots[^1];
         var after = last.Choice.Leaves;
-        var next = after.Frame.IsOver ? null : _search.Choose(after, Effort.Later).FirstOrDefault();
+        var next = after.Frame.IsOver ? null : _search.Choose(after, Effort.Later.Within(_context)).FirstOrDefault();
         if (next is null)
             return plan with { IsComplete = true };
         List<PlanShot> shots = [.. plan.Shots.SkipLast(1), MeantFor(last, next.Nominated), Explained(after, next)];
@@ -290,8 +312,10 @@ public sealed class BreakPlanner
             _ => null,
         };
         // For a score or a clearance the luck is measured in chances of that, not in points.
-        var points =
-            preferences.Target == PlanTarget.MostPoints ? Of(playouts, p => p.Result.Points - p.Value + p.WithoutLuck) : Of(playouts, p => p.Result.Points);
+        var points = Of(
+            playouts,
+            p => preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.WithoutLuck : p.Result.Points
+        );
         return Alive(
             plan with
             {

@@ -87,5 +87,15 @@ public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, boo
 /// <summary>How far a search is.</summary>
 /// <param name="Examined">Positions looked at.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last.</param>
+/// <param name="Looked">
+/// Of the strokes that are looked at on an ordinary table, the share that was: less where balls run so long that it would take too much
+/// work.
+/// </param>
 /// <param name="Plans">The best so far, best first.</param>
-public sealed record PlanProgress(long Examined, double Share, IReadOnlyList<Plan> Plans, IReadOnlyList<Alternative> Alternatives);
+public sealed record PlanProgress(
+    long Examined,
+    double Share,
+    double Looked,
+    IReadOnlyList<Plan> Plans,
+    IReadOnlyList<Alternative> Alternatives
+);

@@ -53,7 +53,9 @@ public sealed class Decider
         if (from.Frame.IsOver || !from.OnSlots().Any())
             throw new InputException("content.balls", "There is no ball on.", "at least one ball that is on, and a frame under way");
         var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
-        return new Decider(context, InHand.Placed(context, from), rival).Run(progress);
+        var placed = InHand.Placed(context, from);
+        context.Bound(placed.Layout);
+        return new Decider(context, placed, rival).Run(progress);
     }
 
     private Decision Run(IProgress<DecisionProgress>? progress)
@@ -63,7 +65,7 @@ public sealed class Decider
         IReadOnlyList<EscapeOption> escapes = [];
         using var heart = new Heartbeat<DecisionProgress>(
             progress,
-            share => new(_context.Examined, share, Weighed(attacks, safeties, escapes))
+            share => new(_context.Examined, share, _context.Share, Weighed(attacks, safeties, escapes))
         );
 
         safeties = new SafetySearch(_context, _judge, _win).Find(
@@ -120,7 +122,7 @@ public sealed class Decider
     private List<Attack> AttacksOf(double? safety)
     {
         var choices = new ShotSearch(_context)
-            .Choose(_from, Effort.Later with { Told = 2 * MostAttacks })
+            .Choose(_from, Effort.Later.Within(_context) with { Told = 2 * MostAttacks, MostTold = 1024 })
             .GroupBy(c => c.Pot with { Part = 0 })
             .Select(g => g.First())
             .Take(MostAttacks)
@@ -142,7 +144,7 @@ public sealed class Decider
             new Sums(),
             new Sums()
         );
-        for (var i = 0; i < AttackStrokes; i++)
+        for (var i = 0; i < _context.Bounded(AttackStrokes, 64); i++)
         {
             var played = bench.Play(_from, choice.Stroke, Telling.At(i, skill), choice.Nominated);
             var scores = played.Ruling.Points > 0;

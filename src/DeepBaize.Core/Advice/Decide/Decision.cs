@@ -65,4 +65,5 @@ public sealed record Decision(
 );
 
 /// <summary>How far a decision is.</summary>
-public sealed record DecisionProgress(long Examined, double Share, Decision Decision);
+/// <param name="Looked">Of the strokes that are looked at on an ordinary table, the share that was.</param>
+public sealed record DecisionProgress(long Examined, double Share, double Looked, Decision Decision);

@@ -11,7 +11,7 @@ namespace DeepBaize.Core.Advice.Escape;
 /// <summary>How an escape is played.</summary>
 /// <param name="Ball">That is hit.</param>
 /// <param name="Seen">The share of that ball that can be hit straight, 0–1.</param>
-/// <param name="WindowDegrees">Of aim that still hits.</param>
+/// <param name="WindowDegrees">Of aim that still hits: twice as far as it may turn, whichever way.</param>
 /// <param name="SoftestPace">At this aim it still hits from here.</param>
 /// <param name="HardestPace">To here.</param>
 public sealed record EscapeAim(

@@ -69,6 +69,7 @@ public sealed class EscapeSearch
     {
         Check(from);
         var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
+        context.Bound(from.Layout);
         IReadOnlyList<EscapeOption> found = [];
         using var heart = new Heartbeat<EscapeProgress>(progress, share => new(context.Examined, share, found));
         var escapes = Find(
@@ -142,18 +143,21 @@ public sealed class EscapeSearch
                 );
             tell(0.2 + 0.3 * column / Columns.Length, first);
         }
-        var sifted = SiftedOf(windows, Sifted);
+        var sifted = SiftedOf(windows, _context.Bounded(Sifted, 10));
         tell(0.6, first);
-        var refined = _context.InParallel(Math.Min(Told, sifted.Count), (bench, i) => Refine(bench, sifted[i]));
+        var refined = _context.InParallel(Math.Min(_context.Bounded(Told, 3), sifted.Count), (bench, i) => Refine(bench, sifted[i]));
         tell(0.8, first);
         var distinct = Distinctness.Distinct(refined.OrderByDescending(v => v.Value), IsSame).ConvertAll(v => v.Aimed);
         var ranked = Contest.Run(
             _context,
             distinct,
-            Ranking,
+            Ranking with
+            {
+                Most = _context.Bounded(Ranking.Most, Ranking.First),
+            },
             (bench, aimed, i) => ValueOf(bench, aimed, Placing.At(i, SkillAt(aimed.Stroke)))
         );
-        return [.. Options(ranked, ToldStrokes, Telling).OrderByDescending(e => e.Value.Value)];
+        return [.. Options(ranked, _context.Bounded(ToldStrokes, 64), Telling).OrderByDescending(e => e.Value.Value)];
     }
 
     private IEnumerable<Window> Windows(int column) =>
@@ -353,7 +357,7 @@ public sealed class EscapeSearch
 
     private EscapeOption Tell(Bench bench, Placed<Aimed> placed, int strokes, ErrorStream stream)
     {
-        var (stroke, hit, width) = placed.Entrant;
+        var (stroke, hit, _) = placed.Entrant;
         var named = NamedFor(hit);
         var skill = SkillAt(stroke);
         var (hits, fair, missed, leaves, pots, free, value, win) = (
@@ -389,7 +393,7 @@ public sealed class EscapeSearch
         var floor = Math.Max(0.02, chance.Value);
         var given = new Estimate(penalty * (1 - chance.Value) / floor, penalty * chance.Error / (floor * floor), chance.Strokes);
         return new(
-            AimOf(bench, stroke, hit, width),
+            AimOf(bench, stroke, hit),
             WayOf(bench, stroke, hit, named),
             new(chance, fair.Share, pots.For(fair), free.For(missed)),
             new(leaves.For(fair), penalty, given),
@@ -413,16 +417,34 @@ public sealed class EscapeSearch
         return new(hit.Cushions, hit.OffJaw, path, contact.Kind == ShotEventKind.Strike ? null : contact.At);
     }
 
-    private EscapeAim AimOf(Bench bench, in Stroke stroke, Hit hit, double width) =>
+    private EscapeAim AimOf(Bench bench, Stroke stroke, Hit hit) =>
         new(
             _from.Layout.Balls[hit.Slot].Ball,
             LeaveJudge.SeenOf(_from, hit.Slot).Share,
             stroke,
             Reach.Of(_from.Layout, stroke, _context.Player),
-            width,
+            WindowDegrees: 2 * Math.Min(ToEdge(bench, stroke, hit, 1), ToEdge(bench, stroke, hit, -1)),
             SoftestPace: PaceThatHits(bench, stroke, hit.Slot, -0.25),
             HardestPace: PaceThatHits(bench, stroke, hit.Slot, 0.25)
         );
+
+    /// <summary>How far the aim may turn one way before it no longer hits the ball off these cushions, degrees.</summary>
+    private double ToEdge(Bench bench, Stroke stroke, Hit hit, int way)
+    {
+        const double most = 20;
+        const int halvings = 8;
+        bool Hits(double turn) =>
+            FirstHit(bench, stroke with { AimDegrees = stroke.AimDegrees + way * turn }) is { } other && other.IsAs(hit);
+        var (inside, outside) = (0.0, Step / 4);
+        while (outside < most && Hits(outside))
+            (inside, outside) = (outside, 2 * outside);
+        for (var i = 0; i < halvings; i++)
+        {
+            var between = (inside + outside) / 2;
+            (inside, outside) = Hits(between) ? (between, outside) : (inside, between);
+        }
+        return inside;
+    }
 
     private double PaceThatHits(Bench bench, Stroke stroke, int slot, double step)
     {

@@ -95,6 +95,7 @@ public sealed class WaySearch
             waves.Add([(0, -1, SideHeights), (0, 1, SideHeights)]);
 
         var found = new List<Way>();
+        using var heart = new Heartbeat<WaySearchProgress>(progress, share => new(Interlocked.Read(ref _strokes), share, [.. found]));
         var nearest = default(Tried);
         for (var w = 0; w < waves.Count; w++)
         {
@@ -104,7 +105,7 @@ public sealed class WaySearch
             found.AddRange(InParallel([.. Distinct(refined.Where(t => t.IsMet), t => t.Distance)], Sifted));
             found = [.. Distinct(found, f => -f.Odds.Both.Value)];
             if (w + 1 < waves.Count)
-                progress?.Report(new(_strokes, (w + 1.0) / (waves.Count + 1), found));
+                heart.Tell((w + 1.0) / (waves.Count + 1));
         }
         var ranked = InParallel([.. found.Take(MostWays)], way => Ranked(TriedOf(way))).OrderByDescending(way => way.Odds.Both.Value);
         List<Tried> best = [.. ranked.Select(TriedOf)];
@@ -112,7 +113,8 @@ public sealed class WaySearch
             best.Add(nearest);
         // What has chosen them does not report on them, and only of what is told is it asked what comes next.
         List<Way> told = [.. InParallel(best, tried => WithNext(Told(tried))).OrderByDescending(way => way.Odds.Both.Value)];
-        progress?.Report(new(_strokes, 1, told));
+        found = told;
+        heart.Tell(1);
         return told;
     }
 

@@ -46,7 +46,10 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         var refined = RefinedOf(from, sifted);
         var ranked = RankedOf(from, refined);
         // The contest has chosen them; they stand in the order of what is told of them.
-        return [.. Ideas(Options(from, ranked, ToldStrokes, Telling)).Take(Told).OrderByDescending(s => s.Value.Value)];
+        return
+        [
+            .. Ideas(Options(from, ranked, context.Bounded(ToldStrokes, 64), Telling)).Take(Told).OrderByDescending(s => s.Value.Value),
+        ];
     }
 
     // ---- Stages ----------------------------------------------------------------------------------------------------
@@ -61,10 +64,14 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     }
 
     /// <summary>Strokes that pot a ball are few of the safeties: most of the room is for those that do not.</summary>
-    private static List<TriedSafety> DistinctOf(List<TriedSafety> tried)
+    private List<TriedSafety> DistinctOf(List<TriedSafety> tried)
     {
         List<TriedSafety> Of(bool pots, int most) =>
-            Distinctness.Distinct(tried.Where(t => t.Played.Ruling.Points > 0 == pots).OrderByDescending(t => t.Value), IsSame, most);
+            Distinctness.Distinct(
+                tried.Where(t => t.Played.Ruling.Points > 0 == pots).OrderByDescending(t => t.Value),
+                IsSame,
+                context.Bounded(most, 8)
+            );
         return [.. Of(false, Sifted), .. Of(true, Sifted / 4)];
     }
 
@@ -82,7 +89,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     {
         List<TriedSafety> seeds =
         [
-            .. sifted.Where(v => v.Tried.Played.Ruling.Points == 0).Take(Refined).Select(v => v.Tried),
+            .. sifted.Where(v => v.Tried.Played.Ruling.Points == 0).Take(context.Bounded(Refined, 2)).Select(v => v.Tried),
             .. sifted.Where(v => v.Tried.Played.Ruling.Points > 0).Take(Refined / 4).Select(v => v.Tried),
         ];
         var refined = context.InParallel(seeds.Count, (bench, i) => Refine(bench, from, seeds[i]));

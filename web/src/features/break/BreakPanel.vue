@@ -85,6 +85,7 @@ const risks = [
         :share="plans.answer?.share ?? 0"
         label="How far the plan is"
         :count="`${(plans.answer?.examined ?? 0).toLocaleString('en')} positions`"
+        :looked="plans.answer?.looked"
         :wait="plans.answer?.wait"
         stop-test-id="stop-plan"
         @stop="plans.stop()"

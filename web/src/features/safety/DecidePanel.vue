@@ -76,6 +76,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
         :share="decide.found?.share ?? 0"
         label="How far the search is"
         :count="`${(decide.found?.examined ?? 0).toLocaleString('en')} positions`"
+        :looked="decide.found?.looked"
         :wait="decide.found?.wait"
         stop-test-id="stop-decide"
         @stop="decide.stop()"
