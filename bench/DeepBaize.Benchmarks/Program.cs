@@ -1,9 +1,14 @@
 using BenchmarkDotNet.Running;
 using DeepBaize.Benchmarks;
 
-// "breaks" and "safety" play and write the tables of docs/, run from the project's root; everything else is for BenchmarkDotNet.
+// "breaks", "safety", "told" and "strokes" play and write the tables of docs/, run from the project's root; everything else is for
+// BenchmarkDotNet.
 if (args is ["breaks", ..])
     BreakQuality.Run("docs/planning.md");
+else if (args is ["told", ..])
+    ToldQuality.Run("docs/figures.md");
+else if (args is ["strokes", ..])
+    StrokesNeeded.Run("docs/figures.md");
 else if (args is ["safety", ..])
     SafetyQuality.Run("docs/safety.md");
 else

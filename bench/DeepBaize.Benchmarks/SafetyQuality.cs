@@ -82,11 +82,11 @@ public static class SafetyQuality
     }
 
     /// <summary>Mid-frame tables without an easy pot: the white in baulk or by a cushion, reds about the pack.</summary>
-    private static IEnumerable<Situation> Exchanges(TableShape shape)
+    internal static IEnumerable<Situation> Exchanges(TableShape shape)
     {
         var random = new Random(31);
         var judge = new LeaveJudge(Player.OfSkill("county"), shape);
-        for (var found = 0; found < Positions; )
+        for (var found = 0; found < Positions;)
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(6)];
             while (balls.Count < 16)
@@ -166,10 +166,10 @@ public static class SafetyQuality
     }
 
     /// <summary>A red somewhere up the table, the white behind a baulk colour or another ball.</summary>
-    private static IEnumerable<Situation> Snookers(TableShape shape)
+    internal static IEnumerable<Situation> Snookers(TableShape shape)
     {
         var random = new Random(47);
-        for (var found = 0; found < Positions; )
+        for (var found = 0; found < Positions;)
         {
             var red = new PlacedBall(Ball.Red(1), 1.2 + 2.2 * random.NextDouble(), 0.15 + (Width - 0.3) * random.NextDouble());
             List<PlacedBall> balls = [.. Rack.Colours(), red];

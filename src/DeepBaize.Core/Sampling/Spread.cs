@@ -67,8 +67,11 @@ public sealed record SpreadResult(int Samples, SpreadOdds Odds, MeanRest Mean, I
 /// <param name="Error">Standard error that is enough.</param>
 public sealed record SpreadEffort(int Fewest, int Most, double Error)
 {
-    /// <summary>For what is told.</summary>
-    public static SpreadEffort Told { get; } = new(512, 4096, 0.01);
+    /// <summary>For what is told: as many as the drawing is smooth by, fewer where each stroke takes long.</summary>
+    /// <param name="events">Of the simulator, for one stroke.</param>
+    public static SpreadEffort Told(int events) => new(Math.Clamp(EventsToTell / Math.Max(1, events), 256, 1024), 4096, 0.01);
+
+    private const int EventsToTell = 30_000;
 
     /// <summary>So many, no more and no fewer.</summary>
     public static SpreadEffort Of(int strokes) => new(strokes, strokes, 0);
@@ -85,6 +88,7 @@ public static class Spread
 
     private static readonly ErrorStream Reporting = ErrorStream.Named("spread");
 
+    /// <param name="effort">By default until every share is known to a hundredth.</param>
     /// <param name="stream">Of the errors; one that reports, unless said otherwise.</param>
     /// <param name="outlines">Whether the outlines are wanted.</param>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
@@ -96,7 +100,7 @@ public static class Spread
         bool outlines = true
     )
     {
-        effort ??= SpreadEffort.Told;
+        effort ??= SpreadEffort.Told(EventsOf(question));
         var tallies = new List<Tally>();
         var all = new Tally();
         for (var (played, next) = (0, effort.Fewest); ; next = Math.Min(effort.Most, 2 * played))
@@ -116,6 +120,13 @@ public static class Spread
             List<Vec2> rests = [.. tallies.SelectMany(t => t.Rests)];
             return new(played, odds, all.Mean, rests, outlines ? OutlinesOf(rests, tallies) : SpreadOutlines.None);
         }
+    }
+
+    private static int EventsOf(SpreadQuestion question)
+    {
+        var simulator = new Simulator(question.Shape, Simulator.Coarse);
+        question.Stroke.Play(simulator, question.Layout);
+        return simulator.EventCount;
     }
 
     private static SpreadOutlines OutlinesOf(List<Vec2> rests, List<Tally> tallies)

@@ -77,7 +77,7 @@ public static class Contest
             }
         );
         for (var k = 0; k < values.Count; k++)
-        for (var i = 0; i < values[k].Length; i++)
-            open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
+            for (var i = 0; i < values[k].Length; i++)
+                open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
     }
 }

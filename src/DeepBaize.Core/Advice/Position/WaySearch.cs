@@ -181,7 +181,7 @@ public sealed class WaySearch
         var bench = new Bench(this, seed.Part);
         var best = seed;
         var events = 0;
-        for (var (tips, pace) = (0.2, 0.25); tips > 0.01; )
+        for (var (tips, pace) = (0.2, 0.25); tips > 0.01;)
         {
             if (best.Distance <= 0.002 || events > EventsToRefine)
                 break;
@@ -265,7 +265,7 @@ public sealed class WaySearch
     private Way Ranked(Tried tried) => Judge(tried, events => SpreadEffort.Of(Math.Min(MostToRank, EventsToRank / events)), Ranking);
 
     private Way Told(Tried tried) =>
-        Judge(tried, events => SpreadEffort.Told with { Fewest = 256, Most = Math.Clamp(EventsToTell / events, 256, 2048) }, Telling);
+        Judge(tried, events => new SpreadEffort(256, Math.Clamp(EventsToTell / events, 256, 2048), 0.01), Telling);
 
     /// <param name="effort">By how many events of the simulator one stroke takes.</param>
     private Way Judge(Tried tried, Func<int, SpreadEffort> effort, ErrorStream stream)

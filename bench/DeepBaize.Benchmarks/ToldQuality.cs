@@ -1,0 +1,228 @@
+using System.Globalization;
+using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Advice.Escape;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
+
+namespace DeepBaize.Benchmarks;
+
+/// <summary>
+/// What is told against what comes of it when it is played with plain random errors, independent of all that told it:
+/// <c>dotnet run -c Release --project bench/DeepBaize.Benchmarks -- told</c>. A few minutes.
+/// </summary>
+public static class ToldQuality
+{
+    private const int Plays = 400,
+        Breaks = 96,
+        Tables = 10;
+
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    /// <summary>A figure as told, and as played, with the error of each.</summary>
+    private readonly record struct Pair(Estimate Told, double Played, double Error);
+
+    public static void Run(string path)
+    {
+        var lines = new List<string>
+        {
+            "| figure | skill | cases | told, mean | played, mean | told − played | its error | r.m.s. | r.m.s. in standard errors |",
+            "|---|---|---|---|---|---|---|---|---|",
+        };
+        foreach (var skill in (string[])["county", "club"])
+        {
+            var player = Player.OfSkill(skill);
+            lines.Add(Row("chance read", skill, Chances(player)));
+            lines.Add(Row("points of a plan", skill, Values(player)));
+            lines.Add(Row("pot left by a safety", skill, PotsLeft(player)));
+            lines.Add(Row("hit by an escape", skill, Hits(player)));
+            Console.WriteLine(string.Join('\n', lines.TakeLast(4)));
+        }
+        DocTable.Write(path, "told", lines);
+    }
+
+    private static string Row(string what, string skill, List<Pair> pairs)
+    {
+        var off = pairs.Select(p => p.Told.Value - p.Played).ToList();
+        var error = Math.Sqrt(pairs.Sum(p => p.Error * p.Error + p.Told.Error * p.Told.Error)) / pairs.Count;
+        var inErrors = Math.Sqrt(
+            pairs.Average(p => Math.Pow(p.Told.Value - p.Played, 2) / (p.Error * p.Error + p.Told.Error * p.Told.Error))
+        );
+        return string.Create(
+            CultureInfo.InvariantCulture,
+            $"| {what} | {skill} | {pairs.Count} | {pairs.Average(p => p.Told.Value):0.000} | {pairs.Average(p => p.Played):0.000} "
+                + $"| {off.Average():+0.000;-0.000} | {error:0.000} | {Math.Sqrt(off.Average(o => o * o)):0.000} | {inErrors:0.0} |"
+        );
+    }
+
+    private static Pair Share(Estimate told, int counted, int plays)
+    {
+        var share = (double)counted / plays;
+        return new(told, share, Math.Sqrt(Math.Max(share * (1 - share), 0.25 / plays) / plays));
+    }
+
+    private static List<Pair> Chances(Player player)
+    {
+        var (pairs, random) = (new List<Pair>(), new Random(5));
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        foreach (var (_, situation) in BreakPositions.All(Shape).Take(20))
+            foreach (
+                var option in TableReading
+                    .Read(situation.Layout, new(0, 0, 0, 4, 0), player, Shape)
+                    .Where(o => o.Chance.Value is > 0.05 and < 0.995 && o.Cut.Kind == PotKind.Direct)
+                    .Take(8)
+            )
+            {
+                var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ElevationDegrees);
+                var potted = 0;
+                for (var i = 0; i < Plays; i++)
+                {
+                    StrokeError.Draw(random, player.Skill.Times(option.Reach.ErrorFactor)).Play(simulator, situation.Layout, stroke, record);
+                    if (simulator.PocketOf(option.Cut.Pot.Slot) == option.Cut.Pocket)
+                        potted++;
+                }
+                pairs.Add(Share(option.Chance, potted, Plays));
+            }
+        return pairs;
+    }
+
+    private static List<Pair> Values(Player player)
+    {
+        var pairs = new List<Pair>();
+        foreach (var (_, situation) in BreakPositions.All(Shape).Where((_, i) => i % 3 == 0).Take(Tables))
+        {
+            var plans = BreakPlanner.Solve(situation, PlanPreferences.Default, player, Shape).Plans;
+            if (plans.Count == 0)
+                continue;
+            var (context, first) = (
+                new SearchContext(player, Shape, PlanPreferences.Default, FairGate.Shared, default),
+                plans[0].Shots[0].Choice
+            );
+            var search = new ShotSearch(context);
+            var made = context.InParallel(
+                Breaks,
+                (bench, k) =>
+                {
+                    var (random, shot) = (new Random(9000 + k), 0);
+                    return (double)
+                        BreakPlay
+                            .Play(
+                                situation,
+                                s =>
+                                {
+                                    var choice = shot++ == 0 ? first : search.Glance(bench, s);
+                                    return choice is null ? null : new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
+                                },
+                                player.Skill,
+                                Shape,
+                                (_, able) => StrokeError.Draw(random, able)
+                            )
+                            .Points;
+                }
+            );
+            var mean = made.Average();
+            pairs.Add(
+                new(plans[0].Prospect!.Points, mean, Math.Sqrt(made.Sum(m => (m - mean) * (m - mean)) / made.Count / (made.Count - 1)))
+            );
+        }
+        return pairs;
+    }
+
+    /// <summary>
+    /// Each leave is judged anew: any pot that goes in more often than not by a hundred plain strokes, at six paces and three heights.
+    /// </summary>
+    private static List<Pair> PotsLeft(Player player)
+    {
+        const int leaves = 60;
+        var (pairs, random) = (new List<Pair>(), new Random(6));
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        foreach (var situation in SafetyQuality.Exchanges(Shape).Take(Tables))
+            foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(2))
+            {
+                var left = 0;
+                for (var i = 0; i < leaves; i++)
+                {
+                    StrokeError
+                        .Draw(random, player.Skill.Times(safety.Aim.Reach.ErrorFactor))
+                        .Play(simulator, situation.Layout, safety.Aim.Stroke, record);
+                    var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
+                    if (played.Ruling.Points == 0 && !played.Ruling.NextFrame.IsOver && IsPotLeft(played.Leaves, player, random))
+                        left++;
+                }
+                pairs.Add(Share(safety.Odds.PotLeft, left, leaves));
+            }
+        return pairs;
+    }
+
+    private static bool IsPotLeft(Situation situation, Player player, Random random)
+    {
+        const int plays = 100;
+        if (situation.Frame.InHand)
+            return new LeaveJudge(player, Shape).Of(situation, new(situation.Layout, Shape)).LeavesPot;
+        var lines = new PotLines(situation.Layout, Shape);
+        var pots = new List<QuickPot>();
+        foreach (var line in lines.Lines)
+            if (
+                situation.Frame.MayPlay(lines.BallIn(line.Slot))
+                && lines.From(line, situation.Layout.White.At, player.Skill) is { Chance: > 0.1 } p
+            )
+                pots.Add(p);
+        foreach (var pot in pots.OrderByDescending(p => p.Chance).Take(5))
+        {
+            var cut = Cut.Of(situation.Layout, new(pot.Line.Slot, pot.Line.Pocket), Shape);
+            if (!cut.CanBeAimed)
+                continue;
+            var trial = new PotTrial(situation.Layout, cut, Shape);
+            foreach (var pace in (double[])[2.5, 3.5, 4.5, 5.5, 6.5, 7.5])
+                foreach (var height in (double[])[0, -0.7, 0.7])
+                {
+                    var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
+                    var reach = Reach.Of(situation.Layout, stroke, player);
+                    stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
+                    if (PotAim.Find(trial, cut, stroke, null, PotAim.Roughly) is not { } aim)
+                        continue;
+                    stroke = stroke with { AimDegrees = aim };
+                    var potted = 0;
+                    for (var i = 0; i < plays; i++)
+                    {
+                        var error = StrokeError.Draw(random, player.Skill.Times(reach.ErrorFactor));
+                        if (trial.Pots(error.Applied(stroke), error.Side, error.Height))
+                            potted++;
+                    }
+                    if (potted > plays / 2)
+                        return true;
+                }
+        }
+        return false;
+    }
+
+    private static List<Pair> Hits(Player player)
+    {
+        var (pairs, random) = (new List<Pair>(), new Random(7));
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        foreach (var situation in SafetyQuality.Snookers(Shape).Take(Tables))
+            foreach (var escape in EscapeSearch.Solve(situation, player, player, Shape).Take(3))
+            {
+                var hits = 0;
+                for (var i = 0; i < Plays; i++)
+                {
+                    StrokeError
+                        .Draw(random, player.Skill.Times(escape.Aim.Reach.ErrorFactor))
+                        .Play(simulator, situation.Layout, escape.Aim.Stroke, record);
+                    if (Contacts.FirstSlot(record) is > 0 and var slot && situation.Frame.On.Includes(situation.Layout.Balls[slot].Ball))
+                        hits++;
+                }
+                pairs.Add(Share(escape.Odds.Hit, hits, Plays));
+            }
+        return pairs;
+    }
+}
