@@ -70,7 +70,8 @@ public static class BreakQuality
             CultureInfo.InvariantCulture,
             $"| {skill} | {kind} ({played.Count / breaks}) | {played.Count} "
                 + $"| {planner.Average:0.0} ± {planner.Error:0.0} | {planner.Median:0} | {planner.Cleared:0} % "
-                + $"| {plain.Average:0.0} ± {plain.Error:0.0} | {plain.Median:0} | {plain.Cleared:0} % | {planner.Average / plain.Average:0.0} |"
+                + $"| {plain.Average:0.0} ± {plain.Error:0.0} | {plain.Median:0} | {plain.Cleared:0} % "
+                + $"| {planner.Average / plain.Average:0.0} |"
         );
     }
 

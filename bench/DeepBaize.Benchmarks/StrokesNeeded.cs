@@ -56,7 +56,8 @@ public static class StrokesNeeded
         return string.Create(
             CultureInfo.InvariantCulture,
             $"| {name} | {skill} | {Share(question.Pot is null ? null : pot)} | {Figure(pot is < 0.005 or > 0.995 ? null : potShare)} "
-                + $"| {at:0.00} | {Figure(restShare)} | {plan?.Value.ToString("0.0", CultureInfo.InvariantCulture) ?? "–"} | {Figure(plan?.Share)} |"
+                + $"| {at:0.00} | {Figure(restShare)} "
+                + $"| {plan?.Value.ToString("0.0", CultureInfo.InvariantCulture) ?? "–"} | {Figure(plan?.Share)} |"
         );
     }
 

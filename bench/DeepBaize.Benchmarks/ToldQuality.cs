@@ -86,7 +86,9 @@ public static class ToldQuality
                 var potted = 0;
                 for (var i = 0; i < Plays; i++)
                 {
-                    StrokeError.Draw(random, player.Skill.Times(option.Reach.ErrorFactor)).Play(simulator, situation.Layout, stroke, record);
+                    StrokeError
+                        .Draw(random, player.Skill.Times(option.Reach.ErrorFactor))
+                        .Play(simulator, situation.Layout, stroke, record);
                     if (simulator.PocketOf(option.Cut.Pot.Slot) == option.Cut.Pocket)
                         potted++;
                 }

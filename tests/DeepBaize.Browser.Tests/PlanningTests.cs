@@ -100,7 +100,8 @@ public class PlanningTests(Desk desk)
         var rows = page.Find("alternatives").FindElements(By.CssSelector("tbody tr"));
         Assert.Contains("the best", rows[0].Text);
         Assert.True(rows.Count > 1);
-        Assert.Contains("less", rows[1].Text);
+        // Why, and by how much; or that the breaks played cannot tell them apart.
+        Assert.Matches("less|level with the best", rows[1].Text);
     }
 
     [Fact]

@@ -122,9 +122,9 @@ public sealed class BreakPlanner
                             PlayedOut(playouts, r.Entrant, i == 0 ? _context.Bounded(BreaksOfBest, BreaksOfOthers) : BreaksOfOthers)
                         )
                 )
-                .OrderByDescending(t => t.Made.Value),
+                .OrderByDescending(t => t.Value.Value),
         ];
-        alternatives = [.. told.Select(t => AlternativeTo(told[0], t))];
+        alternatives = [.. told.Select(t => AlternativeTo(told[0], t, Made(t.Playouts)))];
         var deep = plans[0];
         plans =
         [
@@ -146,9 +146,20 @@ public sealed class BreakPlanner
     /// <summary>A first shot, with the breaks that were played from it.</summary>
     private sealed record Told(Choice Choice, IReadOnlyList<Playout> Playouts)
     {
-        /// <summary>In the measure of the target.</summary>
-        public Estimate Made { get; } = Of(Playouts, p => p.WithoutLuck).Mean;
+        /// <summary>In the measure of the target, a miss and what else it costs taken off: by this they stand.</summary>
+        public Estimate Value { get; } = Of(Playouts, p => p.WithoutLuck).Mean;
     }
+
+    /// <summary>Points, the luck taken out; for a score or a clearance the luck is measured in chances of that, and stays in.</summary>
+    private Estimate PointsOf(IReadOnlyList<Playout> playouts) =>
+        Of(
+            playouts,
+            p => _context.Preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.WithoutLuck : p.Result.Points
+        ).Mean;
+
+    /// <summary>What the breaks made: points, or the chance of the target.</summary>
+    private Estimate Made(IReadOnlyList<Playout> playouts) =>
+        _context.Preferences.Target == PlanTarget.MostPoints ? PointsOf(playouts) : Of(playouts, p => p.WithoutLuck).Mean;
 
     private static Sums Of(IReadOnlyList<Playout> playouts, Func<Playout, double> figure)
     {
@@ -194,11 +205,11 @@ public sealed class BreakPlanner
     /// <summary>
     /// What it made, and in which part it lacks most: each is put in the best one's place, and what is lost by it counted.
     /// </summary>
-    private static Alternative AlternativeTo(Told first, Told told)
+    private static Alternative AlternativeTo(Told first, Told told, Estimate made)
     {
         var (best, other) = (first.Choice, told.Choice);
         if (ReferenceEquals(best, other))
-            return new(other, Shortfall.None, told.Made, false);
+            return new(other, Shortfall.None, made, false);
         static double Leave(Choice c) => c.Chance <= 0 ? 0 : c.Value.Value / c.Chance - c.Gain;
         var parts = new (Shortfall Part, double Loss)[]
         {
@@ -209,7 +220,7 @@ public sealed class BreakPlanner
         var (part, _) = parts.MaxBy(p => p.Loss);
         if (part == Shortfall.Leave && other.Odds.Foul.Value > best.Odds.Foul.Value + 0.05)
             part = Shortfall.Foul;
-        return new(other, part, told.Made, told.Made.IsLevelWith(first.Made));
+        return new(other, part, made, told.Value.IsLevelWith(first.Value));
     }
 
     // ---- Shots that follow -----------------------------------------------------------------------------------------
@@ -311,16 +322,11 @@ public sealed class BreakPlanner
             PlanTarget.Clear => Share(r => r.IsCleared),
             _ => null,
         };
-        // For a score or a clearance the luck is measured in chances of that, not in points.
-        var points = Of(
-            playouts,
-            p => preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.WithoutLuck : p.Result.Points
-        );
         return Alive(
             plan with
             {
                 Prospect = new(
-                    Points: points.Mean,
+                    Points: PointsOf(playouts),
                     Median: results.Select(r => (double)r.Points).Order().ElementAt(playouts.Count / 2),
                     Target: target,
                     Cleared: Share(r => r.IsCleared),

@@ -31,6 +31,9 @@ public sealed class Decider
     private readonly WinChance _win;
     private readonly Player _rival;
 
+    /// <summary>The chances to win are those of rallies: then nothing else ranks.</summary>
+    private bool _isByRallies;
+
     private Decider(SearchContext context, Situation from, Player rival)
     {
         (_context, _rival, _judge) = (context, rival, new(rival, context.Shape));
@@ -92,7 +95,10 @@ public sealed class Decider
                 }
             );
         if (_from.Frame.IsBlackOnly && Math.Abs(_from.Frame.Lead) < Values.Black)
+        {
             (attacks, safeties, escapes) = ByRallies(attacks, safeties, escapes);
+            _isByRallies = true;
+        }
         heart.Tell(1);
         return Weighed(attacks, safeties, escapes);
     }
@@ -202,7 +208,7 @@ public sealed class Decider
         // With penalties needed, what lays a snooker comes first.
         if (required > 0)
             safeties = [.. safeties.OrderByDescending(s => s.Value.Value + s.Odds.Snooker.Value * _from.Frame.LeastPenalty)];
-        var isByFrame = required == 0 && IsByFrame(attacks, safeties, escapes);
+        var isByFrame = _isByRallies || (required == 0 && IsByFrame(attacks, safeties, escapes));
         if (isByFrame)
             (attacks, safeties, escapes) = (
                 [.. attacks.OrderByDescending(a => a.Win.Value)],

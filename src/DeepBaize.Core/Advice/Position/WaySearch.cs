@@ -50,7 +50,8 @@ public sealed class WaySearch
 
     // Ways that do the same with the white and differ by less than this in height (tips) and pace are one.
     private const double SameHeight = 0.5,
-        SamePace = 0.9;
+        SamePace = 0.9,
+        SameSide = 0.3;
 
     private readonly WayQuestion _question;
     private readonly Freedom _freedom;
@@ -175,51 +176,60 @@ public sealed class WaySearch
         return InParallel(seeds, Refine);
     }
 
-    /// <summary>Pattern search in height and pace: steps that are halved when none of them helps.</summary>
+    /// <summary>Small changes of height and pace; of side and of the part of the pocket too where the seed uses them.</summary>
     private Tried Refine(Tried seed)
     {
-        var bench = new Bench(this, seed.Part);
-        var best = seed;
-        var events = 0;
-        for (var (tips, pace) = (0.2, 0.25); tips > 0.01;)
-        {
-            if (best.Distance <= 0.002 || events > EventsToRefine)
-                break;
-            var before = best;
-            foreach (var (up, harder) in (ReadOnlySpan<(int, int)>)[(0, 1), (0, -1), (1, 0), (-1, 0), (1, 1), (-1, -1), (1, -1), (-1, 1)])
+        const double near = 0.002;
+        List<Turn> turns = [new(Pace: 0.25), new(Height: 0.2), new(Height: 0.2, Pace: 0.25), new(Height: 0.2, Pace: -0.25)];
+        if (seed.Stroke.SideTips != 0)
+            turns.Add(new(Side: 0.2));
+        if (seed.Part != 0)
+            turns.Add(new(Part: 0.25));
+        var (bench, events, closest) = (new Bench(this, seed.Part), 0, seed.Distance);
+        return Refinement.Better(
+            seed,
+            turns,
+            halvings: 4,
+            (now, turn) =>
             {
-                var height = Math.Clamp(before.Stroke.HeightTips + up * tips, _freedom.LowestTips, _freedom.HighestTips);
-                var harderPace = Math.Clamp(before.Stroke.Pace + harder * pace, _freedom.Softest, _freedom.Hardest);
-                if (Tip.Margin(before.Stroke.SideTips, height) < 0.05)
-                    continue;
-                if (
-                    bench.Try(before.Stroke.SideTips, height, harderPace, before.Stroke.AimDegrees) is { Pots: true } next
-                    && next.Distance < best.Distance
-                )
-                    best = next;
+                if (turn.Of(now.Stroke, _freedom.Softest, _freedom.Hardest) is not { } stroke || !Allows(stroke, now.Part + turn.Part))
+                    return null;
+                if (bench.Part != now.Part + turn.Part)
+                    bench = new(this, now.Part + turn.Part);
+                var next = bench.Try(stroke.SideTips, stroke.HeightTips, stroke.Pace, turn.Part == 0 ? now.Stroke.AimDegrees : null);
                 events += bench.Simulator.EventCount;
-            }
-            if (ReferenceEquals(best, before))
-                (tips, pace) = (tips / 2, pace / 2);
-        }
-        return best;
+                return next is { Pots: true } ? next : null;
+            },
+            (a, b) =>
+            {
+                closest = Math.Min(closest, a.Distance);
+                return a.Distance < b.Distance;
+            },
+            () => closest <= near || events > EventsToRefine
+        );
     }
+
+    private bool Allows(in Stroke stroke, double part) =>
+        stroke.HeightTips >= _freedom.LowestTips
+        && stroke.HeightTips <= _freedom.HighestTips
+        && Math.Abs(stroke.SideTips) <= _freedom.MostSideTips
+        && Math.Abs(part) <= 1;
 
     /// <summary>What one worker needs to play strokes at one part of the pocket.</summary>
     private sealed class Bench
     {
         private readonly WaySearch _search;
-        private readonly double _part;
         private readonly PotTrial _trial;
 
         public Bench(WaySearch search, double part)
         {
-            (_search, _part) = (search, part);
+            (_search, Part) = (search, part);
             Cut = Cut.Of(search._question.Layout, search._question.Pot with { Part = part }, search._question.Shape);
             _trial = new(search._question.Layout, Cut, search._question.Shape);
             Simulator = new(search._question.Shape, Simulator.Coarse);
         }
 
+        public double Part { get; }
         public Cut Cut { get; }
         public Simulator Simulator { get; }
         public ShotRecord Record { get; } = new();
@@ -242,7 +252,7 @@ public sealed class WaySearch
             var follow = Arrival.Of(Record, stroke.ToStrike(), _search._question.Shape)?.Follow ?? 0;
             return new(
                 stroke,
-                _part,
+                Part,
                 pots,
                 pots && goal.IsMet(Record, Simulator, layout),
                 goal.Distance(Record, Simulator, layout),
@@ -404,22 +414,17 @@ public sealed class WaySearch
         bool sameSide
     )
     {
-        var kept = new List<T>();
-        foreach (var one in all.OrderBy(cost))
-        {
-            var (route, stroke, part) = of(one);
-            var isNew = kept.All(k =>
+        return Distinctness.Distinct(
+            all.OrderBy(cost),
+            (kept, one) =>
             {
-                var (otherRoute, other, otherPart) = of(k);
-                return route != otherRoute
-                    || Math.Abs(stroke.HeightTips - other.HeightTips) > SameHeight
-                    || Math.Abs(stroke.Pace - other.Pace) > SamePace
-                    || (sameSide && (stroke.SideTips != other.SideTips || part != otherPart));
-            });
-            if (isNew)
-                kept.Add(one);
-        }
-        return kept;
+                var ((route, stroke, part), (otherRoute, other, otherPart)) = (of(one), of(kept));
+                return route == otherRoute
+                    && Math.Abs(stroke.HeightTips - other.HeightTips) <= SameHeight
+                    && Math.Abs(stroke.Pace - other.Pace) <= SamePace
+                    && (!sameSide || (Math.Abs(stroke.SideTips - other.SideTips) <= SameSide && Math.Abs(part - otherPart) <= SameSide));
+            }
+        );
     }
 
     private List<TOut> InParallel<TIn, TOut>(IReadOnlyList<TIn> items, Func<TIn, TOut> job) =>

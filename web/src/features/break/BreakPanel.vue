@@ -129,23 +129,23 @@ const risks = [
         <ErrorsButton />
       </div>
       <ElTable v-if="beside" :data="plans.answer!.alternatives" size="small" data-testid="alternatives">
-        <ElTableColumn label="First shot" min-width="150">
+        <ElTableColumn label="First shot" min-width="126">
           <template #default="{ row }"
             >{{ sentence(potWords(row.choice)) }}: {{ planStrokeWords((row as Alternative).choice, null) }}</template
           >
         </ElTableColumn>
-        <ElTableColumn label="Goes in" width="64" align="right"
+        <ElTableColumn label="Goes in" width="60" align="right"
           ><template #default="{ row }">{{ shareWords(row.choice.chance) }}</template></ElTableColumn
         >
-        <ElTableColumn :label="plans.unit === 'points' ? 'Made' : 'Reaches it'" width="84" align="right"
+        <ElTableColumn :label="plans.unit === 'points' ? 'Made' : 'Reaches it'" width="72" align="right"
           ><template #default="{ row }">{{ worthWords((row as Alternative).made, plans.unit) }}</template></ElTableColumn
         >
-        <ElTableColumn label="Leaves" width="92"
+        <ElTableColumn label="Leaves" width="76"
           ><template #default="{ row }">{{
             row.choice.next.ball ? `${nameOf(row.choice.next.ball)}, ${percentWords(row.choice.next.chance)}` : 'nothing'
           }}</template></ElTableColumn
         >
-        <ElTableColumn label="Why it ranks so" min-width="120"
+        <ElTableColumn label="Why it ranks so" min-width="116"
           ><template #default="{ row }">{{
             lacksWords(row as Alternative, plans.answer!.alternatives[0], plans.unit)
           }}</template></ElTableColumn

@@ -75,7 +75,7 @@ function key(e: KeyboardEvent) {
       @mouseleave="reading.pointed = null"
       @keydown="key"
     >
-      <ElTableColumn label="Ball" min-width="80" sortable :sort-method="by((o) => value(o) * 100 + o.chance.value)">
+      <ElTableColumn label="Ball" min-width="72" sortable :sort-method="by((o) => value(o) * 100 + o.chance.value)">
         <template #default="{ row }">
           <span class="named"
             ><BallDot :ball="row.cut.ball" /><span
@@ -90,7 +90,7 @@ function key(e: KeyboardEvent) {
           >
         </template>
       </ElTableColumn>
-      <ElTableColumn label="Pocket" min-width="100">
+      <ElTableColumn label="Pocket" min-width="92">
         <template #default="{ row }"
           >{{ pocketName(row.cut.pocket)
           }}<span v-if="row.cut.kind !== 'direct'" class="kind" :title="kindWords(row.cut)">{{
@@ -101,7 +101,7 @@ function key(e: KeyboardEvent) {
           }}</span></template
         >
       </ElTableColumn>
-      <ElTableColumn prop="chance.value" label="Chance" width="92" align="right" sortable :sort-orders="['descending', 'ascending']">
+      <ElTableColumn prop="chance.value" label="Chance" width="86" align="right" sortable :sort-orders="['descending', 'ascending']">
         <template #default="{ row }"
           ><strong>{{ shareWords(row.chance) }}</strong
           ><span v-if="row.isLevel" class="soft under" title="The strokes played cannot tell it from the likeliest">level</span
@@ -123,11 +123,11 @@ function key(e: KeyboardEvent) {
           ></template
         >
       </ElTableColumn>
-      <ElTableColumn label="Room" width="64" align="right" sortable :sort-method="by(room)">
+      <ElTableColumn label="Room" width="60" align="right" sortable :sort-method="by(room)">
         <template #header><span title="Least room beside the two ways">Room</span></template>
         <template #default="{ row }">{{ roomWords(row) }}</template>
       </ElTableColumn>
-      <ElTableColumn label="Tolerance" prop="toleranceMillimetres" width="66" align="right" sortable>
+      <ElTableColumn label="Tolerance" prop="toleranceMillimetres" width="60" align="right" sortable>
         <template #header><span title="Across the line of aim at the contact">Tol.</span></template>
         <template #default="{ row }">±{{ lengthWords(row.toleranceMillimetres / 2000, 1) }}</template>
       </ElTableColumn>

@@ -112,26 +112,26 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
       <span v-else class="soft">The re-spotted black, white from the D: on this table, at both players’ skill.</span>
     </div>
     <ElTable v-if="decide.openings?.openings.length" :data="decide.openings.openings" size="small" data-testid="openings">
-      <ElTableColumn label="Opening" min-width="190"
+      <ElTableColumn label="Opening" min-width="140"
         ><template #default="{ row }"
           ><LineButton @click="decide.setOpening(row as Opening)">{{
             openingWords(row as Opening, position.reference!.width)
           }}</LineButton></template
         ></ElTableColumn
       >
-      <ElTableColumn label="Safe" width="54" align="right"
+      <ElTableColumn label="Safe" width="52" align="right"
         ><template #default="{ row }">{{ shareWords(row.safe) }}</template></ElTableColumn
       >
-      <ElTableColumn label="Pot" width="54" align="right"
+      <ElTableColumn label="Pot" width="50" align="right"
         ><template #default="{ row }">{{ shareWords(row.potLeft) }}</template></ElTableColumn
       >
       <ElTableColumn label="Double" width="62" align="right"
         ><template #default="{ row }">{{ shareWords(row.doubleLeft) }}</template></ElTableColumn
       >
-      <ElTableColumn label="Tight" width="54" align="right"
+      <ElTableColumn label="Tight" width="50" align="right"
         ><template #default="{ row }">{{ shareWords(row.tight) }}</template></ElTableColumn
       >
-      <ElTableColumn label="Wins" width="84" align="right"
+      <ElTableColumn label="Wins" width="80" align="right"
         ><template #default="{ row }">{{
           row.wins.strokes ? shareWords(row.wins) + (row.isLevel ? ', level' : '') : '…'
         }}</template></ElTableColumn
@@ -152,7 +152,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     </p>
     <ol v-if="decide.items.length" class="answers" aria-label="Pots, safeties and escapes, the best first">
       <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
-        <span class="figure value">{{ signedWords(i.value) }}</span>
+        <span class="figure value">{{ decide.found?.isByFrame ? shareWords(i.win) : signedWords(i.value) }}</span>
         <LineButton @click="decide.choose(i)"
           >{{ wordsOf(i) }}<span v-if="hiddenOf(i)" class="soft"> – {{ hiddenOf(i) }}</span></LineButton
         >

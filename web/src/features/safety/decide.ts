@@ -17,9 +17,9 @@ import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
 export type Item =
-  | { kind: 'attack'; key: string; value: Estimate; isLevel: boolean; attack: Attack }
-  | { kind: 'safety'; key: string; value: Estimate; isLevel: boolean; safety: Safety }
-  | { kind: 'escape'; key: string; value: Estimate; isLevel: boolean; escape: Escape }
+  | { kind: 'attack'; key: string; value: Estimate; win: Estimate; isLevel: boolean; attack: Attack }
+  | { kind: 'safety'; key: string; value: Estimate; win: Estimate; isLevel: boolean; safety: Safety }
+  | { kind: 'escape'; key: string; value: Estimate; win: Estimate; isLevel: boolean; escape: Escape }
 
 /** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
 export const useDecide = defineStore('decide', () => {
@@ -37,18 +37,36 @@ export const useDecide = defineStore('decide', () => {
   const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
 
   const isOpen = computed(() => view_.step === 'safety')
-  const rank = (i: Item) => {
-    const line = i.kind === 'attack' ? i.attack : i.kind === 'safety' ? i.safety : i.escape
-    return (found.value?.isByFrame ? line.win : line.value).value
-  }
+  const rank = (i: Item) => (found.value?.isByFrame ? i.win : i.value).value
   /** One list, the best first. */
   const items = computed<Item[]>(() => {
     const a = found.value
     if (!a) return []
     return [
-      ...a.attacks.map((attack, i): Item => ({ kind: 'attack', key: `a${i}`, value: attack.value, isLevel: attack.isLevel, attack })),
-      ...a.safeties.map((safety, i): Item => ({ kind: 'safety', key: `s${i}`, value: safety.value, isLevel: safety.isLevel, safety })),
-      ...a.escapes.map((escape, i): Item => ({ kind: 'escape', key: `e${i}`, value: escape.value, isLevel: escape.isLevel, escape })),
+      ...a.attacks.map((attack, i): Item => ({
+        kind: 'attack',
+        key: `a${i}`,
+        value: attack.value,
+        win: attack.win,
+        isLevel: attack.isLevel,
+        attack,
+      })),
+      ...a.safeties.map((safety, i): Item => ({
+        kind: 'safety',
+        key: `s${i}`,
+        value: safety.value,
+        win: safety.win,
+        isLevel: safety.isLevel,
+        safety,
+      })),
+      ...a.escapes.map((escape, i): Item => ({
+        kind: 'escape',
+        key: `e${i}`,
+        value: escape.value,
+        win: escape.win,
+        isLevel: escape.isLevel,
+        escape,
+      })),
     ].sort((p, q) => rank(q) - rank(p))
   })
   const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))

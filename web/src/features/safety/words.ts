@@ -117,7 +117,8 @@ function callWords(d: Schemas['DecideProgress']): string {
   const margin = d.margin.value
   if (d.isByFrame && d.winWithPot && d.winWithSafety)
     return `${d.winWithPot.value > d.winWithSafety.value ? 'Go for the pot' : 'Play safe'}: the frame is won ${shareWords(d.winWithPot)} by the pot, ${shareWords(d.winWithSafety)} by the safety.`
-  if (d.isLevel) return `Level: the pot and the safety are worth the same, as far as ${amountWords(d.margin)} points can be told.`
+  if (d.isLevel)
+    return `Level: the pot is ${Math.abs(margin).toFixed(1)} points ${margin >= 0 ? 'better' : 'worse'} than the safety, which is within its error of ${d.margin.error.toFixed(1)}.`
   const by = `${amountWords({ ...d.margin, value: Math.abs(margin) })} points ${margin >= 0 ? 'better' : 'worse'} than the safety`
   const even =
     pot.breakEven !== null && pot.breakEven !== undefined && pot.breakEven > 0 && pot.breakEven < 1
