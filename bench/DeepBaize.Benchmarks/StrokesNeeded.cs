@@ -1,4 +1,5 @@
 using System.Globalization;
+using DeepBaize.Core;
 using DeepBaize.Core.Advice.Break;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
@@ -23,7 +24,7 @@ public static class StrokesNeeded
     private const int Strokes = 256,
         Streams = 32,
         Breaks = 16,
-        BreakStreams = 12;
+        BreakStreams = 8;
 
     private static readonly TableShape Shape = new(Conditions.Default);
 
@@ -97,7 +98,16 @@ public static class StrokesNeeded
     {
         var context = new SearchContext(Player.OfSkill(skill), Shape, PlanPreferences.Default, FairGate.Shared, default);
         var on = content.Frame?.On is { } ball ? BallsOn.Named(ball, "on") : (BallOn?)null;
-        var situation = Situation.Create(LayoutOf(content), new() { On = on });
+        Situation situation;
+        try
+        {
+            situation = Situation.Create(LayoutOf(content), new() { On = on, Repeats = content.Frame?.Repeats ?? false });
+        }
+        catch (InputException)
+        {
+            // An exercise with balls that no frame has.
+            return null;
+        }
         var search = new ShotSearch(context);
         if (search.Choose(situation, Effort.Later) is not [var first, ..])
             return null;

@@ -11,7 +11,7 @@ namespace DeepBaize.Core.Sampling;
 public readonly record struct ErrorStream
 {
     /// <summary>How many nets are taken in turn.</summary>
-    public const int Replicates = 16;
+    public const int Replicates = 8;
 
     private readonly uint _seed;
 
