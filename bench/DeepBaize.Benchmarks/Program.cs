@@ -5,8 +5,8 @@ using DeepBaize.Benchmarks;
 // BenchmarkDotNet.
 if (args is ["breaks", ..])
     BreakQuality.Run("docs/planning.md");
-else if (args is ["told", ..])
-    ToldQuality.Run("docs/figures.md");
+else if (args is ["told", .. var row])
+    ToldQuality.Run("docs/figures.md", string.Join(' ', row));
 else if (args is ["strokes", ..])
     StrokesNeeded.Run("docs/figures.md");
 else if (args is ["safety", ..])

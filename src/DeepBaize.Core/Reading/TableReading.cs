@@ -93,36 +93,47 @@ public static class TableReading
         Judge(layout, Cut.Of(layout, pot, shape), stroke, player, shape, Telling);
 
     /// <summary>
-    /// The best chance of a pot at any of several paces, plain ball, by a few strokes each: to find whether it is on, not to tell how
+    /// The best chance of a pot at any of several paces, plain ball or nearly, by a few strokes each: to find whether it is on, not to tell how
     /// likely it is.
     /// </summary>
     public static double BestChance(Layout layout, Pot pot, Player player, TableShape shape)
     {
         const int strokes = 32;
-        const double certain = 0.9;
+        const double certain = 0.9,
+            nearly = 0.3;
         var cut = Cut.Of(layout, pot, shape);
         if (!cut.CanBeAimed || !IsClear(layout, cut))
             return 0;
         var trial = new PotTrial(layout, cut, shape);
-        var best = 0.0;
+        var (best, bestPace) = (0.0, 0.0);
         double? near = null;
-        foreach (var pace in (ReadOnlySpan<double>)[4, 5.5, 7, 2.5])
+        double Share(double pace, double height)
         {
-            var stroke = new Stroke(cut.AimDegrees, 0, 0, pace, 0);
+            var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
             var reach = Reach.Of(layout, stroke, player);
             stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
             if (PotAim.Find(trial, cut, stroke, near, PotAim.Roughly) is not { } aim)
-                continue;
+                return 0;
             near = aim;
             stroke = stroke with { AimDegrees = aim };
             var potted = 0;
             foreach (var error in Choosing.Set(strokes, player.Skill.Times(reach.ErrorFactor)))
                 if (trial.Pots(error.Applied(stroke), error.Side, error.Height))
                     potted++;
-            best = Math.Max(best, (double)potted / strokes);
-            if (best > certain)
-                break;
+            return (double)potted / strokes;
         }
+        foreach (var pace in (ReadOnlySpan<double>)[4, 5.5, 7, 3, 2.5])
+        {
+            var share = Share(pace, 0);
+            if (share > best)
+                (best, bestPace) = (share, pace);
+            if (best > certain)
+                return best;
+        }
+        // Where plain ball is not quite enough, a little screw or follow may be.
+        if (best is > nearly and <= 0.5)
+            foreach (var height in (ReadOnlySpan<double>)[-0.7, 0.7])
+                best = Math.Max(best, Share(bestPace, height));
         return best;
     }
 

@@ -91,8 +91,8 @@ public sealed class LeaveJudge
     }
 
     // Of so many pots that look best it is asked how good they are; beyond these a quick estimate is sure enough.
-    private const int Tried = 3;
-    private const double SurelyNot = 0.15,
+    private const int Tried = 4;
+    private const double SurelyNot = 0.1,
         Surely = 0.93;
 
     /// <summary>
