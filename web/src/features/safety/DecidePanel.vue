@@ -85,7 +85,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     </div>
     <p v-if="decide.found" role="status">
       <strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
-      <span v-if="decide.found.winWithPot != null && decide.found.winWithSafety != null" class="soft figure">
+      <span v-if="decide.found.winWithPot != null && decide.found.winWithSafety != null && !decide.found.isByFrame" class="soft figure">
         Wins the frame {{ shareWords(decide.found.winWithPot) }} by the pot, {{ shareWords(decide.found.winWithSafety) }} by the
         safety.</span
       >
