@@ -93,8 +93,8 @@ public static class TableReading
         Judge(layout, Cut.Of(layout, pot, shape), stroke, player, shape, Telling);
 
     /// <summary>
-    /// The best chance of a pot at any of several paces, plain ball or nearly, by a few strokes each: to find whether it is on, not to tell how
-    /// likely it is.
+    /// The best chance of a pot at any of several paces, plain ball or nearly, by a few strokes each: to find whether it is on, not to tell
+    /// how likely it is.
     /// </summary>
     public static double BestChance(Layout layout, Pot pot, Player player, TableShape shape)
     {
@@ -271,6 +271,7 @@ public static class TableReading
         if (Softest(trial, cut, stroke, skill) is not { } played)
             return off;
         var (right, left) = PotAim.Window(trial, cut, played);
+        played = played with { AimDegrees = PotAim.Centred(played.AimDegrees, (right, left)) };
         return off with
         {
             Pace = played.Pace,
@@ -286,8 +287,9 @@ public static class TableReading
     /// </summary>
     private static Stroke? Softest(PotTrial trial, in Cut cut, Stroke stroke, Skill skill)
     {
-        const double step = 0.5,
-            tooSoft = 2;
+        // The aim off a far jaw takes long to find.
+        var step = cut.Fault == CutFault.OffJaw ? 1.5 : 0.5;
+        const double tooSoft = 2;
         double? near = null;
         Stroke? last = null;
         for (
@@ -300,7 +302,7 @@ public static class TableReading
             near = PotAim.Find(trial, cut, played, near, PotAim.Roughly) ?? near;
             if (near is null || !trial.Pots(played with { AimDegrees = near.Value }))
                 continue;
-            played = played with { AimDegrees = PotAim.Find(trial, cut, played, near) ?? near.Value };
+            played = played with { AimDegrees = near.Value };
             last = played;
             var softer = new StrokeError(0, -tooSoft * skill.PacePercent / 100, 0, 0);
             if (pace == stroke.Pace || trial.Pots(softer.Applied(played)))

@@ -1,3 +1,5 @@
+using System.Diagnostics;
+
 namespace DeepBaize.Core.Search;
 
 /// <summary>
@@ -10,17 +12,18 @@ public sealed class Heartbeat<T> : IDisposable
 
     private readonly IProgress<T>? _progress;
     private readonly Func<double, T> _now;
-    private readonly Timer? _timer;
     private readonly object _lock = new();
-    private double _share;
+    private T _last;
+    private long _told = Stopwatch.GetTimestamp();
     private bool _isEnded;
 
     /// <param name="now">What there is so far, for a share of the work done.</param>
     public Heartbeat(IProgress<T>? progress, Func<double, T> now)
     {
-        (_progress, _now) = (progress, now);
+        (_progress, _now, _last) = (progress, now, now(0));
+        // A thread of its own: the pool's may all be at work on the search.
         if (progress is not null)
-            _timer = new(_ => Beat(), null, Longest, Longest);
+            new Thread(Beat) { IsBackground = true, Name = "heartbeat" }.Start();
     }
 
     /// <summary>After a stage. A share of 1 is the last.</summary>
@@ -30,25 +33,39 @@ public sealed class Heartbeat<T> : IDisposable
         {
             if (_isEnded)
                 return;
-            _share = share;
-            _isEnded = share >= 1;
-            _progress?.Report(_now(share));
-            if (!_isEnded)
-                _timer?.Change(Longest, Longest);
+            (_last, _told) = (_now(share), Stopwatch.GetTimestamp());
+            _progress?.Report(_last);
+            if (share >= 1)
+                End();
         }
     }
 
     private void Beat()
     {
         lock (_lock)
-            if (!_isEnded)
-                _progress?.Report(_now(_share));
+            while (!_isEnded)
+            {
+                var left = Longest - Stopwatch.GetElapsedTime(_told);
+                if (left > TimeSpan.Zero)
+                    Monitor.Wait(_lock, left);
+                else
+                {
+                    _told = Stopwatch.GetTimestamp();
+                    // What was told last: what there is by now is the search's own while it works on it.
+                    _progress!.Report(_last);
+                }
+            }
     }
 
     public void Dispose()
     {
         lock (_lock)
-            _isEnded = true;
-        _timer?.Dispose();
+            End();
+    }
+
+    private void End()
+    {
+        _isEnded = true;
+        Monitor.PulseAll(_lock);
     }
 }

@@ -8,7 +8,8 @@ namespace DeepBaize.Core.Strokes;
 /// </summary>
 public static class PotAim
 {
-    private const double Accuracy = 1e-4;
+    /// <summary>Where the aim itself is told, degrees of the object ball's way.</summary>
+    public const double Accuracy = 1e-4;
     private const int MaxTries = 25,
         MaxSecants = 5;
 
@@ -48,12 +49,17 @@ public static class PotAim
     /// </summary>
     private static double Centred(PotTrial trial, in Cut cut, Stroke stroke, double aim)
     {
-        const double middle = 0.5;
         stroke = stroke with { AimDegrees = aim };
         if (!trial.PotsAsMeant(stroke))
             return Widest(trial, cut, stroke) ?? aim;
-        var (right, left) = Window(trial, cut, stroke);
-        var (centre, half) = ((right + left) / 2, (left - right) / 2);
+        return Centred(aim, Window(trial, cut, stroke));
+    }
+
+    /// <summary>An aim moved into the middle half of the aims that pot.</summary>
+    public static double Centred(double aim, (double Right, double Left) window)
+    {
+        const double middle = 0.5;
+        var (centre, half) = ((window.Right + window.Left) / 2, (window.Left - window.Right) / 2);
         return Math.Clamp(aim, centre - middle * half, centre + middle * half);
     }
 

@@ -162,7 +162,8 @@ public class WaySearchTests
         Assert.Equal(first.Select(w => (w.Stroke, w.Odds.Both)), second.Select(w => (w.Stroke, w.Odds.Both)));
         Assert.True(seen.Count >= 2 && seen[^1].Share == 1);
         Assert.Equal(seen.Select(s => s.Share).Order(), seen.Select(s => s.Share));
-        Assert.NotEmpty(seen[0].Ways);
+        // Word each second may come before there is anything.
+        Assert.NotEmpty(seen.First(s => s.Share > 0).Ways);
     }
 
     [Fact]

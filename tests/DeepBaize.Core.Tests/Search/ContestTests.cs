@@ -96,14 +96,23 @@ public class ContestTests
     [Fact]
     public async Task Word_comes_at_least_each_second_though_a_stage_takes_longer()
     {
-        var told = new List<double>();
-        using (var heart = new Heartbeat<double>(new Teller(told.Add), share => share))
+        var (told, again) = (new List<double>(), new TaskCompletionSource());
+        void Tell(double share)
+        {
+            told.Add(share);
+            if (told.Count == 2)
+                again.SetResult();
+        }
+        using (var heart = new Heartbeat<double>(new Teller(Tell), share => share))
         {
             heart.Tell(0.2);
-            await Task.Delay(1100);
+            await again.Task.WaitAsync(TimeSpan.FromSeconds(20));
             heart.Tell(1);
         }
-        Assert.Equal([0.2, 0.2, 1.0], told);
+        // Once or, on a busy machine, more often in between; the last word is the last.
+        Assert.True(told.Count >= 3);
+        Assert.Equal((0.2, 1.0), (told[0], told[^1]));
+        Assert.All(told[1..^1], share => Assert.Equal(0.2, share));
     }
 
     private sealed class Teller(Action<double> tell) : IProgress<double>

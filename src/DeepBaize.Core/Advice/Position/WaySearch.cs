@@ -79,7 +79,7 @@ public sealed class WaySearch
     {
         var search = new WaySearch(question, Freedom.Full, workers);
         var (stroke, bench) = (question.Stroke, new Bench(search, question.Pot.Part));
-        return bench.Try(stroke.SideTips, stroke.HeightTips, stroke.Pace, null) is { } tried ? search.Told(tried) : null;
+        return bench.Try(stroke.SideTips, stroke.HeightTips, stroke.Pace, null, PotAim.Accuracy) is { } tried ? search.Told(tried) : null;
     }
 
     private IReadOnlyList<Way> Run(IProgress<WaySearchProgress>? progress)
@@ -235,7 +235,7 @@ public sealed class WaySearch
         public ShotRecord Record { get; } = new();
 
         /// <summary>Aims and plays; null if there is no aim.</summary>
-        public Tried? Try(double side, double height, double pace, double? near)
+        public Tried? Try(double side, double height, double pace, double? near, double accuracy = PotAim.Roughly)
         {
             _search._workers.Cancel.ThrowIfCancellationRequested();
             var stroke = _search._question.Stroke with { AimDegrees = Cut.AimDegrees, SideTips = side, HeightTips = height, Pace = pace };
@@ -243,7 +243,7 @@ public sealed class WaySearch
             {
                 ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.ElevationFor(_search._question.Layout, stroke)),
             };
-            if (!Cut.CanBeAimed || PotAim.Find(_trial, Cut, stroke, near) is not { } aim)
+            if (!Cut.CanBeAimed || PotAim.Find(_trial, Cut, stroke, near, accuracy) is not { } aim)
                 return null;
             stroke = stroke with { AimDegrees = aim };
             Play(stroke, default);
