@@ -29,6 +29,15 @@ public sealed class Sums
     private readonly double[] _sums = new double[ErrorStream.Replicates];
     private readonly int[] _counts = new int[ErrorStream.Replicates];
 
+    /// <summary>Of outcomes that stand in the order of their stream.</summary>
+    public static Sums Of<T>(IReadOnlyList<T> outcomes, Func<T, double> figure)
+    {
+        var sums = new Sums();
+        for (var i = 0; i < outcomes.Count; i++)
+            sums.Add(i, figure(outcomes[i]));
+        return sums;
+    }
+
     /// <summary>How many strokes.</summary>
     public int Strokes { get; private set; }
 

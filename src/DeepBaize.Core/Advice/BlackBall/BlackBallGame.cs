@@ -92,12 +92,15 @@ public sealed class BlackBallGame
                 .GroupBy(c => c.Tried.Kind)
                 .Select(g => g.MaxBy(c => c.Odds.Safe.Value - c.Odds.Foul.Value).Tried),
         ];
-        openings = _mine.InParallel(kinds.Count, (bench, i) => Told(bench, new(kinds[i], default, false)));
+        openings = _mine.InParallel(kinds.Count, (bench, i) => Told(bench, kinds[i]));
         heart.Tell(0.4);
         var ranked = Contest.Run(_mine, kinds, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
         heart.Tell(0.7);
         var wins = ranked.ConvertAll(r => _rallies.Wins(r.Entrant.From, r.Entrant.Stroke, ToldRallies, TellingRallies));
-        openings = _mine.InParallel(ranked.Count, (bench, i) => Told(bench, ranked[i] with { Value = wins[i] }));
+        openings =
+        [
+            .. ranked.Select((r, i) => openings[kinds.IndexOf(r.Entrant)] with { Wins = wins[i], IsLevel = r.IsLevel }),
+        ];
         heart.Tell(1);
         return openings;
     }
@@ -163,9 +166,9 @@ public sealed class BlackBallGame
         return new(isSafe, pots.Share, doubleLeft, tight.Share, fouls.Share);
     }
 
-    private Opening Told(Bench bench, Placed<Tried> placed)
+    /// <summary>With its odds; the rallies come later.</summary>
+    private Opening Told(Bench bench, Tried tried)
     {
-        var tried = placed.Entrant;
         var odds = OddsOf(bench, tried, ToldStrokes, Telling);
         bench.Play(tried.From, tried.Stroke, default, Ball.Black);
         var paths = ShotPath.Points(bench.Record, 2, ShotPath.Drawn);
@@ -176,8 +179,8 @@ public sealed class BlackBallGame
             1 - Math.Abs(tried.Offset),
             Route.Of(bench.Record),
             odds,
-            placed.Value,
-            placed.IsLevel,
+            Wins: default,
+            IsLevel: false,
             new(paths[0], paths[1])
         );
     }

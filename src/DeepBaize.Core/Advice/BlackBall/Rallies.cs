@@ -25,10 +25,7 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     public Estimate Wins(Situation from, Stroke first, int rallies, ErrorStream errors)
     {
         var won = mine.InParallel(rallies, (_, i) => IsWon(from, first, errors, i));
-        var sums = new Sums();
-        for (var i = 0; i < won.Count; i++)
-            sums.Add(i, won[i]);
-        return sums.Share;
+        return Sums.Of(won, isWon => isWon ? 1 : 0).Share;
     }
 
     /// <summary>Plays the i-th rally to its end; whether the one who has played the first stroke wins.</summary>

@@ -147,27 +147,19 @@ public sealed class BreakPlanner
     private sealed record Told(Choice Choice, IReadOnlyList<Playout> Playouts)
     {
         /// <summary>In the measure of the target, a miss and what else it costs taken off: by this they stand.</summary>
-        public Estimate Value { get; } = Of(Playouts, p => p.WithoutLuck).Mean;
+        public Estimate Value { get; } = Sums.Of(Playouts, p => p.WithoutLuck).Mean;
     }
 
     /// <summary>Points, the luck taken out; for a score or a clearance the luck is measured in chances of that, and stays in.</summary>
     private Estimate PointsOf(IReadOnlyList<Playout> playouts) =>
-        Of(
+        Sums.Of(
             playouts,
             p => _context.Preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.WithoutLuck : p.Result.Points
         ).Mean;
 
     /// <summary>What the breaks made: points, or the chance of the target.</summary>
     private Estimate Made(IReadOnlyList<Playout> playouts) =>
-        _context.Preferences.Target == PlanTarget.MostPoints ? PointsOf(playouts) : Of(playouts, p => p.WithoutLuck).Mean;
-
-    private static Sums Of(IReadOnlyList<Playout> playouts, Func<Playout, double> figure)
-    {
-        var sums = new Sums();
-        for (var i = 0; i < playouts.Count; i++)
-            sums.Add(i, figure(playouts[i]));
-        return sums;
-    }
+        _context.Preferences.Target == PlanTarget.MostPoints ? PointsOf(playouts) : Sums.Of(playouts, p => p.WithoutLuck).Mean;
 
     private List<Playout> PlayedOut(Playouts playouts, Choice first, int breaks) =>
         _context.InParallel(breaks, (bench, i) => playouts.Of(bench, first, Telling, i));
@@ -306,7 +298,7 @@ public sealed class BreakPlanner
     {
         var from = plan.Shots[0].Before;
         var results = playouts.Select(p => p.Result).ToList();
-        Estimate Share(Func<BreakResult, bool> which) => Of(playouts, p => which(p.Result) ? 1 : 0).Share;
+        Estimate Share(Func<BreakResult, bool> which) => Sums.Of(playouts, p => which(p.Result) ? 1 : 0).Share;
 
         var longest = results.Max(r => r.Shots);
         List<Estimate> alive = [.. Enumerable.Range(0, longest + 1).Select(k => Share(r => r.Shots >= k))];
