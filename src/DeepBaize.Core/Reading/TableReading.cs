@@ -305,7 +305,7 @@ public static class TableReading
             played = played with { AimDegrees = near.Value };
             last = played;
             var softer = new StrokeError(0, -tooSoft * skill.PacePercent / 100, 0, 0);
-            if (pace == stroke.Pace || trial.Pots(softer.Applied(played)))
+            if (pace == stroke.Pace || trial.GetsThere(softer.Applied(played)))
                 break;
         }
         return last;

@@ -14,7 +14,8 @@ public sealed class PotTrial
     private readonly Cut _cut;
     private readonly PocketShape _pocket;
     private readonly int _target;
-    private readonly Func<bool> _isSent;
+    private readonly Func<bool> _isSent,
+        _isDecided;
 
     public PotTrial(Layout layout, in Cut cut, TableShape shape)
         : this(
@@ -33,7 +34,7 @@ public sealed class PotTrial
     private PotTrial(in Cut cut, TableShape shape, PlacedBall[] balls)
     {
         (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
-        _isSent = IsSent;
+        (_isSent, _isDecided) = (IsSent, IsDecided);
     }
 
     /// <summary>What the last stroke did.</summary>
@@ -60,8 +61,17 @@ public sealed class PotTrial
     /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
     public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0)
     {
-        Play(stroke, sideError, heightError, null);
+        Play(stroke, sideError, heightError, _isDecided);
         return _simulator.PocketOf(_target) == _cut.Pocket;
+    }
+
+    /// <summary>
+    /// Whether a stroke brings the ball to its pocket, or past it: it does not stop on its last leg, nor the white before it.
+    /// </summary>
+    public bool GetsThere(in Stroke stroke)
+    {
+        Play(stroke, 0, 0, _cut.Kind == PotKind.Direct ? _isSent : _isDecided);
+        return Way() is { End: not ShotEventKind.Stop };
     }
 
     /// <summary>
@@ -90,7 +100,7 @@ public sealed class PotTrial
     {
         // Of a direct pot nothing counts after the object ball's first leg.
         Play(stroke, sideError, heightError, _cut.Kind == PotKind.Direct ? _isSent : null);
-        if (Way() is not { } way)
+        if (Way()?.Leg is not { } way)
             return null;
         var meant = _cut.Pot.Off is null ? _cut.FinalDegrees : Cut.Opening(way.From, _pocket).Direction.Degrees;
         return _cut.Turn * Math.IEEERemainder(way.Direction.Degrees - meant, 360);
@@ -101,6 +111,9 @@ public sealed class PotTrial
         _simulator.Place(_balls);
         _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record, until);
     }
+
+    /// <summary>Whether the object ball has been potted: where the white goes then is nothing to the pot.</summary>
+    private bool IsDecided() => Record.Events.Count > 0 && Record.Events[^1] is { Kind: ShotEventKind.Pot } e && e.Ball == _target;
 
     /// <summary>Whether the object ball has come to the end of its first leg.</summary>
     private bool IsSent() =>
@@ -113,8 +126,10 @@ public sealed class PotTrial
     /// <summary>A ball tight on a cushion meets it as it is struck: no way of its own lies before that.</summary>
     private bool IsWhereItLay(in ShotEvent e) => e.Kind == ShotEventKind.Cushion && e.At.DistanceTo(_balls[_target].At) < Cut.Touching;
 
-    /// <summary>From where the ball sets out to the pocket to where it first meets anything, is potted or stops.</summary>
-    private Segment? Way()
+    /// <summary>
+    /// From where the ball sets out to the pocket to where it first meets anything, is potted or stops; and which of these.
+    /// </summary>
+    private (Segment Leg, ShotEventKind End)? Way()
     {
         var (struck, sent) = (false, false);
         var from = _balls[_target].At;
@@ -132,7 +147,7 @@ public sealed class PotTrial
             else if (sent)
             {
                 if (e.Ball == _target && !IsWhereItLay(e))
-                    return new(from, e.At);
+                    return (new(from, e.At), e.Kind);
             }
             else if (_target == 2)
             {
