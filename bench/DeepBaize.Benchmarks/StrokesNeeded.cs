@@ -124,21 +124,9 @@ public static class StrokesNeeded
             BreakStreams * Breaks,
             (bench, k) =>
             {
-                var (random, value, shot) = (new Random(k), 0.0, 0);
-                BreakPlay.Play(
-                    situation,
-                    s =>
-                    {
-                        var choice = shot++ == 0 ? first : search.Glance(bench, s);
-                        return choice is null ? null : new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
-                    },
-                    context.Player.Skill,
-                    Shape,
-                    (_, able) => StrokeError.Draw(random, able),
-                    (s, _, played) => value += context.Worth.OutcomeOf(s.Frame, played.Ruling)
-                );
-                Interlocked.Add(ref shots, shot);
-                return value;
+                var played = PlainBreak.Play(context, search, bench, situation, first, k);
+                Interlocked.Add(ref shots, played.Shots);
+                return played.Value;
             }
         );
         var plainStrokes = context.Examined - before + shots;

@@ -119,24 +119,7 @@ public static class ToldQuality
             var search = new ShotSearch(context);
             var made = context.InParallel(
                 Breaks,
-                (bench, k) =>
-                {
-                    var (random, shot) = (new Random(9000 + k), 0);
-                    return (double)
-                        BreakPlay
-                            .Play(
-                                situation,
-                                s =>
-                                {
-                                    var choice = shot++ == 0 ? first : search.Glance(bench, s);
-                                    return choice is null ? null : new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
-                                },
-                                player.Skill,
-                                Shape,
-                                (_, able) => StrokeError.Draw(random, able)
-                            )
-                            .Points;
-                }
+                (bench, k) => (double)PlainBreak.Play(context, search, bench, situation, first, 9000 + k).Points
             );
             var mean = made.Average();
             pairs.Add(

@@ -14,10 +14,21 @@ public readonly record struct Estimate(double Value, double Error, int Strokes)
 
     /// <summary>Whether the strokes cannot tell it from another.</summary>
     public bool IsLevelWith(in Estimate other) =>
-        Math.Abs(Value - other.Value) <= ApartBy * Math.Sqrt(Error * Error + other.Error * other.Error);
+        Math.Abs(Value - other.Value) <= ApartBy * Together(Error, other.Error);
 
     /// <summary>The same figure moved and scaled by exact numbers.</summary>
     public Estimate Times(double factor, double plus = 0) => new(factor * Value + plus, Math.Abs(factor) * Error, Strokes);
+
+    /// <summary>With another that was found by strokes of its own: the errors of the two add up as squares. Strokes of the first.</summary>
+    public Estimate Plus(in Estimate other) => new(Value + other.Value, Together(Error, other.Error), Strokes);
+
+    /// <inheritdoc cref="Plus"/>
+    public Estimate Minus(in Estimate other) => Plus(other.Times(-1));
+
+    /// <inheritdoc cref="Plus"/>
+    public Estimate Times(in Estimate other) => new(Value * other.Value, Together(Error * other.Value, Value * other.Error), Strokes);
+
+    private static double Together(double a, double b) => Math.Sqrt(a * a + b * b);
 }
 
 /// <summary>

@@ -259,13 +259,7 @@ public sealed class ShotSearch(SearchContext context)
     private Estimate ValueOf(in ChoiceOdds odds, in Estimate mean)
     {
         var (chance, foul, worth) = (odds.Chance, odds.Foul, context.Worth);
-        // Independent streams: the errors of chance, of what follows and of fouls add up as squares.
-        var error = Math.Sqrt(
-            Math.Pow((mean.Value + worth.MissCost) * chance.Error, 2)
-                + Math.Pow(chance.Value * mean.Error, 2)
-                + Math.Pow(worth.FoulCost * foul.Error, 2)
-        );
-        return new(ValueOf(chance.Value, foul.Value, mean.Value), error, mean.Strokes);
+        return mean.Times(1, worth.MissCost).Times(chance).Minus(foul.Times(worth.FoulCost, worth.MissCost));
     }
 
     // ---- Pots on ---------------------------------------------------------------------------------------------------

@@ -153,17 +153,8 @@ public sealed class BlackBallGame
             doubles.Add(i, TableReading.Doubles(played.Leaves.Layout, _theirs.Player, _shape) > WorthOfDouble);
         }
         var (noPot, share) = (safe.Share, doubles.Share);
-        var doubleLeft = new Estimate(
-            share.Value * noPot.Value,
-            Math.Sqrt(Math.Pow(share.Error * noPot.Value, 2) + Math.Pow(share.Value * noPot.Error, 2)),
-            share.Strokes
-        );
-        var isSafe = new Estimate(
-            noPot.Value - doubleLeft.Value,
-            Math.Sqrt(Math.Pow(noPot.Error, 2) + Math.Pow(doubleLeft.Error, 2)),
-            noPot.Strokes
-        );
-        return new(isSafe, pots.Share, doubleLeft, tight.Share, fouls.Share);
+        var doubleLeft = share.Times(noPot);
+        return new(noPot.Minus(doubleLeft), pots.Share, doubleLeft, tight.Share, fouls.Share);
     }
 
     /// <summary>With its odds; the rallies come later.</summary>

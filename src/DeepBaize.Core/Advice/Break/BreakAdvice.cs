@@ -54,5 +54,5 @@ public static class BreakAdvice
         );
     }
 
-    internal static Intention IntentionOf(Choice choice) => new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
+    public static Intention IntentionOf(Choice choice) => new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
 }

@@ -174,13 +174,8 @@ public sealed class Decider
             chance.Value <= 0
                 ? 0
                 : (choice.Value.Value + (1 - chance.Value) * worth.MissCost + choice.Odds.Foul.Value * worth.FoulCost) / chance.Value;
-        var value = new Estimate(
-            chance.Value * gain - (1 - chance.Value) * mean.Value,
-            Math.Sqrt(
-                Math.Pow(choice.Value.Error, 2) + Math.Pow(chance.Error * mean.Value, 2) + Math.Pow((1 - chance.Value) * mean.Error, 2)
-            ),
-            choice.Value.Strokes
-        );
+        // What it gains is exact here: the error of the choice's own value is kept, beside that of what a miss leaves.
+        var value = (choice.Value with { Value = chance.Value * gain }).Minus(chance.Times(-1, 1).Times(mean));
         double? even = safety is { } s && gain + mean.Value > 0 ? (s + mean.Value) / (gain + mean.Value) : null;
         var (thickMean, thinMean) = (thickLeave.For(thick), thinLeave.For(thin));
         var difference = thickMean.Value - thinMean.Value;
@@ -220,14 +215,7 @@ public sealed class Decider
         (Estimate Value, Estimate Win)? best = safe.Count == 0 ? null : safe.MaxBy(o => isByFrame ? o.Win.Value : o.Value.Value);
         if (safeties.Count > 0 && required > 0)
             best = safe[0];
-        Estimate? margin =
-            attacks.Count > 0 && best is { } other
-                ? new(
-                    attacks[0].Value.Value - other.Value.Value,
-                    Math.Sqrt(Math.Pow(attacks[0].Value.Error, 2) + Math.Pow(other.Value.Error, 2)),
-                    attacks[0].Value.Strokes + other.Value.Strokes
-                )
-                : null;
+        Estimate? margin = attacks.Count > 0 && best is { } other ? attacks[0].Value.Minus(other.Value) : null;
         var verdict = new Verdict(margin, attacks.Count > 0 ? attacks[0].Win : null, best?.Win, isByFrame, required);
         Vec2? white = _from.Frame.InHand ? _from.Layout.White.At : null;
         return new(white, attacks, safeties, escapes, verdict, _from.IsSnookered, _from.Touching);
