@@ -3,6 +3,8 @@ namespace DeepBaize.Core.Geometry;
 /// <summary>A place or a direction in the plane of the table: x up the table, y across. Metres for a place.</summary>
 public readonly record struct Vec2(double X, double Y)
 {
+    public override string ToString() => $"({X}, {Y})";
+
     public double SquaredLength => X * X + Y * Y;
 
     public double Length => Math.Sqrt(X * X + Y * Y);

@@ -12,6 +12,9 @@ internal sealed class Cloth(Conditions c, double neglected)
         Roll = c.RollingFriction * c.Gravity,
         Spin = c.SpinDeceleration;
 
+    /// <summary>m/s².</summary>
+    public readonly double Gravity = c.Gravity;
+
     /// <summary>
     /// Less slip than this ends at once, m/s: the slide would shift the ball by less than the length against rolling from the start,
     /// 2u²/(49μs·g).
@@ -29,15 +32,24 @@ internal enum Phase : byte
     AtRest,
     Sliding,
     Rolling,
+
+    /// <summary>Off the bed, so low that noses, jaws and pockets are in its way.</summary>
+    Hopping,
+
+    /// <summary>Off the bed, and over all but the balls.</summary>
+    Over,
 }
 
 /// <summary>
-/// A ball on the cloth, as it was at a time of its own and goes on by itself from there: a parabola, until its phase ends.
+/// A ball as it was at a time of its own, and goes on by itself from there: a parabola, on the cloth or above it, until its phase ends.
 /// </summary>
 internal struct MovingBall
 {
     public double X,
         Y;
+
+    /// <summary>Of the centre above its height at rest, m.</summary>
+    public double Z;
     public BallMotion Motion;
     public double Ax,
         Ay;
@@ -48,13 +60,23 @@ internal struct MovingBall
 
     public Phase Phase;
 
+    /// <summary>Whether a flight ends on the bed, and not where it comes to be over all or is no longer.</summary>
+    public bool Lands;
+
+    public readonly bool IsInAir => Phase >= Phase.Hopping;
+
     public readonly double Speed => Math.Sqrt(Motion.Vx * Motion.Vx + Motion.Vy * Motion.Vy);
 
     /// <summary>Works out from velocity and spin whether the ball slides, rolls or rests, and until when.</summary>
     public void Begin(double time, Cloth cloth)
     {
         Since = time;
-        var (vx, vy, wx, wy, wz) = Motion;
+        if (Z > 0 || Motion.Vz > 0)
+        {
+            Fly(cloth.Gravity);
+            return;
+        }
+        var (vx, vy, wx, wy, wz, _) = Motion;
         var (ux, uy) = (vx - BallRadius * wy, vy + BallRadius * wx);
         var slip2 = ux * ux + uy * uy;
         if (slip2 > cloth.NoSlip * cloth.NoSlip)
@@ -79,13 +101,44 @@ internal struct MovingBall
         (Phase, Ax, Ay, End) = (Phase.AtRest, 0, 0, double.PositiveInfinity);
     }
 
+    /// <summary>Which part of a flight this is, and until when.</summary>
+    private void Fly(double gravity)
+    {
+        (Ax, Ay, Lands) = (0, 0, false);
+        var up = Motion.Vz;
+        if (Z > Landing.OverAll || (Z == Landing.OverAll && up > 0))
+        {
+            (Phase, End) = (Phase.Over, Since + Fall(Landing.OverAll, gravity));
+            return;
+        }
+        Phase = Phase.Hopping;
+        var least = up * up - 2 * gravity * (Landing.OverAll - Z);
+        if (up > 0 && least > 0)
+            End = Since + (up - Math.Sqrt(least)) / gravity;
+        else
+            (End, Lands) = (Since + Fall(0, gravity), true);
+    }
+
+    /// <summary>Seconds until it falls through a height that it is not below.</summary>
+    private readonly double Fall(double height, double gravity) =>
+        (Motion.Vz + Math.Sqrt(Math.Max(0, Motion.Vz * Motion.Vz + 2 * gravity * (Z - height)))) / gravity;
+
     /// <summary>Brings the ball to a later time within its phase.</summary>
     public void Advance(double time, Cloth cloth)
     {
         var t = time - Since;
         if (t <= 0)
             return;
-        var (vx, vy, wx, wy, wz) = Motion;
+        var (vx, vy, wx, wy, wz, vz) = Motion;
+        if (IsInAir)
+        {
+            X += t * vx;
+            Y += t * vy;
+            Z += t * (vz - 0.5 * cloth.Gravity * t);
+            Motion = Motion with { Vz = vz - cloth.Gravity * t };
+            Since = time;
+            return;
+        }
         if (wz != 0)
             wz = Math.CopySign(Math.Max(0, Math.Abs(wz) - cloth.Spin * t), wz);
         if (Phase == Phase.AtRest)
@@ -108,6 +161,19 @@ internal struct MovingBall
         (vx, vy) = (Motion.Vx + Ax * t, Motion.Vy + Ay * t);
         x = X + t * (Motion.Vx + 0.5 * Ax * t);
         y = Y + t * (Motion.Vy + 0.5 * Ay * t);
+    }
+
+    /// <summary>Height and vertical velocity at a later time within its phase, m and m/s.</summary>
+    public readonly void HeightAt(double time, double gravity, out double z, out double vz)
+    {
+        if (!IsInAir)
+        {
+            (z, vz) = (0, 0);
+            return;
+        }
+        var t = time - Since;
+        z = Z + t * (Motion.Vz - 0.5 * gravity * t);
+        vz = Motion.Vz - gravity * t;
     }
 
     /// <summary>Ends the slide: from here the ball rolls.</summary>

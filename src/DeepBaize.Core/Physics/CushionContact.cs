@@ -38,26 +38,49 @@ public sealed class CushionContact
 
     private const int MaxSteps = 4000;
 
-    private readonly double _s,
-        _c,
-        _muNose,
+    private readonly double _muNose,
         _muCloth,
         _returned;
 
-    /// <summary>1 − 5s/2: how much of the friction along the cushion at one contact is felt as slip at the other.</summary>
-    private readonly double _cross;
+    /// <summary>Sine and cosine of the angle at which the nose meets the ball, above its equator.</summary>
+    private double _s,
+        _c;
 
-    private readonly RollingRebounds _rolling;
+    /// <summary>1 − 5s/2: how much of the friction along the cushion at one contact is felt as slip at the other.</summary>
+    private double _cross;
+
+    private readonly RollingRebounds? _rolling;
+
+    /// <summary>The same cushion met by a ball that is off the bed: its nose lies lower on the ball, each time elsewhere.</summary>
+    private readonly CushionContact? _raised;
 
     public CushionContact(Conditions c)
+        : this(c, c.NoseSine)
     {
-        _s = c.NoseSine;
-        _c = Math.Sqrt(1 - _s * _s);
+        // The table outlives this instance and serves other threads: it has one of its own to integrate with.
+        var level = new CushionContact(c, c.NoseSine);
+        _rolling = RollingRebounds.Of(c, slip => level.Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance));
+        _raised = new(c, c.NoseSine);
+    }
+
+    private CushionContact(Conditions c, double sine)
+    {
         _muNose = c.CushionFriction;
         _muCloth = c.SlidingFriction;
         _returned = c.CushionRestitution * c.CushionRestitution;
-        _cross = 1 - 2.5 * _s;
-        _rolling = RollingRebounds.Of(c, slip => Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance));
+        SetNose(sine);
+    }
+
+    private void SetNose(double sine) => (_s, _c, _cross) = (sine, Math.Sqrt(1 - sine * sine), 1 - 2.5 * sine);
+
+    /// <summary>Of a ball whose centre is so high above its place at rest, m.</summary>
+    /// <inheritdoc cref="Rebound(in BallMotion, double, double)"/>
+    public BallMotion Rebound(in BallMotion m, double kx, double ky, double height)
+    {
+        if (height <= 0)
+            return Rebound(m, kx, ky);
+        _raised!.SetNose(Math.Max(0, _s - height / BallRadius));
+        return _raised.Rebound(m, kx, ky) with { Vz = m.Vz };
     }
 
     /// <summary>The motion after contact; k is the unit vector from the ball into the cushion.</summary>
@@ -73,7 +96,7 @@ public sealed class CushionContact
 
         var (slipCloth, slipNose) = (vt + wk, vt + _c * wz - _s * wk);
         var rolls = Math.Abs(slipCloth) < Rolling && Math.Abs(wt - 1) < Rolling;
-        var (q, nose, cloth, turn) = rolls ? _rolling.At(slipNose) : Slipping(Vector256.Create(slipCloth, slipNose, wt, 0), Tolerance);
+        var (q, nose, cloth, turn) = rolls && _rolling is not null ? _rolling.At(slipNose) : Slipping(Vector256.Create(slipCloth, slipNose, wt, 0), Tolerance);
         vt = (vt - nose - cloth) * speed;
         wk = (wk + 2.5 * (_s * nose - cloth)) / spin;
         wt = turn / spin;

@@ -103,6 +103,11 @@ public sealed partial class Simulator
             return;
         }
         ref var ball = ref _balls[i];
+        if (ball.Phase == Phase.Over)
+        {
+            PredictOver(i);
+            return;
+        }
         if (ball.Phase == Phase.AtRest)
         {
             _ownTime[i] = double.PositiveInfinity;
@@ -142,6 +147,30 @@ public sealed partial class Simulator
         _ownTime[i] = ball.Since + end;
         _ownKind[i] = kind;
         _ownIndex[i] = index;
+    }
+
+    /// <summary>Of a ball that is over all: it comes down again, or is beyond a nose line before.</summary>
+    private void PredictOver(int i)
+    {
+        ref readonly var ball = ref _balls[i];
+        var end = ball.End - ball.Since;
+        Bound(i, ball, end);
+        _ownKind[i] = ToPhaseEnd;
+        if (_minX[i] < 0 || _maxX[i] > Length || _minY[i] < 0 || _maxY[i] > Width)
+        {
+            var x = Leaves(ball.X, ball.Motion.Vx, Length);
+            var y = Leaves(ball.Y, ball.Motion.Vy, Width);
+            if (Math.Min(x, y) < end)
+                (end, _ownKind[i]) = (Math.Min(x, y), ToOff);
+            Bound(i, ball, end);
+        }
+        _ownTime[i] = ball.Since + end;
+
+        static double Leaves(double p, double v, double far) =>
+            p < 0 || p > far ? 0
+            : v > 0 ? (far - p) / v
+            : v < 0 ? -p / v
+            : double.PositiveInfinity;
     }
 
     /// <summary>The box that the ball's centre stays in for this long.</summary>
@@ -226,6 +255,7 @@ public sealed partial class Simulator
     private void PredictPairs(int i, uint near, double now)
     {
         ref var a = ref _balls[i];
+        now = double.MaxNative(now, a.Since);
         a.At(now, out var x, out var y, out var vx, out var vy);
         var (ax, ay, rests) = (a.Ax, a.Ay, a.Phase == Phase.AtRest);
         var (own, next) = (_ownTime[i], _pairTime[i]);
@@ -233,21 +263,61 @@ public sealed partial class Simulator
         {
             var j = BitOperations.TrailingZeroCount(near);
             ref var b = ref _balls[j];
-            b.At(now, out var xj, out var yj, out var vxj, out var vyj);
-            var (px, py) = (x - xj, y - yj);
-            Touch(i, j, IsTouch(px, py));
-            if (rests && b.Phase == Phase.AtRest)
-                continue;
-            // Later than this, one of the two will have been predicted anew.
             ref var nextOfJ = ref _pairTime[j];
-            var until = double.MinNative(double.MinNative(own, _ownTime[j]), double.MaxNative(next, nextOfJ));
-            var t = now + Closing(px, py, vx - vxj, vy - vyj, ax - b.Ax, ay - b.Ay, 2 * BallRadius, Touching, until - now);
+            double t;
+            // One that has come out of a cluster is already a little later than the rest.
+            if (b.Since > now || a.IsInAir || b.IsInAir)
+                t = MeetsInSpace(i, j, double.MaxNative(now, b.Since), double.MinNative(own, _ownTime[j]));
+            else
+            {
+                b.At(now, out var xj, out var yj, out var vxj, out var vyj);
+                var (px, py) = (x - xj, y - yj);
+                Touch(i, j, IsTouch(px * px + py * py));
+                if (rests && b.Phase == Phase.AtRest)
+                    continue;
+                // Later than this, one of the two will have been predicted anew.
+                var until = double.MinNative(double.MinNative(own, _ownTime[j]), double.MaxNative(next, nextOfJ));
+                t = now + Closing(px, py, vx - vxj, vy - vyj, ax - b.Ax, ay - b.Ay, 2 * BallRadius, Touching, until - now);
+            }
             if (t < nextOfJ)
                 (nextOfJ, _partner[j]) = (t, (byte)i);
             if (t < next)
                 (next, _partner[i]) = (t, (byte)j);
         }
         _pairTime[i] = next;
+    }
+
+    /// <summary>When two balls meet from a time on, heights and all; +∞ if not before another.</summary>
+    private double MeetsInSpace(int i, int j, double from, double until)
+    {
+        ref readonly var a = ref _balls[i];
+        ref readonly var b = ref _balls[j];
+        a.At(from, out var x, out var y, out var vx, out var vy);
+        b.At(from, out var xj, out var yj, out var vxj, out var vyj);
+        a.HeightAt(from, _cloth.Gravity, out var z, out var vz);
+        b.HeightAt(from, _cloth.Gravity, out var zj, out var vzj);
+        (x, y, z, vx, vy, vz) = (x - xj, y - yj, z - zj, vx - vxj, vy - vyj, vz - vzj);
+        var (ax, ay) = (a.Ax - b.Ax, a.Ay - b.Ay);
+        var az = (b.IsInAir ? _cloth.Gravity : 0) - (a.IsInAir ? _cloth.Gravity : 0);
+        const double reach = 2 * BallRadius;
+        var c0 = x * x + y * y + z * z - reach * reach;
+        var pv = x * vx + y * vy + z * vz;
+        Touch(i, j, c0 < 2 * reach * Touching);
+        if (c0 < 2 * reach * Touching)
+        {
+            if (-pv > _slowApproach * reach)
+                return from;
+            c0 = Math.Max(c0 + 2 * reach * _giveWay, reach * _giveWay);
+        }
+        return from
+            + FirstCrossing.Of(
+                c0,
+                2 * pv,
+                vx * vx + vy * vy + vz * vz + x * ax + y * ay + z * az,
+                vx * ax + vy * ay + vz * az,
+                0.25 * (ax * ax + ay * ay + az * az),
+                until - from
+            );
     }
 
     private void Touch(int i, int j, bool touch)
@@ -258,8 +328,8 @@ public sealed partial class Simulator
         _touching[j] ^= 1u << i;
     }
 
-    /// <summary>Whether two balls so far from one another touch; m.</summary>
-    private static bool IsTouch(double dx, double dy) => dx * dx + dy * dy - 4 * BallRadius * BallRadius < 4 * BallRadius * Touching;
+    /// <summary>Whether two balls touch whose centres are so far apart, squared; m².</summary>
+    private static bool IsTouch(double square) => square - 4 * BallRadius * BallRadius < 4 * BallRadius * Touching;
 
     /// <summary>When a point at p + v·t + a·t²/2 first comes within reach of the origin, on [0, end]; +∞ if it does not.</summary>
     private double Closing(double px, double py, double vx, double vy, double ax, double ay, double reach, double touch, double end)

@@ -14,6 +14,12 @@ public enum ShotEventKind
     Roll,
     Stop,
     Pot,
+
+    /// <summary>A ball that was off the bed comes down on it.</summary>
+    Bed,
+
+    /// <summary>A ball leaves the table.</summary>
+    Off,
 }
 
 /// <summary>Something that happened in a shot.</summary>
@@ -45,6 +51,24 @@ public readonly record struct ShotEvent(
 /// <summary>A piece of a ball's path with constant acceleration: a parabola. Position at τ after Start is p + v·τ + a·τ²/2.</summary>
 public readonly record struct PathPiece(int Ball, double Start, double End, double X, double Y, double Vx, double Vy, double Ax, double Ay)
 {
+    /// <summary>Of the centre above its height at rest, m; its velocity and acceleration upwards. All 0 on the bed.</summary>
+    public (double At, double Velocity, double Acceleration) Height { get; init; }
+
+    public bool IsInAir => Height.Acceleration != 0;
+
+    /// <summary>How high the ball is at a time within it, m.</summary>
+    public double HeightAt(double time)
+    {
+        var t = time - Start;
+        return Height.At + t * (Height.Velocity + 0.5 * Height.Acceleration * t);
+    }
+
+    /// <summary>How high it gets, m.</summary>
+    public double Highest =>
+        !IsInAir ? 0
+        : Height.Velocity <= 0 ? Height.At
+        : HeightAt(Start + Math.Min(End - Start, Height.Velocity / -Height.Acceleration));
+
     /// <summary>Where it begins, m.</summary>
     public Vec2 From => new(X, Y);
 
@@ -69,6 +93,24 @@ public sealed class ShotRecord
 
     /// <summary>In order of their end; those of one ball follow on one another.</summary>
     public List<PathPiece> Pieces { get; } = new(64);
+
+    /// <summary>How high a ball gets above its place at rest before a time, m.</summary>
+    public double Highest(int ball, double before = double.PositiveInfinity)
+    {
+        var highest = 0.0;
+        foreach (var piece in Pieces)
+            if (piece.Ball == ball && piece.IsInAir && piece.Start < before)
+                highest = Math.Max(highest, piece.Highest);
+        return highest;
+    }
+
+    /// <summary>Events of a cluster come in one after the other, though others may have happened meanwhile: in order of time again.</summary>
+    internal void SortEvents()
+    {
+        for (var i = 1; i < Events.Count; i++)
+            for (var k = i; k > 0 && Events[k - 1].Time > Events[k].Time; k--)
+                (Events[k - 1], Events[k]) = (Events[k], Events[k - 1]);
+    }
 
     public void Clear()
     {

@@ -39,7 +39,11 @@ public sealed partial class Simulator
     private const byte ToPhaseEnd = 0,
         ToNose = 1,
         ToJaw = 2,
-        ToDrop = 3;
+        ToDrop = 3,
+        ToOff = 4;
+
+    /// <summary>In place of a pocket: off the table.</summary>
+    private const int OffTable = 6;
 
     private readonly Conditions _conditions;
     private readonly Cloth _cloth;
@@ -88,6 +92,10 @@ public sealed partial class Simulator
         _cushion = new(_conditions);
         _pockets = [.. shape.PocketShapes];
         (_giveWay, _slowApproach) = (4 * neglected, 10 * neglected);
+        _softStep = neglected <= Fine ? 8e-6 : 16e-6;
+        _softFriction = new(_conditions);
+        _softPush = Stiffness / BallMass;
+        _softLoss = Damping(_conditions.BallRestitution) * Math.Sqrt(Stiffness / (2 * BallMass));
         _cornerNose = shape.CornerNoseStart;
         _middleNoseLow = Length / 2 - shape.MiddleNoseEnd;
         _middleNoseHigh = Length / 2 + shape.MiddleNoseEnd;
@@ -112,9 +120,16 @@ public sealed partial class Simulator
     /// <summary>Where a ball's centre is, m; of a potted one where it went in.</summary>
     public Vec2 At(int slot) => new(_balls[slot].X, _balls[slot].Y);
 
-    public Pocket? PocketOf(int slot) => _pocket[slot] < 0 ? null : (Pocket)_pocket[slot];
+    /// <summary>Where a ball was potted; null if it was not.</summary>
+    public Pocket? PocketOf(int slot) => _pocket[slot] is >= 0 and not OffTable ? (Pocket)_pocket[slot] : null;
 
-    /// <summary>Kinetic energy per unit mass of all balls that are still on the table, J/kg.</summary>
+    /// <summary>Whether a ball is neither potted nor off the table.</summary>
+    public bool IsOnTable(int slot) => _pocket[slot] < 0;
+
+    /// <summary>Whether a ball has left the table.</summary>
+    public bool IsOff(int slot) => _pocket[slot] == OffTable;
+
+    /// <summary>Energy per unit mass of all balls that are still on the table, that of their height and of what is pressed too, J/kg.</summary>
     public double Energy
     {
         get
@@ -122,7 +137,7 @@ public sealed partial class Simulator
             double sum = 0;
             for (var i = 0; i < Count; i++)
                 if (_pocket[i] < 0)
-                    sum += _balls[i].Motion.Energy;
+                    sum += _balls[i].Motion.Energy + _conditions.Gravity * _balls[i].Z + (_cluster == 0 ? 0 : PressedEnergy(i));
             return sum;
         }
     }
@@ -144,7 +159,7 @@ public sealed partial class Simulator
         _touching.AsSpan().Clear();
         for (var i = 0; i < Count; i++)
             for (var j = 0; j < i; j++)
-                if (IsTouch(X(i) - X(j), Y(i) - Y(j)))
+                if (IsTouch((At(i) - At(j)).SquaredLength))
                     Touch(i, j, true);
     }
 
@@ -177,6 +192,7 @@ public sealed partial class Simulator
         EventCount = 0;
         for (var i = 0; i < Count; i++)
             _balls[i].Begin(0, _cloth);
+        _cluster = 0;
         _pairTime.AsSpan().Fill(double.PositiveInfinity);
         _partner.AsSpan().Fill(Nobody);
         _stale = (uint)((1L << Count) - 1);
@@ -188,7 +204,8 @@ public sealed partial class Simulator
         while (true)
         {
             var (time, slot, isPair) = Next();
-            if (slot < 0)
+            var isCluster = _cluster != 0 && _clusterTime <= time;
+            if (slot < 0 && !isCluster)
                 break;
             if (++EventCount > MaxEvents)
             {
@@ -197,18 +214,23 @@ public sealed partial class Simulator
                         Stop(i, time);
                 break;
             }
-            if (isPair)
+            if (isCluster)
+                time = GoOnSoftly();
+            else if (!isPair)
+                Own(slot, time);
+            else if (IsAlone(slot, _partner[slot], time))
             {
                 Meet(slot, _partner[slot], time);
                 Settle(time);
             }
             else
-                Own(slot, time);
+                time = MeetSoftly(slot, _partner[slot], time);
             PredictStale(time);
             AfterEvent?.Invoke(time);
             if (until is not null && until())
                 break;
         }
+        _record?.SortEvents();
     }
 
     // ---- Events -------------------------------------------------------------------------------------------------
@@ -227,6 +249,16 @@ public sealed partial class Simulator
                 else
                     Stopped(i, time);
                 break;
+            case ToPhaseEnd when ball.IsInAir:
+                if (ball.Lands)
+                {
+                    Note(time, ShotEventKind.Bed, i, -1, null, -ball.Motion.Vz);
+                    ball.Z = 0;
+                }
+                else
+                    ball.Z = Landing.OverAll;
+                GoOn(i, time);
+                break;
             case ToPhaseEnd:
                 Stop(i, time);
                 break;
@@ -238,7 +270,9 @@ public sealed partial class Simulator
                     2 => (0.0, -1.0),
                     _ => (0.0, 1.0),
                 };
-                KeepOffNose(ref ball, _ownIndex[i]);
+                // One that comes down from above a nose is not carried off it.
+                if (!ball.IsInAir)
+                    KeepOffNose(ref ball, _ownIndex[i]);
                 Rebound(i, kx, ky, time, ShotEventKind.Cushion, null);
                 break;
             case ToJaw:
@@ -248,16 +282,17 @@ public sealed partial class Simulator
                 var distance = Math.Sqrt(dx * dx + dy * dy);
                 (dx, dy) = (dx / distance, dy / distance);
                 var overlap = jaw.Radius + BallRadius - distance;
-                if (overlap > 0)
+                if (overlap > 0 && !ball.IsInAir)
                     (ball.X, ball.Y) = (ball.X - overlap * dx, ball.Y - overlap * dy);
                 Rebound(i, dx, dy, time, ShotEventKind.Jaw, pocket.Pocket);
                 break;
             default:
-                Note(time, ShotEventKind.Pot, i, -1, (Pocket)_ownIndex[i], ball.Speed);
-                _pocket[i] = _ownIndex[i];
+                var isOff = _ownKind[i] == ToOff;
+                Note(time, isOff ? ShotEventKind.Off : ShotEventKind.Pot, i, -1, isOff ? null : (Pocket)_ownIndex[i], ball.Speed);
+                _pocket[i] = isOff ? OffTable : _ownIndex[i];
                 for (var left = _touching[i]; left != 0; left &= left - 1)
                     Touch(i, BitOperations.TrailingZeroCount(left), false);
-                ball.Motion = default;
+                (ball.Motion, ball.Z) = (default, 0);
                 ball.Begin(time, _cloth);
                 Duration = time;
                 break;
@@ -291,7 +326,7 @@ public sealed partial class Simulator
         if (approach > WorthRecording)
             Note(time, kind, i, -1, pocket, approach);
         if (approach > 0)
-            ball.Motion = _cushion.Rebound(ball.Motion, kx, ky);
+            ball.Motion = _cushion.Rebound(ball.Motion, kx, ky, ball.Z);
         GoOn(i, time);
     }
 
@@ -301,6 +336,11 @@ public sealed partial class Simulator
         Advance(j, time);
         ref var a = ref _balls[i];
         ref var b = ref _balls[j];
+        if (a.IsInAir || b.IsInAir)
+        {
+            MeetInSpace(i, j, time);
+            return;
+        }
         var (dx, dy) = (b.X - a.X, b.Y - a.Y);
         var distance = Math.Sqrt(dx * dx + dy * dy);
         (dx, dy) = (dx / distance, dy / distance);
@@ -319,6 +359,34 @@ public sealed partial class Simulator
         {
             (a.X, a.Y) = (a.X - overlap / 2 * dx, a.Y - overlap / 2 * dy);
             (b.X, b.Y) = (b.X + overlap / 2 * dx, b.Y + overlap / 2 * dy);
+        }
+        _stale |= 1u << i | 1u << j;
+    }
+
+    /// <summary>The same with one of the two off the bed.</summary>
+    private void MeetInSpace(int i, int j, double time)
+    {
+        ref var a = ref _balls[i];
+        ref var b = ref _balls[j];
+        var (dx, dy, dz) = (b.X - a.X, b.Y - a.Y, b.Z - a.Z);
+        var distance = Math.Sqrt(dx * dx + dy * dy + dz * dz);
+        (dx, dy, dz) = (dx / distance, dy / distance, dz / distance);
+        var va = a.Motion.Vx * dx + a.Motion.Vy * dy + a.Motion.Vz * dz;
+        var vb = b.Motion.Vx * dx + b.Motion.Vy * dy + b.Motion.Vz * dz;
+        if (va - vb > 0)
+        {
+            if (va - vb > WorthRecording)
+            {
+                var runner = Math.Abs(va) >= Math.Abs(vb) ? i : j;
+                Note(time, ShotEventKind.Ball, runner, i + j - runner, null, va - vb);
+            }
+            (a.Motion, b.Motion) = BallContact.Collide(a.Motion, b.Motion, dx, dy, dz, _conditions);
+        }
+        var overlap = 2 * BallRadius - distance;
+        if (overlap > 0)
+        {
+            (a.X, a.Y, a.Z) = (a.X - overlap / 2 * dx, a.Y - overlap / 2 * dy, Math.Max(0, a.Z - overlap / 2 * dz));
+            (b.X, b.Y, b.Z) = (b.X + overlap / 2 * dx, b.Y + overlap / 2 * dy, Math.Max(0, b.Z + overlap / 2 * dz));
         }
         _stale |= 1u << i | 1u << j;
     }
@@ -351,9 +419,11 @@ public sealed partial class Simulator
         {
             var j = BitOperations.TrailingZeroCount(near);
             _balls[j].At(time, out var x, out var y, out var vx, out var vy);
-            var (dx, dy) = (ball.X - x, ball.Y - y);
-            var approach = -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy)) / (2 * BallRadius);
-            if (IsTouch(dx, dy) && approach > _slowApproach)
+            _balls[j].HeightAt(time, _conditions.Gravity, out var z, out var vz);
+            var (dx, dy, dz) = (ball.X - x, ball.Y - y, ball.Z - z);
+            var approach =
+                -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy) + dz * (ball.Motion.Vz - vz)) / (2 * BallRadius);
+            if (IsTouch(dx * dx + dy * dy + dz * dz) && approach > _slowApproach)
                 return j;
         }
         return -1;
@@ -362,8 +432,12 @@ public sealed partial class Simulator
     /// <summary>After a contact: as the ball moves now, which may be no more.</summary>
     private void GoOn(int i, double time)
     {
-        var moved = _balls[i].Phase != Phase.AtRest;
-        _balls[i].Begin(time, _cloth);
+        ref var ball = ref _balls[i];
+        var moved = ball.Phase != Phase.AtRest;
+        // On the bed it cannot go down.
+        if (ball.Motion.Vz < 0 && ball.Z <= 0)
+            ball.Motion = Landing.Of(ball.Motion, -ball.Motion.Vz, _conditions);
+        ball.Begin(time, _cloth);
         if (moved && _balls[i].Phase == Phase.AtRest)
             Stopped(i, time);
     }
@@ -371,7 +445,7 @@ public sealed partial class Simulator
     private void Stop(int i, double time)
     {
         Advance(i, time);
-        _balls[i].Motion = new(0, 0, 0, 0, _balls[i].Motion.Wz);
+        (_balls[i].Motion, _balls[i].Z) = (new(0, 0, 0, 0, _balls[i].Motion.Wz), 0);
         _balls[i].Begin(time, _cloth);
         Stopped(i, time);
     }
@@ -386,7 +460,12 @@ public sealed partial class Simulator
     {
         ref var b = ref _balls[i];
         if (time > b.Since && b.Phase != Phase.AtRest)
-            _record?.Pieces.Add(new(i, b.Since, time, b.X, b.Y, b.Motion.Vx, b.Motion.Vy, b.Ax, b.Ay));
+            _record?.Pieces.Add(
+                new(i, b.Since, time, b.X, b.Y, b.Motion.Vx, b.Motion.Vy, b.Ax, b.Ay)
+                {
+                    Height = b.IsInAir ? (b.Z, b.Motion.Vz, -_cloth.Gravity) : default,
+                }
+            );
         b.Advance(time, _cloth);
     }
 

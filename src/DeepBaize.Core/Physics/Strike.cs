@@ -69,20 +69,21 @@ public readonly record struct Strike
     private double Impulse(Conditions c) =>
         (1 + c.TipRestitution) * CueSpeed / (1 + BallMass / c.CueMass + 2.5 * (Side * Side + Height * Height));
 
-    /// <summary>Restitution of a ball on the slate under the cloth: common practice, no source.</summary>
-    private const double BedRestitution = 0.5;
-
     /// <summary>
-    /// How high the cue ball hops, m: a raised cue drives it into the bed, and what that gives back throws it up. An estimate beside the
-    /// model, in which the ball stays down.
+    /// How high above the bed the tip touches the ball, m: with a raised butt the same height across the cue lies higher up.
     /// </summary>
-    public double Hop(Conditions c)
+    public double TipAboveBed
     {
-        var up = BedRestitution * Impulse(c) * Math.Sin(ElevationDegrees * Math.PI / 180);
-        return up * up / (2 * c.Gravity);
+        get
+        {
+            var (sin, cos) = Math.SinCos(ElevationDegrees * Math.PI / 180);
+            return BallRadius * (1 + Height * cos + Math.Sqrt(1 - Side * Side - Height * Height) * sin);
+        }
     }
 
-    /// <summary>The cue ball's velocity (m/s) and spin (rad/s) as it leaves the tip.</summary>
+    /// <summary>
+    /// The cue ball's velocity (m/s) and spin (rad/s) as it leaves the tip and, struck downwards, the bed.
+    /// </summary>
     /// <param name="sideError">How far the contact is beside the one meant, as a fraction of the radius: it changes the spin only
     /// (docs/model.md, "Skill").</param>
     /// <param name="heightError">The same for the height.</param>
@@ -96,19 +97,20 @@ public readonly record struct Strike
         var (lx, ly) = (-dy, dx);
         var spin = 5 * j / (2 * BallRadius);
         (a, b) = (a + sideError, b + heightError);
-        return new(
+        var leaves = new BallMotion(
             j * cosTheta * dx,
             j * cosTheta * dy,
             spin * (a * sinTheta * dx + b * lx),
             spin * (a * sinTheta * dy + b * ly),
             spin * a * cosTheta
         );
+        return sinTheta > 0 ? Landing.Of(leaves, j * sinTheta, c) : leaves;
     }
 }
 
-/// <summary>How a ball moves: velocity in the plane (m/s) and spin about the three axes (rad/s).</summary>
-public readonly record struct BallMotion(double Vx, double Vy, double Wx, double Wy, double Wz)
+/// <summary>How a ball moves: velocity (m/s), the vertical part last, and spin about the three axes (rad/s).</summary>
+public readonly record struct BallMotion(double Vx, double Vy, double Wx, double Wy, double Wz, double Vz = 0)
 {
     /// <summary>Kinetic energy per unit mass, J/kg: a solid sphere.</summary>
-    public double Energy => 0.5 * (Vx * Vx + Vy * Vy) + 0.2 * BallRadius * BallRadius * (Wx * Wx + Wy * Wy + Wz * Wz);
+    public double Energy => 0.5 * (Vx * Vx + Vy * Vy + Vz * Vz) + 0.2 * BallRadius * BallRadius * (Wx * Wx + Wy * Wy + Wz * Wz);
 }

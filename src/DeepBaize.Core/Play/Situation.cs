@@ -54,7 +54,7 @@ public sealed record Situation
         var left = Left(after);
         if (ruling.Spotted.Count > 0)
             left.AddRange(Spotting.Place(ruling.Spotted, left));
-        if (after.PocketOf(0) is not null)
+        if (!after.IsOnTable(0))
         {
             // From hand: behind the middle of the baulk line, or as near to that as can be.
             var middle = DCentre with
@@ -100,20 +100,26 @@ public sealed record Situation
 
     private StrokeFacts FactsOf(Simulator after, ShotRecord record, Ball? nominated, bool missCalled)
     {
-        List<Ball> potted = [];
+        List<Ball> potted = [],
+            off = [];
         for (var slot = 0; slot < after.Count; slot++)
-            if (after.PocketOf(slot) is not null)
+            if (after.IsOff(slot))
+                off.Add(after.BallIn(slot));
+            else if (!after.IsOnTable(slot))
                 potted.Add(after.BallIn(slot));
+        var over = Contacts.JumpedOver(record, Layout);
         var (first, with, pushed) = FirstStruck(record);
         var behindFree =
             Frame.FreeBall
             && nominated is { } free
             && !Frame.On.Includes(free)
-            && after.PocketOf(0) is null
+            && after.IsOnTable(0)
             && IsSnookeredBehind(Layout.OfRest(Left(after)), free);
         return new(first, potted, nominated)
         {
             WithFirst = with,
+            OffTable = off,
+            JumpedOver = over > 0 ? Layout.Balls[over].Ball : null,
             Touching = TouchingBalls(),
             Other = pushed,
             SnookersBehindFreeBall = behindFree,
@@ -165,7 +171,7 @@ public sealed record Situation
     {
         List<PlacedBall> left = [];
         for (var slot = 0; slot < after.Count; slot++)
-            if (after.PocketOf(slot) is null)
+            if (after.IsOnTable(slot))
                 left.Add(new(after.BallIn(slot), after.At(slot)));
         return left;
     }

@@ -34,6 +34,12 @@ public enum WarningKind
     /// <summary>A raised butt makes the white hop.</summary>
     Hop,
 
+    /// <summary>The white passes over a ball, or part of it.</summary>
+    Jump,
+
+    /// <summary>A ball leaves the table.</summary>
+    OffTable,
+
     /// <summary>The white passes a jaw closely.</summary>
     CloseJaw,
 
@@ -43,7 +49,7 @@ public enum WarningKind
 
 /// <summary>Something to know before going down on a shot.</summary>
 /// <param name="Ball">The other ball, if there is one; of a snooker the first of those that are on.</param>
-/// <param name="Amount">How near, or how high, m; for a raised butt its degrees; else 0.</param>
+/// <param name="Amount">How near, or how high, m; for a raised butt the share of the screw that is lost on the way; else 0.</param>
 /// <param name="Pocket">Of a jaw.</param>
 public readonly record struct ShotWarning(WarningKind Kind, Ball? Ball, double Amount, Pocket? Pocket = null);
 
@@ -56,6 +62,7 @@ public static class ShotWarnings
         NearLimitTips = 0.15,
         RaisedDegrees = 5,
         WorthCallingHop = 0.001,
+        WorthCallingLost = 0.05,
         Nearer = 1e-6;
 
     /// <param name="pot">What is meant, if anything: without it, running into a second ball may be just what is wanted.</param>
@@ -74,12 +81,18 @@ public static class ShotWarnings
             warnings.Add(new(WarningKind.NearMiscue, null, Math.Max(0, margin) * Tip.MillimetresPerTip / 1000));
         if (stroke.ElevationDegrees >= RaisedDegrees)
         {
-            if (stroke.HeightTips < 0)
-                warnings.Add(new(WarningKind.RaisedButt, null, stroke.ElevationDegrees));
-            var hop = stroke.ToStrike().Hop(shape.Conditions);
+            var lost = ScrewLost(record, layout, stroke, shape);
+            if (lost >= WorthCallingLost)
+                warnings.Add(new(WarningKind.RaisedButt, null, lost));
+            var hop = record.Highest(0);
             if (hop >= WorthCallingHop)
                 warnings.Add(new(WarningKind.Hop, null, hop));
         }
+        if (Contacts.JumpedOver(record, layout) is > 0 and var over)
+            warnings.Add(new(WarningKind.Jump, layout.Balls[over].Ball, record.Highest(0)));
+        for (var slot = 0; slot < after.Count; slot++)
+            if (after.IsOff(slot))
+                warnings.Add(new(WarningKind.OffTable, after.BallIn(slot), 0));
 
         if (after.PocketOf(0) is not null)
             warnings.Add(new(WarningKind.InOff, null, 0));
@@ -108,7 +121,7 @@ public static class ShotWarnings
                 warnings.Add(new(WarningKind.ClosePass, layout.Balls[slot].Ball, Math.Max(0, gap)));
         }
 
-        if (after.PocketOf(0) is null && moved.Contains(0))
+        if (after.IsOnTable(0) && moved.Contains(0))
         {
             var gap = Cushions.Clearance(after.At(0));
             if (gap < TightOnCushion)
@@ -123,17 +136,27 @@ public static class ShotWarnings
                 warnings.Add(new(WarningKind.CloseJaw, null, Math.Max(0, gap), pocket.Pocket));
         }
 
-        if (pot is not null && after.PocketOf(pot.Slot) is not null && after.PocketOf(0) is null)
+        if (pot is not null && !after.IsOnTable(pot.Slot) && after.IsOnTable(0))
         {
             List<PlacedBall> left = [];
             for (var i = 1; i < after.Count; i++)
-                if (after.PocketOf(i) is null)
+                if (after.IsOnTable(i))
                     left.Add(new(after.BallIn(i), after.At(i)));
             var on = Rules.Snooker.OnAfter(layout.Balls[pot.Slot].Ball, left);
             if (Rules.Snooker.IsSnookered(after.At(0), left, on))
                 warnings.Add(new(WarningKind.Snookered, left[on[0]].Ball, 0));
         }
         return warnings;
+    }
+
+    /// <summary>What share of the screw with which a level cue would arrive is lost on the way; 0 if there was none.</summary>
+    private static double ScrewLost(ShotRecord record, Layout layout, in Stroke stroke, TableShape shape)
+    {
+        if (stroke.HeightTips >= 0 || Arrival.Of(record, stroke.ToStrike(), shape) is not { } raised)
+            return 0;
+        var (level, played) = (stroke with { ElevationDegrees = 0 }, new ShotRecord());
+        level.Play(new Simulator(shape), layout, played);
+        return Arrival.Of(played, level.ToStrike(), shape) is { Follow: < 0 } meant ? Math.Clamp(1 - raised.Follow / meant.Follow, 0, 1) : 0;
     }
 
     /// <summary>Least clear distance between a ball on its path and a jaw, m.</summary>

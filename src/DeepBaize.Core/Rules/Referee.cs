@@ -95,6 +95,8 @@ public static class Referee
             fouls.Add(FoulReason.TwoAtOnce);
         if (facts.OffTable.Count > 0)
             fouls.Add(FoulReason.OffTable);
+        if (facts.JumpedOver is not null)
+            fouls.Add(FoulReason.JumpShot);
         // With only pink and black left it is no foul to leave a snooker behind the free ball (rule 12).
         if (s.IsFree && facts.SnookersBehindFreeBall && !(frame.Reds == 0 && frame.Colours.Count == 2))
             fouls.Add(FoulReason.SnookeredBehindFreeBall);
@@ -114,6 +116,8 @@ public static class Referee
         List<Ball> concerned = [.. facts.Gone.Concat(s.Struck).Where(b => b != Ball.White && !s.Counts(b))];
         if (facts.Other is { } other)
             concerned.Add(other);
+        if (facts.JumpedOver is { } over)
+            concerned.Add(over);
         var penalty = Math.Max(Values.LeastPenalty, Math.Max(s.ValueOn, concerned.Select(Values.Of).DefaultIfEmpty(0).Max()));
 
         // Reds stay down, whatever foul took them; colours come back.

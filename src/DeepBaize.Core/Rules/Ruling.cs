@@ -23,6 +23,9 @@ public enum FoulReason
     /// <summary>A ball left the table.</summary>
     OffTable,
 
+    /// <summary>The white jumped over a ball, or part of it, before it struck one.</summary>
+    JumpShot,
+
     /// <summary>After a foul the white was left snookered behind the free ball.</summary>
     SnookeredBehindFreeBall,
 

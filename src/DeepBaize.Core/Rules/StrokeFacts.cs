@@ -19,6 +19,9 @@ public sealed record StrokeFacts(Ball? First, IReadOnlyList<Ball> Potted, Ball? 
     /// <summary>Balls that were forced off the table, the white too.</summary>
     public IReadOnlyList<Ball> OffTable { get; init; } = [];
 
+    /// <summary>A ball that the white jumped over, as the rules define a jump shot; null if it did not.</summary>
+    public Ball? JumpedOver { get; init; }
+
     /// <summary>
     /// A foul that the balls do not tell, with the ball concerned (the white, if it is none of them); null if there was none.
     /// </summary>

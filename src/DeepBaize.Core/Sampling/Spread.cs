@@ -191,7 +191,7 @@ public static class Spread
             cancel.ThrowIfCancellationRequested();
             stream.At(i, skill).Play(simulator, layout, stroke, record);
 
-            var stays = simulator.PocketOf(0) is null;
+            var stays = simulator.IsOnTable(0);
             var rest = stays ? simulator.At(0) : default;
             if (stays)
                 tally.Rests.Add(rest);
@@ -210,7 +210,7 @@ public static class Spread
             tally.Both.Add(i, isPotted && isMet && stays);
             tally.Thick.Add(i, isThick);
             tally.Thin.Add(i, isMissed && !isThick);
-            if (isMissed && simulator.PocketOf(slot) is null)
+            if (isMissed && simulator.IsOnTable(slot))
                 (isThick ? tally.ThickRests : tally.ThinRests).Add(simulator.At(slot));
         }
         return tally;

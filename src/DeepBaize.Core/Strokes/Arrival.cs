@@ -70,22 +70,24 @@ public readonly record struct Arrival(
         var objectPiece = record.Pieces.FirstOrDefault(p => p.Ball == hit.Other && p.Start >= hit.Time - 1e-12);
         if (objectPiece == default)
             return null;
-        var (t, velocity) = (last.End - last.Start, last.VelocityAtEnd);
+        var velocity = last.VelocityAtEnd;
         var speed = velocity.Length;
 
-        // Spin is not recorded, but follows: sliding changes v by a·t and Rω by 5/2 of that across; while it rolls, Rω is v.
+        // Spin is not recorded, but follows: whatever the cloth does, sliding or in a landing, changes v, and Rω by 5/2 of that across; while
+        // it rolls, Rω is v.
         var launch = strike.Launch(shape.Conditions);
-        var (wx, wy) = (launch.Wx, launch.Wy);
-        var slides = shape.Conditions.SlidingFriction * shape.Conditions.Gravity;
-        if (Math.Abs(Math.Sqrt(last.Ax * last.Ax + last.Ay * last.Ay) - slides) > 1e-9)
-            (wx, wy) = (-velocity.Y / BallRadius, velocity.X / BallRadius);
-        else
-        {
-            wx += 2.5 / BallRadius * last.Ay * t;
-            wy -= 2.5 / BallRadius * last.Ax * t;
-        }
+        var rolls = shape.Conditions.RollingFriction * shape.Conditions.Gravity;
+        var (wx, wy) =
+            Math.Abs(Math.Sqrt(last.Ax * last.Ax + last.Ay * last.Ay) - rolls) < 1e-9
+                ? (-velocity.Y / BallRadius, velocity.X / BallRadius)
+                : (
+                    launch.Wx + 2.5 / BallRadius * (velocity.Y - launch.Vy),
+                    launch.Wy - 2.5 / BallRadius * (velocity.X - launch.Vx)
+                );
         var follow = BallRadius * (wy * velocity.X - wx * velocity.Y) / (speed * speed);
-        var side = Math.Sign(launch.Wz) * Math.Max(0, Math.Abs(launch.Wz) - shape.Conditions.SpinDeceleration * hit.Time);
+        // Side dies on the cloth only.
+        var onBed = record.Pieces.Where(p => p.Ball == 0 && !p.IsInAir && p.End <= hit.Time + 1e-12).Sum(p => p.End - p.Start);
+        var side = Math.Sign(launch.Wz) * Math.Max(0, Math.Abs(launch.Wz) - shape.Conditions.SpinDeceleration * onBed);
 
         var left = new Vec2(launch.Vx, launch.Vy).Direction;
         var came = (hit.At - first.From).Direction;

@@ -41,9 +41,9 @@ public sealed record StopIn : Goal
         return new(new Circle(x, y, radius));
     }
 
-    public override bool IsMet(ShotRecord record, Simulator after, Layout layout) => after.PocketOf(0) is null && Off(after) <= Area.Radius;
+    public override bool IsMet(ShotRecord record, Simulator after, Layout layout) => after.IsOnTable(0) && Off(after) <= Area.Radius;
 
-    public override double Distance(ShotRecord record, Simulator after, Layout layout) => after.PocketOf(0) is null ? Off(after) : Length;
+    public override double Distance(ShotRecord record, Simulator after, Layout layout) => after.IsOnTable(0) ? Off(after) : Length;
 
     private double Off(Simulator after) => Area.Centre.DistanceTo(after.At(0));
 }

@@ -23,7 +23,7 @@ public static class Misses
             var aim = stroke.AimDegrees + sign * turn;
             (stroke with { AimDegrees = aim }).Play(simulator, layout, record);
             // A little beyond the edge of what still goes in.
-            if (simulator.PocketOf(cut.Pot.Slot) is null)
+            if (simulator.IsOnTable(cut.Pot.Slot))
                 return aim + sign * Step;
         }
         return stroke.AimDegrees + sign * Most;

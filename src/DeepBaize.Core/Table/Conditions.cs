@@ -33,6 +33,9 @@ public sealed record Conditions
 
     /// <summary>Sine of the angle at which the nose meets the ball above its equator; 0.4 is a nose at 7R/5.</summary>
     public double NoseSine { get; init; } = 0.4;
+
+    /// <summary>e_t, ball on the slate under the cloth. Common practice.</summary>
+    public double BedRestitution { get; init; } = 0.5;
     public double CueMass { get; init; } = 0.52;
     public double TipRestitution { get; init; } = 0.75;
 
@@ -66,6 +69,7 @@ public sealed record Conditions
         new("cushionRestitution", "cushions", "", 0.3, 1, c => c.CushionRestitution, (c, v) => c with { CushionRestitution = v }),
         new("cushionFriction", "cushions", "", 0, 0.35, c => c.CushionFriction, (c, v) => c with { CushionFriction = v }),
         new("noseSine", "cushions", "", 0, 0.6, c => c.NoseSine, (c, v) => c with { NoseSine = v }),
+        new("bedRestitution", "cloth", "", 0, 0.8, c => c.BedRestitution, (c, v) => c with { BedRestitution = v }),
         new("ballRestitution", "balls", "", 0.5, 1, c => c.BallRestitution, (c, v) => c with { BallRestitution = v }),
         new("ballFrictionFloor", "balls", "", 0, 0.1, c => c.BallFrictionFloor, (c, v) => c with { BallFrictionFloor = v }),
         new("ballFrictionRange", "balls", "", 0, 0.3, c => c.BallFrictionRange, (c, v) => c with { BallFrictionRange = v }),

@@ -181,9 +181,9 @@ public static class ShotEndpoints
             Arrival: arrival,
             Allowance: aimed is { Found: { } found } pot && arrival is { } came ? Allowance.Of(pot.Cut, came, found) : null,
             Reach: ReachResult.Of(Reach.Of(layout, stroke, player)),
-            Hop: strike.Hop(shape.Conditions),
+            Hop: record.Highest(0),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
-            WhiteRests: after.PocketOf(0) is null ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
+            WhiteRests: after.IsOnTable(0) ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
             Cushions:
             [
                 .. record.Events.Select(e => e.Kind == ShotEventKind.Cushion ? Core.Table.Cushions.Nearest(e.At).Name() : null),

@@ -38,7 +38,7 @@ public sealed record SimulationRequest
 }
 
 /// <summary>Where a ball ends, m.</summary>
-public sealed record FinalBall(string Id, double X, double Y, [property: Description("Where it was potted, or null.")] string? Pocket);
+public sealed record FinalBall(string Id, double X, double Y, [property: Description("Where it was potted, off if it left the table, or null.")] string? Pocket);
 
 /// <summary>Something that happened in a shot; seconds after the strike and metres.</summary>
 public sealed record EventEntry(double Time, ShotEventKind Kind, string Ball, string? Other, double X, double Y, string? Pocket);
@@ -88,13 +88,14 @@ public static class SimulationEndpoint
         simulator.Place(layout.AsSpan());
         simulator.Play(strike, record);
         string Id(int slot) => layout.Balls[slot].Ball.Id;
+        string? PocketOf(int slot) => simulator.IsOff(slot) ? "off" : simulator.PocketOf(slot)?.Name();
         var paths = ShotPath.Points(record, simulator.Count, ShotPath.Drawn);
         return (
             new(
                 [
                     .. Enumerable
                         .Range(0, simulator.Count)
-                        .Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), simulator.PocketOf(i)?.Name())),
+                        .Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), PocketOf(i))),
                 ],
                 [
                     .. record.Events.Select(e => new EventEntry(

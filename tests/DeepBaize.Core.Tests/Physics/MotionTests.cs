@@ -124,19 +124,20 @@ public class MotionTests
     }
 
     [Fact]
-    public void Touching_balls_are_settled_pair_by_pair()
+    public void A_blow_goes_through_a_row_of_touching_balls_in_a_moment()
     {
-        // Newton's cradle, elastic and without friction: only the last of a straight row goes.
+        // Newton's cradle, elastic and without friction: nearly all goes to the last of a straight row.
         var balls = Enumerable
             .Range(0, 5)
             .Select(i => new PlacedBall(Ball.FromIndex(i + (i == 0 ? 0 : 6)), 1 + (i == 0 ? -0.2 : 0) + i * 2 * BallRadius, 0.9))
             .ToArray();
         var (simulator, record) = Release(Ideal with { SlidingFriction = 0.01, RollingFriction = 0.002 }, balls, new(0.3, 0, 0, 0, 0));
         var first = record.Events.Where(e => e.Kind == ShotEventKind.Ball).Take(4).ToList();
-        Assert.All(first, e => Assert.Equal(first[0].Time, e.Time, 1e-6));
+        // A contact at this speed lasts half a millisecond (Hertz), and they overlap in time.
+        Assert.All(first, e => Assert.InRange(e.Time - first[0].Time, 0, 1e-3));
         Assert.Equal((3, 4), (first[3].Ball, first[3].Other));
         Assert.True(simulator.X(4) > 1.5);
-        Assert.Equal(1.0 + 2 * BallRadius, simulator.X(1), 0.01);
+        Assert.Equal(1.0 + 2 * BallRadius, simulator.X(1), 0.02);
     }
 
     [Fact]
@@ -156,10 +157,11 @@ public class MotionTests
     [InlineData(6)]
     public void A_blow_on_a_row_of_touching_balls_sends_the_last_one_off(int count)
     {
-        // Pair by pair, each ball hands on (1 + e)/2 of what it has: Newton's law of restitution, any textbook of mechanics.
+        // Nearly all goes to the last (Newton's cradle, any textbook of mechanics); the others part a little, for they press on one another
+        // like springs and not one after the other (Hinch & Saint-Jean 1999, Proc. R. Soc. A 455, 3201, from memory).
         var c = Ideal with
         {
-            BallRestitution = 0.94,
+            BallRestitution = 1,
         };
         const double v = 2;
         PlacedBall[] balls =
@@ -170,15 +172,18 @@ public class MotionTests
         var (_, record) = Release(c, balls, new(v, 0, 0, 0, 0));
         var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
         var last = record.Pieces.First(p => p.Ball == count);
-        Assert.Equal(hit.Time, last.Start, 1e-12);
-        Assert.Equal(hit.Speed * Math.Pow(0.97, count), last.Vx, 1e-9);
-        // Nothing is lost on the way, and nobody still runs into the one ahead.
+        Assert.Equal(hit.Time, last.Start, 1e-9);
+        var apart = hit.Time + 0.002;
         var speeds = Enumerable
             .Range(0, count + 1)
-            .Select(i => record.Pieces.FirstOrDefault(p => p.Ball == i && p.Start >= hit.Time - 1e-12))
+            .Select(i => record.Pieces.FirstOrDefault(p => p.Ball == i && p.Start <= apart && p.End > apart))
             .Select(p => p.Vx)
             .ToArray();
-        Assert.Equal(hit.Speed, speeds.Sum(), 2e-4);
+        Assert.InRange(speeds[^1] / hit.Speed, 0.97, 1);
+        // Nothing is lost on the way, and nobody still runs into the one ahead.
+        var cloth = (count + 1) * c.SlidingFriction * c.Gravity * 0.002;
+        Assert.Equal(hit.Speed, speeds.Sum(), cloth);
+        Assert.Equal(hit.Speed * hit.Speed, speeds.Sum(v => v * v), 2 * hit.Speed * cloth);
         for (var i = 0; i < count; i++)
             Assert.True(speeds[i] <= speeds[i + 1] + 2e-4, $"{i} runs into {i + 1}");
     }

@@ -78,8 +78,9 @@ public class SimulatorPropertyTests
         var last = 0.0;
         simulator.AfterEvent = time =>
         {
-            Assert.True(time >= last - 1e-12, "time runs backwards");
-            Assert.True(simulator.Energy <= energy * (1 + 1e-6) + 1e-12, "energy gained");
+            // By a step of a cluster at the most.
+            Assert.True(time >= last - 2e-5, "time runs backwards");
+            Assert.True(simulator.Energy <= energy * (1 + 1e-6) + 1e-12, $"energy gained: {energy} {simulator.Energy} at {time}");
             (last, energy) = (time, simulator.Energy);
         };
         var record = new ShotRecord();
@@ -90,13 +91,16 @@ public class SimulatorPropertyTests
             p =>
                 Assert.Contains(
                     record.Events,
-                    e => e.Ball == p.Key && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot && e.Time >= p.Max(piece => piece.End) - 1e-9
+                    e =>
+                        e.Ball == p.Key
+                        && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot or ShotEventKind.Off
+                        && e.Time >= p.Max(piece => piece.End) - 1e-9
                 )
         );
         CheckNoOverlap(record, shot.Layout, mostOverlap);
         for (var i = 0; i < simulator.Count; i++)
         {
-            if (simulator.PocketOf(i) is not null)
+            if (!simulator.IsOnTable(i))
                 continue;
             // Played coarsely it may rest a little within a cushion: then the nearest place where it can is hardly elsewhere.
             var (x, y) = neglected == Simulator.Fine ? simulator.At(i) : Placement.Nearest(simulator.At(i), [], Shape)!.Value;
@@ -110,26 +114,34 @@ public class SimulatorPropertyTests
     /// <summary>No two balls overlapping by more than so many metres, at the ends of all pieces of motion and at moments between.</summary>
     private static void CheckNoOverlap(ShotRecord record, Layout layout, double most)
     {
-        var potted = record.Events.Where(e => e.Kind == ShotEventKind.Pot).ToDictionary(e => e.Ball, e => e.Time);
+        var potted = record.Events.Where(e => e.Kind is ShotEventKind.Pot or ShotEventKind.Off).ToDictionary(e => e.Ball, e => e.Time);
         var pieces = Enumerable.Range(0, layout.Balls.Count).Select(i => record.Pieces.Where(p => p.Ball == i).ToArray()).ToArray();
         var moments = record.Events.Select(e => e.Time).ToList();
         for (var i = moments.Count - 1; i > 0; i--)
             moments.Add((moments[i] + moments[i - 1]) / 2);
         foreach (var time in moments)
         {
-            var at = new List<Vec2>();
+            var at = new List<(int Ball, Vec2 Place, double Height)>();
             for (var i = 0; i < pieces.Length; i++)
             {
                 if (potted.TryGetValue(i, out var gone) && gone <= time)
                     continue;
                 var piece = pieces[i].LastOrDefault(p => p.Start <= time);
-                at.Add(piece == default ? layout.Balls[i].At : piece.At(Math.Min(time, piece.End)));
+                var when = Math.Min(time, piece.End);
+                at.Add(piece == default ? (i, layout.Balls[i].At, 0) : (i, piece.At(when), piece.HeightAt(when)));
             }
             for (var i = 0; i < at.Count; i++)
                 for (var j = 0; j < i; j++)
                 {
-                    var distance = Math.Sqrt(Math.Pow(at[i].X - at[j].X, 2) + Math.Pow(at[i].Y - at[j].Y, 2));
-                    Assert.True(distance > 2 * BallRadius - most, $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}");
+                    var (a, b) = (at[i], at[j]);
+                    var distance = Math.Sqrt((a.Place - b.Place).SquaredLength + Math.Pow(a.Height - b.Height, 2));
+                    if (distance > 2 * BallRadius - most)
+                        continue;
+                    // A contact that is not alone has an overlap of its own: at 8 m/s some 0.7 mm (Hertz), for a millisecond or two.
+                    var presses = record.Events.Any(e =>
+                        e.Kind == ShotEventKind.Ball && Math.Abs(time - e.Time) < 0.004 && (e.Ball == a.Ball || e.Other == a.Ball)
+                    );
+                    Assert.True(presses && distance > 2 * BallRadius - 8e-4, $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}");
                 }
         }
     }
@@ -358,7 +370,7 @@ public class SimulatorPropertyTests
                 : Math.Atan2(balls[1].Y - balls[0].Y, balls[1].X - balls[0].X) * 180 / Math.PI + Between(-2, 2);
         return new(
             Layout.Create([.. balls.Select(b => ((string?)b.Ball.Id, b.X, b.Y))], Shape),
-            Strike.Create(aim, Between(0.3, 5), offset * Math.Cos(clock), offset * Math.Sin(clock), Math.Max(0, Between(-30, 30)))
+            Strike.Create(aim, Between(0.3, 5), offset * Math.Cos(clock), offset * Math.Sin(clock), Math.Max(0, Between(-45, 45)))
         );
     }
 

@@ -45,7 +45,9 @@ public class StrikeTests
     {
         var level = Strike.Create(0, 2, 0.3, 0, 0).Launch(C);
         var raised = Strike.Create(0, 2, 0.3, 0, 30).Launch(C);
-        Assert.Equal(level.Vx * Math.Cos(Math.PI / 6), raised.Vx, 1e-12);
+        // The bed takes some of the pace as well: it rubs against the slip of a ball that is driven into it.
+        var blow = 2 * Math.Tan(Math.PI / 6) * level.Vx;
+        Assert.InRange(raised.Vx, level.Vx * Math.Cos(Math.PI / 6) - 0.18 * blow, level.Vx * Math.Cos(Math.PI / 6));
         // Right-hand side with a raised butt swerves to the right: the slip at the cloth points left.
         Assert.True(raised.Vy + BallRadius * raised.Wx > raised.Vy);
     }

@@ -248,7 +248,7 @@ public sealed class WaySearch
             stroke = stroke with { AimDegrees = aim };
             Play(stroke, default);
             var (layout, goal) = (_search._question.Layout, _search._question.Goal);
-            var pots = Simulator.PocketOf(Cut.Pot.Slot) == Cut.Pocket && Simulator.PocketOf(0) is null;
+            var pots = Simulator.PocketOf(Cut.Pot.Slot) == Cut.Pocket && Simulator.IsOnTable(0);
             var follow = Arrival.Of(Record, stroke.ToStrike(), _search._question.Shape)?.Follow ?? 0;
             return new(
                 stroke,
@@ -328,7 +328,7 @@ public sealed class WaySearch
         bench.Play(stroke, error);
         return new(
             bench.Simulator.At(0),
-            bench.Simulator.PocketOf(0) is not null,
+            !bench.Simulator.IsOnTable(0),
             _question.Goal.IsMet(bench.Record, bench.Simulator, _question.Layout),
             null
         );
@@ -342,11 +342,11 @@ public sealed class WaySearch
         {
             bench.Play(way.Stroke, error);
             var after = bench.Simulator;
-            if (after.PocketOf(0) is not null)
+            if (!after.IsOnTable(0))
                 return outcome;
             List<PlacedBall> rest = [];
             for (var i = 0; i < after.Count; i++)
-                if (after.PocketOf(i) is null && i != _question.Pot.Slot)
+                if (after.IsOnTable(i) && i != _question.Pot.Slot)
                     rest.Add(new(after.BallIn(i), after.At(i)));
             if (rest.Count < 2)
                 return outcome;

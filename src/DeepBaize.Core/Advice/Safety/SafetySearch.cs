@@ -210,7 +210,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
             reach
         );
         var ballToCushion = Cushions.Clearance(
-            bench.Simulator.PocketOf(tried.Slot) is null ? bench.Simulator.At(tried.Slot) : new(Length / 2, Width / 2)
+            bench.Simulator.IsOnTable(tried.Slot) ? bench.Simulator.At(tried.Slot) : new(Length / 2, Width / 2)
         );
         var odds = tally.Odds;
         return new(
@@ -228,9 +228,9 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
 
     private void Count(Tally tally, int i, Bench bench, Played played, int slot, bool isTold)
     {
-        if (bench.Simulator.PocketOf(0) is null)
+        if (bench.Simulator.IsOnTable(0))
             tally.Whites.Add(bench.Simulator.At(0));
-        if (bench.Simulator.PocketOf(slot) is null)
+        if (bench.Simulator.IsOnTable(slot))
             tally.Balls.Add(bench.Simulator.At(slot));
         var lines = bench.LinesOf(played.Leaves.Layout);
         var leave = judge.Of(played.Leaves, lines);
