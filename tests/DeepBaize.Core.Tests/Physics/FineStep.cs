@@ -260,14 +260,16 @@ public sealed class FineStep(TableShape shape)
         double[] n = [b.X - a.X, b.Y - a.Y, b.Z - a.Z];
         var length = Distance(n[0], n[1], n[2]);
         n = [n[0] / length, n[1] / length, n[2] / length];
-        double[] v = [a.Vx - b.Vx, a.Vy - b.Vy, a.Vz - b.Vz];
-        var w = Dot(v, n);
-        var j = (1 + _c.BallRestitution) * w / 2;
-        Push(a, b, n, j, slip => Math.Min(Friction(slip) * j, slip / 7), isFlat: false);
-        if (!aFlies && a.Vz < 0)
-            Land(a, -a.Vz);
-        if (!bFlies && b.Vz < 0)
-            Land(b, -b.Vz);
+        // Thrown back up by the bed, one may meet the other again in the same moment.
+        for (var w = Approach(a, b); w > 1e-9; w = Approach(a, b))
+        {
+            var j = (1 + _c.BallRestitution) * Dot([a.Vx - b.Vx, a.Vy - b.Vy, a.Vz - b.Vz], n) / 2;
+            Push(a, b, n, j, slip => Math.Min(Friction(slip) * j, slip / 7), isFlat: false);
+            if (!aFlies && a.Vz < 0)
+                Land(a, -a.Vz);
+            if (!bFlies && b.Vz < 0)
+                Land(b, -b.Vz);
+        }
         Shift(back);
     }
 
