@@ -37,7 +37,7 @@ public class JudgementBenchmarks
         Pockets.TryParse(content.Stroke.Pot.Pocket, out var pocket);
         _cut = Cut.Of(_layout, new(_layout.SlotOf(ball), pocket), _shape);
         _goal = StopIn.Create(2.6, 0.6, 0.15);
-        _stroke = content.Stroke.ToStroke();
+        _stroke = content.Stroke.ToStroke(Player.Default.NaturalElevation);
         _stroke = _stroke with { AimDegrees = PotAim.Find(_layout, _cut, _stroke, _shape)!.Value };
     }
 

@@ -76,7 +76,7 @@ public static class StrokesNeeded
     private static SpreadQuestion QuestionOf(PositionContent content, string skill)
     {
         var layout = LayoutOf(content);
-        var stroke = content.Stroke.ToStroke();
+        var stroke = content.Stroke.ToStroke(Player.Default.NaturalElevation);
         Cut? cut = null;
         if (content.Stroke.Pot is { } pot && Ball.TryParse(pot.Ball, out var ball) && Pockets.TryParse(pot.Pocket, out var pocket))
         {

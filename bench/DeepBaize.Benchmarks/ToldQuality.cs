@@ -198,7 +198,7 @@ public static class ToldQuality
         for (var i = 0; i < plays; i++)
         {
             var error = StrokeError.Draw(random, skill);
-            if (trial.Pots(error.Applied(stroke), error.Side, error.Height))
+            if (error.Pots(trial, stroke))
                 potted++;
         }
         return potted;

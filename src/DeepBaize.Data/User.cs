@@ -21,6 +21,9 @@ public sealed class User
     /// <summary>tour, county, club or learner.</summary>
     public string Skill { get; set; } = "county";
 
+    /// <summary>Of the butt above level where nothing asks for more, degrees.</summary>
+    public double NaturalElevation { get; set; } = 3;
+
     /// <summary>On cuts: plain, or helping for a touch of helping side.</summary>
     public string SideHabit { get; set; } = "plain";
 }

@@ -12,7 +12,14 @@ public enum Hand
 public sealed record Player(Hand Hand, double Height, Skill Skill)
 {
     public const double Shortest = 1.2,
-        Tallest = 2.2;
+        Tallest = 2.2,
+        HighestButt = 15;
+
+    /// <summary>
+    /// Of the butt above level, degrees, where nothing asks for more: no cue is level, for its butt passes over a cushion or a hand. Common
+    /// practice, no source.
+    /// </summary>
+    public double NaturalElevation { get; init; } = 3;
 
     public static Player Default { get; } = new(Hand.Right, 1.75, Skill.Named("county"));
 
@@ -21,13 +28,20 @@ public sealed record Player(Hand Hand, double Height, Skill Skill)
     public static Player OfSkill(string name) => Default with { Skill = Skill.Named(name) };
 
     /// <exception cref="InputException">No such hand or skill, or a height out of range.</exception>
-    public static Player Create(string? hand, double height, string? skill = "county", string path = "player")
+    public static Player Create(
+        string? hand,
+        double height,
+        string? skill = "county",
+        double naturalElevation = 3,
+        string path = "player"
+    )
     {
         var checks = new Checks(path);
         var isHand = Enum.TryParse<Hand>(hand, ignoreCase: true, out var which) && Enum.IsDefined(which) && !int.TryParse(hand, out _);
         checks.That(isHand, "hand", "There is no such hand.", "right, left");
         checks.Range("height", height, Shortest, Tallest, " m");
+        checks.Range("naturalElevation", naturalElevation, 0, HighestButt, "°");
         checks.ThrowIfAny();
-        return new(which, height, Skill.Named(skill, $"{path}.skill"));
+        return new(which, height, Skill.Named(skill, $"{path}.skill")) { NaturalElevation = naturalElevation };
     }
 }

@@ -30,7 +30,17 @@ public enum Stance
 /// <param name="Over">The ball that it must be raised over; null if that is a rail, or nothing.</param>
 /// <param name="BridgeOver">A ball where the bridge hand would stand: it must bridge over it.</param>
 /// <param name="ErrorFactor">By how much the errors of direction and tip grow; at least 1.</param>
-public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball? Over, Ball? BridgeOver, double ErrorFactor)
+/// <param name="LeastDegrees">The least elevation itself, however little: that at which the cue just clears rail, balls and hand.</param>
+/// <param name="ButtDegrees">At which it is played where nobody says otherwise: naturally, or as much more as it must.</param>
+public readonly record struct Reach(
+    Stance Stance,
+    double ElevationDegrees,
+    Ball? Over,
+    Ball? BridgeOver,
+    double ErrorFactor,
+    double LeastDegrees,
+    double ButtDegrees
+)
 {
     // Distances, m.
     private const double BridgeLength = 0.22,
@@ -56,6 +66,9 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
         HandFar = 0.30,
         HandBeside = 0.045;
 
+    /// <summary>So low a cue can lie in a hand on the cloth, m.</summary>
+    private const double HandTop = 0.018;
+
     private const double StretchFactor = 1.25,
         OtherHandFactor = 1.5,
         RestFactor = 1.5,
@@ -72,7 +85,8 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
     public static Reach Of(Layout layout, in Stroke stroke, Player player)
     {
         var aim = Angle.FromDegrees(stroke.AimDegrees).Unit;
-        var (elevation, over) = Elevation(layout, stroke, aim);
+        var (least, over) = Elevation(layout, stroke, aim);
+        var elevation = least <= LevelDegrees ? 0 : least;
         var bridgeOver = Bridged(layout, aim);
         var stance = StanceOf(layout.White.At, aim, player);
         var factor = stance switch
@@ -85,12 +99,24 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
         if (bridgeOver is not null && stance != Stance.Rest)
             factor *= BridgeOverFactor;
         factor *= 1 + Math.Max(0, Math.Max(elevation, stroke.ElevationDegrees) - LevelDegrees) / DegreesPerFactor;
-        return new(stance, elevation, over, bridgeOver, factor);
+        return new(
+            stance,
+            elevation,
+            elevation > 0 ? over : null,
+            bridgeOver,
+            factor,
+            least,
+            Math.Max(player.NaturalElevation, least)
+        );
     }
 
-    /// <summary>The elevation alone, degrees.</summary>
-    public static double ElevationFor(Layout layout, in Stroke stroke) =>
+    /// <summary>The least elevation alone, degrees.</summary>
+    public static double LeastFor(Layout layout, in Stroke stroke) =>
         Elevation(layout, stroke, Angle.FromDegrees(stroke.AimDegrees).Unit).Degrees;
+
+    /// <summary>The elevation at which a stroke is played where nobody says otherwise, degrees.</summary>
+    public static double ButtFor(Layout layout, in Stroke stroke, Player player) =>
+        Math.Max(player.NaturalElevation, LeastFor(layout, stroke));
 
     private static Stance StanceOf(Vec2 white, Vec2 aim, Player player)
     {
@@ -162,7 +188,12 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
         // What stands in the cue's way.
         Span<Block> blocks = stackalloc Block[3 * Ball.Count];
         var count = 0;
-        blocks[count++] = new(ToNose(layout.White.At, -aim), RailTop, -1);
+        var nose = ToNose(layout.White.At, -aim);
+        if (nose < CueLength)
+            blocks[count++] = new(nose, RailTop, -1);
+        // Near a rail the hand is on that.
+        if (nose > BridgeLength)
+            blocks[count++] = new(BridgeLength, HandTop, -1);
         for (var i = 1; i < layout.Balls.Count; i++)
         {
             var (behind, beside) = Behind(layout, i, aim);
@@ -211,7 +242,7 @@ public readonly record struct Reach(Stance Stance, double ElevationDegrees, Ball
                 break;
             }
             if (blocked == -2)
-                return degrees <= LevelDegrees ? (0, null) : (degrees, last < 0 ? null : layout.Balls[last].Ball);
+                return (degrees, last < 0 ? null : layout.Balls[last].Ball);
             last = blocked;
         }
         return (Physics.Strike.MaxElevationDegrees, last < 0 ? null : layout.Balls[last].Ball);

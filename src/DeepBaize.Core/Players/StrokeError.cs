@@ -10,7 +10,8 @@ namespace DeepBaize.Core.Players;
 /// <param name="Pace">Share of the cue's speed.</param>
 /// <param name="Side">Of the contact, as a fraction of the ball's radius; changes the spin only.</param>
 /// <param name="Height">The same.</param>
-public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height)
+/// <param name="Lay">Says how balls that touch are laid anew in this stroke; 0: as they lie.</param>
+public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height, int Lay = 0)
 {
     /// <summary>Of how many independent parts an error is made.</summary>
     public const int Parts = 4;
@@ -27,7 +28,7 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     {
         var (turn, pace) = Normal.Pair(random);
         var (side, height) = Normal.Pair(random);
-        return Of(skill, turn, pace, side, height);
+        return Of(skill, turn, pace, side, height) with { Lay = random.Next(1, int.MaxValue) };
     }
 
     /// <summary>
@@ -47,7 +48,22 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     /// <summary>Plays the stroke with this error from a layout.</summary>
     public void Play(Simulator simulator, Layout layout, in Stroke stroke, ShotRecord? record)
     {
-        simulator.Place(layout.AsSpan());
+        if (Lay == 0 || layout.Touching == 0)
+            simulator.Place(layout.AsSpan());
+        else
+            PlaceAnew(simulator, layout);
         simulator.Release([(0, Applied(stroke).ToStrike().Launch(simulator.Conditions, Side, Height))], record);
     }
+
+    private void PlaceAnew(Simulator simulator, Layout layout)
+    {
+        Span<PlacedBall> balls = stackalloc PlacedBall[Ball.Count];
+        balls = balls[..layout.Balls.Count];
+        layout.AsSpan().CopyTo(balls);
+        Relaid.Lay(balls, layout.Touching, Lay);
+        simulator.Place(balls);
+    }
+
+    /// <summary>Whether the stroke with this error pots the ball.</summary>
+    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Applied(stroke), Side, Height, Lay);
 }

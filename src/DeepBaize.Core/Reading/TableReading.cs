@@ -111,14 +111,14 @@ public static class TableReading
         {
             var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
             var reach = Reach.Of(layout, stroke, player);
-            stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
+            stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
             if (PotAim.Find(trial, cut, stroke, near, PotAim.Roughly) is not { } aim)
                 return 0;
             near = aim;
             stroke = stroke with { AimDegrees = aim };
             var potted = 0;
             foreach (var error in Choosing.Set(strokes, player.Skill.Times(reach.ErrorFactor)))
-                if (trial.Pots(error.Applied(stroke), error.Side, error.Height))
+                if (error.Pots(trial, stroke))
                     potted++;
             return (double)potted / strokes;
         }
@@ -169,7 +169,7 @@ public static class TableReading
     {
         const double pace = 5;
         return Doubles(layout, shape)
-            .Select(cut => Judge(layout, cut, new(0, 0, 0, pace, 0), player, shape, Choosing).Chance.Value)
+            .Select(cut => Judge(layout, cut, new(0, 0, 0, pace, player.NaturalElevation), player, shape, Choosing).Chance.Value)
             .DefaultIfEmpty(0)
             .Max();
     }
@@ -260,7 +260,7 @@ public static class TableReading
         // The butt goes up as far as it must, and the ball is judged as struck so.
         stroke = stroke with
         {
-            ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.ElevationDegrees),
+            ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.LeastDegrees),
         };
         var skill = player.Skill.Times(reach.ErrorFactor);
         var off = new PotOption(cut, stroke.Pace, null, default, default, clearances, obstacles, reach);
@@ -320,7 +320,7 @@ public static class TableReading
             for (var i = pots.Strokes; i < next; i++)
             {
                 var error = stream.At(i, skill);
-                pots.Add(i, trial.Pots(error.Applied(stroke), error.Side, error.Height));
+                pots.Add(i, error.Pots(trial, stroke));
             }
             var share = pots.Share;
             var isHopeless = cut.Kind != PotKind.Direct && share.Value < LeastChance;

@@ -48,6 +48,8 @@ public readonly record struct ErrorStream
     private static StrokeError ErrorOf(uint index, uint seed, Skill skill)
     {
         double Part(int dimension) => Normal.Quantile(ScrambledNet.At(index, dimension, seed));
-        return StrokeError.Of(skill, turn: Part(0), pace: Part(1), side: Part(2), height: Part(3));
+        var error = StrokeError.Of(skill, turn: Part(0), pace: Part(1), side: Part(2), height: Part(3));
+        // How balls are laid has far too many dimensions for a net, and little to do with any one of them.
+        return error with { Lay = (int)(ScrambledNet.Hash(seed, 0x1a1d + index) >> 1 | 1) };
     }
 }

@@ -144,7 +144,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
                 Softest,
                 0
             );
-            stroke = stroke with { ElevationDegrees = Reach.ElevationFor(from.Layout, stroke) };
+            stroke = stroke with { ElevationDegrees = Reach.ButtFor(from.Layout, stroke, context.Player) };
             for (var pace = Softest; pace <= Hardest; pace += coarse ? 2 * PaceStep : PaceStep)
                 yield return stroke with
                 {

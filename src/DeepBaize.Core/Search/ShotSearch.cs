@@ -338,7 +338,7 @@ public sealed class ShotSearch(SearchContext context)
     private Tried? Try(Bench bench, PotTrial trial, Situation from, Candidate candidate, Reach reach, Stroke stroke, ref double? near)
     {
         context.Cancel.ThrowIfCancellationRequested();
-        stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
+        stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
         if (PotAim.Find(trial, candidate.Cut, stroke, near, PotAim.Roughly) is not { } aim)
             return null;
         near = aim;

@@ -10,7 +10,9 @@ namespace DeepBaize.Core.Strokes;
 public sealed class PotTrial
 {
     private readonly Simulator _simulator;
-    private readonly PlacedBall[] _balls;
+    private readonly PlacedBall[] _balls,
+        _relaid;
+    private readonly uint _touching;
     private readonly Cut _cut;
     private readonly PocketShape _pocket;
     private readonly int _target;
@@ -34,6 +36,7 @@ public sealed class PotTrial
     private PotTrial(in Cut cut, TableShape shape, PlacedBall[] balls)
     {
         (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
+        (_relaid, _touching) = ([.. balls], Relaid.Touching(balls));
         (_isSent, _isDecided) = (IsSent, IsDecided);
     }
 
@@ -59,9 +62,10 @@ public sealed class PotTrial
     }
 
     /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
-    public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0)
+    /// <param name="lay">How balls that touch are laid anew; 0: as they lie.</param>
+    public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0, int lay = 0)
     {
-        Play(stroke, sideError, heightError, _isDecided);
+        Play(stroke, sideError, heightError, _isDecided, lay);
         return _simulator.PocketOf(_target) == _cut.Pocket;
     }
 
@@ -106,9 +110,16 @@ public sealed class PotTrial
         return _cut.Turn * Math.IEEERemainder(way.Direction.Degrees - meant, 360);
     }
 
-    private void Play(in Stroke stroke, double sideError, double heightError, Func<bool>? until)
+    private void Play(in Stroke stroke, double sideError, double heightError, Func<bool>? until, int lay = 0)
     {
-        _simulator.Place(_balls);
+        if (lay == 0 || _touching == 0)
+            _simulator.Place(_balls);
+        else
+        {
+            _balls.CopyTo(_relaid);
+            Relaid.Lay(_relaid, _touching, lay);
+            _simulator.Place(_relaid);
+        }
         _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record, until);
     }
 

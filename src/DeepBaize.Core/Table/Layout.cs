@@ -11,6 +11,20 @@ public sealed class Layout
 
     private Layout(PlacedBall[] balls) => _balls = balls;
 
+    private long _touching = -1;
+
+    /// <summary>Which balls touch another, a bit for each slot (<see cref="Relaid.Near"/>).</summary>
+    public uint Touching
+    {
+        get
+        {
+            // Asked by several threads at once, they find the same.
+            if (Volatile.Read(ref _touching) < 0)
+                Volatile.Write(ref _touching, Relaid.Touching(_balls));
+            return (uint)_touching;
+        }
+    }
+
     public IReadOnlyList<PlacedBall> Balls => _balls;
 
     public ReadOnlySpan<PlacedBall> AsSpan() => _balls;

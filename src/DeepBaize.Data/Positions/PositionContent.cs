@@ -52,14 +52,18 @@ public sealed record StrokeEntry
     /// <summary>1 to 10.</summary>
     public double Pace { get; init; } = 4;
 
-    /// <summary>Degrees of the butt above level, 0–60.</summary>
-    public double Elevation { get; init; }
+    /// <summary>
+    /// Degrees of the butt above level, 0–60, and 0 if it is to be level; null as the cue lies: the player's natural elevation, or the least
+    /// that clears rail and balls.
+    /// </summary>
+    public double? Elevation { get; init; }
     public PotEntry? Pot { get; init; }
 
     /// <summary>Aim by <see cref="Aim"/> although there is a pot.</summary>
     public bool Free { get; init; }
 
-    public Stroke ToStroke() => new(Aim, Side, Height, Pace, Elevation);
+    /// <param name="natural">The elevation where none is said, degrees.</param>
+    public Stroke ToStroke(double natural) => new(Aim, Side, Height, Pace, Elevation ?? natural);
 }
 
 /// <summary>The frame that a position is in, as far as the balls do not tell.</summary>

@@ -110,8 +110,8 @@ public static class PlanEndpoints
                 "/plan",
                 (PlanRequest request, PlanDesk desk, CancellationToken cancel) =>
                 {
-                    var content = CheckedContent.Of(request.Content);
                     var player = request.Player.Checked();
+                    var content = CheckedContent.Of(request.Content, player);
                     var situation = content.ToSituation();
                     var preferences = request.Preferences.Checked(situation);
                     return TypedResults.ServerSentEvents(

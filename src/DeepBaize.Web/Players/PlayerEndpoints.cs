@@ -21,6 +21,9 @@ public sealed record PlayerEntry
     [Description("On cuts: plain, or helping for a touch of helping side.")]
     public string SideHabit { get; init; } = "plain";
 
+    [Description("Of the butt above level where nothing asks for more, degrees, 0 to 15.")]
+    public double NaturalElevation { get; init; } = 3;
+
     public static IReadOnlyList<string> SideHabits { get; } = ["plain", "helping"];
 
     /// <exception cref="InputException">A figure out of range, or an unknown name.</exception>
@@ -28,7 +31,7 @@ public sealed record PlayerEntry
     {
         if (!SideHabits.Contains(SideHabit))
             throw new InputException("player.sideHabit", "There is no such habit.", string.Join(", ", SideHabits));
-        return Player.Create(Hand, Height, Skill);
+        return Player.Create(Hand, Height, Skill, NaturalElevation);
     }
 }
 
@@ -49,11 +52,12 @@ public static class PlayerEndpoints
                         Height = user.Height,
                         Skill = user.Skill,
                         SideHabit = user.SideHabit,
+                        NaturalElevation = user.NaturalElevation,
                     };
                 }
             )
             .WithName("readPlayer")
-            .WithSummary("Hand, height, skill and habit");
+            .WithSummary("Hand, height, skill, habit and how the cue lies");
         group
             .MapPut(
                 "",
@@ -61,17 +65,18 @@ public static class PlayerEndpoints
                 {
                     player.Checked();
                     var user = await db.Users.SingleAsync(u => u.Id == User.LocalId, cancel);
-                    (user.Hand, user.Height, user.Skill, user.SideHabit) = (
+                    (user.Hand, user.Height, user.Skill, user.SideHabit, user.NaturalElevation) = (
                         player.Hand.ToLowerInvariant(),
                         player.Height,
                         player.Skill,
-                        player.SideHabit
+                        player.SideHabit,
+                        player.NaturalElevation
                     );
                     await db.SaveChangesAsync(cancel);
                     return player;
                 }
             )
             .WithName("savePlayer")
-            .WithSummary("Saves hand, height, skill and habit");
+            .WithSummary("Saves hand, height, skill, habit and how the cue lies");
     }
 }

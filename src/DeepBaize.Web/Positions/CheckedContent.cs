@@ -1,6 +1,7 @@
 using DeepBaize.Core;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -14,18 +15,30 @@ namespace DeepBaize.Web.Positions;
 /// <param name="Frame">As it was sent; what it says is checked against the balls by <see cref="ToSituation"/>.</param>
 public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, Pot? Pot, FrameEntry? Frame)
 {
+    /// <summary>The stroke with its own or the natural elevation, whatever lies in the cue's way: for questions about other aims.</summary>
+    public required Stroke Unraised { get; init; }
+
+    /// <param name="player">Whose cue it is; the default one's where it makes no difference.</param>
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
-    public static CheckedContent Of(PositionContent content)
+    public static CheckedContent Of(PositionContent content, Player? player = null)
     {
         var shape = new TableShape(Conditions.With(content.Conditions));
         var layout = Layout.Create(SimulationEndpoint.Entries(content.Balls), shape);
-        var stroke = content.Stroke.ToStroke();
+        player ??= Player.Default;
+        var stroke = content.Stroke.ToStroke(player.NaturalElevation);
         stroke.ToStrike();
+        Stroke AsTheCueLies(double aim) =>
+            content.Stroke.Elevation is null
+                ? stroke with
+                {
+                    ElevationDegrees = Reach.ButtFor(layout, stroke with { AimDegrees = aim }, player),
+                }
+                : stroke;
         if (content.Frame?.On is { } on)
             BallsOn.Named(on, "frame.on");
         var isFree = content.Stroke.Free;
         if (content.Stroke.Pot is not { } pot)
-            return new(layout, shape, stroke, isFree, null, content.Frame);
+            return new(layout, shape, AsTheCueLies(stroke.AimDegrees), isFree, null, content.Frame) { Unraised = stroke };
         var checks = new Checks("stroke.pot");
         checks.That(Pockets.TryParse(pot.Pocket, out var pocket), "pocket", "There is no such pocket.", Pockets.AllowedNames);
         var slot = Ball.TryParse(pot.Ball, out var ball) ? layout.SlotOf(ball) : -1;
@@ -50,7 +63,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
             off = cushion;
         }
         checks.ThrowIfAny();
-        return new(layout, shape, stroke, isFree, new(slot, pocket, pot.Part, through, off), content.Frame);
+        var meant = new Pot(slot, pocket, pot.Part, through, off);
+        var asItLies = AsTheCueLies(isFree ? stroke.AimDegrees : Cut.Of(layout, meant, shape).AimDegrees);
+        return new(layout, shape, asItLies, isFree, meant, content.Frame) { Unraised = stroke };
     }
 
     /// <summary>The balls with the frame they are in.</summary>

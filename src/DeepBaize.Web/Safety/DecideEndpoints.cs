@@ -50,8 +50,8 @@ public static class DecideEndpoints
 
     private static async Task<IResult> Decide(DecideRequest request, PlanDesk desk, DeepBaizeContext db, CancellationToken cancel)
     {
-        var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
         var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
         var kept = (await CorrectionEndpoints.List(db, cancel)).ToDictionary(c => c.Route);
         return TypedResults.ServerSentEvents(
@@ -70,8 +70,8 @@ public static class DecideEndpoints
 
     private static RivalViewResult Leave(DecideRequest request, PlanDesk desk, CancellationToken cancel)
     {
-        var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
         var situation = content.ToSituation();
         var leaves = content.PlayedFrom(situation, content.Aimed()?.Stroke ?? content.Stroke).Leaves;
         var view = RivalView.Of(leaves, request.CheckedRival(player), content.Shape, new(desk.Gate, cancel));

@@ -147,16 +147,16 @@ public static class JudgementEndpoints
 
     private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request, PlanDesk desk, CancellationToken cancel)
     {
-        var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
-        var options = TableReading.Read(content.Layout, content.Stroke, player, content.Shape, new(desk.Gate, cancel));
+        var content = CheckedContent.Of(request.Content, player);
+        var options = TableReading.Read(content.Layout, content.Unraised, player, content.Shape, new(desk.Gate, cancel));
         return [.. options.Select(o => PotOptionResult.Of(o, options[0], content.Layout))];
     }
 
     private static SpreadAnswer SpreadOf(JudgementRequest request, PlanDesk desk, CancellationToken cancel)
     {
-        var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
         var aimed = content.Aimed();
         var goal = request.Goal?.ToGoal(content);
         var stroke = aimed?.Stroke ?? content.Stroke;
@@ -184,8 +184,8 @@ public static class JudgementEndpoints
 
     private static IReadOnlyList<SideChoiceResult> Sides(JudgementRequest request)
     {
-        var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
         return
         [
             .. SideChoice

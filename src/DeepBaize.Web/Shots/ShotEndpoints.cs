@@ -164,8 +164,8 @@ public static class ShotEndpoints
 
     private static ShotResult Shot(ShotRequest request)
     {
-        var content = CheckedContent.Of(request.Content);
         var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
         var (layout, shape, stroke) = (content.Layout, content.Shape, content.Stroke);
         var aimed = content.Aimed();
         if (aimed is not null)

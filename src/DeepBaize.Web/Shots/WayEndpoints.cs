@@ -162,8 +162,8 @@ public static class WayEndpoints
                 "/api/ways",
                 (WaysRequest request, PlanDesk desk, CancellationToken cancel) =>
                 {
-                    var content = CheckedContent.Of(request.Content);
                     var player = request.Player.Checked();
+                    var content = CheckedContent.Of(request.Content, player);
                     content.ThePot();
                     // Everything is checked before the stream begins: after that there is no status to answer with.
                     return TypedResults.ServerSentEvents(
@@ -194,7 +194,7 @@ public static class WayEndpoints
         Workers workers
     )
     {
-        var question = new WayQuestion(content.Layout, content.ThePot(), goal, content.Stroke, player, content.Shape);
+        var question = new WayQuestion(content.Layout, content.ThePot(), goal, content.Unraised, player, content.Shape);
         WayResult Result(Way way, Way best) => WayResult.Of(way, best, content.Layout, from, content.Shape);
         return LongWork.Stream<WaysProgress>(
             tell =>

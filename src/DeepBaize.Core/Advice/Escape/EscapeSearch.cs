@@ -228,7 +228,7 @@ public sealed class EscapeSearch
             pace,
             elevation
         );
-        return stroke with { ElevationDegrees = Math.Max(elevation, Reach.ElevationFor(_from.Layout, stroke)) };
+        return stroke with { ElevationDegrees = Math.Max(elevation, Reach.ButtFor(_from.Layout, stroke, _context.Player)) };
     }
 
     /// <summary>A quarter of all directions, at one pace.</summary>

@@ -241,7 +241,7 @@ public sealed class WaySearch
             var stroke = _search._question.Stroke with { AimDegrees = Cut.AimDegrees, SideTips = side, HeightTips = height, Pace = pace };
             stroke = stroke with
             {
-                ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.ElevationFor(_search._question.Layout, stroke)),
+                ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.LeastFor(_search._question.Layout, stroke)),
             };
             if (!Cut.CanBeAimed || PotAim.Find(_trial, Cut, stroke, near, accuracy) is not { } aim)
                 return null;

@@ -1,0 +1,88 @@
+using DeepBaize.Core.Geometry;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Table;
+
+/// <summary>
+/// No pack is laid twice alike: balls that touch are laid anew, each a little elsewhere, and then moved apart to where they do not overlap.
+/// docs/model.md, "Several at once".
+/// </summary>
+public static class Relaid
+{
+    /// <summary>Balls nearer than this count as touching, m.</summary>
+    public const double Near = 0.2e-3;
+
+    /// <summary>By so much each is shifted along and across the table, standard deviation, m. Common practice, no source.</summary>
+    private const double Shift = 0.04e-3;
+
+    private const double Settled = 1e-9,
+        Loose = 1e-3;
+
+    private const int MostPasses = 200;
+
+    /// <summary>Which balls touch another, a bit each.</summary>
+    public static uint Touching(ReadOnlySpan<PlacedBall> balls)
+    {
+        var touching = 0u;
+        for (var i = 0; i < balls.Length; i++)
+            for (var k = 0; k < i; k++)
+                if (Math.Abs(balls[i].X - balls[k].X) < 2 * BallRadius + Near && balls[i].Gap(balls[k].At) < Near)
+                    touching |= 1u << i | 1u << k;
+        return touching;
+    }
+
+    /// <summary>Lays the balls that touch anew.</summary>
+    /// <param name="touching">Which they are, a bit each.</param>
+    /// <param name="seed">The same one lays them the same.</param>
+    public static void Lay(Span<PlacedBall> balls, uint touching, int seed)
+    {
+        var state = (ulong)(uint)seed;
+        for (var i = 0; i < balls.Length; i++)
+            if ((touching >> i & 1) != 0)
+                balls[i] = Moved(balls[i], Shift * Pair(ref state));
+        // Whoever is pushed may push the next: until nothing overlaps.
+        var overlap = true;
+        for (var pass = 0; pass < MostPasses && overlap; pass++)
+        {
+            overlap = false;
+            for (var i = 1; i < balls.Length; i++)
+                for (var k = 0; k < i; k++)
+                {
+                    if (((touching >> i | touching >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
+                        continue;
+                    var way = balls[i].At - balls[k].At;
+                    var square = way.SquaredLength;
+                    const double least = 2 * BallRadius - Settled;
+                    if (square >= least * least)
+                        continue;
+                    overlap = true;
+                    var push = (2 * BallRadius - Math.Sqrt(square)) / 2 * way.Unit;
+                    (balls[i], balls[k]) = (Moved(balls[i], push), Moved(balls[k], -push));
+                }
+        }
+    }
+
+    /// <summary>One that lies between the noses stays there.</summary>
+    private static PlacedBall Moved(in PlacedBall ball, Vec2 by)
+    {
+        static double Within(double from, double to, double far) =>
+            from < BallRadius || from > far - BallRadius ? to : Math.Clamp(to, BallRadius, far - BallRadius);
+        return new(ball.Ball, Within(ball.X, ball.X + by.X, Length), Within(ball.Y, ball.Y + by.Y, Width));
+    }
+
+    /// <summary>Two independent standard normal numbers (Box &amp; Muller), from a stream of bits (SplitMix64).</summary>
+    private static Vec2 Pair(ref ulong state)
+    {
+        var radius = Math.Sqrt(-2 * Math.Log(1 - Uniform(ref state)));
+        return radius * Angle.FromRadians(2 * Math.PI * Uniform(ref state)).Unit;
+    }
+
+    private static double Uniform(ref ulong state)
+    {
+        state += 0x9e3779b97f4a7c15;
+        var z = state;
+        z = (z ^ z >> 30) * 0xbf58476d1ce4e5b9;
+        z = (z ^ z >> 27) * 0x94d049bb133111eb;
+        return ((z ^ z >> 31) >> 11) * (1.0 / (1ul << 53));
+    }
+}
