@@ -34,7 +34,7 @@ public static class PlainPolicy
         // The few that look easiest, judged as the desk judges them, at the softest pace that gets the ball there.
         foreach (var pot in likely.OrderByDescending(p => p.Chance).Take(4))
         {
-            var option = TableReading.ReadOne(layout, new(pot.Line.Slot, pot.Line.Pocket), new(0, 0, 0, Softest, 0), player, shape);
+            var option = TableReading.ReadOne(layout, new(pot.Line.Slot, pot.Line.Pocket), new(0, 0, 0, Softest, player.NaturalElevation), player, shape);
             if (option.AimDegrees is not null && option.Chance.Value > (best?.Chance.Value ?? 0))
                 best = option;
         }
@@ -42,7 +42,7 @@ public static class PlainPolicy
         return best is null
             ? null
             : new(
-                new(best.AimDegrees!.Value, 0, 0, Math.Min(9, best.Pace + Step), best.Reach.ElevationDegrees),
+                new(best.AimDegrees!.Value, 0, 0, Math.Min(9, best.Pace + Step), best.Reach.ButtDegrees),
                 layout.Balls[best.Cut.Pot.Slot].Ball,
                 best.Reach.ErrorFactor
             );

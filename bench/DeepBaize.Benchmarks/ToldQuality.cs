@@ -84,18 +84,17 @@ public static class ToldQuality
         foreach (var (_, situation) in BreakPositions.All(Shape).Take(20))
             foreach (
                 var option in TableReading
-                    .Read(situation.Layout, new(0, 0, 0, 4, 0), player, Shape)
+                    .Read(situation.Layout, new(0, 0, 0, 4, player.NaturalElevation), player, Shape)
                     .Where(o => o.Chance.Value is > 0.05 and < 0.995 && o.Cut.Kind == PotKind.Direct)
                     .Take(8)
             )
             {
-                var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ElevationDegrees);
+                var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ButtDegrees);
                 var potted = 0;
                 for (var i = 0; i < Plays; i++)
                 {
-                    StrokeError
-                        .Draw(random, player.Skill.Times(option.Reach.ErrorFactor))
-                        .Play(simulator, situation.Layout, stroke, record);
+                    var error = StrokeError.Draw(random, player.Skill.Times(option.Reach.ErrorFactor));
+                    error.Play(simulator, situation.Layout, stroke, record);
                     if (simulator.PocketOf(option.Cut.Pot.Slot) == option.Cut.Pocket)
                         potted++;
                 }

@@ -59,14 +59,7 @@ public static class BallContact
     }
 
     /// <summary>The slip at the contact, m/s: (va − vb) + R·(ωa + ωb) × n, less its part along n.</summary>
-    private static (double X, double Y, double Z) Slip(
-        in BallMotion a,
-        in BallMotion b,
-        double nx,
-        double ny,
-        double nz,
-        double approach
-    )
+    private static (double X, double Y, double Z) Slip(in BallMotion a, in BallMotion b, double nx, double ny, double nz, double approach)
     {
         var (wx, wy, wz) = (BallRadius * (a.Wx + b.Wx), BallRadius * (a.Wy + b.Wy), BallRadius * (a.Wz + b.Wz));
         return (

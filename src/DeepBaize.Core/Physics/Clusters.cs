@@ -24,8 +24,8 @@ public sealed partial class Simulator
     private const double SoftFrom = 0.02;
 
     /// <summary>
-    /// A third ball is met during a contact if it is nearer than this share of the way that the ball towards it goes in the time of one: half
-    /// of that way, for the speed grows from nothing, and a little more.
+    /// A third ball is met during a contact if it is nearer than this share of the way that the ball towards it goes in the time of one:
+    /// half of that way, for the speed grows from nothing, and a little more.
     /// </summary>
     private const double Meanwhile = 0.6;
 
@@ -165,9 +165,7 @@ public sealed partial class Simulator
             var (dx, dy, dz) = (third.X - ball.X, third.Y - ball.Y, third.Z - ball.Z);
             var distance = Math.Sqrt(dx * dx + dy * dy + dz * dz);
             var closing =
-                (ball.Motion.Vx - third.Motion.Vx) * dx
-                + (ball.Motion.Vy - third.Motion.Vy) * dy
-                + (ball.Motion.Vz - third.Motion.Vz) * dz;
+                (ball.Motion.Vx - third.Motion.Vx) * dx + (ball.Motion.Vy - third.Motion.Vy) * dy + (ball.Motion.Vz - third.Motion.Vz) * dz;
             return closing > 0 && distance - 2 * BallRadius < way * closing / distance;
         }
     }
@@ -349,8 +347,8 @@ public sealed partial class Simulator
             for (var b = a + 1; b < count && pairs < MostPairs; b++)
             {
                 var (dx, dy) = (_soft[b].X - _soft[a].X, _soft[b].Y - _soft[a].Y);
-                var more =
-                    Segment * (Math.Abs(_soft[a].Vx) + Math.Abs(_soft[a].Vy) + Math.Abs(_soft[b].Vx) + Math.Abs(_soft[b].Vy)) + reach;
+                var fastest = Math.Abs(_soft[a].Vx) + Math.Abs(_soft[a].Vy) + Math.Abs(_soft[b].Vx) + Math.Abs(_soft[b].Vy);
+                var more = reach + Segment * fastest;
                 if (dx * dx + dy * dy < more * more)
                     _pairs[pairs++] = new()
                     {
@@ -477,16 +475,7 @@ public sealed partial class Simulator
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private void PressOn(
-        ref SoftPair pair,
-        ref Soft a,
-        ref Soft b,
-        double nx,
-        double ny,
-        double nz,
-        double overlap,
-        double time
-    )
+    private void PressOn(ref SoftPair pair, ref Soft a, ref Soft b, double nx, double ny, double nz, double overlap, double time)
     {
         var (rx, ry, rz) = (a.Vx - b.Vx, a.Vy - b.Vy, a.Vz - b.Vz);
         var approach = rx * nx + ry * ny + rz * nz;
@@ -505,10 +494,7 @@ public sealed partial class Simulator
         var (fx, fy, fz) = (0.0, 0.0, 0.0);
         if (slip > 0)
         {
-            var friction = Math.Min(
-                _softFriction.At(slip) * push * Math.Min(1, slip / SmoothSlip),
-                slip / (7 * _softStep)
-            );
+            var friction = Math.Min(_softFriction.At(slip) * push * Math.Min(1, slip / SmoothSlip), slip / (7 * _softStep));
             (fx, fy, fz) = (friction * cx / slip, friction * cy / slip, friction * cz / slip);
         }
         // Both on the bed, they stay there.
@@ -657,8 +643,6 @@ public sealed partial class Simulator
         var height = default((double, double, double));
         if (ball.Z > 0 || s.Z > 0)
             height = (ball.Z, (s.Z - ball.Z) / time + 0.5 * _cloth.Gravity * time, -_cloth.Gravity);
-        _record!.Pieces.Add(
-            new(slot, start, end, ball.X, ball.Y, (s.X - ball.X) / time, (s.Y - ball.Y) / time, 0, 0) { Height = height }
-        );
+        _record!.Pieces.Add(new(slot, start, end, ball.X, ball.Y, (s.X - ball.X) / time, (s.Y - ball.Y) / time, 0, 0) { Height = height });
     }
 }

@@ -15,7 +15,7 @@ public static class Contacts
         return null;
     }
 
-    /// <summary>The white is over a ball if it covers more of it in plan than this, m; and so high it must be for that at least, m.</summary>
+    /// <summary>The white is over a ball if it covers more of it in plan than this, and for that it must be so high at least; m.</summary>
     private const double Covers = 0.0005,
         LeastHeight = 0.005;
 

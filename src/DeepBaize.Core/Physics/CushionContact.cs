@@ -96,7 +96,8 @@ public sealed class CushionContact
 
         var (slipCloth, slipNose) = (vt + wk, vt + _c * wz - _s * wk);
         var rolls = Math.Abs(slipCloth) < Rolling && Math.Abs(wt - 1) < Rolling;
-        var (q, nose, cloth, turn) = rolls && _rolling is not null ? _rolling.At(slipNose) : Slipping(Vector256.Create(slipCloth, slipNose, wt, 0), Tolerance);
+        var (q, nose, cloth, turn) =
+            rolls && _rolling is not null ? _rolling.At(slipNose) : Slipping(Vector256.Create(slipCloth, slipNose, wt, 0), Tolerance);
         vt = (vt - nose - cloth) * speed;
         wk = (wk + 2.5 * (_s * nose - cloth)) / spin;
         wt = turn / spin;

@@ -104,7 +104,7 @@ public sealed class ShotRecord
         return highest;
     }
 
-    /// <summary>Events of a cluster come in one after the other, though others may have happened meanwhile: in order of time again.</summary>
+    /// <summary>In order of time: events of a cluster come in one after the other, though others may have happened meanwhile.</summary>
     internal void SortEvents()
     {
         for (var i = 1; i < Events.Count; i++)

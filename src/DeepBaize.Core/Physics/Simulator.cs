@@ -129,7 +129,7 @@ public sealed partial class Simulator
     /// <summary>Whether a ball has left the table.</summary>
     public bool IsOff(int slot) => _pocket[slot] == OffTable;
 
-    /// <summary>Energy per unit mass of all balls that are still on the table, that of their height and of what is pressed too, J/kg.</summary>
+    /// <summary>Energy per unit mass of all balls still on the table, that of height and of what is pressed too, J/kg.</summary>
     public double Energy
     {
         get
@@ -421,8 +421,7 @@ public sealed partial class Simulator
             _balls[j].At(time, out var x, out var y, out var vx, out var vy);
             _balls[j].HeightAt(time, _conditions.Gravity, out var z, out var vz);
             var (dx, dy, dz) = (ball.X - x, ball.Y - y, ball.Z - z);
-            var approach =
-                -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy) + dz * (ball.Motion.Vz - vz)) / (2 * BallRadius);
+            var approach = -(dx * (ball.Motion.Vx - vx) + dy * (ball.Motion.Vy - vy) + dz * (ball.Motion.Vz - vz)) / (2 * BallRadius);
             if (IsTouch(dx * dx + dy * dy + dz * dz) && approach > _slowApproach)
                 return j;
         }

@@ -28,13 +28,7 @@ public sealed record Player(Hand Hand, double Height, Skill Skill)
     public static Player OfSkill(string name) => Default with { Skill = Skill.Named(name) };
 
     /// <exception cref="InputException">No such hand or skill, or a height out of range.</exception>
-    public static Player Create(
-        string? hand,
-        double height,
-        string? skill = "county",
-        double naturalElevation = 3,
-        string path = "player"
-    )
+    public static Player Create(string? hand, double height, string? skill = "county", double naturalElevation = 3, string path = "player")
     {
         var checks = new Checks(path);
         var isHand = Enum.TryParse<Hand>(hand, ignoreCase: true, out var which) && Enum.IsDefined(which) && !int.TryParse(hand, out _);

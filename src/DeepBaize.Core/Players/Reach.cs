@@ -99,15 +99,7 @@ public readonly record struct Reach(
         if (bridgeOver is not null && stance != Stance.Rest)
             factor *= BridgeOverFactor;
         factor *= 1 + Math.Max(0, Math.Max(elevation, stroke.ElevationDegrees) - LevelDegrees) / DegreesPerFactor;
-        return new(
-            stance,
-            elevation,
-            elevation > 0 ? over : null,
-            bridgeOver,
-            factor,
-            least,
-            Math.Max(player.NaturalElevation, least)
-        );
+        return new(stance, elevation, elevation > 0 ? over : null, bridgeOver, factor, least, Math.Max(player.NaturalElevation, least));
     }
 
     /// <summary>The least elevation alone, degrees.</summary>

@@ -68,6 +68,12 @@ public sealed class PotLines
         return balls.Length == _balls.Length && balls[1..].SequenceEqual(_balls.AsSpan(1));
     }
 
+    /// <summary>How many reds there are, and how many of them have a free way into a pocket.</summary>
+    public int Reds => _balls.Count(b => b.Ball.IsRed);
+
+    /// <inheritdoc cref="Reds"/>
+    public int FreeReds => Enumerable.Range(1, Count - 1).Count(i => BallIn(i).IsRed && IsFree(i));
+
     /// <param name="like">Ways of a table on which most balls lie as on this one: what has not changed is taken over.</param>
     public PotLines(Layout layout, TableShape shape, PotLines? like = null)
     {

@@ -156,7 +156,9 @@ public static class ShotWarnings
             return 0;
         var (level, played) = (stroke with { ElevationDegrees = 0 }, new ShotRecord());
         level.Play(new Simulator(shape), layout, played);
-        return Arrival.Of(played, level.ToStrike(), shape) is { Follow: < 0 } meant ? Math.Clamp(1 - raised.Follow / meant.Follow, 0, 1) : 0;
+        return Arrival.Of(played, level.ToStrike(), shape) is { Follow: < 0 } meant
+            ? Math.Clamp(1 - raised.Follow / meant.Follow, 0, 1)
+            : 0;
     }
 
     /// <summary>Least clear distance between a ball on its path and a jaw, m.</summary>

@@ -13,8 +13,7 @@ public readonly record struct Estimate(double Value, double Error, int Strokes)
     public static Estimate Exact(double value) => new(value, 0, 0);
 
     /// <summary>Whether the strokes cannot tell it from another.</summary>
-    public bool IsLevelWith(in Estimate other) =>
-        Math.Abs(Value - other.Value) <= ApartBy * Together(Error, other.Error);
+    public bool IsLevelWith(in Estimate other) => Math.Abs(Value - other.Value) <= ApartBy * Together(Error, other.Error);
 
     /// <summary>The same figure moved and scaled by exact numbers.</summary>
     public Estimate Times(double factor, double plus = 0) => new(factor * Value + plus, Math.Abs(factor) * Error, Strokes);

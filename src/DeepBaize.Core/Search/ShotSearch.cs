@@ -290,7 +290,15 @@ public sealed class ShotSearch(SearchContext context)
                 .Select(f => f.Candidate),
         ];
         if (allKinds && likeliest < PoorChance)
-            foreach (var option in TableReading.Read(layout, new(0, 0, 0, 4, 0), context.Player, context.Shape, context.Workers))
+            foreach (
+                var option in TableReading.Read(
+                    layout,
+                    new(0, 0, 0, 4, context.Player.NaturalElevation),
+                    context.Player,
+                    context.Shape,
+                    context.Workers
+                )
+            )
             {
                 var (struck, potted) = (layout.Balls[option.Cut.Pot.Struck].Ball, layout.Balls[option.Cut.Pot.Slot].Ball);
                 // Of a plant both balls must be on: reds, then.

@@ -73,17 +73,14 @@ public readonly record struct Arrival(
         var velocity = last.VelocityAtEnd;
         var speed = velocity.Length;
 
-        // Spin is not recorded, but follows: whatever the cloth does, sliding or in a landing, changes v, and Rω by 5/2 of that across; while
-        // it rolls, Rω is v.
+        // Spin is not recorded, but follows: whatever the cloth does, sliding or in a landing, changes v, and Rω by 5/2 of that across;
+        // while it rolls, Rω is v.
         var launch = strike.Launch(shape.Conditions);
         var rolls = shape.Conditions.RollingFriction * shape.Conditions.Gravity;
         var (wx, wy) =
             Math.Abs(Math.Sqrt(last.Ax * last.Ax + last.Ay * last.Ay) - rolls) < 1e-9
                 ? (-velocity.Y / BallRadius, velocity.X / BallRadius)
-                : (
-                    launch.Wx + 2.5 / BallRadius * (velocity.Y - launch.Vy),
-                    launch.Wy - 2.5 / BallRadius * (velocity.X - launch.Vx)
-                );
+                : (launch.Wx + 2.5 / BallRadius * (velocity.Y - launch.Vy), launch.Wy - 2.5 / BallRadius * (velocity.X - launch.Vx));
         var follow = BallRadius * (wy * velocity.X - wx * velocity.Y) / (speed * speed);
         // Side dies on the cloth only.
         var onBed = record.Pieces.Where(p => p.Ball == 0 && !p.IsInAir && p.End <= hit.Time + 1e-12).Sum(p => p.End - p.Start);

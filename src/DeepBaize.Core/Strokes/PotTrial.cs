@@ -131,7 +131,7 @@ public sealed class PotTrial
         Record.Events.Count > 0
         && Record.Events[^1] is var e
         && e.Ball == _target
-        && e.Kind is not (ShotEventKind.Ball or ShotEventKind.Roll)
+        && e.Kind is not (ShotEventKind.Ball or ShotEventKind.Roll or ShotEventKind.Bed)
         && !IsWhereItLay(e);
 
     /// <summary>A ball tight on a cushion meets it as it is struck: no way of its own lies before that.</summary>
@@ -146,7 +146,7 @@ public sealed class PotTrial
         var from = _balls[_target].At;
         foreach (var e in Record.Events)
         {
-            if (e.Kind is ShotEventKind.Strike or ShotEventKind.Roll)
+            if (e.Kind is ShotEventKind.Strike or ShotEventKind.Roll or ShotEventKind.Bed)
                 continue;
             if (!struck)
             {

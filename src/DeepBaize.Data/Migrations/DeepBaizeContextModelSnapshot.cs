@@ -299,6 +299,10 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("character varying(200)")
                         .HasColumnName("name");
 
+                    b.Property<double>("NaturalElevation")
+                        .HasColumnType("double precision")
+                        .HasColumnName("natural_elevation");
+
                     b.Property<string>("SideHabit")
                         .IsRequired()
                         .ValueGeneratedOnAdd()

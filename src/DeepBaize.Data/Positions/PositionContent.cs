@@ -53,8 +53,8 @@ public sealed record StrokeEntry
     public double Pace { get; init; } = 4;
 
     /// <summary>
-    /// Degrees of the butt above level, 0–60, and 0 if it is to be level; null as the cue lies: the player's natural elevation, or the least
-    /// that clears rail and balls.
+    /// Degrees of the butt above level, 0–60, and 0 if it is to be level; null as the cue lies: the player's natural elevation, or the
+    /// least that clears rail and balls.
     /// </summary>
     public double? Elevation { get; init; }
     public PotEntry? Pot { get; init; }

@@ -5,6 +5,7 @@ using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
@@ -110,7 +111,25 @@ public sealed record ChoiceResult(
 }
 
 /// <summary>Why a shot is played so.</summary>
-public sealed record ReasonResult(ReasonCode Code, string? Ball, string? Pocket, double Amount, double Other);
+/// <summary>
+/// How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number.
+/// </summary>
+public sealed record OpeningResult(int Least, int Most, int Mostly, Estimate Mean)
+{
+    public static OpeningResult? Of(PackOpening? o) => o is null ? null : new(o.Least, o.Most, o.Mostly, o.Mean);
+}
+
+public sealed record ReasonResult(
+    ReasonCode Code,
+    string? Ball,
+    string? Pocket,
+    double Amount,
+    double Other,
+    [property: Description("Of a pack that is opened.")] OpeningResult? Opens
+)
+{
+    public static ReasonResult Of(Reason r) => new(r.Code, r.Ball?.Id, r.Pocket?.Name(), r.Amount, r.Other, OpeningResult.Of(r.Range));
+}
 
 /// <summary>If the stroke is a usual error of pace off; m.</summary>
 public sealed record CoverResult(double X, double Y, bool Scores, string? Ball, string? Pocket, double Chance)
@@ -156,7 +175,7 @@ public sealed record PlanShotResult(
             Long: CoverResult.Of(s.Cover.Long),
             Short: CoverResult.Of(s.Cover.Short),
             Warnings: [.. s.Warnings.Select(WarningResult.Of)],
-            Reasons: [.. s.Reasons.Select(r => new ReasonResult(r.Code, r.Ball?.Id, r.Pocket?.Name(), r.Amount, r.Other))]
+            Reasons: [.. s.Reasons.Select(ReasonResult.Of)]
         );
     }
 }

@@ -184,10 +184,7 @@ public static class ShotEndpoints
             Hop: record.Highest(0),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
             WhiteRests: after.IsOnTable(0) ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
-            Cushions:
-            [
-                .. record.Events.Select(e => e.Kind == ShotEventKind.Cushion ? Core.Table.Cushions.Nearest(e.At).Name() : null),
-            ],
+            Cushions: [.. record.Events.Select(e => e.Kind == ShotEventKind.Cushion ? Core.Table.Cushions.Nearest(e.At).Name() : null)],
             Simulation: simulation
         );
     }

@@ -38,7 +38,12 @@ public sealed record SimulationRequest
 }
 
 /// <summary>Where a ball ends, m.</summary>
-public sealed record FinalBall(string Id, double X, double Y, [property: Description("Where it was potted, off if it left the table, or null.")] string? Pocket);
+public sealed record FinalBall(
+    string Id,
+    double X,
+    double Y,
+    [property: Description("Where it was potted, off if it left the table, or null.")] string? Pocket
+);
 
 /// <summary>Something that happened in a shot; seconds after the strike and metres.</summary>
 public sealed record EventEntry(double Time, ShotEventKind Kind, string Ball, string? Other, double X, double Y, string? Pocket);
@@ -92,11 +97,7 @@ public static class SimulationEndpoint
         var paths = ShotPath.Points(record, simulator.Count, ShotPath.Drawn);
         return (
             new(
-                [
-                    .. Enumerable
-                        .Range(0, simulator.Count)
-                        .Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), PocketOf(i))),
-                ],
+                [.. Enumerable.Range(0, simulator.Count).Select(i => new FinalBall(Id(i), simulator.X(i), simulator.Y(i), PocketOf(i)))],
                 [
                     .. record.Events.Select(e => new EventEntry(
                         Math.Round(e.Time, 6),

@@ -30,7 +30,8 @@ public class ClusterTests
     private static BallMotion Rolling(Vec2 v) => new(v.X, v.Y, -v.Y / BallRadius, v.X / BallRadius, 0);
 
     private static Vec2 VelocityAt(ShotRecord record, int ball, double time) =>
-        record.Pieces.Where(p => p.Ball == ball && p.Start <= time && p.End > time)
+        record
+            .Pieces.Where(p => p.Ball == ball && p.Start <= time && p.End > time)
             .Select(p => new Vec2(p.Vx + p.Ax * (time - p.Start), p.Vy + p.Ay * (time - p.Start)))
             .FirstOrDefault();
 
@@ -77,8 +78,10 @@ public class ClusterTests
         var (from, velocity) = Hit(3);
         var close = Run([new(Ball.White, from), .. Pack], velocity).Record;
         // Each row a micrometre farther back.
-        var opened = Run([new(Ball.White, from), .. Pack.Select(b => new PlacedBall(b.Ball, b.X + 1e-6 * (b.X - Pack[0].X) / 0.045, b.Y))], velocity)
-            .Record;
+        var opened = Run(
+            [new(Ball.White, from), .. Pack.Select(b => new PlacedBall(b.Ball, b.X + 1e-6 * (b.X - Pack[0].X) / 0.045, b.Y))],
+            velocity
+        ).Record;
         var (off, all) = (0.0, 0.0);
         for (var i = 1; i <= Pack.Count; i++)
         {

@@ -155,7 +155,9 @@ public class FlightTests
                 .Select(turn =>
                 {
                     simulator.Place(layout.AsSpan());
-                    simulator.Play(Strike.Create(strike.AimDegrees + turn, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees));
+                    simulator.Play(
+                        Strike.Create(strike.AimDegrees + turn, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees)
+                    );
                     return Enumerable.Range(0, 2).Select(i => (simulator.At(i), simulator.PocketOf(i), simulator.IsOff(i))).ToArray();
                 })
                 .ToArray();

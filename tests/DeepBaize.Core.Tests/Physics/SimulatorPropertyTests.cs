@@ -141,7 +141,10 @@ public class SimulatorPropertyTests
                     var presses = record.Events.Any(e =>
                         e.Kind == ShotEventKind.Ball && Math.Abs(time - e.Time) < 0.004 && (e.Ball == a.Ball || e.Other == a.Ball)
                     );
-                    Assert.True(presses && distance > 2 * BallRadius - 8e-4, $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}");
+                    Assert.True(
+                        presses && distance > 2 * BallRadius - 8e-4,
+                        $"overlap of {(2 * BallRadius - distance) * 1e6:0.###} µm at {time}"
+                    );
                 }
         }
     }

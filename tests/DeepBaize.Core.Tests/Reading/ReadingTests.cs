@@ -28,7 +28,7 @@ public class ReadingTests
         var layout = Table(("white", red.X + 1.8 * far, red.Y + 1.8 * up), ("red-1", red.X, red.Y));
         var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.Yellow, Shape);
         Assert.Equal(0, cut.CutDegrees, 1e-6);
-        return (layout, cut, new Stroke(cut.AimDegrees, 0, 0, 6, 0));
+        return (layout, cut, new Stroke(cut.AimDegrees, 0, 0, 6, Player.Default.NaturalElevation));
     }
 
     [Theory]
@@ -54,7 +54,8 @@ public class ReadingTests
         // From there the cue must be raised over the top rail: both ways with that.
         stroke = stroke with
         {
-            ElevationDegrees = read.Reach.ElevationDegrees,
+            AimDegrees = read.AimDegrees!.Value,
+            ElevationDegrees = read.Reach.ButtDegrees,
         };
         var sampled = Spread.Sample(new(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape), Workers.Shared());
         Assert.Equal(sampled.Odds.Pot.Value, read.Chance.Value, 4 * Math.Sqrt(2) * 0.01);
@@ -158,7 +159,7 @@ public class ReadingTests
                 ? [layout.White, layout.Balls[o.Cut.Pot.Through], layout.Balls[o.Cut.Pot.Slot]]
                 : [layout.White, layout.Balls[o.Cut.Pot.Slot]];
             simulator.Place(balls);
-            simulator.Play(new Stroke(o.AimDegrees!.Value, 0.3, -0.3, o.Pace, o.Reach.ElevationDegrees).ToStrike());
+            simulator.Play(new Stroke(o.AimDegrees!.Value, 0.3, -0.3, o.Pace, o.Reach.LeastDegrees).ToStrike());
             Assert.Equal(o.Cut.Pocket, simulator.PocketOf(balls.Length - 1));
         }
     }

@@ -72,8 +72,17 @@ public class ShotWarningsTests
     public void A_tip_near_the_limit_and_a_raised_butt_under_screw_are_seen()
     {
         Assert.Contains(Warn(new(0, 0, -1.5, 4, 0), ("white", 1, 0.9)), w => w.Kind == WarningKind.NearMiscue);
-        Assert.Contains(Warn(new(0, 0, -0.5, 4, 12), ("white", 1, 0.9)), w => w is { Kind: WarningKind.RaisedButt, Amount: 12 });
-        Assert.DoesNotContain(Warn(new(0, 0, 0.5, 4, 12), ("white", 1, 0.9)), w => w.Kind == WarningKind.RaisedButt);
+        // What is lost of the screw is read off the stroke itself: the more, the higher the butt; nothing without a ball to screw from.
+        double Lost(double elevation) =>
+            Warn(new(0, 0, -1.2, 6, elevation), ("white", 1, 0.9), ("red-1", 1.4, 0.9))
+                .Single(w => w.Kind == WarningKind.RaisedButt)
+                .Amount;
+        Assert.InRange(Lost(12), 0.05, 0.7);
+        Assert.True(Lost(30) > Lost(12) + 0.1, $"{Lost(12)} {Lost(30)}");
+        Assert.DoesNotContain(
+            Warn(new(0, 0, 0.5, 4, 12), ("white", 1, 0.9), ("red-1", 1.45, 0.9)),
+            w => w.Kind == WarningKind.RaisedButt
+        );
     }
 
     [Fact]
@@ -82,12 +91,25 @@ public class ShotWarningsTests
         // v²/2g with half of the blow's downward part given back by the bed (the half is common practice, no source).
         var stroke = new Stroke(0, 0, 0, 6, 20);
         var strike = stroke.ToStrike();
-        var flat = strike.Launch(Conditions.Default);
-        var blow = Math.Sqrt(flat.Vx * flat.Vx + flat.Vy * flat.Vy) / Math.Cos(20 * Math.PI / 180);
+        var level = (stroke with { ElevationDegrees = 0 }).ToStrike().Launch(Conditions.Default);
+        var blow = Math.Sqrt(level.Vx * level.Vx + level.Vy * level.Vy);
         var height = Math.Pow(0.5 * blow * Math.Sin(20 * Math.PI / 180), 2) / (2 * 9.81);
         var warning = Warn(stroke, ("white", 1, 0.9)).Single(w => w.Kind == WarningKind.Hop);
         Assert.Equal(height, warning.Amount, 1e-9);
         Assert.DoesNotContain(Warn(new(0, 0, 0, 6, 0), ("white", 1, 0.9)), w => w.Kind == WarningKind.Hop);
+    }
+
+    [Fact]
+    public void A_jump_and_a_ball_off_the_table_are_seen()
+    {
+        Assert.Contains(
+            Warn(new(0, 0, 0, 9.5, 45), ("white", 0.7, 0.9), ("red-1", 1.0, 0.9)),
+            w => w is { Kind: WarningKind.Jump, Ball: { IsRed: true } }
+        );
+        Assert.Contains(
+            Warn(new(180, 0, 0, 9.5, 45), ("white", 0.35, 0.9)),
+            w => w is { Kind: WarningKind.OffTable, Ball: { IsColour: false } }
+        );
     }
 
     [Fact]

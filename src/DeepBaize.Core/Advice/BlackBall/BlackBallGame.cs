@@ -97,10 +97,7 @@ public sealed class BlackBallGame
         var ranked = Contest.Run(_mine, kinds, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
         heart.Tell(0.7);
         var wins = ranked.ConvertAll(r => _rallies.Wins(r.Entrant.From, r.Entrant.Stroke, ToldRallies, TellingRallies));
-        openings =
-        [
-            .. ranked.Select((r, i) => openings[kinds.IndexOf(r.Entrant)] with { Wins = wins[i], IsLevel = r.IsLevel }),
-        ];
+        openings = [.. ranked.Select((r, i) => openings[kinds.IndexOf(r.Entrant)] with { Wins = wins[i], IsLevel = r.IsLevel })];
         heart.Tell(1);
         return openings;
     }

@@ -263,7 +263,9 @@ public sealed class BreakPlanner
             );
         }
         shot = shot with { Drawing = shot.Drawing with { Area = area } };
-        return shot with { Reasons = Reasons.Of(shot, bench.LinesOf(shot.Before.Layout), lines) };
+        var skill = _context.Player.Skill.Times(choice.Reach.ErrorFactor);
+        var opening = PackOpening.Of(shot.Before.Layout, choice.Stroke, skill, _context.Shape, _context.Workers);
+        return shot with { Reasons = Reasons.Of(shot, bench.LinesOf(shot.Before.Layout), lines, opening) };
     }
 
     /// <summary>

@@ -17,7 +17,10 @@ public enum ReasonCode
     /// <summary>Its going, or a ball that is moved, opens the way of a ball into a pocket.</summary>
     Frees,
 
-    /// <summary>So many more reds can be potted after it; Other: how many other balls are on if it goes wrong.</summary>
+    /// <summary>
+    /// So many more reds can be potted after it; into a pack it is not always the same (<see cref="Reason.Range"/>); Other: how many
+    /// other balls are on if it goes wrong.
+    /// </summary>
     Opens,
 
     /// <summary>So many reds can be potted after it.</summary>
@@ -70,7 +73,11 @@ public enum ReasonCode
 }
 
 /// <summary>A reason, with what it is about.</summary>
-public readonly record struct Reason(ReasonCode Code, Ball? Ball, Pocket? Pocket, double Amount, double Other = 0);
+public readonly record struct Reason(ReasonCode Code, Ball? Ball, Pocket? Pocket, double Amount, double Other = 0)
+{
+    /// <summary>Of what it is not always the same: the commonest number is the amount. Null where it is.</summary>
+    public PackOpening? Range { get; init; }
+}
 
 /// <summary>
 /// Finds out what speaks for a shot, and what against it: from what the simulation did, not from what was meant. The limits are common
@@ -89,7 +96,8 @@ internal static class Reasons
         TightOnCushion = 2 * BallRadius;
 
     /// <param name="shot">With its drawing and cover; its reasons are not looked at.</param>
-    public static IReadOnlyList<Reason> Of(PlanShot shot, PotLines linesBefore, PotLines linesAfter)
+    /// <param name="opening">What it does to a pack, if anything.</param>
+    public static IReadOnlyList<Reason> Of(PlanShot shot, PotLines linesBefore, PotLines linesAfter, PackOpening? opening)
     {
         var reasons = new List<Reason>();
         var (before, choice) = (shot.Before, shot.Choice);
@@ -99,9 +107,11 @@ internal static class Reasons
         Freed(reasons, before, after, choice, linesBefore, linesAfter);
         Moved(reasons, before, after, choice);
 
-        var reds = (Before: Free(linesBefore), After: Free(linesAfter));
+        var reds = (Before: linesBefore.FreeReds, After: linesAfter.FreeReds);
         var potted = choice.Nominated.IsRed ? 1 : 0;
-        if (reds.After - (reds.Before - potted) >= 2)
+        if (opening is { Mostly: >= 1 } pack)
+            reasons.Add(new(ReasonCode.Opens, null, null, pack.Mostly, choice.Next.Others) { Range = pack });
+        else if (reds.After - (reds.Before - potted) >= 2)
             reasons.Add(new(ReasonCode.Opens, null, null, reds.After - (reds.Before - potted), choice.Next.Others));
         else if (reds.After >= 3)
             reasons.Add(new(ReasonCode.KeepsReds, null, null, reds.After));
@@ -143,8 +153,6 @@ internal static class Reasons
         Paced(reasons, shot);
         return reasons;
     }
-
-    private static int Free(PotLines lines) => Enumerable.Range(1, lines.Count - 1).Count(i => lines.BallIn(i).IsRed && lines.IsFree(i));
 
     /// <summary>Ways of balls that were blocked and are open now; the most valuable two.</summary>
     private static void Freed(

@@ -43,7 +43,8 @@ public sealed record WayDrawing(IReadOnlyList<PathPoint> WhitePath, Vec2 Contact
 /// <summary>A way to pot the ball and do with the white what is wanted.</summary>
 /// <param name="Stroke">As aimed.</param>
 /// <param name="Part">Of the pocket.</param>
-public sealed record Way(Stroke Stroke, double Part, WayOdds Odds, WayRun Run, WayEnds Ends, WayDrawing Drawing);
+/// <param name="Opens">What it does to a pack; null if nothing.</param>
+public sealed record Way(Stroke Stroke, double Part, WayOdds Odds, WayRun Run, WayEnds Ends, WayDrawing Drawing, PackOpening? Opens = null);
 
 /// <summary>How far a search is.</summary>
 /// <param name="Strokes">Strokes played so far.</param>

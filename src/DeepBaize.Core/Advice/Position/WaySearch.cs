@@ -239,10 +239,7 @@ public sealed class WaySearch
         {
             _search._workers.Cancel.ThrowIfCancellationRequested();
             var stroke = _search._question.Stroke with { AimDegrees = Cut.AimDegrees, SideTips = side, HeightTips = height, Pace = pace };
-            stroke = stroke with
-            {
-                ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.LeastFor(_search._question.Layout, stroke)),
-            };
+            stroke = stroke with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.LeastFor(_search._question.Layout, stroke)) };
             if (!Cut.CanBeAimed || PotAim.Find(_trial, Cut, stroke, near, accuracy) is not { } aim)
                 return null;
             stroke = stroke with { AimDegrees = aim };
@@ -350,12 +347,21 @@ public sealed class WaySearch
                     rest.Add(new(after.BallIn(i), after.At(i)));
             if (rest.Count < 2)
                 return outcome;
-            var next = TableReading.Likeliest(Layout.OfRest(rest), new(0, 0, 0, 4, 0), _question.Player, _question.Shape, _workers.Cancel);
+            var next = TableReading.Likeliest(
+                Layout.OfRest(rest),
+                new(0, 0, 0, 4, _question.Player.NaturalElevation),
+                _question.Player,
+                _question.Shape,
+                _workers.Cancel
+            );
             return outcome with { Next = next };
         }
         var (ends, pace) = (way.Ends, _question.Player.Skill.Times(way.Run.Reach.ErrorFactor).PacePercent / 100);
+        var skill = _question.Player.Skill.Times(way.Run.Reach.ErrorFactor);
         return way with
         {
+            // One worker of its own: this one is already at work.
+            Opens = PackOpening.Of(_question.Layout, way.Stroke, skill, _question.Shape, Workers.Single(_workers.Cancel)),
             Ends = ends with
             {
                 Exact = Next(ends.Exact, default),
