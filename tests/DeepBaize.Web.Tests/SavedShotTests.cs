@@ -76,6 +76,7 @@ public class SavedShotTests(Application app)
             ["height"] = 1.62,
             ["skill"] = "club",
             ["sideHabit"] = "helping",
+            ["naturalElevation"] = 4.5,
         };
         Assert.Equal(200, (await app.Send(HttpMethod.Put, "/api/player", player)).Status);
         Assert.True(JsonNode.DeepEquals(player, (await app.Send(HttpMethod.Get, "/api/player")).Body));

@@ -196,7 +196,7 @@ public static class DemoPositions
                 [At("white", 2.20, 0.42), At("red-1", 2.95, BallRadius), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)],
                 new()
                 {
-                    Aim = -30.34,
+                    Aim = -29.965,
                     Side = 0.6,
                     Height = 0.3,
                     Pace = 5,

@@ -110,25 +110,25 @@ public sealed record ChoiceResult(
     }
 }
 
-/// <summary>Why a shot is played so.</summary>
 /// <summary>
 /// How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number.
 /// </summary>
-public sealed record OpeningResult(int Least, int Most, int Mostly, Estimate Mean)
+public sealed record PackOpeningResult(int Least, int Most, int Mostly, Estimate Mean)
 {
-    public static OpeningResult? Of(PackOpening? o) => o is null ? null : new(o.Least, o.Most, o.Mostly, o.Mean);
+    public static PackOpeningResult? Of(PackOpening? o) => o is null ? null : new(o.Least, o.Most, o.Mostly, o.Mean);
 }
 
+/// <summary>Why a shot is played as it is, or what speaks against it; what its figures mean depends on the code.</summary>
 public sealed record ReasonResult(
     ReasonCode Code,
     string? Ball,
     string? Pocket,
     double Amount,
     double Other,
-    [property: Description("Of a pack that is opened.")] OpeningResult? Opens
+    [property: Description("Of a pack that is opened.")] PackOpeningResult? Opens
 )
 {
-    public static ReasonResult Of(Reason r) => new(r.Code, r.Ball?.Id, r.Pocket?.Name(), r.Amount, r.Other, OpeningResult.Of(r.Range));
+    public static ReasonResult Of(Reason r) => new(r.Code, r.Ball?.Id, r.Pocket?.Name(), r.Amount, r.Other, PackOpeningResult.Of(r.Range));
 }
 
 /// <summary>If the stroke is a usual error of pace off; m.</summary>

@@ -94,7 +94,7 @@ public sealed record SpreadAnswer(
     Estimate? MissThin,
     [property: Description("Share in which the white does what is wanted; null without a goal.")] Estimate? Wanted,
     [property: Description("Share in which it does so and the pot goes in.")] Estimate? Both,
-    [property: Description("What it does to a pack; null if nothing.")] OpeningResult? Opens,
+    [property: Description("What it does to a pack; null if nothing.")] PackOpeningResult? Opens,
     [property: Description("Where the white stops on the average, of the strokes in which it stays on the table; m.")] MeanRest MeanRest,
     [property: Description("Outlines, each closed, of the smallest area in which the white stops 68 times of 100.")]
         IReadOnlyList<IReadOnlyList<PlaceResult>> Likely,
@@ -175,7 +175,7 @@ public static class JudgementEndpoints
             MissThin: IfPot(spread.Odds.MissThin),
             Wanted: goal is null ? null : spread.Odds.Wanted,
             Both: goal is null ? null : IfPot(spread.Odds.Both),
-            Opens: OpeningResult.Of(PackOpening.Of(content.Layout, stroke, skill, content.Shape, new(desk.Gate, cancel))),
+            Opens: PackOpeningResult.Of(PackOpening.Of(content.Layout, stroke, skill, content.Shape, new(desk.Gate, cancel))),
             MeanRest: spread.Mean,
             Likely: Places(spread.Outlines.Likely),
             Nearly: Places(spread.Outlines.Nearly),

@@ -91,6 +91,7 @@ public sealed record ShotResult(
     StrikeResult Strike,
     double TableLengths,
     double TipMargin,
+    [property: Description("How high above the bed the tip touches the ball, m.")] double TipAboveBed,
     CutResult? Cut,
     Arrival? Arrival,
     Allowance? Allowance,
@@ -99,8 +100,18 @@ public sealed record ShotResult(
     IReadOnlyList<WarningResult> Warnings,
     WhereaboutsResult? WhiteRests,
     IReadOnlyList<string?> Cushions,
+    [property: Description("When and how high balls are off the bed, in order of time.")] IReadOnlyList<FlightResult> Flights,
     SimulationResult Simulation
 );
+
+/// <summary>
+/// A ball off the bed from one moment to another, s: it is height + rise·t − fall·t²/2 above its place at rest, m, t seconds after the first.
+/// </summary>
+public sealed record FlightResult(string Ball, double From, double To, double Height, double Rise, double Fall)
+{
+    public static FlightResult Of(PathPiece p, Layout layout) =>
+        new(layout.Balls[p.Ball].Ball.Id, p.Start, p.End, p.Height.At, p.Height.Velocity, -p.Height.Acceleration);
+}
 
 /// <summary>Where a ball lies as players say it, m.</summary>
 /// <param name="FromCushion">From touching the nearest cushion.</param>
@@ -115,7 +126,7 @@ public sealed record WhereaboutsResult(Stretch Stretch, string Cushion, double F
 public sealed record WarningResult(
     WarningKind Kind,
     string? Ball,
-    [property: Description("How near, m; for a raised butt its degrees.")] double Amount,
+    [property: Description("How near or how high, m; for a raised butt the share of the screw that is lost.")] double Amount,
     string? Pocket
 )
 {
@@ -177,6 +188,7 @@ public static class ShotEndpoints
             Strike: new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
             TableLengths: Pace.TableLengths(strike.CueSpeed, shape),
             TipMargin: Tip.Margin(stroke.SideTips, stroke.HeightTips),
+            TipAboveBed: strike.TipAboveBed,
             Cut: aimed is { } a ? CutResult.Of(a.Cut, layout, a.Found - a.Cut.AimDegrees) : null,
             Arrival: arrival,
             Allowance: aimed is { Found: { } found } pot && arrival is { } came ? Allowance.Of(pot.Cut, came, found) : null,
@@ -185,6 +197,7 @@ public static class ShotEndpoints
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
             WhiteRests: after.IsOnTable(0) ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
             Cushions: [.. record.Events.Select(e => e.Kind == ShotEventKind.Cushion ? Core.Table.Cushions.Nearest(e.At).Name() : null)],
+            Flights: [.. record.Pieces.Where(p => p.IsInAir).OrderBy(p => p.Start).Select(p => FlightResult.Of(p, layout))],
             Simulation: simulation
         );
     }

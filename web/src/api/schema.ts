@@ -546,9 +546,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Hand, height, skill and habit */
+        /** Hand, height, skill, habit and how the cue lies */
         get: operations["readPlayer"];
-        /** Saves hand, height, skill and habit */
+        /** Saves hand, height, skill, habit and how the cue lies */
         put: operations["savePlayer"];
         post?: never;
         delete?: never;
@@ -1170,14 +1170,28 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
-            /** @description Where it was potted, or null. */
+            /** @description Where it was potted, off if it left the table, or null. */
             pocket: null | string;
+        };
+        /** @description A ball off the bed from one moment to another, s: it is height + rise·t − fall·t²/2 above its place at rest, m, t seconds after the first. */
+        FlightResult: {
+            ball: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            rise: number;
+            /** Format: double */
+            fall: number;
         };
         /**
          * @description Why a stroke was a foul.
          * @enum {unknown}
          */
-        FoulReason: "inOff" | "missedAll" | "wrongBallFirst" | "wrongBallPotted" | "twoAtOnce" | "offTable" | "snookeredBehindFreeBall" | "other";
+        FoulReason: "inOff" | "missedAll" | "wrongBallFirst" | "wrongBallPotted" | "twoAtOnce" | "offTable" | "jumpShot" | "snookeredBehindFreeBall" | "other";
         /** @description A frame to write down. */
         FrameDraft: {
             title: string;
@@ -1560,6 +1574,16 @@ export interface components {
             nextPocket: null | string;
             nextChance: null | components["schemas"]["Estimate"];
         };
+        /** @description How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number. */
+        PackOpeningResult: {
+            /** Format: int32 */
+            least: number;
+            /** Format: int32 */
+            most: number;
+            /** Format: int32 */
+            mostly: number;
+            mean: components["schemas"]["Estimate"];
+        };
         /** @description The way of a ball that moved. */
         PathEntry: {
             id: string;
@@ -1703,6 +1727,11 @@ export interface components {
             skill?: string;
             /** @description On cuts: plain, or helping for a touch of helping side. */
             sideHabit?: string;
+            /**
+             * Format: double
+             * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
+             */
+            naturalElevation?: number;
         };
         /** @description One player's figures. */
         PlayerTallyResult: {
@@ -1933,7 +1962,7 @@ export interface components {
          * @enum {unknown}
          */
         ReasonCode: "frees" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
-        /** @description Why a shot is played so. */
+        /** @description Why a shot is played as it is, or what speaks against it; what its figures mean depends on the code. */
         ReasonResult: {
             code: components["schemas"]["ReasonCode"];
             ball: null | string;
@@ -1942,6 +1971,7 @@ export interface components {
             amount: number;
             /** Format: double */
             other: number;
+            opens: null | components["schemas"]["PackOpeningResult"];
         };
         /** @description A shot as it is written down. Balls by name: red, yellow … black. */
         RecordedShot: {
@@ -2147,7 +2177,7 @@ export interface components {
          * @description What happens in a shot.
          * @enum {unknown}
          */
-        ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot";
+        ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot" | "bed" | "off";
         /**
          * @description How a shot of a recorded frame came out.
          * @enum {unknown}
@@ -2171,6 +2201,11 @@ export interface components {
              * @description Tips left before a miscue.
              */
             tipMargin: number;
+            /**
+             * Format: double
+             * @description How high above the bed the tip touches the ball, m.
+             */
+            tipAboveBed: number;
             cut: null | components["schemas"]["CutResult"];
             arrival: null | components["schemas"]["Arrival"];
             allowance: null | components["schemas"]["Allowance"];
@@ -2184,6 +2219,8 @@ export interface components {
             whiteRests: null | components["schemas"]["WhereaboutsResult"];
             /** @description Of each event of the simulation, which cushion was met; null of the others. */
             cushions: string[];
+            /** @description When and how high balls are off the bed, in order of time. */
+            flights: components["schemas"]["FlightResult"][];
             simulation: components["schemas"]["SimulationResult"];
         };
         /** @description The pot with one side. */
@@ -2258,6 +2295,7 @@ export interface components {
             missThin: null | components["schemas"]["Estimate"];
             wanted: null | components["schemas"]["Estimate"];
             both: null | components["schemas"]["Estimate"];
+            opens: null | components["schemas"]["PackOpeningResult"];
             /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
             meanRest: components["schemas"]["MeanRest"];
             /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
@@ -2376,9 +2414,9 @@ export interface components {
             pace?: number;
             /**
              * Format: double
-             * @description Degrees of the butt above level, 0–60.
+             * @description Degrees of the butt above level, 0–60, and 0 if it is to be level; null as the cue lies: the player's natural elevation, or the least that clears rail and balls.
              */
-            elevation?: number;
+            elevation?: null | number;
             pot?: null | components["schemas"]["PotEntry"];
             /** @description Aim by Aim although there is a pot. */
             free?: boolean;
@@ -2416,14 +2454,14 @@ export interface components {
          * @description What may go wrong with a stroke.
          * @enum {unknown}
          */
-        WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "closeJaw" | "snookered";
+        WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "jump" | "offTable" | "closeJaw" | "snookered";
         /** @description Something to know before playing it. */
         WarningResult: {
             kind: components["schemas"]["WarningKind"];
             ball: null | string;
             /**
              * Format: double
-             * @description How near, m; for a raised butt its degrees.
+             * @description How near or how high, m; for a raised butt the share of the screw that is lost.
              */
             amount: number;
             pocket: null | string;
@@ -2442,6 +2480,7 @@ export interface components {
             kiss: components["schemas"]["Estimate"];
             /** @description Not apart from the best by the strokes that were played. */
             isLevel: boolean;
+            opens: null | components["schemas"]["PackOpeningResult"];
             isMet: boolean;
             /** Format: double */
             off: number;

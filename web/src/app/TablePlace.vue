@@ -43,9 +43,7 @@ const left = computed({
 })
 
 const lying = computed(() =>
-  view.ahead
-    ? view.ahead.map((b) => ({ ...b }))
-    : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, x: at!.x, y: at!.y })),
+  view.ahead ? view.ahead.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, ...at! })),
 )
 const aim = computed(() => {
   const white = view.ahead || view.isShotHidden || playback.isPlaying ? undefined : position.ball('white')

@@ -1,6 +1,6 @@
 import type { Content, Draft, Pot, SavedPosition, Schemas, Stroke } from '../api/client'
 
-export const plainStroke: Stroke = { aim: 0, side: 0, height: 0, pace: 4, elevation: 0, pot: null, free: false }
+export const plainStroke: Stroke = { aim: 0, side: 0, height: 0, pace: 4, elevation: null, pot: null, free: false }
 
 /** A pot straight into the middle of a pocket. */
 export const plainPot = (ball: string, pocket: string): Pot => ({ ball, pocket, part: 0, through: null, off: null })
@@ -12,6 +12,12 @@ export function copy<T>(value: T): T {
 /** A stroke with all its parts, as the desk keeps it: what was left out is plain. */
 export function strokeOf(entry: Schemas['StrokeEntry'] | null | undefined): Stroke {
   return { ...plainStroke, ...copy(entry ?? {}), pot: entry?.pot ? { ...plainPot('', ''), ...copy(entry.pot) } : null }
+}
+
+/** A stroke that was advised, as it is set up: one with the player's own elevation is played as the cue lies. */
+export const advised = (entry: Schemas['StrokeEntry'], naturalElevation: number): Stroke => {
+  const stroke = strokeOf(entry)
+  return stroke.elevation === naturalElevation ? { ...stroke, elevation: null } : stroke
 }
 
 /** Balls, stroke, conditions and frame as the desk keeps them. */

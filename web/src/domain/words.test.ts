@@ -40,7 +40,11 @@ describe('the words of the trade', () => {
 
   it('warn', () => {
     expect(warningWords({ kind: 'closePass', ball: 'red-4', amount: 0.0034, pocket: null })).toBe('passes red 4 by 3.4 mm')
-    expect(warningWords({ kind: 'raisedButt', ball: null, amount: 12, pocket: null })).toContain('12°')
+    expect(warningWords({ kind: 'raisedButt', ball: null, amount: 0.42, pocket: null })).toContain('42 % of the screw')
+    expect(warningWords({ kind: 'jump', ball: 'pink', amount: 0.05, pocket: null })).toBe(
+      'the white jumps over the pink, or part of it: a foul',
+    )
+    expect(warningWords({ kind: 'offTable', ball: 'white', amount: 0, pocket: null })).toContain('leaves the table')
     expect(warningWords({ kind: 'kiss', ball: 'blue', amount: 0, pocket: null })).toBe('kiss on the blue')
     expect(warningWords({ kind: 'snookered', ball: 'red-2', amount: 0, pocket: null })).toContain('on the reds')
     expect(warningWords({ kind: 'hop', ball: null, amount: 0.006, pocket: null })).toContain('6.0 mm')

@@ -31,7 +31,7 @@ type StrokeFigures = Pick<Schemas['StrokeEntry'], 'side' | 'height' | 'pace' | '
 
 /** "half a tip below, pace 4, butt raised 12°". */
 export function strokeWords(stroke: StrokeFigures | Stroke): string {
-  const raised = (stroke.elevation ?? 0) >= 1 ? `, butt raised ${stroke.elevation!.toFixed(0)}°` : ''
+  const raised = (stroke.elevation ?? 0) > 5 ? `, butt raised ${stroke.elevation!.toFixed(0)}°` : ''
   return `${tipWords(stroke.side ?? 0, stroke.height ?? 0)}, ${paceWords(stroke.pace)}${raised}`
 }
 
@@ -137,8 +137,18 @@ export function warningWords(w: Schemas['WarningResult']): string {
     case 'nearMiscue':
       return `${near} from a miscue`
     case 'raisedButt':
-      return `a butt raised ${w.amount.toFixed(0)}° kills the screw: lower the bridge hand instead`
+      return `the raised butt loses ${percentWords(w.amount)} of the screw on the way: lower the bridge hand instead`
+    case 'jump':
+      return `the white jumps over ${theBall(w.ball)}, or part of it: a foul`
+    case 'offTable':
+      return `${theBall(w.ball)} leaves the table: a foul`
   }
+}
+
+/** "5 to 9 more reds, mostly 7": what a stroke into the pack makes free, in eight strokes of ten. */
+export function openingWords(o: Schemas['PackOpeningResult']): string {
+  const reds = (n: number) => `${n} more ${n === 1 ? 'red' : 'reds'}`
+  return o.least === o.most ? reds(o.mostly) : `${o.least} to ${reds(o.most)}, mostly ${o.mostly}`
 }
 
 const stretches: Record<Schemas['Stretch'], string> = {

@@ -21,7 +21,7 @@ function withoutPushes(events: ShotEvent[]): ShotEvent[] {
 /** Contacts, cushions and pots carry a number, in the list and on the plan; when a ball begins to roll or stops is only listed. */
 export function numberedEvents(simulation: Simulation): { number: number; event: ShotEvent }[] {
   return withoutPushes(simulation.events)
-    .filter((e) => e.kind === 'ball' || e.kind === 'cushion' || e.kind === 'jaw' || e.kind === 'pot')
+    .filter((e) => e.kind === 'ball' || e.kind === 'cushion' || e.kind === 'jaw' || e.kind === 'pot' || e.kind === 'off')
     .map((event, i) => ({ number: i + 1, event }))
 }
 
@@ -33,7 +33,10 @@ export function listedEvents(simulation: Simulation): { list: { number: number |
   const numbers = new Map(numberedEvents(simulation).map((n) => [n.event, n.number]))
   let others = 0
   const list = withoutPushes(simulation.events)
-    .filter((e) => e.ball === 'white' || e.other === 'white' || e.kind === 'pot' || (numbers.has(e) && ++others <= mostOthers))
+    .filter(
+      (e) =>
+        e.ball === 'white' || e.other === 'white' || e.kind === 'pot' || e.kind === 'off' || (numbers.has(e) && ++others <= mostOthers),
+    )
     .map((event) => ({ number: numbers.get(event) ?? null, event }))
   return { list, more: Math.max(0, others - mostOthers) }
 }
@@ -80,10 +83,12 @@ export function mainEvents({ simulation, whiteRests }: Pick<Shot, 'simulation' |
       at(first, `white runs into ${listWords(balls.slice(0, 2).map(nameOf))}${balls.length > 2 ? ` and ${balls.length - 2} more` : ''}`),
     )
   }
+  const off = events.filter((e) => e.kind === 'off')
+  if (off.length) list.push(at(off[0], `${listWords(off.map((e) => nameOf(e.ball)))} off the table`, true))
   const inOff = events.find((e) => e.kind === 'pot' && e.ball === 'white')
   const white = simulation.finals.find((f) => f.id === 'white')
   if (inOff) list.push(at(inOff, `in-off, ${pocketName(inOff.pocket!)} pocket`, true))
-  else if (white && whiteRests && simulation.events.length > 1)
+  else if (white && !white.pocket && whiteRests && simulation.events.length > 1)
     list.push({ time: simulation.duration, x: white.x, y: white.y, words: `white stops ${whereWords(whiteRests)}` })
 
   const room = most - list.length

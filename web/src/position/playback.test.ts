@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Simulation } from '../api/client'
 import { listedEvents, numberedEvents } from './events'
-import { ballsAt } from './playback'
+import { ballsAt, heightAt } from './playback'
 
 const simulation: Simulation = {
   finals: [
@@ -42,6 +42,16 @@ const start = new Map([
 ])
 
 describe('playback', () => {
+  it('parts a ball that is off the bed from its shadow, as high as a throw has it', () => {
+    // 1 m/s upwards: back after 2/g seconds, at the highest 1/2g after half of that.
+    const flights = [{ ball: 'white', from: 0.2, to: 0.2 + 2 / 9.81, height: 0, rise: 1, fall: 9.81 }]
+    expect(heightAt(flights, 'white', 0.1)).toBe(0)
+    expect(heightAt(flights, 'white', 0.2 + 1 / 9.81)).toBeCloseTo(1 / (2 * 9.81), 9)
+    expect(heightAt(flights, 'red-1', 0.25)).toBe(0)
+    expect(ballsAt(simulation, 0.25, start, flights).get('white')!.z).toBeGreaterThan(0.03)
+    expect(ballsAt(simulation, 0.9, start, flights).get('white')).not.toHaveProperty('z')
+  })
+
   it('finds every ball between two points of its path', () => {
     const at = ballsAt(simulation, 0.2, start)
     expect(at.get('white')!.x).toBeCloseTo(1.3)

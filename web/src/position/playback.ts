@@ -1,14 +1,27 @@
 import { useRafFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import type { Simulation } from '../api/client'
+import type { Schemas, Simulation } from '../api/client'
 import { useAnswer } from './answer'
 import { useDraft } from './draft'
 
-type At = { x: number; y: number }
+type At = { x: number; y: number; z?: number }
+
+/** How high a ball is off the bed at a moment, m: a throw between two moments; 0 on the bed. */
+export function heightAt(flights: readonly Schemas['FlightResult'][], id: string, time: number): number {
+  const flight = flights.find((f) => f.ball === id && f.from <= time && time < f.to)
+  if (!flight) return 0
+  const t = time - flight.from
+  return Math.max(0, flight.height + flight.rise * t - (flight.fall * t * t) / 2)
+}
 
 /** Where every ball is at a moment of a shot: on its path by time, straight between points; null once it is potted. */
-export function ballsAt(simulation: Simulation, time: number, start: Map<string, At>): Map<string, At | null> {
+export function ballsAt(
+  simulation: Simulation,
+  time: number,
+  start: Map<string, At>,
+  flights: readonly Schemas['FlightResult'][] = [],
+): Map<string, At | null> {
   const at = new Map<string, At | null>(start)
   for (const path of simulation.paths) {
     const points = path.points
@@ -27,7 +40,8 @@ export function ballsAt(simulation: Simulation, time: number, start: Map<string,
     }
     const [a, b] = [points[lo], points[hi]]
     const share = b.time > a.time ? Math.max(0, (time - a.time) / (b.time - a.time)) : 0
-    at.set(path.id, { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y) })
+    const z = heightAt(flights, path.id, time)
+    at.set(path.id, { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y), ...(z > 0 ? { z } : {}) })
   }
   return at
 }
@@ -72,7 +86,9 @@ export const usePlayback = defineStore('playback', () => {
 
   const balls = computed(() => {
     const start = new Map(position.content.balls.map((b) => [b.id, { x: b.x, y: b.y }]))
-    return answer.shot && time.value > 0 ? ballsAt(answer.shot.simulation, time.value, start) : new Map<string, At | null>(start)
+    return answer.shot && time.value > 0
+      ? ballsAt(answer.shot.simulation, time.value, start, answer.shot.flights)
+      : new Map<string, At | null>(start)
   })
 
   return { time, speed, isPlaying, duration, balls, play, pause, rewind }

@@ -33,10 +33,20 @@ const simulation = (change: Partial<Simulation> = {}): Simulation => ({
 })
 
 describe('what a shot does', () => {
+  it('says that a ball leaves the table, in the sentence and in the list of what matters', () => {
+    const off = simulation({
+      finals: [{ id: 'white', x: -0.01, y: 0.4, pocket: 'off' }],
+      events: [event({ time: 1 }), event({ time: 2, kind: 'off', other: null })],
+    })
+    expect(outcomeWords({ simulation: off, whiteRests: null })).toBe('Nothing potted, red 3 hit first; the white off the table: a foul.')
+    expect(mainEvents({ simulation: off, whiteRests: null }).map((e) => e.words)).toEqual(['white meets red 3', 'white off the table'])
+  })
   it('is told event by event', () => {
     expect(eventWords(event({}))).toBe('white meets red 3')
     expect(eventWords(event({ kind: 'pot', other: null, pocket: 'yellow-middle' }))).toBe('in-off: white in the middle yellow-side pocket')
     expect(eventWords(event({ kind: 'cushion', other: null, cushion: 'top' }))).toBe('white off the top cushion')
+    expect(eventWords(event({ kind: 'bed', other: null }))).toBe('white comes down on the bed')
+    expect(eventWords(event({ kind: 'off', other: null }))).toBe('white leaves the table')
   })
 
   it('is told in one sentence, from cushions and spots', () => {

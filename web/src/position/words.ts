@@ -18,6 +18,10 @@ export function eventWords(e: ShotEvent): string {
       return `${ball} touches a jaw, ${pocketName(e.pocket!)}`
     case 'pot':
       return e.ball === 'white' ? `in-off: white in the ${pocketName(e.pocket!)} pocket` : `${ball} in the ${pocketName(e.pocket!)} pocket`
+    case 'bed':
+      return `${ball} comes down on the bed`
+    case 'off':
+      return `${ball} leaves the table`
     case 'roll':
       return `${ball} begins to roll`
     case 'stop':
@@ -27,7 +31,8 @@ export function eventWords(e: ShotEvent): string {
 
 /** One sentence on what comes of the shot: "Blue in the top yellow-side pocket; white off two cushions and into red 4, in baulk, 120 mm off the baulk cushion." */
 export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation' | 'whiteRests'>): string {
-  const potted = simulation.finals.filter((f) => f.pocket && f.id !== 'white')
+  const off = simulation.finals.filter((f) => f.pocket === 'off')
+  const potted = simulation.finals.filter((f) => f.pocket && f.pocket !== 'off' && f.id !== 'white')
   const white = simulation.finals.find((f) => f.id === 'white')!
   const met = simulation.events
     .filter((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white'))
@@ -37,6 +42,7 @@ export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation'
     : met.length
       ? `nothing potted, ${theBall(met[0])} hit first`
       : 'no ball hit'
+  if (off.length) return sentence(`${what}; ${listWords(off.map((f) => theBall(f.id)))} off the table: a foul.`)
   if (white.pocket) return sentence(`${what}; in-off, ${pocketName(white.pocket)} pocket.`)
   const cushions = simulation.events.filter((e) => e.ball === 'white' && e.kind === 'cushion').length
   const then = [...new Set(met.slice(1))].filter((id) => id !== met[0])

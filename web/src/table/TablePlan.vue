@@ -11,7 +11,11 @@ import type { Layer, Point } from './layer'
  * What lies and happens on the table, to scale in millimetres, baulk at the left and the yellow's side below; TableBed lies beneath.
  * Here are the balls, the aim, the labels and the hands; what is drawn besides comes from layers.
  */
-type Lying = Point & { id: string }
+/** z: how high it is off the bed, m. */
+type Lying = Point & { id: string; z?: number }
+
+/** The light falls aslant: a ball that is off the bed parts from its shadow by so many times its height. */
+const shadowSlope = 2
 const props = defineProps<{
   balls: readonly Lying[]
   pockets: readonly Pocket[]
@@ -188,6 +192,7 @@ const description = computed(
     </g>
     <g class="balls">
       <g v-for="b in shownBalls" :key="b.id" :transform="`translate(${sx(b.x).toFixed(2)} ${sy(b.y).toFixed(2)})`" :data-ball="b.id">
+        <circle v-if="b.z" :cx="1000 * shadowSlope * b.z" :cy="1000 * shadowSlope * b.z" :r="radius" class="shadow" data-testid="shadow" />
         <circle v-if="b.id === selected" :r="radius + 14" class="selected" />
         <circle :r="radius" :fill="lookOf(b.id).fill" class="ball" :class="{ dark: b.id === 'black' }" />
         <text v-if="!isRed(b.id)" :fill="lookOf(b.id).ink">{{ lookOf(b.id).mark }}</text>
@@ -245,6 +250,9 @@ const description = computed(
   stroke: #06181a;
   stroke-width: 3;
   cursor: grab;
+}
+.shadow {
+  fill: rgb(0 0 0 / 0.45);
 }
 .ball.dark {
   stroke: #b9c2ba;

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, fetchFile, Problem, type Content, type Schemas } from '../../api/client'
 import { kindOf, nameOf } from '../../domain/balls'
-import { contentOf, copy, isSameStroke, strokeOf } from '../../domain/strokes'
+import { advised, contentOf, copy, isSameStroke, strokeOf } from '../../domain/strokes'
 import { arrivalWords, fullnessWords, potWords, reachNeedWords, warningWords } from '../../domain/words'
 import { countWords, degreeWords, sentence } from '../../lib/formats'
 import { shareWords } from '../../lib/estimates'
@@ -124,7 +124,7 @@ export const usePlans = defineStore('plans', () => {
   function setUp() {
     const first = chosen.value?.shots[0]
     if (!first || shot.value > 0) return
-    position.setStroke(strokeOf(first.content.stroke))
+    position.setStroke(advised(first.content.stroke!, players.player.naturalElevation))
     position.commit()
   }
 

@@ -24,6 +24,7 @@ const reason = (code: Reason['code'], more: Partial<Reason> = {}): Reason => ({
   ball: null,
   pocket: null,
   amount: 0,
+  opens: null,
   other: 0,
   ...more,
 })
@@ -58,6 +59,8 @@ describe('the words of a plan', () => {
     expect(reasonWords(reason('high', { ball: 'black', amount: 0.214 }))).toBe('high on the black, by 214 mm')
     expect(reasonWords(reason('opens', { amount: 4, other: 2 }))).toBe('opens 4 more reds, with 2 more on to fall back on')
     expect(reasonWords(reason('opens', { amount: 4 }))).toBe('opens 4 more reds')
+    const opens = { least: 5, most: 9, mostly: 7, mean: { value: 6.8, error: 0.2, strokes: 64 } }
+    expect(reasonWords(reason('opens', { amount: 7, opens }))).toBe('opens 5 to 9 more reds, mostly 7')
     expect(reasonWords(reason('angle', { ball: 'red-2', amount: 24.6, other: 0.93 }))).toBe('leaves red 2 at 25° (93 %)')
     expect(reasonWords(reason('onCushion', { amount: 0.001 }))).toContain('tight')
     expect(isAgainst(reason('needsRest'))).toBe(true)

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { aBall, nameOf, pocketName, theBall } from '../../domain/balls'
-import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
+import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { amountWords, levelWords, shareWords } from '../../lib/estimates'
 import { countWords, degreeWords, distanceWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
@@ -28,7 +28,7 @@ export function reasonWords(r: Reason): string {
     case 'frees':
       return `frees ${theBall(r.ball)}’s path to the ${pocketName(r.pocket!)} pocket`
     case 'opens':
-      return `opens ${r.amount.toFixed(0)} more reds${r.other > 0 ? `, with ${r.other.toFixed(0)} more on to fall back on` : ''}`
+      return `opens ${r.opens ? openingWords(r.opens) : `${r.amount.toFixed(0)} more reds`}${r.other > 0 ? `, with ${r.other.toFixed(0)} more on to fall back on` : ''}`
     case 'keepsReds':
       return `keeps ${r.amount.toFixed(0)} reds to go at`
     case 'high':

@@ -42,6 +42,19 @@ const skills = computed(() => position.reference!.skills.map((s) => ({ value: s.
           width="62px"
           @update:model-value="players.set({ height: $event })"
       /></label>
+      <label class="row" title="Of the butt above level where nothing asks for more: no cue lies level"
+        >butt at
+        <FigureInput
+          :model-value="players.player.naturalElevation"
+          :min="0"
+          :max="15"
+          :digits="1"
+          label="Natural elevation of the butt"
+          unit="°"
+          width="58px"
+          test-id="natural-elevation"
+          @update:model-value="players.set({ naturalElevation: $event })"
+      /></label>
     </div>
     <label class="row"
       >strikes like
@@ -54,7 +67,8 @@ const skills = computed(() => position.reference!.skills.map((s) => ({ value: s.
       @update:model-value="players.set({ sideHabit: $event as string })"
     />
     <p class="soft">
-      The hand and the height decide the reach; the skill, every chance; the habit, what a pot chosen from the list is set up with.
+      The hand and the height decide the reach; the butt, how the cue lies where nothing asks for more; the skill, every chance; the habit,
+      what a pot chosen from the list is set up with.
     </p>
   </div>
 </template>

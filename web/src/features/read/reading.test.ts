@@ -64,11 +64,14 @@ describe('what is on', () => {
     await vi.waitFor(() => expect(reading.refusal).toBe(''))
   })
 
-  it('set up a pot at the pace it was judged at, with the butt as high as it must be', () => {
+  it('set up a pot at the pace it was judged at, with the butt as it lies, or as high as it must be', () => {
     useAnswer()
     const position = useDraft()
     useReading().choose(option(25))
-    expect(position.stroke).toMatchObject({ pace: 5, elevation: 8, side: 0, free: false, pot: plainPot('red-1', 'yellow') })
+    expect(position.stroke).toMatchObject({ pace: 5, elevation: null, side: 0, free: false, pot: plainPot('red-1', 'yellow') })
+    position.setStroke({ elevation: 0 })
+    useReading().choose(option(25))
+    expect(position.stroke).toMatchObject({ elevation: 8 })
     position.setStroke({ pace: 7, elevation: 20 })
     useReading().choose(option(25))
     expect(position.stroke).toMatchObject({ pace: 7, elevation: 20 })

@@ -46,7 +46,8 @@ export const useReading = defineStore('reading', () => {
       pot,
       free: false,
       pace: Math.max(option.pace, position.stroke.pace),
-      elevation: Math.max(position.stroke.elevation, option.reach.elevationDegrees),
+      // As the cue lies clears what is in its way; one that is set is raised as far as it must be.
+      elevation: position.stroke.elevation === null ? null : Math.max(position.stroke.elevation, option.reach.elevationDegrees),
       ...(helping ? { side: Math.sign(option.cut.cutDegrees) * position.reference!.touchOfSide } : {}),
     })
     position.commit()

@@ -9,7 +9,7 @@ import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
 import { useSearch } from '../../lib/useSearch'
 import { useNotices } from '../../lib/notices'
-import { copy, strokeOf } from '../../domain/strokes'
+import { advised, copy } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { countWords, degreeWords, lengthWords } from '../../lib/formats'
@@ -97,7 +97,10 @@ export const useDecide = defineStore('decide', () => {
   follows(() => question.value, 250)
 
   const strokeOfItem = (item: Item): Stroke =>
-    strokeOf(item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke)
+    advised(
+      item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke,
+      players.player.naturalElevation,
+    )
 
   /** Sets the desk up with it, and tells more of it. */
   function choose(item: Item) {
@@ -228,7 +231,7 @@ export const useDecide = defineStore('decide', () => {
       balls.find((b) => b.id === 'white')!,
       { x: opening.whiteX, y: opening.whiteY },
     )
-    position.setStroke({ ...strokeOf(opening.stroke), pot: null })
+    position.setStroke({ ...advised(opening.stroke, players.player.naturalElevation), pot: null })
     position.commit()
   }
 

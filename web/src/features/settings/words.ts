@@ -4,6 +4,7 @@ export const conditionNames: Record<string, string> = {
   rollingFriction: 'Rolling friction of the cloth',
   spinDeceleration: 'Side dies on the cloth by',
   gravity: 'Gravity',
+  bedRestitution: 'Ball on slate restitution',
   cushionRestitution: 'Cushion restitution',
   cushionFriction: 'Cushion friction',
   noseSine: 'Nose height, as the sine of its angle',

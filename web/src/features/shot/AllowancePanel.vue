@@ -2,6 +2,7 @@
 import { ElButton, ElPopover, ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import { tipWords } from '../../domain/words'
+import { shareWords } from '../../lib/estimates'
 import { degreeWords, percentWords } from '../../lib/formats'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
@@ -68,7 +69,7 @@ function choose(side: number) {
         ><template #default="{ row }">{{ sideWords(row as Side) }}</template></ElTableColumn
       >
       <ElTableColumn label="Pot" width="56" align="right"
-        ><template #default="{ row }">{{ percentWords(row.chance) }}</template></ElTableColumn
+        ><template #default="{ row }">{{ shareWords((row as Side).chance) }}</template></ElTableColumn
       >
       <ElTableColumn label="Throw" width="62" align="right"
         ><template #default="{ row }">{{ degrees(row.arrival.throwDegrees) }}</template></ElTableColumn

@@ -3,11 +3,12 @@ import { ElButton, ElSlider } from 'element-plus'
 import { computed } from 'vue'
 import type { Stroke } from '../../api/client'
 import { reachWords, tipWords } from '../../domain/words'
-import { lengthWords, paceWords } from '../../lib/formats'
+import { degreeWords, lengthWords, paceWords } from '../../lib/formats'
 import { fieldWords } from '../../lib/problemWords'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
+import OneOf from '../../ui/OneOf.vue'
 import TipFace from './TipFace.vue'
 
 /** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
@@ -25,6 +26,18 @@ const room = (other: number) => Math.sqrt(Math.max(0, limit.value ** 2 - other *
 const set = (change: Partial<Stroke>) => position.setStroke(change)
 function plain() {
   set({ side: 0, height: 0 })
+  position.commit()
+}
+/** At which it is played: what is set, or as the cue lies. */
+const butt = computed(() => stroke.value.elevation ?? answer.shot?.strike.elevation ?? 0)
+const butts = [
+  { value: 'lies', label: 'as the cue lies', testId: 'butt-lies' },
+  { value: 'level', label: 'level', testId: 'butt-level' },
+  { value: 'raised', label: 'raised', testId: 'butt-raised' },
+]
+const buttKind = computed(() => (stroke.value.elevation === null ? 'lies' : stroke.value.elevation === 0 ? 'level' : 'raised'))
+function lay(kind: string) {
+  set({ elevation: kind === 'lies' ? null : kind === 'level' ? 0 : Math.max(10, Math.ceil(butt.value)) })
   position.commit()
 }
 function raise() {
@@ -114,21 +127,30 @@ function raise() {
     <p class="soft figure" data-testid="pace-figures">
       {{ answer.shot?.strike.cueSpeed.toFixed(2) }} m/s at the cue; plain ball, {{ answer.shot?.tableLengths.toFixed(2) }} table lengths
     </p>
-    <div class="knob">
+    <div class="row butt">
       <span>Butt</span>
+      <OneOf :model-value="buttKind" :options="butts" label="How the cue lies" @update:model-value="lay($event as string)" />
+      <span v-if="answer.shot" class="soft figure" data-testid="butt-figures"
+        >{{ degreeWords(answer.shot.strike.elevation) }}; tip {{ lengthWords(answer.shot.tipAboveBed) }} above the bed{{
+          answer.shot.hop > 0.0005 ? `; hops ${lengthWords(answer.shot.hop, 1)}` : ''
+        }}</span
+      >
+    </div>
+    <div v-if="buttKind === 'raised'" class="knob">
+      <span></span>
       <ElSlider
-        :model-value="stroke.elevation"
+        :model-value="butt"
         :min="0"
         :max="reference.elevationMax"
         :step="1"
         :show-tooltip="false"
         aria-label="Elevation of the butt"
         :format-value-text="(v: number) => `${v} degrees`"
-        @input="set({ elevation: $event as number })"
+        @input="set({ elevation: Math.max(1, $event as number) })"
         @change="position.commit()"
       />
       <FigureInput
-        :model-value="stroke.elevation"
+        :model-value="butt"
         :min="0"
         :max="reference.elevationMax"
         :digits="0"
@@ -141,7 +163,7 @@ function raise() {
     </div>
     <p v-if="reach" class="reach" :class="reach.errorFactor > 1.2 ? 'danger' : 'soft'" data-testid="reach">
       <span>Reach: {{ reachWords(reach) }}</span
-      ><ElButton v-if="reach.elevationDegrees > stroke.elevation" size="small" @click="raise">Raise it</ElButton>
+      ><ElButton v-if="reach.elevationDegrees > butt" size="small" @click="raise">Raise it</ElButton>
     </p>
     <p v-for="e in strokeErrors" :key="e.field" class="field-error" role="alert">{{ fieldWords(e) }}</p>
   </section>

@@ -78,7 +78,8 @@ export const useWays = defineStore('ways', () => {
       side,
       height,
       pace,
-      elevation: elevation ?? 0,
+      // A way keeps the elevation that is set; as the cue lies it lies for this one too.
+      elevation: position.stroke.elevation === null ? null : (elevation ?? null),
       pot: { ...position.stroke.pot!, part: pot?.part ?? 0 },
       free: false,
     })

@@ -58,6 +58,7 @@ describe('the words of the desk', () => {
     balls: [],
     along: 'black',
     reach: { stance: 'natural', elevationDegrees: 0, over: null, bridgeOver: null, errorFactor: 1 },
+    opens: null,
     pot: exactly(0.9),
     both: exactly(0.6),
     inOff: exactly(0),

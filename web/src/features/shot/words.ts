@@ -1,6 +1,6 @@
 import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
-import { offCushionsWords, ontoBallsWords, strokeKindWords, tipWords } from '../../domain/words'
+import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
 import { figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
 
@@ -95,6 +95,7 @@ export function chancesWords(s: Schemas['SpreadAnswer']): string {
   const parts: string[] = []
   if (s.pot !== null && s.pot !== undefined) parts.push(`missed thick ${shareWords(s.missThick!)}, thin ${shareWords(s.missThin!)}`)
   parts.push(`in-off ${shareWords(s.inOff)}, kiss ${shareWords(s.kiss)}`)
+  if (s.opens) parts.push(`opens ${openingWords(s.opens)}`)
   if (s.wanted !== null && s.wanted !== undefined)
     parts.push(`does what is wanted ${shareWords(s.wanted)}, with the pot ${shareWords(s.both!)}`)
   return parts.join('; ')
