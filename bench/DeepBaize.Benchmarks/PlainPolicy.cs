@@ -34,7 +34,13 @@ public static class PlainPolicy
         // The few that look easiest, judged as the desk judges them, at the softest pace that gets the ball there.
         foreach (var pot in likely.OrderByDescending(p => p.Chance).Take(4))
         {
-            var option = TableReading.ReadOne(layout, new(pot.Line.Slot, pot.Line.Pocket), new(0, 0, 0, Softest, player.NaturalElevation), player, shape);
+            var option = TableReading.ReadOne(
+                layout,
+                new(pot.Line.Slot, pot.Line.Pocket),
+                new(0, 0, 0, Softest, player.NaturalElevation),
+                player,
+                shape
+            );
             if (option.AimDegrees is not null && option.Chance.Value > (best?.Chance.Value ?? 0))
                 best = option;
         }

@@ -8,8 +8,8 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Benchmarks;
 
 /// <summary>
-/// Whole shots, single-threaded, nothing recorded. Targets on the median: a pot and two cushions with 22 balls 20 µs and no
-/// allocation; a break-off at pace 9 into the full pack 1 ms; a plain two-ball shot 5 µs.
+/// Whole shots, single-threaded, nothing recorded. Targets on the median: a pot and two cushions with 22 balls 10 µs and no
+/// allocation; a break-off at pace 9 into the full pack 0.4 ms; a stroke on into a full pack 0.3 ms; a plain two-ball shot 5 µs.
 /// </summary>
 [MemoryDiagnoser]
 [MedianColumn]
@@ -18,10 +18,14 @@ public class SimulatorBenchmarks
     private readonly Simulator _simulator = new(new(Conditions.Default));
     private PlacedBall[] _potBalls = [],
         _breakBalls = [],
-        _twoBalls = [];
+        _twoBalls = [],
+        _packBalls = [];
     private Strike _pot,
+        _potAsTheCueLies,
         _breakOff,
-        _two;
+        _two,
+        _intoThePack;
+    private readonly Simulator _coarse = new(new(Conditions.Default), Simulator.Coarse);
 
     [GlobalSetup]
     public void Setup()
@@ -37,6 +41,13 @@ public class SimulatorBenchmarks
             }
         ).ToStrike();
         Check(_potBalls, _pot, potted: 1, contacts: 1, cushions: 2);
+
+        _potAsTheCueLies = Strike.Create(_pot.AimDegrees, _pot.CueSpeed, _pot.Side, _pot.Height, 3);
+
+        // From high on the black a firm follow off the top cushion into the pack.
+        _packBalls = [new(Ball.White, 3.05, 1.13), .. Rack.Colours(), .. Rack.Pack()];
+        _intoThePack = new Stroke(-42.5, 0, 0.8, 6, 3).ToStrike();
+        Check(_packBalls, _intoThePack, potted: null, contacts: 5, cushions: null);
 
         // The white past the blue, hard into the pack.
         _breakBalls = [new(Ball.White, BaulkLineX, Width / 2 - 0.2), .. Rack.Colours(), .. Rack.Pack()];
@@ -65,11 +76,21 @@ public class SimulatorBenchmarks
     [Benchmark]
     public double PlainTwoBallShot() => Play(_twoBalls, _two);
 
-    private double Play(PlacedBall[] balls, in Strike strike)
+    [Benchmark]
+    public double PotAndTwoCushionsAsTheCueLies() => Play(_potBalls, _potAsTheCueLies);
+
+    [Benchmark]
+    public double OnIntoAFullPack() => Play(_packBalls, _intoThePack);
+
+    [Benchmark]
+    public double OnIntoAFullPackCoarsely() => Play(_packBalls, _intoThePack, _coarse);
+
+    private double Play(PlacedBall[] balls, in Strike strike, Simulator? simulator = null)
     {
-        _simulator.Place(balls);
-        _simulator.Play(strike);
-        return _simulator.Duration;
+        simulator ??= _simulator;
+        simulator.Place(balls);
+        simulator.Play(strike);
+        return simulator.Duration;
     }
 
     private static PlacedBall[] Spread()

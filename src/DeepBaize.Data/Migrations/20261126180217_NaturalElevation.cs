@@ -15,15 +15,14 @@ namespace DeepBaize.Data.Migrations
                 table: "users",
                 type: "double precision",
                 nullable: false,
-                defaultValue: 3.0);
+                defaultValue: 3.0
+            );
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropColumn(
-                name: "natural_elevation",
-                table: "users");
+            migrationBuilder.DropColumn(name: "natural_elevation", table: "users");
         }
     }
 }

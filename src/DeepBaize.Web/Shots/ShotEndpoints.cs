@@ -105,7 +105,8 @@ public sealed record ShotResult(
 );
 
 /// <summary>
-/// A ball off the bed from one moment to another, s: it is height + rise·t − fall·t²/2 above its place at rest, m, t seconds after the first.
+/// A ball off the bed from one moment to another, s: t seconds after the first it is height + rise·t − fall·t²/2 above its place at
+/// rest, m.
 /// </summary>
 public sealed record FlightResult(string Ball, double From, double To, double Height, double Rise, double Fall)
 {

@@ -139,7 +139,7 @@ public class FlightTests
     public void Raised_strokes_over_and_on_to_balls_agree_with_small_steps()
     {
         var compared = 0;
-        for (var seed = 0; seed < 40; seed++)
+        for (var seed = 0; seed < 15; seed++)
         {
             var random = new Random(seed);
             double Between(double min, double max) => min + random.NextDouble() * (max - min);
@@ -177,6 +177,6 @@ public class FlightTests
                     Assert.True(at.DistanceTo(new(bodies[i].X, bodies[i].Y)) < 0.002, $"{seed}: {i} {at} {bodies[i].X} {bodies[i].Y}");
             }
         }
-        Assert.True(compared > 12, $"{compared}");
+        Assert.True(compared > 4, $"{compared}");
     }
 }

@@ -34,6 +34,22 @@ public class ReachTests
     }
 
     [Fact]
+    public void No_cue_is_level_unless_it_is_asked_for()
+    {
+        // In mid-table nothing is in the way: the natural elevation, 3° or the player's own. Common practice, no source.
+        var open = At(1.8, 0.9, 0, RightHander);
+        Assert.Equal((0, 3), (open.ElevationDegrees, open.ButtDegrees));
+        Assert.InRange(open.LeastDegrees, 0, 3);
+        Assert.Equal(6, At(1.8, 0.9, 0, RightHander with { NaturalElevation = 6 }).ButtDegrees);
+        // A hand on the cloth holds the cue up: struck low, the butt must be higher for the tip to come down there.
+        Assert.True(At(1.8, 0.9, 0, RightHander, height: -1.4).LeastDegrees > At(1.8, 0.9, 0, RightHander, height: 1).LeastDegrees);
+        // Over a rail more than natural is asked for.
+        var tight = At(BallRadius, 0.9, 0, RightHander);
+        Assert.Equal(tight.LeastDegrees, tight.ButtDegrees);
+        Assert.True(tight.ButtDegrees > 15);
+    }
+
+    [Fact]
     public void Left_and_right_are_mirror_images()
     {
         foreach (var (x, y, aim) in ((double, double, double)[])[(0.4, 0.3, 20), (1.8, 0.9, 90), (2.9, 0.5, 160), (3.3, 1.2, -100)])

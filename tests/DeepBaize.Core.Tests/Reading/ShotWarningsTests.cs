@@ -79,10 +79,7 @@ public class ShotWarningsTests
                 .Amount;
         Assert.InRange(Lost(12), 0.05, 0.7);
         Assert.True(Lost(30) > Lost(12) + 0.1, $"{Lost(12)} {Lost(30)}");
-        Assert.DoesNotContain(
-            Warn(new(0, 0, 0.5, 4, 12), ("white", 1, 0.9), ("red-1", 1.45, 0.9)),
-            w => w.Kind == WarningKind.RaisedButt
-        );
+        Assert.DoesNotContain(Warn(new(0, 0, 0.5, 4, 12), ("white", 1, 0.9), ("red-1", 1.45, 0.9)), w => w.Kind == WarningKind.RaisedButt);
     }
 
     [Fact]

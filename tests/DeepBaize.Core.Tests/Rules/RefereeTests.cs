@@ -379,6 +379,16 @@ public class RefereeTests
                 }
             ),
             new(
+                "2, jump shot",
+                "the white jumps over the pink on its way to a red",
+                Reds,
+                Hits(Red) with
+                {
+                    JumpedOver = Ball.Pink,
+                },
+                Foul(6, FoulReason.JumpShot)
+            ),
+            new(
                 "3.11",
                 "two fouls at once: the higher counts, once",
                 Reds,

@@ -3,13 +3,14 @@ import { ElButton, ElSlider } from 'element-plus'
 import { computed } from 'vue'
 import type { Stroke } from '../../api/client'
 import { reachWords, tipWords } from '../../domain/words'
-import { degreeWords, lengthWords, paceWords } from '../../lib/formats'
+import { lengthWords, paceWords, sentence } from '../../lib/formats'
 import { fieldWords } from '../../lib/problemWords'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import TipFace from './TipFace.vue'
+import { buttWords } from './words'
 
 /** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
 const answer = useAnswer()
@@ -130,11 +131,7 @@ function raise() {
     <div class="row butt">
       <span>Butt</span>
       <OneOf :model-value="buttKind" :options="butts" label="How the cue lies" @update:model-value="lay($event as string)" />
-      <span v-if="answer.shot" class="soft figure" data-testid="butt-figures"
-        >{{ degreeWords(answer.shot.strike.elevation) }}; tip {{ lengthWords(answer.shot.tipAboveBed) }} above the bed{{
-          answer.shot.hop > 0.0005 ? `; hops ${lengthWords(answer.shot.hop, 1)}` : ''
-        }}</span
-      >
+      <span v-if="answer.shot" class="soft figure" data-testid="butt-figures">{{ sentence(buttWords(answer.shot)) }}</span>
     </div>
     <div v-if="buttKind === 'raised'" class="knob">
       <span></span>

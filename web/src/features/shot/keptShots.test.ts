@@ -39,6 +39,9 @@ const shot = {
   cut,
   allowance: { netMillimetres: 0, netDegrees: 0 },
   arrival: null,
+  strike: { elevation: 3 },
+  tipAboveBed: 0.0276,
+  hop: 0.0008,
   reach: { stance: 'natural', raisedOver: null, elevationDegrees: 0, errorFactor: 1 },
   simulation: {
     events: [],
@@ -126,6 +129,7 @@ describe('kept shots', () => {
       { label: 'Chance', value: '87 %' },
     ])
     expect(store.card().lines.at(-1)).toMatch(/^Mind: /)
+    expect(store.card().lines).toContain('Reach: natural stance. Butt 3°, the tip 28 mm above the bed, hops 0.8 mm.')
     expect(store.card().goal).toBeNull()
     useGoal().goal.place = { x: 2, y: 0.5 }
     expect(store.card().goal).toEqual({ x: 2, y: 0.5, radius: 0.15 })

@@ -12,10 +12,11 @@ import { usePlayer } from '../../position/player'
 import { outcomeWords } from '../../position/words'
 import { useView } from '../../position/view'
 import { useGoal } from './goal'
-import { arrivalWords, fullnessWords, kindWords, reachWords, strokeWords, warningWords } from '../../domain/words'
+import { arrivalWords, fullnessWords, kindWords, openingWords, reachWords, strokeWords, warningWords } from '../../domain/words'
 import { degreeWords, lengthWords, sentence } from '../../lib/formats'
 import { shareWords } from '../../lib/estimates'
-import { allowanceWords } from './words'
+import { useJudgements } from './judgements'
+import { allowanceWords, buttWords } from './words'
 
 export type KeptShot = Schemas['SavedShotResult']
 
@@ -28,6 +29,7 @@ export const useKeptShots = defineStore('keptShots', () => {
   const view = useView()
   const players = usePlayer()
   const goal = useGoal()
+  const judgements = useJudgements()
   const shots = shallowRef<KeptShot[]>([])
   const note = ref('')
   const { busy, attempt } = useAttempt()
@@ -122,7 +124,8 @@ export const useKeptShots = defineStore('keptShots', () => {
     }
     if (shot?.arrival) rows.push({ label: 'Arrives', value: arrivalWords(shot.arrival) })
     const lines = [`${sentence(strokeWords(stroke))}: ${shot ? outcomeWords(shot) : ''}`]
-    if (shot) lines.push(`Reach: ${reachWords(shot.reach)}.`)
+    if (shot) lines.push(`Reach: ${reachWords(shot.reach)}. ${sentence(buttWords(shot))}.`)
+    if (judgements.spread?.opens) lines.push(`${sentence(`opens ${openingWords(judgements.spread.opens)}`)}.`)
     if (goal.warnings.length) lines.push(`Mind: ${goal.warnings.map(warningWords).join('; ')}.`)
     return {
       name: position.draft.name,

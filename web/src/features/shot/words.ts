@@ -2,7 +2,7 @@ import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
-import { figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
+import { degreeWords, figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
 
 /** What the desk says of the shot that is set up and of the ways to play it. */
 
@@ -30,6 +30,12 @@ export function allowanceWords(cut: Cut, allowance: Schemas['Allowance'] | null)
 
 /** "−1.2 mm": a part of the allowance, as a shift at the contact that thins (+) or thickens (−). */
 export const shiftWords = (metres: number | undefined) => lengthWords(metres ?? 0, 1)
+
+/** "butt 3°, the tip 34 mm above the bed, hops 0.4 mm": how the cue lies in the stroke, and what comes of it. */
+export function buttWords(shot: Pick<Schemas['ShotResult'], 'strike' | 'tipAboveBed' | 'hop'>): string {
+  const hop = shot.hop > 0.0005 ? `, hops ${lengthWords(shot.hop, 1)}` : ''
+  return `butt ${degreeWords(shot.strike.elevation)}, the tip ${lengthWords(shot.tipAboveBed)} above the bed${hop}`
+}
 
 /** "12.5° to the left". */
 export function cutWords(cut: Pick<Cut, 'cutDegrees'>): string {
