@@ -231,7 +231,8 @@ public sealed partial class Simulator
             if (pair.Event >= 0 && _record is not null)
                 _record.Events[pair.Event] = _record.Events[pair.Event] with { Speed = pair.Fastest };
         _cluster = 0;
-        EventCount++;
+        // Whoever bounds the work counts events: a step is as much as two.
+        EventCount += 2 * steps;
         if (isPressed && ++_segments < MostSegments && !IsQuiet(pairs))
         {
             _clusterTime = end;

@@ -30,12 +30,12 @@ public sealed class BreakPlanner
 
     // Breaks played out: to rank the first shots against one another, and to tell of the plans how they are likely to go.
     private const int FirstToRank = 16,
-        MostToRank = 32,
+        MostToRank = 24,
         BreaksOfBest = 32,
         BreaksOfOthers = 16;
 
     /// <summary>To rank them they are played no further than so many shots; what the table then promises stands for the rest.</summary>
-    private const int ShotsToRank = 6;
+    private const int ShotsToRank = 4;
 
     /// <summary>Plans that make less than this more than another are level, points.</summary>
     private const double Matters = 1.5;
