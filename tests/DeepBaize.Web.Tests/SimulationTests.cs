@@ -31,6 +31,25 @@ public class SimulationTests(Application app)
     }
 
     [Fact]
+    public async Task A_ball_off_the_bed_and_off_the_table_is_told()
+    {
+        // Driven down hard beside the baulk cushion, the white hops over it.
+        var (_, body) = await app.Post(
+            "/api/simulate",
+            """{ "balls": [{"id":"white","x":0.35,"y":0.9}], "strike": {"aim": 180, "cueSpeed": 6, "elevation": 45} }"""
+        );
+        Assert.Equal("off", body["finals"]![0]!["pocket"]!.GetValue<string>());
+        Assert.Equal("off", body["events"]!.AsArray()[^1]!["kind"]!.GetValue<string>());
+        var (_, hops) = await app.Post(
+            "/api/simulate",
+            """{ "balls": [{"id":"white","x":0.6,"y":0.9}], "strike": {"aim": 0, "cueSpeed": 3, "elevation": 20} }"""
+        );
+        var kinds = hops["events"]!.AsArray().Select(e => e!["kind"]!.GetValue<string>()).ToList();
+        Assert.True(kinds.Count(k => k == "bed") >= 2, string.Join(", ", kinds));
+        Assert.Null(hops["finals"]![0]!["pocket"]);
+    }
+
+    [Fact]
     public async Task Side_height_elevation_and_conditions_may_be_left_out()
     {
         var (status, _) = await app.Post(

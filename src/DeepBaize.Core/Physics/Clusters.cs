@@ -52,21 +52,6 @@ public sealed partial class Simulator
 
     private readonly SlipFriction _softFriction;
 
-    /// <summary>Ball on ball friction by slip, looked up: nodes and straight lines between, off by less than 1e-5.</summary>
-    private sealed class SlipFriction(Conditions c)
-    {
-        private const double PerNode = 1.0 / 64;
-
-        private readonly double[] _nodes = [.. Enumerable.Range(0, 1026).Select(i => c.BallFriction(i * PerNode))];
-
-        public double At(double slip)
-        {
-            var at = Math.Min(slip / PerNode, _nodes.Length - 2);
-            var below = (int)at;
-            return _nodes[below] + (at - below) * (_nodes[below + 1] - _nodes[below]);
-        }
-    }
-
     /// <summary>Balls of a cluster that goes on, a bit each, from when, and for how many segments it has.</summary>
     private uint _cluster;
     private double _clusterTime;

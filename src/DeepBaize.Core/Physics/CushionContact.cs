@@ -58,8 +58,14 @@ public sealed class CushionContact
         : this(c, c.NoseSine)
     {
         // The table outlives this instance and serves other threads: it has one of its own to integrate with.
-        var level = new CushionContact(c, c.NoseSine);
-        _rolling = RollingRebounds.Of(c, slip => level.Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance));
+        _rolling = RollingRebounds.Of(
+            c,
+            () =>
+            {
+                var level = new CushionContact(c, c.NoseSine);
+                return slip => level.Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance);
+            }
+        );
         _raised = new(c, c.NoseSine);
     }
 

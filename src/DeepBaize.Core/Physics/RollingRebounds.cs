@@ -32,12 +32,12 @@ internal sealed class RollingRebounds
     private RollingRebounds(Func<double, ReboundImpulses> integrate) => _integrate = integrate;
 
     /// <summary>The table of these conditions.</summary>
-    /// <param name="integrate">The rebound of a rolling ball with this slip.</param>
-    public static RollingRebounds Of(Conditions c, Func<double, ReboundImpulses> integrate)
+    /// <param name="integrator">Makes what integrates the rebound of a rolling ball with a slip, if there is no table yet.</param>
+    public static RollingRebounds Of(Conditions c, Func<Func<double, ReboundImpulses>> integrator)
     {
         if (Known.Count > Kept)
             Known.Clear();
-        return Known.GetOrAdd((c.NoseSine, c.CushionFriction, c.SlidingFriction, c.CushionRestitution), _ => new(integrate));
+        return Known.GetOrAdd((c.NoseSine, c.CushionFriction, c.SlidingFriction, c.CushionRestitution), _ => new(integrator()));
     }
 
     public ReboundImpulses At(double slip)

@@ -93,7 +93,7 @@ public sealed partial class Simulator
         _pockets = [.. shape.PocketShapes];
         (_giveWay, _slowApproach) = (4 * neglected, 10 * neglected);
         _softStep = neglected <= Fine ? 8e-6 : 16e-6;
-        _softFriction = new(_conditions);
+        _softFriction = SlipFriction.Of(_conditions);
         _softPush = Stiffness / BallMass;
         _softLoss = Damping(_conditions.BallRestitution) * Math.Sqrt(Stiffness / (2 * BallMass));
         _cornerNose = shape.CornerNoseStart;

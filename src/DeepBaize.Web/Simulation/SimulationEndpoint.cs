@@ -21,7 +21,7 @@ public sealed record StrikeRequest
     [Description("Where the tip touches, as a fraction of the ball's radius; + is above centre.")]
     public double Height { get; init; }
 
-    [Description("Degrees of the butt above level, 0 to 60.")]
+    [Description("Degrees of the butt above level, 0 to 60; left out, level.")]
     public double Elevation { get; init; }
 
     public Strike ToStrike() => Strike.Create(Aim, CueSpeed, Side, Height, Elevation);

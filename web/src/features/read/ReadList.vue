@@ -69,7 +69,6 @@ function key(e: KeyboardEvent) {
       :row-key="keyOf"
       :row-class-name="rowClass"
       size="small"
-      :default-sort="{ prop: 'chance.value', order: 'descending' }"
       @row-click="reading.choose"
       @cell-mouse-enter="(o: PotOption) => (reading.pointed = o)"
       @mouseleave="reading.pointed = null"
