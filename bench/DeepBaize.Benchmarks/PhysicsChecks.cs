@@ -57,7 +57,7 @@ public static class PhysicsChecks
 
     private static Tally Played(string kind, int batch)
     {
-        var random = new Random(HashCode.Combine(kind.Length, batch));
+        var random = new Random(1_000_000 * kind.Length + batch);
         double Between(double from, double to) => from + random.NextDouble() * (to - from);
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         var (gained, endless, overlap, off, landings) = (0, 0, 0.0, 0, 0L);

@@ -65,6 +65,9 @@ internal struct MovingBall
 
     public readonly bool IsInAir => Phase >= Phase.Hopping;
 
+    /// <summary>Off the bed, or in this moment driven off it.</summary>
+    public readonly bool IsLifted => Z > 0 || Motion.Vz != 0;
+
     public readonly double Speed => Math.Sqrt(Motion.Vx * Motion.Vx + Motion.Vy * Motion.Vy);
 
     /// <summary>Works out from velocity and spin whether the ball slides, rolls or rests, and until when.</summary>

@@ -346,7 +346,7 @@ public sealed partial class Simulator
         return pairs;
     }
 
-    /// <summary>Of the balls' motion and of what is pressed, per unit mass, J/kg.</summary>
+    /// <summary>Of the balls' motion, of their height and of what is pressed, per unit mass, J/kg.</summary>
     /// <summary>
     /// Balls that touch may lie in one another by a hair that events neglect: as springs they would make energy of it. Not so those that
     /// press already, a bit each.
@@ -379,7 +379,7 @@ public sealed partial class Simulator
             if (Overlap(pair) is > 0 and var overlap)
                 energy += 0.4 * _softPush * overlap * overlap * Math.Sqrt(overlap);
         foreach (ref readonly var s in _soft.AsSpan(0, count))
-            energy += new BallMotion(s.Vx, s.Vy, s.Wx, s.Wy, s.Wz, s.Vz).Energy;
+            energy += new BallMotion(s.Vx, s.Vy, s.Wx, s.Wy, s.Wz, s.Vz).Energy + _cloth.Gravity * s.Z;
         return energy;
     }
 

@@ -336,7 +336,7 @@ public sealed partial class Simulator
         Advance(j, time);
         ref var a = ref _balls[i];
         ref var b = ref _balls[j];
-        if (a.IsInAir || b.IsInAir)
+        if (a.IsLifted || b.IsLifted)
         {
             MeetInSpace(i, j, time);
             return;
@@ -381,6 +381,8 @@ public sealed partial class Simulator
                 Note(time, ShotEventKind.Ball, runner, i + j - runner, null, va - vb);
             }
             (a.Motion, b.Motion) = BallContact.Collide(a.Motion, b.Motion, dx, dy, dz, _conditions);
+            HeldByBed(ref a);
+            HeldByBed(ref b);
         }
         var overlap = 2 * BallRadius - distance;
         if (overlap > 0)
@@ -428,14 +430,19 @@ public sealed partial class Simulator
         return -1;
     }
 
+    /// <summary>On the bed a ball cannot go down: it gets its impulse from the bed in the same instant.</summary>
+    private void HeldByBed(ref MovingBall ball)
+    {
+        if (ball.Motion.Vz < 0 && ball.Z <= 0)
+            ball.Motion = Landing.Of(ball.Motion, -ball.Motion.Vz, _conditions);
+    }
+
     /// <summary>After a contact: as the ball moves now, which may be no more.</summary>
     private void GoOn(int i, double time)
     {
         ref var ball = ref _balls[i];
         var moved = ball.Phase != Phase.AtRest;
-        // On the bed it cannot go down.
-        if (ball.Motion.Vz < 0 && ball.Z <= 0)
-            ball.Motion = Landing.Of(ball.Motion, -ball.Motion.Vz, _conditions);
+        HeldByBed(ref ball);
         ball.Begin(time, _cloth);
         if (moved && _balls[i].Phase == Phase.AtRest)
             Stopped(i, time);

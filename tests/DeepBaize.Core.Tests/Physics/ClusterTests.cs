@@ -169,6 +169,47 @@ public class ClusterTests
         Assert.True(Math.Abs(thrown) < 8);
     }
 
+    [Theory]
+    [InlineData(2.602151812271169, 1.128648999615991, -72.41020047383914, 6.421429238664651, 4.531397982282284)]
+    [InlineData(2.6098316791926424, 1.2054396502751343, -76.89840971859552, 7.778855636240382, 4.409388142828544)]
+    [InlineData(2.7399403119788923, 0.6155803218511073, 102.34453899688187, 6.797119769638926, 4.63402113627364)]
+    public void Balls_that_come_to_lie_on_others_roll_off_them_in_the_end(double x, double y, double aim, double speed, double elevation)
+    {
+        // Found by random strokes: one ball driven down on two others was handed between them for ever.
+        var simulator = new Simulator(Shape);
+        simulator.Place([new(Ball.White, x, y), .. Rack.Colours(), .. Pack]);
+        simulator.Play(Strike.Create(aim, speed, 0, 0, elevation));
+        Assert.True(simulator.EventCount < 20_000, $"{simulator.EventCount}");
+    }
+
+    [Fact]
+    public void Random_strokes_into_a_pack_end_and_gain_no_energy()
+    {
+        var random = new Random(14);
+        for (var i = 0; i < 1000; i++)
+        {
+            var white = new Vec2(1.9 + 1.6 * random.NextDouble(), 0.1 + (Width - 0.2) * random.NextDouble());
+            List<PlacedBall> others = [.. Rack.Colours(), .. Pack];
+            if (others.Any(b => b.Gap(white) < 0.01))
+                continue;
+            var simulator = new Simulator(Shape);
+            simulator.Place([new(Ball.White, white), .. others]);
+            var aim = (Middle - white).Direction.Degrees + 16 * random.NextDouble() - 8;
+            var (energy, highest) = (double.PositiveInfinity, 40 * random.NextDouble());
+            simulator.AfterEvent = time =>
+            {
+                Assert.True(simulator.Energy <= energy * (1 + 2e-6) + 1e-12, $"{i}: {energy} {simulator.Energy} at {time}");
+                energy = simulator.Energy;
+            };
+            simulator.Play(Strike.Create(aim, 0.3 + 7 * random.NextDouble(), 0, 0.3 - 0.6 * random.NextDouble(), highest));
+            Assert.True(simulator.EventCount < Simulator.MaxEvents / 4, $"{i}");
+            for (var a = 0; a < simulator.Count; a++)
+                for (var b = 0; b < a; b++)
+                    if (simulator.IsOnTable(a) && simulator.IsOnTable(b))
+                        Assert.True(simulator.At(a).DistanceTo(simulator.At(b)) > 2 * BallRadius - 1e-6, $"{i}: {a} {b}");
+        }
+    }
+
     [Fact]
     public void Energy_never_rises_and_nothing_stays_overlapped_in_a_pack()
     {
