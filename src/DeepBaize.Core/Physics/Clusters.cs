@@ -40,6 +40,9 @@ public sealed partial class Simulator
 
     private const int MostPairs = 120;
 
+    /// <summary>A ball that was pressed but has not gone so far has not moved, m.</summary>
+    private const double Shifted = 1e-10;
+
     /// <summary>The cloth is so gentle beside the contacts that it has its turn once in so many steps.</summary>
     private const int StepsPerDrag = 4;
 
@@ -610,13 +613,17 @@ public sealed partial class Simulator
                 continue;
             var slot = _softSlot[m];
             ref var ball = ref _balls[slot];
-            if (_record is not null)
+            var rested = ball.Phase == Phase.AtRest;
+            var hasMoved = Math.Abs(s.X - ball.X) + Math.Abs(s.Y - ball.Y) + Math.Abs(s.Z - ball.Z) > Shifted;
+            if (_record is not null && (hasMoved || !rested))
                 Trace(slot, s, start, end);
             (ball.X, ball.Y, ball.Z) = (s.X, s.Y, s.Z);
             var wz = s.Z > 0 ? s.Wz : Math.CopySign(Math.Max(0, Math.Abs(s.Wz) - _cloth.Spin * (end - start)), s.Wz);
             ball.Motion = new(s.Vx, s.Vy, s.Wx, s.Wy, wz, s.Vz);
             // While it still presses it is for the cluster, and not asked what it would do by itself.
             GoOn(slot, end);
+            if (rested && hasMoved && ball.Phase == Phase.AtRest)
+                Stopped(slot, end);
             _stale |= 1u << slot;
         }
     }

@@ -381,7 +381,8 @@ public sealed class FineStep(TableShape shape)
             var sign = at == 0 ? -1 : 1;
             var gap = sign * (at - (upright ? b.X : b.Y)) - BallRadius;
             var past = sign * (at - (upright ? b.PastX : b.PastY)) - BallRadius;
-            if (gap < 0 && gap > -0.01)
+            // One that comes down from above a nose may be well within it.
+            if (gap < 0 && gap > -BallRadius)
                 MeetCushion(b, gap, past, () => upright ? (sign, 0) : (0, sign));
         }
         foreach (var pocket in shape.PocketShapes)
