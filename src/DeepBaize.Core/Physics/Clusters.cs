@@ -38,7 +38,7 @@ public sealed partial class Simulator
     /// <summary>So many segments on end, and what still presses is left to the law of single contacts.</summary>
     private const int MostSegments = 60;
 
-    private const int MostPairs = 120;
+    private const int MostPairs = Ball.Count * (Ball.Count - 1) / 2;
 
     /// <summary>A ball that was pressed but has not gone so far has not moved, m.</summary>
     private const double Shifted = 1e-10;
@@ -183,15 +183,17 @@ public sealed partial class Simulator
     /// <returns>Until when the balls of the cluster have been brought.</returns>
     private double MeetSoftly(int i, int j, double time)
     {
-        (_cluster, _clusterTime, _segments) = (_cluster | 1u << i | 1u << j, time, 0);
-        return GoOnSoftly();
+        // One that goes on may be joined: what presses in it presses on.
+        var held = _cluster;
+        (_cluster, _clusterTime, _segments) = (held | 1u << i | 1u << j, time, 0);
+        return GoOnSoftly(held);
     }
 
     /// <summary>One segment more of the cluster.</summary>
-    private double GoOnSoftly()
+    /// <param name="held">Who presses already, a bit each.</param>
+    private double GoOnSoftly(uint held)
     {
         var start = _clusterTime;
-        var held = _segments == 0 ? 0 : _cluster;
         var count = Gather(start);
         var pairs = PairsOf(count);
         PushApart(pairs, held);
@@ -333,7 +335,7 @@ public sealed partial class Simulator
         var pairs = 0;
         const double reach = 2 * BallRadius + 2 * Far;
         for (var a = 0; a < count; a++)
-            for (var b = a + 1; b < count && pairs < MostPairs; b++)
+            for (var b = a + 1; b < count; b++)
             {
                 var (dx, dy) = (_soft[b].X - _soft[a].X, _soft[b].Y - _soft[a].Y);
                 var fastest = Math.Abs(_soft[a].Vx) + Math.Abs(_soft[a].Vy) + Math.Abs(_soft[b].Vx) + Math.Abs(_soft[b].Vy);

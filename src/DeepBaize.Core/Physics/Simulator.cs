@@ -215,7 +215,7 @@ public sealed partial class Simulator
                 break;
             }
             if (isCluster)
-                time = GoOnSoftly();
+                time = GoOnSoftly(_cluster);
             else if (!isPair)
                 Own(slot, time);
             else if (IsAlone(slot, _partner[slot], time))

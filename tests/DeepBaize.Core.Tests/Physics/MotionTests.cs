@@ -172,7 +172,8 @@ public class MotionTests
         var (_, record) = Release(c, balls, new(v, 0, 0, 0, 0));
         var hit = record.Events.First(e => e.Kind == ShotEventKind.Ball);
         var last = record.Pieces.First(p => p.Ball == count);
-        Assert.Equal(hit.Time, last.Start, 1e-9);
+        // A wave goes through the row in a millisecond.
+        Assert.InRange(last.Start - hit.Time, -1e-9, 1e-3);
         var apart = hit.Time + 0.002;
         var speeds = Enumerable
             .Range(0, count + 1)
