@@ -61,6 +61,9 @@ public readonly record struct Reach(
     private const double AcrossTheCue = 0.15,
         BehindTheBridge = 0.25;
 
+    /// <summary>From an edge that lies behind the cue ball a player may step back so far, m.</summary>
+    private const double StepBack = 0.3;
+
     // What a hand that bridges takes up behind the cue ball, m.
     private const double HandNear = 0.08,
         HandFar = 0.30,
@@ -130,7 +133,7 @@ public readonly record struct Reach(
         // A right-hander's body is to the left of the cue.
         var side = hand == Hand.Right ? 1 : -1;
         const double beyond = Rail + BodyFromRail;
-        bool Along(Vec2 from, Vec2 to)
+        bool Along(Vec2 from, Vec2 to, Vec2 outward)
         {
             // The part of this edge that is far enough behind, not too far beside either way, and within reach.
             var (start, way) = (from - bridge, to - from);
@@ -144,7 +147,7 @@ public readonly record struct Reach(
                 else if (at < least)
                     last = -1;
             }
-            AtLeast(-start.Dot(aim), -way.Dot(aim), BehindTheBridge);
+            AtLeast(-start.Dot(aim), -way.Dot(aim), BehindTheBridge - StepBack * Math.Max(0, -outward.Dot(aim)));
             AtLeast(side * aim.Cross(start), side * aim.Cross(way), -AcrossTheCue);
             AtLeast(-side * aim.Cross(start), -side * aim.Cross(way), -most);
             if (first > last + Hair)
@@ -154,7 +157,7 @@ public readonly record struct Reach(
         }
         var (low, high) = (new Vec2(-beyond, -beyond), new Vec2(Length + beyond, Width + beyond));
         var (right, left) = (new Vec2(high.X, low.Y), new Vec2(low.X, high.Y));
-        return Along(low, right) || Along(left, high) || Along(low, left) || Along(right, high);
+        return Along(low, right, new(0, -1)) || Along(left, high, new(0, 1)) || Along(low, left, new(-1, 0)) || Along(right, high, new(1, 0));
     }
 
     private static Ball? Bridged(Layout layout, Vec2 aim)

@@ -34,6 +34,16 @@ public class ReachTests
     }
 
     [Fact]
+    public void With_a_cushion_close_behind_the_player_steps_back_and_needs_no_rest()
+    {
+        // Straight up the table from near the baulk cushion, and across from near a side one. Common practice, no source.
+        foreach (var x in (double[])[0.05, 0.15, 0.3])
+            Assert.Equal(Stance.Natural, At(x, Width / 2, 0, RightHander).Stance);
+        Assert.Equal(Stance.Natural, At(1.8, 0.2, 90, RightHander).Stance);
+        Assert.Equal(Stance.Rest, At(1.78, Width / 2, 0, RightHander).Stance);
+    }
+
+    [Fact]
     public void No_cue_is_level_unless_it_is_asked_for()
     {
         // In mid-table nothing is in the way: the natural elevation, 3° or the player's own. Common practice, no source.

@@ -1173,7 +1173,7 @@ export interface components {
             /** @description Where it was potted, off if it left the table, or null. */
             pocket: null | string;
         };
-        /** @description A ball off the bed from one moment to another, s: it is height + rise·t − fall·t²/2 above its place at rest, m, t seconds after the first. */
+        /** @description A ball off the bed from one moment to another, s: t seconds after the first it is height + rise·t − fall·t²/2 above its place at rest, m. */
         FlightResult: {
             ball: string;
             /** Format: double */
@@ -2373,7 +2373,7 @@ export interface components {
             height?: number;
             /**
              * Format: double
-             * @description Degrees of the butt above level, 0 to 60.
+             * @description Degrees of the butt above level, 0 to 60; left out, level.
              */
             elevation?: number;
         };
