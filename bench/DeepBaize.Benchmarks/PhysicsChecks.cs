@@ -122,7 +122,7 @@ public static class PhysicsChecks
     private static IEnumerable<(string Name, Layout Layout, Stroke Stroke)> IntoPacks()
     {
         List<PlacedBall> others = [.. Rack.Colours(), .. Rack.Pack()];
-        var high = Layout.OfRest([new(Ball.White, 3.05, 1.13), .. others]);
+        var high = Layout.OfRest([new(Ball.White, 3.03, 1.12), .. others.SkipLast(1)]);
         yield return ("a follow off the black into the pack", high, new(-42.5, 0, 0.8, 6, 3));
         var behind = Layout.OfRest([new(Ball.White, 3.3, 0.4), .. others]);
         yield return ("a stroke into the side of the pack", behind, new((others[12].At - behind.White.At).Direction.Degrees, 0, 0, 5.5, 3));

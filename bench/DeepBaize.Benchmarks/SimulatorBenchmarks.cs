@@ -45,7 +45,7 @@ public class SimulatorBenchmarks
         _potAsTheCueLies = Strike.Create(_pot.AimDegrees, _pot.CueSpeed, _pot.Side, _pot.Height, 3);
 
         // From high on the black a firm follow off the top cushion into the pack.
-        _packBalls = [new(Ball.White, 3.05, 1.13), .. Rack.Colours(), .. Rack.Pack()];
+        _packBalls = [new(Ball.White, 3.03, 1.12), .. Rack.Colours(), .. Rack.Pack().Take(14)];
         _intoThePack = new Stroke(-42.5, 0, 0.8, 6, 3).ToStrike();
         Check(_packBalls, _intoThePack, potted: null, contacts: 5, cushions: null);
 

@@ -157,7 +157,10 @@ public readonly record struct Reach(
         }
         var (low, high) = (new Vec2(-beyond, -beyond), new Vec2(Length + beyond, Width + beyond));
         var (right, left) = (new Vec2(high.X, low.Y), new Vec2(low.X, high.Y));
-        return Along(low, right, new(0, -1)) || Along(left, high, new(0, 1)) || Along(low, left, new(-1, 0)) || Along(right, high, new(1, 0));
+        return Along(low, right, new(0, -1))
+            || Along(left, high, new(0, 1))
+            || Along(low, left, new(-1, 0))
+            || Along(right, high, new(1, 0));
     }
 
     private static Ball? Bridged(Layout layout, Vec2 aim)
