@@ -1,6 +1,5 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
-using System.Runtime.Intrinsics;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -162,21 +161,7 @@ public sealed partial class Simulator
     private uint NearTo(double x, double y)
     {
         const double reach = 2 * BallRadius + Far;
-        var (minX, maxX) = (Vector256.Create(x - reach), Vector256.Create(x + reach));
-        var (minY, maxY) = (Vector256.Create(y - reach), Vector256.Create(y + reach));
-        var near = 0u;
-        for (var k = 0; k < Count; k += Lanes)
-        {
-            var at = (nuint)k;
-            var inX =
-                Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxX[0], at), minX)
-                & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minX[0], at), maxX);
-            var inY =
-                Vector256.GreaterThanOrEqual(Vector256.LoadUnsafe(ref _maxY[0], at), minY)
-                & Vector256.LessThanOrEqual(Vector256.LoadUnsafe(ref _minY[0], at), maxY);
-            near |= (inX & inY).ExtractMostSignificantBits() << k;
-        }
-        return near;
+        return WithinBox(x - reach, x + reach, y - reach, y + reach);
     }
 
     /// <summary>Two balls meet, and a third is in it.</summary>
@@ -351,7 +336,6 @@ public sealed partial class Simulator
         return pairs;
     }
 
-    /// <summary>Of the balls' motion, of their height and of what is pressed, per unit mass, J/kg.</summary>
     /// <summary>
     /// Balls that touch may lie in one another by a hair that events neglect: as springs they would make energy of it. Not so those that
     /// press already, a bit each.
@@ -377,12 +361,13 @@ public sealed partial class Simulator
         }
     }
 
+    /// <summary>Of the balls' motion, of their height and of what is pressed, per unit mass, J/kg.</summary>
     private double EnergyOf(int count, int pairs)
     {
         var energy = 0.0;
         foreach (ref readonly var pair in _pairs.AsSpan(0, pairs))
             if (Overlap(pair) is > 0 and var overlap)
-                energy += 0.4 * _softPush * overlap * overlap * Math.Sqrt(overlap);
+                energy += Pressed(overlap);
         foreach (ref readonly var s in _soft.AsSpan(0, count))
             energy += new BallMotion(s.Vx, s.Vy, s.Wx, s.Wy, s.Wz, s.Vz).Energy + _cloth.Gravity * s.Z;
         return energy;
@@ -397,10 +382,13 @@ public sealed partial class Simulator
             var (dx, dy, dz) = (X(i) - X(k), Y(i) - Y(k), _balls[i].Z - _balls[k].Z);
             var overlap = 2 * BallRadius - Math.Sqrt(dx * dx + dy * dy + dz * dz);
             if (overlap > 0 && (_cluster >> i & _cluster >> k & 1) != 0)
-                energy += 0.4 * _softPush * overlap * overlap * Math.Sqrt(overlap);
+                energy += Pressed(overlap);
         }
         return energy;
     }
+
+    /// <summary>In an overlap, m, by Hertz's law, per unit mass, J/kg.</summary>
+    private double Pressed(double overlap) => 0.4 * _softPush * overlap * overlap * Math.Sqrt(overlap);
 
     private void Slow(int count, double factor)
     {

@@ -70,8 +70,14 @@ public sealed partial class Simulator
     private uint WithinReach(int i)
     {
         const double reach = 2 * BallRadius + 2 * Touching;
-        var (minX, maxX) = (Vector256.Create(_minX[i] - reach), Vector256.Create(_maxX[i] + reach));
-        var (minY, maxY) = (Vector256.Create(_minY[i] - reach), Vector256.Create(_maxY[i] + reach));
+        return WithinBox(_minX[i] - reach, _maxX[i] + reach, _minY[i] - reach, _maxY[i] + reach);
+    }
+
+    /// <summary>Whose box has a part in this one; m.</summary>
+    private uint WithinBox(double fromX, double toX, double fromY, double toY)
+    {
+        var (minX, maxX) = (Vector256.Create(fromX), Vector256.Create(toX));
+        var (minY, maxY) = (Vector256.Create(fromY), Vector256.Create(toY));
         var near = 0u;
         for (var k = 0; k < Count; k += Lanes)
         {
