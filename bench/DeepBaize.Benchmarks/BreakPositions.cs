@@ -32,6 +32,13 @@ public static class BreakPositions
         return all;
     }
 
+    /// <summary>Open tables as docs/model.md's bands of breaks mean them: eight to fifteen reds, spread out.</summary>
+    public static IReadOnlyList<Situation> OpenTables(TableShape shape)
+    {
+        var random = new Random(20261126);
+        return [.. Enumerable.Range(0, 16).Select(i => Scattered(random, shape, reds: 8 + i % 8, tied: 0))];
+    }
+
     /// <summary>The colours on their spots, the white in a good place for the yellow: on its baulk side, at an angle.</summary>
     public static Situation Colours(Random random, TableShape shape)
     {

@@ -123,12 +123,12 @@ public static class PhysicsChecks
     {
         List<PlacedBall> others = [.. Rack.Colours(), .. Rack.Pack()];
         var high = Layout.OfRest([new(Ball.White, 3.03, 1.12), .. others.SkipLast(1)]);
-        yield return ("a follow off the black into the pack", high, new(-42.5, 0, 0.8, 6, 3));
+        yield return ("a follow off the black into the pack", high, new(-42.5, 0, 0.8, Pace.OfCueSpeed(1.97), 3));
         var behind = Layout.OfRest([new(Ball.White, 3.3, 0.4), .. others]);
-        yield return ("a stroke into the side of the pack", behind, new((others[12].At - behind.White.At).Direction.Degrees, 0, 0, 5.5, 3));
+        yield return ("a stroke into the side of the pack", behind, new((others[12].At - behind.White.At).Direction.Degrees, 0, 0, Pace.OfCueSpeed(1.68), 3));
         var baulk = Layout.OfRest([new(Ball.White, BaulkLineX, Width / 2 - 0.2), .. others]);
         var aim = (others[6].At - baulk.White.At).Direction.Degrees - 0.6;
-        yield return ("a break-off", baulk, new(aim, 0, 0, 7, 3));
+        yield return ("a break-off", baulk, new(aim, 0, 0, Pace.OfCueSpeed(2.7), 3));
     }
 
     private static string Compare(string name, string skill, Layout layout, Stroke stroke)
@@ -136,9 +136,10 @@ public static class PhysicsChecks
         List<double> RestsOf(double neglected, string stream)
         {
             var (simulator, rests) = (new Simulator(Shape, neglected), new List<double>());
+            var scatter = Scatter.Of(layout, stroke, Skill.Named(skill), Shape);
             for (var i = 0; i < Rests; i++)
             {
-                ErrorStream.Named(stream).At(i, Skill.Named(skill)).Play(simulator, layout, stroke, null);
+                scatter.Error(ErrorStream.Named(stream).At(i)).Play(simulator, layout, stroke, null);
                 if (simulator.IsOnTable(0))
                     rests.Add(simulator.X(0));
             }

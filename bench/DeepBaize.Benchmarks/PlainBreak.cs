@@ -24,7 +24,7 @@ internal readonly record struct PlainBreak(int Points, double Value, int Shots)
             },
             context.Player.Skill,
             context.Shape,
-            (_, skill) => StrokeError.Draw(random, skill),
+            _ => Luck.Draw(random),
             (situation, _, played) => value += context.Worth.OutcomeOf(situation.Frame, played.Ruling)
         );
         return new(result.Points, value, shots);

@@ -12,14 +12,24 @@ namespace DeepBaize.Benchmarks;
 /// </summary>
 public static class PlainPolicy
 {
-    private const double Softest = 3,
-        Step = 0.5;
+    // Of the cue, m/s: the softest that is tried; and by how much harder than just reaches the ball is struck, m/s at the most.
+    private const double Softest = 0.75,
+        Harder = 1.17,
+        Hardest = 5.1;
 
-    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed)
+    public static BreakResult PlayBreak(
+        Situation from,
+        Player player,
+        TableShape shape,
+        int seed,
+        Action<Situation, Intention, Played>? watch = null
+    )
     {
         var random = new Random(seed);
-        return BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, (_, skill) => StrokeError.Draw(random, skill));
+        return BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, _ => Luck.Draw(random), watch);
     }
+
+    private static double HarderThan(double pace) => Pace.OfCueSpeed(Math.Min(Hardest, Harder * Pace.CueSpeed(pace)));
 
     private static Intention? Choose(Situation situation, Player player, TableShape shape)
     {
@@ -37,7 +47,7 @@ public static class PlainPolicy
             var option = TableReading.ReadOne(
                 layout,
                 new(pot.Line.Slot, pot.Line.Pocket),
-                new(0, 0, 0, Softest, player.NaturalElevation),
+                new(0, 0, 0, Pace.OfCueSpeed(Softest), player.NaturalElevation),
                 player,
                 shape
             );
@@ -48,7 +58,7 @@ public static class PlainPolicy
         return best is null
             ? null
             : new(
-                new(best.AimDegrees!.Value, 0, 0, Math.Min(9, best.Pace + Step), best.Reach.ButtDegrees),
+                new(best.AimDegrees!.Value, 0, 0, HarderThan(best.Pace), best.Reach.ButtDegrees),
                 layout.Balls[best.Cut.Pot.Slot].Ball,
                 best.Reach.ErrorFactor
             );

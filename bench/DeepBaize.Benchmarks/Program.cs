@@ -3,14 +3,16 @@ using DeepBaize.Benchmarks;
 
 // "breaks", "safety", "told", "strokes" and "physics" play and write the tables of docs/, run from the project's root; everything else
 // is for BenchmarkDotNet.
-if (args is ["breaks", ..])
-    BreakQuality.Run("docs/planning.md");
+if (args is ["breaks", .. var which])
+    BreakQuality.Run("docs/planning.md", which);
 else if (args is ["told", .. var row])
     ToldQuality.Run("docs/figures.md", string.Join(' ', row));
 else if (args is ["strokes", ..])
     StrokesNeeded.Run("docs/figures.md");
 else if (args is ["physics", .. var strokes])
     PhysicsChecks.Run("docs/model.md", strokes is [var count] ? int.Parse(count) : 1_000_000);
+else if (args is ["skills", .. var how])
+    SkillFit.Run("docs/model.md", how);
 else if (args is ["safety", ..])
     SafetyQuality.Run("docs/safety.md");
 else

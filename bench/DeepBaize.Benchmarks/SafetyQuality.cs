@@ -21,7 +21,7 @@ public static class SafetyQuality
 {
     private const int Positions = 24,
         Strokes = 60;
-    private const double PlainPace = 5,
+    private const double PlainPace = Pace.Medium,
         PlainFullness = 0.25;
 
     public static void Run(string path)
@@ -156,9 +156,10 @@ public static class SafetyQuality
     private static double Share(Situation from, Stroke stroke, Skill skill, TableShape shape, Func<Played, ShotRecord, bool> counts)
     {
         var (simulator, record, random, count) = (new Simulator(shape), new ShotRecord(), new Random(9), 0);
+        var scatter = Scatter.Of(from.Layout, stroke, skill, shape);
         for (var i = 0; i < Strokes; i++)
         {
-            StrokeError.Draw(random, skill).Play(simulator, from.Layout, stroke, record);
+            scatter.Error(Luck.Draw(random)).Play(simulator, from.Layout, stroke, record);
             if (counts(from.Play(simulator, record, null, shape), record))
                 count++;
         }

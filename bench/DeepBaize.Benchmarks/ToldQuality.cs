@@ -84,17 +84,17 @@ public static class ToldQuality
         foreach (var (_, situation) in BreakPositions.All(Shape).Take(20))
             foreach (
                 var option in TableReading
-                    .Read(situation.Layout, new(0, 0, 0, 4, player.NaturalElevation), player, Shape)
+                    .Read(situation.Layout, new(0, 0, 0, Pace.Medium, player.NaturalElevation), player, Shape)
                     .Where(o => o.Chance.Value is > 0.05 and < 0.995 && o.Cut.Kind == PotKind.Direct)
                     .Take(8)
             )
             {
                 var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ButtDegrees);
                 var potted = 0;
+                var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(option.Reach.ErrorFactor), Shape);
                 for (var i = 0; i < Plays; i++)
                 {
-                    var error = StrokeError.Draw(random, player.Skill.Times(option.Reach.ErrorFactor));
-                    error.Play(simulator, situation.Layout, stroke, record);
+                    scatter.Error(Luck.Draw(random)).Play(simulator, situation.Layout, stroke, record);
                     if (simulator.PocketOf(option.Cut.Pot.Slot) == option.Cut.Pocket)
                         potted++;
                 }
@@ -140,11 +140,10 @@ public static class ToldQuality
             foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(2))
             {
                 var left = 0;
+                var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, player.Skill.Times(safety.Aim.Reach.ErrorFactor), Shape);
                 for (var i = 0; i < leaves; i++)
                 {
-                    StrokeError
-                        .Draw(random, player.Skill.Times(safety.Aim.Reach.ErrorFactor))
-                        .Play(simulator, situation.Layout, safety.Aim.Stroke, record);
+                    scatter.Error(Luck.Draw(random)).Play(simulator, situation.Layout, safety.Aim.Stroke, record);
                     var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
                     if (played.Ruling.Points == 0 && !played.Ruling.NextFrame.IsOver && IsPotLeft(played.Leaves, player, random))
                         left++;
@@ -173,7 +172,7 @@ public static class ToldQuality
             if (!cut.CanBeAimed)
                 continue;
             var trial = new PotTrial(situation.Layout, cut, Shape);
-            foreach (var pace in (double[])[2.5, 3.5, 4.5, 5.5, 6.5, 7.5])
+            foreach (var pace in Pace.Ladder(0.65, 3.2, 1.375))
                 foreach (var height in (double[])[0, -0.7, 0.7])
                 {
                     var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
@@ -182,22 +181,22 @@ public static class ToldQuality
                     if (PotAim.Find(trial, cut, stroke, null, PotAim.Roughly) is not { } aim)
                         continue;
                     stroke = stroke with { AimDegrees = aim };
-                    var potted = Potted(trial, stroke, player.Skill.Times(reach.ErrorFactor), random, plays);
+                    var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(reach.ErrorFactor), Shape);
+                    var potted = Potted(trial, stroke, scatter, random, plays);
                     // Of so many tries one may be lucky: what looks on is played again.
-                    if (potted > plays / 2 && Potted(trial, stroke, player.Skill.Times(reach.ErrorFactor), random, 2 * plays) > plays)
+                    if (potted > plays / 2 && Potted(trial, stroke, scatter, random, 2 * plays) > plays)
                         return true;
                 }
         }
         return false;
     }
 
-    private static int Potted(PotTrial trial, Stroke stroke, Skill skill, Random random, int plays)
+    private static int Potted(PotTrial trial, Stroke stroke, Scatter scatter, Random random, int plays)
     {
         var potted = 0;
         for (var i = 0; i < plays; i++)
         {
-            var error = StrokeError.Draw(random, skill);
-            if (error.Pots(trial, stroke))
+            if (scatter.Error(Luck.Draw(random)).Pots(trial, stroke))
                 potted++;
         }
         return potted;
@@ -211,11 +210,10 @@ public static class ToldQuality
             foreach (var escape in EscapeSearch.Solve(situation, player, player, Shape).Take(3))
             {
                 var hits = 0;
+                var scatter = Scatter.Of(situation.Layout, escape.Aim.Stroke, player.Skill.Times(escape.Aim.Reach.ErrorFactor), Shape);
                 for (var i = 0; i < Plays; i++)
                 {
-                    StrokeError
-                        .Draw(random, player.Skill.Times(escape.Aim.Reach.ErrorFactor))
-                        .Play(simulator, situation.Layout, escape.Aim.Stroke, record);
+                    scatter.Error(Luck.Draw(random)).Play(simulator, situation.Layout, escape.Aim.Stroke, record);
                     if (Contacts.FirstSlot(record) is > 0 and var slot && situation.Frame.On.Includes(situation.Layout.Balls[slot].Ball))
                         hits++;
                 }

@@ -1,7 +1,9 @@
+using System.Text.Json;
 using DeepBaize.Core.Players;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
 using DeepBaize.Data.Planning;
+using DeepBaize.Data.Players;
 using DeepBaize.Data.Positions;
 using DeepBaize.Data.Shots;
 using Microsoft.EntityFrameworkCore;
@@ -30,6 +32,13 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
             user.Property(u => u.Hand).HasMaxLength(10).HasDefaultValue("right");
             user.Property(u => u.Height).HasDefaultValue(1.75);
             user.Property(u => u.Skill).HasMaxLength(20).HasDefaultValue("county");
+            // An entry is replaced as a whole, never changed.
+            user.Property(u => u.OwnSkill)
+                .HasColumnType("jsonb")
+                .HasConversion(
+                    s => JsonSerializer.Serialize(s, JsonSerializerOptions.Web),
+                    text => JsonSerializer.Deserialize<SkillEntry>(text, JsonSerializerOptions.Web)
+                );
             user.Property(u => u.SideHabit).HasMaxLength(10).HasDefaultValue("plain");
         });
         model.ApplyConfigurationsFromAssembly(typeof(DeepBaizeContext).Assembly);

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Players;
+using DeepBaize.Data.Players;
 
 namespace DeepBaize.Data;
 
@@ -18,8 +19,11 @@ public sealed class User
     /// <summary>How tall, m.</summary>
     public double Height { get; set; } = 1.75;
 
-    /// <summary>tour, county, club or learner.</summary>
+    /// <summary>tour, county, club, learner, or own for the parts of <see cref="OwnSkill"/>.</summary>
     public string Skill { get; set; } = "county";
+
+    /// <summary>Set by hand; kept while another skill is chosen. Null until then.</summary>
+    public SkillEntry? OwnSkill { get; set; }
 
     /// <summary>Of the butt above level where nothing asks for more, degrees.</summary>
     public double NaturalElevation { get; set; } = 3;

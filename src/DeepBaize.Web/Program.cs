@@ -64,6 +64,7 @@ app.MapSavedPlans();
 app.MapFrames();
 app.MapSafety();
 app.MapPlayer();
+app.MapSkills();
 app.MapTables();
 app.MapPositions();
 app.MapLibrary();

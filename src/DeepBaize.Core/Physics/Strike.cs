@@ -81,6 +81,10 @@ public readonly record struct Strike
         }
     }
 
+    /// <summary>The same stroke turned to the left and swung so many times as fast, as hard as can be at the most.</summary>
+    public Strike With(double turnDegrees, double speed) =>
+        new(AimDegrees + turnDegrees, Math.Min(MaxCueSpeed, speed * CueSpeed), Side, Height, ElevationDegrees);
+
     /// <summary>
     /// The cue ball's velocity (m/s) and spin (rad/s) as it leaves the tip and, struck downwards, the bed.
     /// </summary>
@@ -89,14 +93,20 @@ public readonly record struct Strike
     /// <param name="heightError">The same for the height.</param>
     public BallMotion Launch(Conditions c, double sideError = 0, double heightError = 0)
     {
-        var (a, b) = (Side, Height);
-        var theta = ElevationDegrees * Math.PI / 180;
-        var (sinTheta, cosTheta) = Math.SinCos(theta);
-        var j = Impulse(c);
-        var (dy, dx) = Math.SinCos((Angle.FromDegrees(AimDegrees) + Squirt(a, c)).Radians);
+        var direction = Angle.FromDegrees(AimDegrees) + Squirt(Side, c);
+        return Leaves(direction, Impulse(c), Side + sideError, Height + heightError, c);
+    }
+
+    /// <summary>The same if the tip slips off: a share of the speed, along the aim, without spin.</summary>
+    public BallMotion LaunchSlipping(Conditions c, double share) => Leaves(Angle.FromDegrees(AimDegrees), share * Impulse(c), 0, 0, c);
+
+    /// <param name="j">Of the blow, per unit of the ball's mass, m/s.</param>
+    private BallMotion Leaves(Angle direction, double j, double a, double b, Conditions c)
+    {
+        var (sinTheta, cosTheta) = Math.SinCos(ElevationDegrees * Math.PI / 180);
+        var (dy, dx) = Math.SinCos(direction.Radians);
         var (lx, ly) = (-dy, dx);
         var spin = 5 * j / (2 * BallRadius);
-        (a, b) = (a + sideError, b + heightError);
         var leaves = new BallMotion(
             j * cosTheta * dx,
             j * cosTheta * dy,

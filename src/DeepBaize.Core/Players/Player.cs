@@ -27,15 +27,27 @@ public sealed record Player(Hand Hand, double Height, Skill Skill)
     /// <exception cref="InputException">There is no such preset.</exception>
     public static Player OfSkill(string name) => Default with { Skill = Skill.Named(name) };
 
-    /// <exception cref="InputException">No such hand or skill, or a height out of range.</exception>
-    public static Player Create(string? hand, double height, string? skill = "county", double naturalElevation = 3, string path = "player")
+    /// <param name="own">The skill set by hand, for who is called <see cref="Skill.Own"/>.</param>
+    /// <exception cref="InputException">No such hand or skill, or a figure out of range.</exception>
+    public static Player Create(
+        string? hand,
+        double height,
+        string? skill = "county",
+        double naturalElevation = 3,
+        Skill? own = null,
+        string path = "player"
+    )
     {
         var checks = new Checks(path);
         var isHand = Enum.TryParse<Hand>(hand, ignoreCase: true, out var which) && Enum.IsDefined(which) && !int.TryParse(hand, out _);
         checks.That(isHand, "hand", "There is no such hand.", "right, left");
         checks.Range("height", height, Shortest, Tallest, " m");
         checks.Range("naturalElevation", naturalElevation, 0, HighestButt, "°");
+        var names = Skill.Presets.Select(s => s.Name).Append(Skill.Own).ToList();
+        checks.That(names.Contains(skill!), "skill", "There is no such skill.", string.Join(", ", names));
+        checks.That(skill != Skill.Own || own is not null, "own", "The parts are missing.", "direction, sighting, allowance, pace and tip");
         checks.ThrowIfAny();
-        return new(which, height, Skill.Named(skill, $"{path}.skill")) { NaturalElevation = naturalElevation };
+        own?.Checked($"{path}.own");
+        return new(which, height, skill == Skill.Own ? own! : Skill.Named(skill)) { NaturalElevation = naturalElevation };
     }
 }

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -6,43 +5,48 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Players;
 
 /// <summary>By how much one stroke is off what was meant.</summary>
-/// <param name="TurnDegrees">Of the direction in which the cue ball leaves.</param>
+/// <param name="TurnDegrees">Of the direction in which the cue ball leaves; of a miscue, off the line of aim.</param>
 /// <param name="Pace">Share of the cue's speed.</param>
 /// <param name="Side">Of the contact, as a fraction of the ball's radius; changes the spin only.</param>
 /// <param name="Height">The same.</param>
 /// <param name="Lay">Says how balls that touch are laid anew in this stroke; 0: as they lie.</param>
 public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height, int Lay = 0)
 {
-    /// <summary>Of how many independent parts an error is made.</summary>
-    public const int Parts = 4;
+    // A miscue: the ball leaves with a share of its speed, about the line. docs/model.md, "How people miss".
+    private const double LeastSlip = 0.3,
+        MostSlip = 0.6,
+        SlipTurnDegrees = 10;
 
-    /// <summary>A player's error, from standard normal numbers for its parts (docs/model.md, "Skill").</summary>
-    public static StrokeError Of(Skill skill, double turn, double pace, double side, double height) =>
-        new(turn * skill.DirectionDegrees, pace * skill.PacePercent / 100, side * skill.TipError, height * skill.TipError);
+    /// <summary>Nobody swings at less than this share of what was meant.</summary>
+    private const double LeastSpeed = 0.02;
 
-    /// <summary>
-    /// By plain random numbers: for what plays independently of all that was told. What the application tells comes from
-    /// <c>Sampling.ErrorStream</c>.
-    /// </summary>
-    public static StrokeError Draw(Random random, Skill skill)
+    /// <summary>Of a miscue, the share of its speed that the ball leaves with; 0: the tip holds.</summary>
+    public double Slip { get; init; }
+
+    public bool IsMiscue => Slip > 0;
+
+    /// <summary>An error that meets a stroke of this tip: if it takes the tip out of the miscue circle, the tip slips off.</summary>
+    /// <param name="slipSpeed">How fast the ball then leaves, and how far to the left, among all that can be, 0–1.</param>
+    /// <param name="slipTurn"><inheritdoc cref="StrokeError" path="/param[@name='slipSpeed']"/></param>
+    public StrokeError At(in Strike meant, double slipSpeed, double slipTurn)
     {
-        var (turn, pace) = Normal.Pair(random);
-        var (side, height) = Normal.Pair(random);
-        return Of(skill, turn, pace, side, height) with { Lay = random.Next(1, int.MaxValue) };
+        var (side, height) = (meant.Side + Side, meant.Height + Height);
+        if (side * side + height * height <= Strike.MiscueLimit * Strike.MiscueLimit)
+            return this;
+        return this with
+        {
+            TurnDegrees = SlipTurnDegrees * (2 * slipTurn - 1),
+            Slip = LeastSlip + (MostSlip - LeastSlip) * slipSpeed,
+            Side = 0,
+            Height = 0,
+        };
     }
 
-    /// <summary>
-    /// The stroke with its errors of direction and pace; those of the tip change only the spin, and are given to the launch.
-    /// </summary>
-    public Stroke Applied(in Stroke stroke)
+    /// <summary>How the cue ball leaves if a stroke is played with this error.</summary>
+    public BallMotion Launch(in Stroke stroke, Conditions conditions)
     {
-        // Nobody swings at less than a fiftieth of what was meant, or harder than can be.
-        var speed = Strokes.Pace.CueSpeed(stroke.Pace) * Math.Max(0.02, 1 + Pace);
-        return stroke with
-        {
-            AimDegrees = stroke.AimDegrees + TurnDegrees,
-            Pace = Math.Clamp(Strokes.Pace.OfCueSpeed(speed), Strokes.Pace.Slowest, Strokes.Pace.Hardest),
-        };
+        var strike = stroke.ToStrike().With(TurnDegrees, Math.Max(LeastSpeed, 1 + Pace));
+        return IsMiscue ? strike.LaunchSlipping(conditions, Slip) : strike.Launch(conditions, Side, Height);
     }
 
     /// <summary>Plays the stroke with this error from a layout.</summary>
@@ -52,7 +56,7 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
             simulator.Place(layout.AsSpan());
         else
             PlaceAnew(simulator, layout);
-        simulator.Release([(0, Applied(stroke).ToStrike().Launch(simulator.Conditions, Side, Height))], record);
+        simulator.Release([(0, Launch(stroke, simulator.Conditions))], record);
     }
 
     private void PlaceAnew(Simulator simulator, Layout layout)
@@ -65,5 +69,5 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     }
 
     /// <summary>Whether the stroke with this error pots the ball.</summary>
-    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Applied(stroke), Side, Height, Lay);
+    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Launch(stroke, trial.Conditions), Lay);
 }

@@ -35,6 +35,7 @@ public sealed record PackOpening(int Least, int Most, int Mostly, Estimate Mean)
             return null;
         var lines = new PotLines(layout, shape);
         var before = lines.FreeReds;
+        var scatter = Scatter.Of(layout, stroke, skill, shape);
         var counts = workers
             .InParallel(
                 Batches,
@@ -45,7 +46,7 @@ public sealed record PackOpening(int Least, int Most, int Mostly, Estimate Mean)
                     for (var i = 0; i < Batch; i++)
                     {
                         workers.Cancel.ThrowIfCancellationRequested();
-                        Telling.At(batch * Batch + i, skill).Play(simulator, layout, stroke, null);
+                        scatter.Error(Telling.At(batch * Batch + i)).Play(simulator, layout, stroke, null);
                         opened[i] = FreeRedsAfter(simulator, lines, shape) - before;
                     }
                     return opened;

@@ -9,7 +9,7 @@ namespace DeepBaize.Core.Reading;
 /// <summary>A ball's straight way into a pocket, wherever the white is.</summary>
 /// <param name="Slot">In the layout.</param>
 /// <param name="Direction">Of the middle of the opening.</param>
-/// <param name="Half">Half of the opening.</param>
+/// <param name="Window">Off its direction it still goes in.</param>
 /// <param name="Distance">To the drop, m.</param>
 /// <param name="Ghost">Where the white has to come, m.</param>
 /// <param name="End">Where its way ends, at the drop, m.</param>
@@ -18,7 +18,7 @@ public readonly record struct PotLine(
     int Slot,
     Pocket Pocket,
     Angle Direction,
-    Angle Half,
+    PotWindow Window,
     double Distance,
     Vec2 Ghost,
     Vec2 End,
@@ -40,19 +40,9 @@ public readonly record struct QuickPot(PotLine Line, Angle Cut, double CueBallDi
 /// </summary>
 public sealed class PotLines
 {
-    // Nothing is potted thinner than this, or through a narrower opening.
+    // Nothing is potted thinner than this, or where the jaws close the way by more than this.
     private const double ThinnestCut = 78 * Math.PI / 180;
-    private static readonly Angle NarrowestHalf = Angle.FromDegrees(0.3);
-
-    /// <summary>
-    /// Off a jaw a ball still goes in from so many times the clear half of the opening: fitted to <see cref="TableReading"/>.
-    /// </summary>
-    private const double OffJaws = 1.65;
-
-    /// <summary>
-    /// What a tip a radius off the middle turns the object ball by, radians: throw, fitted to <see cref="TableReading"/>.
-    /// </summary>
-    private const double ThrowPerTip = 0.22;
+    private static readonly Angle Narrowest = Angle.FromDegrees(0.3);
 
     private const double Diameter = 2 * BallRadius,
         Clear = Diameter - TableShape.InputTolerance;
@@ -138,15 +128,15 @@ public sealed class PotLines
     {
         var (direction, opening) = Strokes.Cut.Opening(ball.At, pocket);
         // Along the cushion into a middle pocket, or past a near jaw: no line worth having.
-        if (opening.Radians < -NarrowestHalf.Radians)
+        if (opening.Radians < -Narrowest.Radians)
             return null;
         var along = direction.Unit;
         var ghost = ball.At - Diameter * along;
         if (!shape.CanRest(ghost))
             return null;
         var distance = ball.At.DistanceTo(pocket.Drop.Centre) - pocket.Drop.Radius;
-        var half = Angle.FromRadians(Math.Max(NarrowestHalf.Radians, opening.Radians / 2));
-        return new(slot, pocket.Pocket, direction, half, distance, ghost, ball.At + distance * along, -1);
+        var window = PotWindow.Of(opening, direction, distance, pocket.Pocket);
+        return new(slot, pocket.Pocket, direction, window, distance, ghost, ball.At + distance * along, -1);
     }
 
     /// <summary>The ways of the ball in a slot.</summary>
@@ -202,7 +192,7 @@ public sealed class PotLines
             return null;
         if (Blocker(line.Slot, white, line.Ghost) >= 0)
             return null;
-        return new(line, cut, distance, Chance(line.Half, cut, distance, skill));
+        return new(line, cut, distance, QuickChance.Of(line.Window, cut, distance, skill));
     }
 
     /// <summary>The ball that keeps the white from an open line; null if none does, or the cut is too thin.</summary>
@@ -212,18 +202,4 @@ public sealed class PotLines
             : null;
 
     private static Angle CutOf(in PotLine line, Vec2 towardsGhost) => Angle.Between(towardsGhost.Direction, line.Direction).Abs;
-
-    /// <summary>
-    /// An error of the aim is carried over the white's way and across the contact, one of the tip throws the ball; the pocket takes what
-    /// stays within its opening.
-    /// </summary>
-    /// <param name="half">Of the opening.</param>
-    /// <param name="cut">φ.</param>
-    /// <param name="distance">Of the white from the ghost ball, m.</param>
-    public static double Chance(Angle half, Angle cut, double distance, Skill skill)
-    {
-        var byAim = skill.DirectionDegrees * Math.PI / 180 * distance / (Diameter * Math.Cos(cut.Radians));
-        var byTip = ThrowPerTip * skill.TipError;
-        return Normal.Within(OffJaws * half.Radians / Math.Sqrt(byAim * byAim + byTip * byTip));
-    }
 }

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
@@ -46,7 +47,8 @@ public sealed record PotOption(
 /// </summary>
 public static class TableReading
 {
-    private const double MaxPace = 9;
+    /// <summary>Harder nobody is asked to play to get a ball there: of the cue, m/s.</summary>
+    private const double Hardest = 5.1;
 
     // Plants and doubles beyond this are never worth a look: common practice, no source.
     private const double FarthestPlant = 0.7,
@@ -105,11 +107,12 @@ public static class TableReading
         if (!cut.CanBeAimed || !IsClear(layout, cut))
             return 0;
         var trial = new PotTrial(layout, cut, shape);
-        var (best, bestPace) = (0.0, 0.0);
+        var (best, bestSpeed) = (0.0, 0.0);
+        var (simulator, record) = (new Simulator(shape, Simulator.Coarse), new ShotRecord());
         double? near = null;
-        double Share(double pace, double height)
+        double Share(double speed, double height)
         {
-            var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
+            var stroke = new Stroke(cut.AimDegrees, 0, height, Pace.OfCueSpeed(speed), 0);
             var reach = Reach.Of(layout, stroke, player);
             stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
             if (PotAim.Find(trial, cut, stroke, near, PotAim.Roughly) is not { } aim)
@@ -117,23 +120,24 @@ public static class TableReading
             near = aim;
             stroke = stroke with { AimDegrees = aim };
             var potted = 0;
-            foreach (var error in Choosing.Set(strokes, player.Skill.Times(reach.ErrorFactor)))
-                if (error.Pots(trial, stroke))
+            var scatter = Scatter.Of(layout, stroke, player.Skill.Times(reach.ErrorFactor), simulator, record);
+            foreach (var luck in Choosing.Set(strokes))
+                if (scatter.Error(luck).Pots(trial, stroke))
                     potted++;
             return (double)potted / strokes;
         }
-        foreach (var pace in (ReadOnlySpan<double>)[4, 5.5, 7, 3, 2.5])
+        foreach (var speed in (ReadOnlySpan<double>)[1.05, 1.7, 2.7, 0.75, 0.65])
         {
-            var share = Share(pace, 0);
+            var share = Share(speed, 0);
             if (share > best)
-                (best, bestPace) = (share, pace);
+                (best, bestSpeed) = (share, speed);
             if (best > certain)
                 return best;
         }
         // Where plain ball is not quite enough, a little screw or follow may be.
         if (best is > nearly and <= 0.5)
             foreach (var height in (ReadOnlySpan<double>)[-0.7, 0.7])
-                best = Math.Max(best, Share(bestPace, height));
+                best = Math.Max(best, Share(bestSpeed, height));
         return best;
     }
 
@@ -167,9 +171,8 @@ public static class TableReading
     /// <summary>The chance of the likeliest double at a medium pace; 0 if none is on.</summary>
     public static double Doubles(Layout layout, Player player, TableShape shape)
     {
-        const double pace = 5;
         return Doubles(layout, shape)
-            .Select(cut => Judge(layout, cut, new(0, 0, 0, pace, player.NaturalElevation), player, shape, Choosing).Chance.Value)
+            .Select(cut => Judge(layout, cut, new(0, 0, 0, Pace.Medium, player.NaturalElevation), player, shape, Choosing).Chance.Value)
             .DefaultIfEmpty(0)
             .Max();
     }
@@ -277,7 +280,7 @@ public static class TableReading
             Pace = played.Pace,
             AimDegrees = played.AimDegrees,
             Tolerance = new(left - right, (left - right) * Math.PI / 180 * cut.CueBallDistance * 1000),
-            Chance = Played(trial, cut, played, skill, stream),
+            Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape), stream),
         };
     }
 
@@ -288,15 +291,12 @@ public static class TableReading
     private static Stroke? Softest(PotTrial trial, in Cut cut, Stroke stroke, Skill skill)
     {
         // The aim off a far jaw takes long to find.
-        var step = cut.Fault == CutFault.OffJaw ? 1.5 : 0.5;
+        var step = cut.Fault == CutFault.OffJaw ? 1.6 : 1.17;
         const double tooSoft = 2;
         double? near = null;
         Stroke? last = null;
-        for (
-            var pace = stroke.Pace;
-            pace <= Math.Max(MaxPace, stroke.Pace);
-            pace = pace < MaxPace ? Math.Min(MaxPace, pace + step) : pace + 1
-        )
+        var asked = Pace.CueSpeed(stroke.Pace);
+        foreach (var pace in Pace.Ladder(asked, Math.Max(Hardest, asked), step).Prepend(stroke.Pace))
         {
             var played = stroke with { Pace = pace };
             near = PotAim.Find(trial, cut, played, near, PotAim.Roughly) ?? near;
@@ -305,22 +305,21 @@ public static class TableReading
             played = played with { AimDegrees = near.Value };
             last = played;
             var softer = new StrokeError(0, -tooSoft * skill.PacePercent / 100, 0, 0);
-            if (pace == stroke.Pace || trial.GetsThere(softer.Applied(played)))
+            if (pace == stroke.Pace || trial.GetsThere(softer.Launch(played, trial.Conditions)))
                 break;
         }
         return last;
     }
 
     /// <summary>The stroke played out with the player's errors, until the share that goes in is known well enough.</summary>
-    private static Estimate Played(PotTrial trial, in Cut cut, Stroke stroke, Skill skill, ErrorStream stream)
+    private static Estimate Played(PotTrial trial, in Cut cut, Stroke stroke, Scatter scatter, ErrorStream stream)
     {
         var pots = new Sums();
         for (var next = FirstStrokes; ; next *= 2)
         {
             for (var i = pots.Strokes; i < next; i++)
             {
-                var error = stream.At(i, skill);
-                pots.Add(i, error.Pots(trial, stroke));
+                pots.Add(i, scatter.Error(stream.At(i)).Pots(trial, stroke));
             }
             var share = pots.Share;
             var isHopeless = cut.Kind != PotKind.Direct && share.Value < LeastChance;

@@ -10,7 +10,7 @@ namespace DeepBaize.Core.Sampling;
 /// </remarks>
 public static class ScrambledNet
 {
-    public const int Dimensions = 8;
+    public const int Dimensions = 10;
 
     /// <summary>Of the polynomials and the first direction numbers, from the second dimension on: degree, coefficients, numbers.</summary>
     private static readonly (int Degree, uint Inner, uint[] First)[] Table =
@@ -22,6 +22,8 @@ public static class ScrambledNet
         (4, 1, [1, 1, 3, 3]),
         (4, 4, [1, 3, 5, 13]),
         (5, 2, [1, 1, 5, 5, 17]),
+        (5, 4, [1, 1, 5, 5, 5]),
+        (5, 7, [1, 1, 7, 11, 19]),
     ];
 
     private static readonly uint[][] Directions = [.. Enumerable.Range(0, Dimensions).Select(DirectionsOf)];

@@ -19,6 +19,7 @@ public sealed record SpreadQuestion(Layout Layout, Stroke Stroke, Cut? Pot, Skil
 /// <param name="MissThin">In which it was missed on the thin side, or not hit.</param>
 /// <param name="InOff">In which the white goes in.</param>
 /// <param name="Kiss">In which the white or the chosen ball meets a third ball after their own contact.</param>
+/// <param name="Miscue">In which the tip slips off the ball.</param>
 /// <param name="Wanted">In which the white does what is wanted of it, whether or not the pot goes in; 0 without a goal.</param>
 /// <param name="Both">In which the ball goes in, the white stays on the table, and does it.</param>
 public readonly record struct SpreadOdds(
@@ -27,13 +28,14 @@ public readonly record struct SpreadOdds(
     Estimate MissThin,
     Estimate InOff,
     Estimate Kiss,
+    Estimate Miscue,
     Estimate Wanted,
     Estimate Both
 )
 {
     /// <summary>Of the least certain of them.</summary>
     public double LargestError =>
-        new[] { Pot.Error, MissThick.Error, MissThin.Error, InOff.Error, Kiss.Error, Wanted.Error, Both.Error }.Max();
+        new[] { Pot.Error, MissThick.Error, MissThin.Error, InOff.Error, Kiss.Error, Miscue.Error, Wanted.Error, Both.Error }.Max();
 }
 
 /// <summary>Where the white stops on the average, of the strokes in which it stays on the table; m.</summary>
@@ -101,6 +103,7 @@ public static class Spread
     )
     {
         effort ??= SpreadEffort.Told(EventsOf(question));
+        var scatter = Scatter.Of(question.Layout, question.Stroke, question.Skill, question.Shape);
         var tallies = new List<Tally>();
         var all = new Tally();
         for (var (played, next) = (0, effort.Fewest); ; next = Math.Min(effort.Most, 2 * played))
@@ -108,7 +111,7 @@ public static class Spread
             var first = played;
             var batches = workers.InParallel(
                 (next - first + Batch - 1) / Batch,
-                i => Play(question, stream ?? Reporting, first + i * Batch, Math.Min(Batch, next - first - i * Batch), workers.Cancel)
+                i => Play(question, scatter, stream ?? Reporting, first + i * Batch, Math.Min(Batch, next - first - i * Batch), workers.Cancel)
             );
             foreach (var batch in batches)
                 all.Add(batch);
@@ -146,6 +149,7 @@ public static class Spread
         public readonly Sums Pots = new(),
             InOffs = new(),
             Kisses = new(),
+            Miscues = new(),
             Thick = new(),
             Thin = new(),
             Wanted = new(),
@@ -157,7 +161,7 @@ public static class Spread
             ThickRests = [],
             ThinRests = [];
 
-        private IEnumerable<Sums> Figures => [Pots, InOffs, Kisses, Thick, Thin, Wanted, Both, Stays, X, Y];
+        private IEnumerable<Sums> Figures => [Pots, InOffs, Kisses, Miscues, Thick, Thin, Wanted, Both, Stays, X, Y];
 
         public void Add(Tally other)
         {
@@ -172,6 +176,7 @@ public static class Spread
                 MissThin: Thin.Share,
                 InOff: InOffs.Share,
                 Kiss: Kisses.Share,
+                Miscue: Miscues.Share,
                 Wanted: Wanted.Share,
                 Both: Both.Share
             );
@@ -179,9 +184,9 @@ public static class Spread
         public MeanRest Mean => new(X.For(Stays), Y.For(Stays));
     }
 
-    private static Tally Play(SpreadQuestion question, ErrorStream stream, int first, int count, CancellationToken cancel)
+    private static Tally Play(SpreadQuestion question, Scatter scatter, ErrorStream stream, int first, int count, CancellationToken cancel)
     {
-        var (layout, stroke, pot, skill, shape, goal) = question;
+        var (layout, stroke, pot, _, shape, goal) = question;
         var simulator = new Simulator(shape, Simulator.Coarse);
         var record = new ShotRecord();
         var tally = new Tally();
@@ -189,13 +194,15 @@ public static class Spread
         for (var i = first; i < first + count; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            stream.At(i, skill).Play(simulator, layout, stroke, record);
+            var error = scatter.Error(stream.At(i));
+            error.Play(simulator, layout, stroke, record);
 
             var stays = simulator.IsOnTable(0);
             var rest = stays ? simulator.At(0) : default;
             if (stays)
                 tally.Rests.Add(rest);
             tally.InOffs.Add(i, !stays);
+            tally.Miscues.Add(i, error.IsMiscue);
             tally.Stays.Add(i, stays);
             tally.X.Add(i, rest.X);
             tally.Y.Add(i, rest.Y);

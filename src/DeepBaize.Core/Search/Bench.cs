@@ -49,5 +49,9 @@ public sealed class Bench(SearchContext context)
         return from.Play(Simulator, Record, nominated, context.Shape);
     }
 
+    /// <summary>How a player's stroke from a layout scatters.</summary>
+    /// <param name="skill">At its reach.</param>
+    public Scatter ScatterOf(Layout layout, in Stroke stroke, Skill skill) => Scatter.Of(layout, stroke, skill, Simulator, Record);
+
     public Quality Judge(Situation situation) => context.Worth.Of(situation, LinesOf(situation.Layout));
 }

@@ -1,10 +1,20 @@
+using DeepBaize.Core.Strokes;
+
 namespace DeepBaize.Core.Search;
 
 /// <summary>How much work goes into one choice of a stroke: counted, not timed, so that the same question has the same answer.</summary>
 public sealed record Effort
 {
-    public const double Softest = 1.5,
-        Hardest = 8.5;
+    // Of the cue, m/s.
+    private const double SoftestSpeed = 0.47,
+        HardestSpeed = 4.4;
+
+    public static double Softest { get; } = Pace.OfCueSpeed(SoftestSpeed);
+
+    public static double Hardest { get; } = Pace.OfCueSpeed(HardestSpeed);
+
+    /// <summary>All that are tried, laid out in speed.</summary>
+    public IEnumerable<double> Paces => Pace.Ladder(SoftestSpeed, HardestSpeed, SpeedRatio);
 
     /// <summary>So many pots that look best are tried.</summary>
     public required int Pots { get; init; }
@@ -23,7 +33,8 @@ public sealed record Effort
     /// <summary>Of the tip with side, tips.</summary>
     public double[] SideHeights { get; init; } = [];
 
-    public required double PaceStep { get; init; }
+    /// <summary>So many times as fast as the one before is each speed that is tried.</summary>
+    public required double SpeedRatio { get; init; }
 
     /// <summary>So many strokes are played with errors.</summary>
     public required int Sifted { get; init; }
@@ -33,6 +44,9 @@ public sealed record Effort
 
     /// <summary>So many are bettered by small changes.</summary>
     public int Refined { get; init; }
+
+    /// <summary>Twice as many as are deepened are weighed anew, each by so many strokes; 0: none.</summary>
+    public int Weighed { get; init; }
 
     /// <summary>Of so many it is asked what would be played next, from each place where the white may stop.</summary>
     public int Deepened { get; init; }
@@ -60,10 +74,11 @@ public sealed record Effort
             ? this
             : this with
             {
-                PaceStep = PaceStep / Math.Sqrt(context.Share),
+                SpeedRatio = Math.Pow(SpeedRatio, 1 / Math.Sqrt(context.Share)),
                 Sifted = context.Bounded(Sifted, 8),
                 Samples = context.Bounded(Samples, 8),
                 Refined = context.Bounded(Refined, 1),
+                Weighed = context.Bounded(Weighed, 16),
                 Deepened = context.Bounded(Deepened, 1),
                 DeepSamples = context.Bounded(DeepSamples, 8),
                 MostTold = context.Bounded(MostTold, 128),
@@ -78,10 +93,11 @@ public sealed record Effort
             Heights = [-1.2, -0.8, -0.4, 0, 0.4, 0.8, 1.2],
             Sides = [-0.8, 0.8],
             SideHeights = [-0.7, 0, 0.7],
-            PaceStep = 0.5,
+            SpeedRatio = 1.17,
             Sifted = 60,
             Samples = 16,
             Refined = 12,
+            Weighed = 64,
             Deepened = 6,
             DeepSamples = 12,
             Told = 5,
@@ -96,10 +112,11 @@ public sealed record Effort
             Heights = [-1.1, -0.55, 0, 0.55, 1.1],
             Sides = [-0.7, 0.7],
             SideHeights = [-0.5, 0.5],
-            PaceStep = 0.7,
+            SpeedRatio = 1.25,
             Sifted = 30,
             Samples = 12,
             Refined = 4,
+            Weighed = 32,
             Deepened = 2,
             DeepSamples = 8,
             MostTold = 256,
@@ -112,7 +129,7 @@ public sealed record Effort
         {
             Pots = 3,
             Heights = [-0.9, 0, 0.9],
-            PaceStep = 1.4,
+            SpeedRatio = 1.56,
             Sifted = 6,
             Samples = 8,
         };

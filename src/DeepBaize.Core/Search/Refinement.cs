@@ -5,13 +5,13 @@ namespace DeepBaize.Core.Search;
 /// <summary>A small change of a stroke.</summary>
 /// <param name="Height">Tips.</param>
 /// <param name="Side">Tips.</param>
-/// <param name="Pace">Steps of pace.</param>
+/// <param name="Speed">Of the cue: the logarithm of what it is multiplied by.</param>
 /// <param name="Part">Of the pocket.</param>
 /// <param name="AimDegrees">Where the stroke is not aimed at a pocket.</param>
-public readonly record struct Turn(double Height = 0, double Side = 0, double Pace = 0, double Part = 0, double AimDegrees = 0)
+public readonly record struct Turn(double Height = 0, double Side = 0, double Speed = 0, double Part = 0, double AimDegrees = 0)
 {
     public static Turn operator *(double scale, in Turn t) =>
-        new(scale * t.Height, scale * t.Side, scale * t.Pace, scale * t.Part, scale * t.AimDegrees);
+        new(scale * t.Height, scale * t.Side, scale * t.Speed, scale * t.Part, scale * t.AimDegrees);
 
     /// <summary>The stroke so changed; null if the tip slips off, or the pace is out of range.</summary>
     public Stroke? Of(in Stroke stroke, double softest, double hardest)
@@ -21,7 +21,7 @@ public readonly record struct Turn(double Height = 0, double Side = 0, double Pa
         {
             HeightTips = stroke.HeightTips + Height,
             SideTips = stroke.SideTips + Side,
-            Pace = stroke.Pace + Pace,
+            Pace = Speed == 0 ? stroke.Pace : Pace.OfCueSpeed(Pace.CueSpeed(stroke.Pace) * Math.Exp(Speed)),
             AimDegrees = stroke.AimDegrees + AimDegrees,
         };
         return Tip.Margin(turned.SideTips, turned.HeightTips) < leastMargin || turned.Pace < softest || turned.Pace > hardest

@@ -29,9 +29,14 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
 
     private static readonly (double Height, double Side)[] Columns = [(0, 0), (-0.9, 0), (0.9, 0), (0, 0.9), (0, -0.9)];
 
-    public const double Softest = 1.5,
-        Hardest = 8;
-    private const double PaceStep = 0.65;
+    // Of the cue, m/s, and how many times as fast each speed that is tried is as the one before.
+    private const double SoftestSpeed = 0.47,
+        HardestSpeed = 3.75,
+        SpeedRatio = 1.23;
+
+    public static double Softest { get; } = Pace.OfCueSpeed(SoftestSpeed);
+
+    public static double Hardest { get; } = Pace.OfCueSpeed(HardestSpeed);
 
     /// <summary>Every ball on that can be struck straight, with each fullness.</summary>
     public IEnumerable<(int Slot, double Offset)> Ways(Situation from) => Targets(from).SelectMany(slot => Offsets.Select(o => (slot, o)));
@@ -145,7 +150,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
                 0
             );
             stroke = stroke with { ElevationDegrees = Reach.ButtFor(from.Layout, stroke, context.Player) };
-            for (var pace = Softest; pace <= Hardest; pace += coarse ? 2 * PaceStep : PaceStep)
+            foreach (var pace in Pace.Ladder(SoftestSpeed, HardestSpeed, coarse ? SpeedRatio * SpeedRatio : SpeedRatio))
                 yield return stroke with
                 {
                     Pace = pace,

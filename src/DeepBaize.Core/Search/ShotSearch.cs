@@ -19,7 +19,8 @@ public sealed record Target(Pot Pot, Ball Nominated, Cut Cut);
 /// <param name="Chance">That it scores.</param>
 /// <param name="Foul">That it ends in a foul, the white going in above all.</param>
 /// <param name="Holds">Of the times that it scores, the share after which the next pot is better than even.</param>
-public readonly record struct ChoiceOdds(Estimate Chance, Estimate Foul, Estimate Holds);
+/// <param name="Miscue">That the tip slips off; not yet known of what has only been chosen.</param>
+public readonly record struct ChoiceOdds(Estimate Chance, Estimate Foul, Estimate Holds, Estimate? Miscue = null);
 
 /// <summary>A stroke to pot a ball that is on, and what it is worth.</summary>
 /// <param name="Stroke">As aimed.</param>
@@ -69,13 +70,16 @@ public sealed class ShotSearch(SearchContext context)
     /// <summary>A quick estimate counts as so many strokes played.</summary>
     private const int EstimateWeighs = 14;
 
-    /// <summary>Strokes for the same pot that leave the white nearer than this to one another, at a like pace, are one; m.</summary>
+    /// <summary>
+    /// Strokes for the same pot that leave the white nearer than this to one another, m, and are less than so many times as fast, are one.
+    /// </summary>
     private const double SamePlace = 0.04,
-        SamePace = 0.8;
+        SameSpeed = 1.3;
 
     private const double BetterThanEven = 0.5;
 
     private static readonly ErrorStream Sifting = ErrorStream.Named("shots: sift"),
+        Weighing = ErrorStream.Named("shots: weigh"),
         Deepening = ErrorStream.Named("shots: deepen"),
         Glancing = ErrorStream.Named("shots: glance"),
         Telling = ErrorStream.Named("shots: tell"),
@@ -121,6 +125,7 @@ public sealed class ShotSearch(SearchContext context)
             return [];
         sifted?.Invoke([.. ranked.Take(3).Select(r => ChoiceOf(from, r))]);
         ranked = Refined(from, ranked, effort);
+        ranked = Weighed(from, ranked, effort);
         ranked = Deepened(from, ranked, effort);
         return Told(from, [.. OnePotEachFirst(ranked, effort).Take(effort.Told)], effort);
     }
@@ -134,10 +139,10 @@ public sealed class ShotSearch(SearchContext context)
         foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
             foreach (var (height, side) in Columns(effort))
                 tried.AddRange(Column(bench, from, candidate, height, side, effort));
-        var errors = Glancing.Set(effort.Samples, context.Player.Skill);
+        var errors = Glancing.Set(effort.Samples);
         var best = Distinct(tried, effort.Sifted, effort.Sifted).Select(t => Sample(bench, from, t, errors)).MaxBy(r => r.Value);
         if (best is not null && isTold)
-            best = Sample(bench, from, best.Tried, TellingGlance.Set(effort.Samples, context.Player.Skill));
+            best = Sample(bench, from, best.Tried, TellingGlance.Set(effort.Samples));
         return best is null ? null : ChoiceOf(from, best);
     }
 
@@ -159,7 +164,7 @@ public sealed class ShotSearch(SearchContext context)
 
     private List<Ranked> Sifted(Situation from, List<Tried> tried, Effort effort)
     {
-        var errors = Sifting.Set(effort.Samples, context.Player.Skill);
+        var errors = Sifting.Set(effort.Samples);
         var distinct = Distinct(tried, effort.Sifted, perPot: Math.Max(6, effort.Sifted / 4));
         return
         [
@@ -170,7 +175,7 @@ public sealed class ShotSearch(SearchContext context)
     /// <summary>Small changes that better the value, with the errors that have sifted.</summary>
     private List<Ranked> Refined(Situation from, List<Ranked> ranked, Effort effort)
     {
-        var errors = Sifting.Set(effort.Samples, context.Player.Skill);
+        var errors = Sifting.Set(effort.Samples);
         // The best of each pot first, so that no idea is lost for want of room.
         var seeds = ranked
             .GroupBy(r => r.Tried.Of.Pot)
@@ -184,12 +189,30 @@ public sealed class ShotSearch(SearchContext context)
         return Distinctness.Distinct(refined.OrderByDescending(r => r.Value), (a, b) => IsSame(a.Tried, b.Tried));
     }
 
+    /// <summary>
+    /// The best anew, by more strokes of another stream: of many, the best by a few strokes are the lucky ones, and refinement follows
+    /// their luck.
+    /// </summary>
+    private List<Ranked> Weighed(Situation from, List<Ranked> ranked, Effort effort)
+    {
+        if (effort.Weighed == 0)
+            return ranked;
+        var best = ranked.Take(Math.Max(1, 2 * effort.Deepened)).ToList();
+        var errors = Weighing.Set(effort.Weighed);
+        return
+        [
+            .. context
+                .InParallel(best.Count, (bench, i) => Sample(bench, from, best[i].Tried, errors))
+                .OrderByDescending(r => r.Value),
+        ];
+    }
+
     private List<Ranked> Deepened(Situation from, List<Ranked> ranked, Effort effort)
     {
         if (effort.Deepened == 0)
             return ranked;
         var deep = ranked.Take(effort.Deepened).ToList();
-        var errors = Deepening.Set(effort.DeepSamples, context.Player.Skill);
+        var errors = Deepening.Set(effort.DeepSamples);
         // One piece of work a place where the white may stop, so that the cores are shared evenly.
         var after = context.InParallel(
             deep.Count * effort.DeepSamples,
@@ -215,7 +238,7 @@ public sealed class ShotSearch(SearchContext context)
         var deep = context.InParallel(
             ranked.Count * effort.Final,
             (bench, k) =>
-                Deep(bench, from, ranked[k / effort.Final].Tried, TellingDeep.At(k % effort.Final, context.Player.Skill), isTold: true)
+                Deep(bench, from, ranked[k / effort.Final].Tried, TellingDeep.At(k % effort.Final), isTold: true)
         );
         return
         [
@@ -240,17 +263,20 @@ public sealed class ShotSearch(SearchContext context)
     {
         const int first = 128;
         const double enough = 0.01;
-        var (scores, fouls, holds) = (new Sums(), new Sums(), new Sums());
+        var (scores, fouls, holds, miscues) = (new Sums(), new Sums(), new Sums(), new Sums());
+        var scatter = ScatterOf(bench, from, tried);
         for (var next = first; ; next *= 2)
         {
             for (var i = scores.Strokes; i < next; i++)
             {
-                var drawn = Draw(bench, from, tried, Telling.At(i, context.Player.Skill), out _);
+                var error = scatter.Error(Telling.At(i));
+                var drawn = Draw(bench, from, tried, error, out _);
+                miscues.Add(i, error.IsMiscue);
                 scores.Add(i, drawn.Scores);
                 fouls.Add(i, drawn.Foul);
                 holds.Add(i, drawn.Scores && drawn.Holds);
             }
-            var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores));
+            var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores), miscues.Share);
             if (next >= most || (odds.Chance.Error <= enough && odds.Foul.Error <= enough))
                 return odds;
         }
@@ -293,7 +319,7 @@ public sealed class ShotSearch(SearchContext context)
             foreach (
                 var option in TableReading.Read(
                     layout,
-                    new(0, 0, 0, 4, context.Player.NaturalElevation),
+                    new(0, 0, 0, Pace.Medium, context.Player.NaturalElevation),
                     context.Player,
                     context.Shape,
                     context.Workers
@@ -336,7 +362,7 @@ public sealed class ShotSearch(SearchContext context)
         var trial = new PotTrial(from.Layout, candidate.Cut, context.Shape);
         double? near = null;
         var reach = Reach.Of(from.Layout, new(candidate.Cut.AimDegrees, side, height, Effort.Softest, 0), context.Player);
-        for (var pace = Effort.Softest; pace <= Effort.Hardest + 1e-9; pace += effort.PaceStep)
+        foreach (var pace in effort.Paces)
             if (Try(bench, trial, from, candidate, reach, new(candidate.Cut.AimDegrees, side, height, pace, 0), ref near) is { } tried)
                 tries.Add(tried);
         return tries;
@@ -354,23 +380,26 @@ public sealed class ShotSearch(SearchContext context)
         var played = bench.Play(from, stroke, default, candidate.Nominated);
         if (played.Ruling.Points == 0 || bench.Simulator.PocketOf(candidate.Pot.Slot) != candidate.Cut.Pocket)
             return null;
-        var chance = candidate.Chance;
-        if (reach.ErrorFactor > 1 && candidate.Cut.Kind == PotKind.Direct)
-            chance = PotLines.Chance(
-                Angle.FromDegrees(candidate.Cut.OpeningDegrees / 2),
-                Angle.FromDegrees(candidate.Cut.CutDegrees).Abs,
-                candidate.Cut.CueBallDistance,
-                context.Player.Skill.Times(reach.ErrorFactor)
-            );
+        var chance = candidate.Cut.Kind == PotKind.Direct ? ChanceOf(candidate.Cut, stroke, reach) : candidate.Chance;
         var next = bench.Judge(played.Leaves);
         var value = chance * (context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + next.Value) - (1 - chance) * context.Worth.MissCost;
         var penalty = PenaltyOf(stroke, Kisses.First(bench.Record, candidate.Pot) is not null);
         return new(candidate, stroke, reach, chance, value - penalty * Math.Abs(value), played, next) { Penalty = penalty };
     }
 
+    /// <summary>The quick estimate with what this stroke adds to it: reach, power, and what side asks to be allowed for.</summary>
+    private double ChanceOf(in Cut cut, in Stroke stroke, in Reach reach) =>
+        QuickChance.Of(
+            PotWindow.Of(cut),
+            Angle.FromDegrees(cut.CutDegrees).Abs,
+            cut.CueBallDistance,
+            context.Player.Skill.Times(reach.ErrorFactor * Skill.GrowthAt(stroke.Pace)),
+            stroke.SideTips == 0 ? 0 : Math.Abs(Angle.FromDegrees(stroke.AimDegrees - cut.AimDegrees).Radians) * cut.CueBallDistance
+        );
+
     // Of strokes that are worth nearly the same a player takes the simpler one. Shares of the value: common practice, no source.
     private const double PenaltyOfPace = 0.004,
-        EasyPace = 5,
+        EasyPace = 4,
         PenaltyOfSide = 0.01,
         PenaltyOfCannon = 0.005,
         CannonToAvoid = 0.3;
@@ -389,19 +418,12 @@ public sealed class ShotSearch(SearchContext context)
     /// <summary>One outcome of a stroke.</summary>
     private readonly record struct Drawn(bool Scores, bool Foul, double Value, bool Holds);
 
+    private Scatter ScatterOf(Bench bench, Situation from, Tried tried) =>
+        bench.ScatterOf(from.Layout, tried.Stroke, context.Player.Skill.Times(tried.Reach.ErrorFactor));
+
     private Drawn Draw(Bench bench, Situation from, Tried tried, in StrokeError error, out Played played)
     {
-        var factor = tried.Reach.ErrorFactor;
-        var able =
-            factor == 1
-                ? error
-                : error with
-                {
-                    TurnDegrees = factor * error.TurnDegrees,
-                    Side = factor * error.Side,
-                    Height = factor * error.Height,
-                };
-        played = bench.Play(from, tried.Stroke, able, tried.Of.Nominated);
+        played = bench.Play(from, tried.Stroke, error, tried.Of.Nominated);
         var scores = played.Ruling.Points > 0;
         if (!scores)
             return new(false, played.Ruling.IsFoul, 0, false);
@@ -414,18 +436,19 @@ public sealed class ShotSearch(SearchContext context)
         );
     }
 
-    private Ranked Sample(Bench bench, Situation from, Tried tried, StrokeError[] errors)
+    private Ranked Sample(Bench bench, Situation from, Tried tried, Luck[] lucks)
     {
-        var drawn = new Drawn[errors.Length];
-        for (var i = 0; i < errors.Length; i++)
-            drawn[i] = Draw(bench, from, tried, errors[i], out _);
+        var scatter = ScatterOf(bench, from, tried);
+        var drawn = new Drawn[lucks.Length];
+        for (var i = 0; i < lucks.Length; i++)
+            drawn[i] = Draw(bench, from, tried, scatter.Error(lucks[i]), out _);
         return Tally(tried, drawn, null);
     }
 
     /// <summary>The same with what would be played next, instead of what the place looks like.</summary>
-    private Drawn Deep(Bench bench, Situation from, Tried tried, in StrokeError error, bool isTold = false)
+    private Drawn Deep(Bench bench, Situation from, Tried tried, in Luck luck, bool isTold = false)
     {
-        var drawn = Draw(bench, from, tried, error, out var played);
+        var drawn = Draw(bench, from, tried, ScatterOf(bench, from, tried).Error(luck), out var played);
         if (!drawn.Scores || played.Ruling.NextFrame.IsOver)
             return drawn;
         return drawn with
@@ -460,7 +483,7 @@ public sealed class ShotSearch(SearchContext context)
     private double ValueOf(double chance, double foul, double mean) =>
         chance * mean - (1 - chance) * context.Worth.MissCost - foul * context.Worth.FoulCost;
 
-    private Ranked Refine(Bench bench, Situation from, Ranked seed, StrokeError[] errors, Effort effort)
+    private Ranked Refine(Bench bench, Situation from, Ranked seed, Luck[] errors, Effort effort)
     {
         var (pot, trial) = (seed.Tried.Of, new PotTrial(from.Layout, seed.Tried.Of.Cut, context.Shape));
         return Refinement.Better(
@@ -495,8 +518,8 @@ public sealed class ShotSearch(SearchContext context)
         );
     }
 
-    private static readonly Turn[] PlainTurns = [new(Pace: 0.3), new(Height: 0.2), new(Part: 0.5)],
-        Turns = [new(Pace: 0.3), new(Height: 0.2), new(Side: 0.3), new(Part: 0.5)];
+    private static readonly Turn[] PlainTurns = [new(Speed: 0.1), new(Height: 0.2), new(Part: 0.5)],
+        Turns = [new(Speed: 0.1), new(Height: 0.2), new(Side: 0.3), new(Part: 0.5)];
 
     // ---- Distinct --------------------------------------------------------------------------------------------------
 
@@ -515,7 +538,7 @@ public sealed class ShotSearch(SearchContext context)
 
     private static bool IsSame(Tried a, Tried b)
     {
-        if (!a.Of.Pot.IsSameAs(b.Of.Pot) || Math.Abs(a.Stroke.Pace - b.Stroke.Pace) > SamePace)
+        if (!a.Of.Pot.IsSameAs(b.Of.Pot) || Pace.Ratio(a.Stroke.Pace, b.Stroke.Pace) > SameSpeed)
             return false;
         return a.Outcome.Leaves.Layout.White.At.DistanceTo(b.Outcome.Leaves.Layout.White.At) < SamePlace;
     }

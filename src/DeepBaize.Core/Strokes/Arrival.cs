@@ -63,40 +63,61 @@ public readonly record struct Arrival(
         if (contact is not { } hit)
             return null;
         // Struck while in contact: nothing comes between tip and ball.
-        var last = record.Pieces.LastOrDefault(p => p.Ball == 0 && p.End <= hit.Time + 1e-12);
-        if (last == default)
+        if (Comes(record, hit.Time, strike, shape.Conditions) is not { } comes)
             return null;
         var first = record.Pieces.First(p => p.Ball == 0);
         var objectPiece = record.Pieces.FirstOrDefault(p => p.Ball == hit.Other && p.Start >= hit.Time - 1e-12);
         if (objectPiece == default)
             return null;
+        var launch = strike.Launch(shape.Conditions);
+        var left = new Vec2(launch.Vx, launch.Vy).Direction;
+        var came = (hit.At - first.From).Direction;
+        var centres = (objectPiece.From - hit.At).Direction;
+        var went = new Vec2(objectPiece.Vx, objectPiece.Vy).Direction;
+        return comes with
+        {
+            SquirtDegrees = Strike.Squirt(strike.Side, shape.Conditions).Degrees,
+            SwerveDegrees = Angle.Between(left, came).Degrees,
+            ThrowDegrees = Angle.Between(centres, went).Degrees,
+        };
+    }
+
+    /// <summary>Speed and spin alone, of a cue ball that was recorded up to a time; null if it was struck at that time.</summary>
+    public static Arrival? Comes(ShotRecord record, double time, in Strike strike, Conditions conditions)
+    {
+        var (last, onBed) = (default(PathPiece), 0.0);
+        foreach (var piece in record.Pieces)
+        {
+            if (piece.Ball != 0 || piece.End > time + 1e-12)
+                continue;
+            last = piece;
+            if (!piece.IsInAir)
+                onBed += piece.End - piece.Start;
+        }
         var velocity = last.VelocityAtEnd;
         var speed = velocity.Length;
-
+        if (speed == 0)
+            return null;
         // Spin is not recorded, but follows: whatever the cloth does, sliding or in a landing, changes v, and Rω by 5/2 of that across;
         // while it rolls, Rω is v.
-        var launch = strike.Launch(shape.Conditions);
-        var rolls = shape.Conditions.RollingFriction * shape.Conditions.Gravity;
+        var launch = strike.Launch(conditions);
+        var rolls = conditions.RollingFriction * conditions.Gravity;
         var (wx, wy) =
             Math.Abs(Math.Sqrt(last.Ax * last.Ax + last.Ay * last.Ay) - rolls) < 1e-9
                 ? (-velocity.Y / BallRadius, velocity.X / BallRadius)
                 : (launch.Wx + 2.5 / BallRadius * (velocity.Y - launch.Vy), launch.Wy - 2.5 / BallRadius * (velocity.X - launch.Vx));
         var follow = BallRadius * (wy * velocity.X - wx * velocity.Y) / (speed * speed);
         // Side dies on the cloth only.
-        var onBed = record.Pieces.Where(p => p.Ball == 0 && !p.IsInAir && p.End <= hit.Time + 1e-12).Sum(p => p.End - p.Start);
-        var side = Math.Sign(launch.Wz) * Math.Max(0, Math.Abs(launch.Wz) - shape.Conditions.SpinDeceleration * onBed);
+        var side = Math.Sign(launch.Wz) * Math.Max(0, Math.Abs(launch.Wz) - conditions.SpinDeceleration * onBed);
+        return new(speed, follow, side * BallRadius / speed, 0, 0, 0);
+    }
 
-        var left = new Vec2(launch.Vx, launch.Vy).Direction;
-        var came = (hit.At - first.From).Direction;
-        var centres = (objectPiece.From - hit.At).Direction;
-        var went = new Vec2(objectPiece.Vx, objectPiece.Vy).Direction;
-        return new(
-            speed,
-            follow,
-            side * BallRadius / speed,
-            Strike.Squirt(strike.Side, shape.Conditions).Degrees,
-            Angle.Between(left, came).Degrees,
-            Angle.Between(centres, went).Degrees
-        );
+    /// <summary>By how much an object ball at rest is thrown off the line of centres, + to the left, degrees.</summary>
+    /// <param name="cut">From the cue ball's way to the line of centres.</param>
+    public double Thrown(Angle cut, Conditions conditions)
+    {
+        var (n, spin) = (cut.Unit, Speed / BallRadius);
+        var (_, sent) = BallContact.Collide(new(Speed, 0, 0, Follow * spin, SideSpin * spin), default, n.X, n.Y, conditions);
+        return Angle.Between(cut, new Vec2(sent.Vx, sent.Vy).Direction).Degrees;
     }
 }

@@ -4,19 +4,40 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Strokes;
 
-/// <summary>How hard the cue is swung, 1 to 10. Common practice, no source; a player's own scale may differ.</summary>
+/// <summary>
+/// How hard the cue is swung, 1 to 10: 3 is a gentle roll-in, 5 a medium shot, 10 all there is. Common practice, no source; a player's own
+/// scale may differ. What searches lay out they lay out in speed, which no scale changes.
+/// </summary>
 public static class Pace
 {
     public const double Slowest = 1,
         Hardest = 10;
-    private const double SlowestCueSpeed = 0.40,
-        Step = 1.375;
+    /// <summary>A medium shot: where a pace is needed and none is asked for.</summary>
+    public const double Medium = 3.5;
+
+    private const double CueSpeedAtOne = 0.24,
+        Power = 1.47;
 
     /// <summary>m/s.</summary>
-    public static double CueSpeed(double pace) => SlowestCueSpeed * Math.Pow(Step, pace - 1);
+    public static double CueSpeed(double pace) => CueSpeedAtOne * Math.Pow(pace, Power);
 
     /// <summary>The pace of a cue's speed, m/s: the inverse of <see cref="CueSpeed"/>.</summary>
-    public static double OfCueSpeed(double cueSpeed) => 1 + Math.Log(cueSpeed / SlowestCueSpeed) / Math.Log(Step);
+    public static double OfCueSpeed(double cueSpeed) => Math.Pow(cueSpeed / CueSpeedAtOne, 1 / Power);
+
+    /// <summary>
+    /// The pace now of one on the scale that was there first, 0.40·1.375^(pace − 1) m/s: what was written down then keeps its speed.
+    /// </summary>
+    public static double OfFirstScale(double pace) => Math.Clamp(OfCueSpeed(0.40 * Math.Pow(1.375, pace - 1)), Slowest, Hardest);
+
+    /// <summary>How many times as fast the cue is at the harder of two paces as at the softer.</summary>
+    public static double Ratio(double one, double other) => CueSpeed(Math.Max(one, other)) / CueSpeed(Math.Min(one, other));
+
+    /// <summary>Paces from one speed of the cue to another, m/s, each so many times as fast as the one before.</summary>
+    public static IEnumerable<double> Ladder(double softest, double hardest, double ratio)
+    {
+        for (var speed = softest; speed <= hardest * (1 + 1e-9); speed *= ratio)
+            yield return OfCueSpeed(speed);
+    }
 
     /// <summary>How far a plain ball struck from the baulk cushion straight up an empty table would run, in table lengths.</summary>
     public static double TableLengths(double cueSpeed, TableShape shape)

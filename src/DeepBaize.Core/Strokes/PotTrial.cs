@@ -54,7 +54,7 @@ public sealed class PotTrial
     /// <summary>Whether the cue ball, aimed so, gets as far as the ball that it is to strike, whether or not it meets it.</summary>
     public bool Arrives(in Stroke stroke, double aimDegrees)
     {
-        Play(stroke with { AimDegrees = aimDegrees }, 0, 0, null);
+        Play(Launch(stroke with { AimDegrees = aimDegrees }), null);
         foreach (var e in Record.Events)
             if (e.Kind == ShotEventKind.Ball || (e.Ball == 0 && e.At.DistanceTo(_balls[0].At) > Distance - 2 * Dimensions.BallRadius))
                 return true;
@@ -62,19 +62,25 @@ public sealed class PotTrial
     }
 
     /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
+    public bool Pots(in Stroke stroke) => Pots(Launch(stroke), 0);
+
+    /// <summary>The same of a cue ball that leaves so.</summary>
     /// <param name="lay">How balls that touch are laid anew; 0: as they lie.</param>
-    public bool Pots(in Stroke stroke, double sideError = 0, double heightError = 0, int lay = 0)
+    public bool Pots(in BallMotion launch, int lay)
     {
-        Play(stroke, sideError, heightError, _isDecided, lay);
+        Play(launch, _isDecided, lay);
         return _simulator.PocketOf(_target) == _cut.Pocket;
     }
 
     /// <summary>
     /// Whether a stroke brings the ball to its pocket, or past it: it does not stop on its last leg, nor the white before it.
     /// </summary>
-    public bool GetsThere(in Stroke stroke)
+    public bool GetsThere(in Stroke stroke) => GetsThere(Launch(stroke));
+
+    /// <summary>The same of a cue ball that leaves so.</summary>
+    public bool GetsThere(in BallMotion launch)
     {
-        Play(stroke, 0, 0, _cut.Kind == PotKind.Direct ? _isSent : _isDecided);
+        Play(launch, _cut.Kind == PotKind.Direct ? _isSent : _isDecided);
         return Way() is { End: not ShotEventKind.Stop };
     }
 
@@ -100,17 +106,19 @@ public sealed class PotTrial
     /// How far the object ball's way to the pocket lies to the left of the one that is meant, degrees, told at the ball that is struck:
     /// after a second contact or a cushion the other way round. Null if it does not come that way.
     /// </summary>
-    public double? Miss(in Stroke stroke, double sideError = 0, double heightError = 0)
+    public double? Miss(in Stroke stroke)
     {
         // Of a direct pot nothing counts after the object ball's first leg.
-        Play(stroke, sideError, heightError, _cut.Kind == PotKind.Direct ? _isSent : null);
+        Play(Launch(stroke), _cut.Kind == PotKind.Direct ? _isSent : null);
         if (Way()?.Leg is not { } way)
             return null;
         var meant = _cut.Pot.Off is null ? _cut.FinalDegrees : Cut.Opening(way.From, _pocket).Direction.Degrees;
         return _cut.Turn * Math.IEEERemainder(way.Direction.Degrees - meant, 360);
     }
 
-    private void Play(in Stroke stroke, double sideError, double heightError, Func<bool>? until, int lay = 0)
+    private BallMotion Launch(in Stroke stroke) => stroke.ToStrike().Launch(Conditions);
+
+    private void Play(in BallMotion launch, Func<bool>? until, int lay = 0)
     {
         if (lay == 0 || _touching == 0)
             _simulator.Place(_balls);
@@ -120,7 +128,7 @@ public sealed class PotTrial
             Relaid.Lay(_relaid, _touching, lay);
             _simulator.Place(_relaid);
         }
-        _simulator.Release([(0, stroke.ToStrike().Launch(_simulator.Conditions, sideError, heightError))], Record, until);
+        _simulator.Release([(0, launch)], Record, until);
     }
 
     /// <summary>Whether the object ball has been potted: where the white goes then is nothing to the pot.</summary>

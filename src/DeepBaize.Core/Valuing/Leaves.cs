@@ -48,9 +48,13 @@ public sealed class LeaveJudge
         FarCost = 0.4,
         FarAway = 2.0;
 
-    /// <summary>Of the escapes from a snooker so many fail, by skill: of a tour player one in five, of a learner three in four.</summary>
+    /// <summary>
+    /// Of the escapes from a snooker so many fail, by how far off the aim is where the ball is met: of a tour player one in five, of a
+    /// learner three in four.
+    /// </summary>
     private const double FailsAtBest = 0.15,
-        FailsPerDegree = 7,
+        FailsPerMetre = 45,
+        EscapeDistance = 3,
         FailsAtMost = 0.75;
 
     /// <summary>The end of the frame, in points: more than any leave.</summary>
@@ -67,7 +71,8 @@ public sealed class LeaveJudge
     public LeaveJudge(Player rival, TableShape shape)
     {
         (_worth, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
-        _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerDegree * rival.Skill.DirectionDegrees);
+        var (direction, sighting) = (Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance, rival.Skill.SightingAt(0));
+        _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * Math.Sqrt(direction * direction + sighting * sighting));
     }
 
     /// <param name="situation">With the other player at the table.</param>

@@ -52,7 +52,7 @@ public sealed record RivalView(Leave Leave, Situation Situation, IReadOnlyList<R
         List<PotOption> special =
         [
             .. TableReading
-                .Read(situation.Layout, new(0, 0, 0, 5, rival.NaturalElevation), rival, shape, workers)
+                .Read(situation.Layout, new(0, 0, 0, Pace.Medium, rival.NaturalElevation), rival, shape, workers)
                 .Where(o =>
                     o.Cut.Kind != PotKind.Direct
                     && situation.Frame.On.Includes(situation.Layout.Balls[o.Cut.Pot.Struck].Ball)

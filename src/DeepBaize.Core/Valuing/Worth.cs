@@ -36,8 +36,8 @@ public sealed class Worth
 {
     // An ordinary pot: what a break is made of, one after the other.
     private const double OrdinaryDistance = 0.9;
-    private static readonly Angle OrdinaryHalf = Angle.FromDegrees(1.15),
-        OrdinaryCut = Angle.FromDegrees(30);
+    private static readonly PotWindow OrdinaryWindow = new(Angle.FromDegrees(1.7), Angle.FromDegrees(2.1));
+    private static readonly Angle OrdinaryCut = Angle.FromDegrees(30);
 
     /// <summary>Of such shots so many leave the white where the next is as ordinary.</summary>
     private const double KeepsPosition = 0.95;
@@ -54,7 +54,7 @@ public sealed class Worth
     public Worth(Player player, PlanPreferences preferences)
     {
         (_player, _preferences) = (player, preferences);
-        Ordinary = KeepsPosition * PotLines.Chance(OrdinaryHalf, OrdinaryCut, OrdinaryDistance, player.Skill);
+        Ordinary = KeepsPosition * QuickChance.Of(OrdinaryWindow, OrdinaryCut, OrdinaryDistance, player.Skill);
     }
 
     /// <summary>How often an ordinary shot goes in and leaves the next.</summary>
@@ -146,9 +146,9 @@ public sealed class Worth
             var (_, chance, pot) = best[i];
             layout ??= Layout.OfRest([new(Ball.White, white), .. situation.Layout.Balls.Skip(1)]);
             var aim = (pot.Line.Ghost - white).Direction.Degrees;
-            var reach = Reach.Of(layout, new(aim, 0, 0, 4, 0), _player);
+            var reach = Reach.Of(layout, new(aim, 0, 0, Pace.Medium, 0), _player);
             if (reach.ErrorFactor > 1)
-                chance = PotLines.Chance(pot.Line.Half, pot.Cut, pot.CueBallDistance, _player.Skill.Times(reach.ErrorFactor));
+                chance = QuickChance.Of(pot.Line.Window, pot.Cut, pot.CueBallDistance, _player.Skill.Times(reach.ErrorFactor));
             var ball = lines.BallIn(pot.Line.Slot);
             var value = ValueOf(frame, ball, pot, chance, cushion, outlook);
             if (value <= result.Value)

@@ -303,6 +303,10 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("natural_elevation");
 
+                    b.Property<string>("OwnSkill")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("own_skill");
+
                     b.Property<string>("SideHabit")
                         .IsRequired()
                         .ValueGeneratedOnAdd()

@@ -68,7 +68,8 @@ public sealed record ChoiceResult(
     int Points,
     QualityResult Next,
     IReadOnlyList<string> Cushions,
-    IReadOnlyList<string> Balls
+    IReadOnlyList<string> Balls,
+    [property: Description("That the tip slips off the ball; null of plans kept before it was told.")] Estimate? Miscue = null
 )
 {
     public static ChoiceResult Of(Choice c, Layout layout)
@@ -105,7 +106,8 @@ public sealed record ChoiceResult(
             Points: c.Outcome.Ruling.Points,
             Next: QualityResult.Of(c.Next, c.Leaves.Layout),
             Cushions: [.. c.Route.Cushions.Select(x => x.Name())],
-            Balls: [.. c.Route.Balls.Select(b => Id(b)!)]
+            Balls: [.. c.Route.Balls.Select(b => Id(b)!)],
+            Miscue: c.Odds.Miscue
         );
     }
 }

@@ -2,6 +2,7 @@ using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Data;
+using DeepBaize.Data.Players;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Players;
@@ -15,8 +16,11 @@ public sealed record PlayerEntry
     [Description("How tall, m.")]
     public double Height { get; init; } = 1.75;
 
-    [Description("tour, county, club or learner.")]
+    [Description("tour, county, club, learner, or own for the parts set by hand.")]
     public string Skill { get; init; } = "county";
+
+    [Description("The parts set by hand; kept while another skill is chosen.")]
+    public SkillEntry? Own { get; init; }
 
     [Description("On cuts: plain, or helping for a touch of helping side.")]
     public string SideHabit { get; init; } = "plain";
@@ -31,7 +35,7 @@ public sealed record PlayerEntry
     {
         if (!SideHabits.Contains(SideHabit))
             throw new InputException("player.sideHabit", "There is no such habit.", string.Join(", ", SideHabits));
-        return Player.Create(Hand, Height, Skill, NaturalElevation);
+        return Player.Create(Hand, Height, Skill, NaturalElevation, Own?.ToSkill());
     }
 }
 
@@ -51,6 +55,7 @@ public static class PlayerEndpoints
                         Hand = user.Hand,
                         Height = user.Height,
                         Skill = user.Skill,
+                        Own = user.OwnSkill,
                         SideHabit = user.SideHabit,
                         NaturalElevation = user.NaturalElevation,
                     };
@@ -65,10 +70,11 @@ public static class PlayerEndpoints
                 {
                     player.Checked();
                     var user = await db.Users.SingleAsync(u => u.Id == User.LocalId, cancel);
-                    (user.Hand, user.Height, user.Skill, user.SideHabit, user.NaturalElevation) = (
+                    (user.Hand, user.Height, user.Skill, user.OwnSkill, user.SideHabit, user.NaturalElevation) = (
                         player.Hand.ToLowerInvariant(),
                         player.Height,
                         player.Skill,
+                        player.Own,
                         player.SideHabit,
                         player.NaturalElevation
                     );

@@ -13,7 +13,8 @@ namespace DeepBaize.Web.Positions;
 public sealed record PositionFile
 {
     public const string FormatName = "deep-baize-position";
-    public const int CurrentVersion = 1;
+    /// <summary>Since 2 paces are on the present scale; those of a file of version 1 are taken over with their speed.</summary>
+    public const int CurrentVersion = 2;
 
     /// <summary>A field that is not known is an error here: better than to lose it silently.</summary>
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
@@ -58,7 +59,7 @@ public sealed record PositionFile
             Content = new()
             {
                 Balls = Balls,
-                Stroke = Stroke,
+                Stroke = Version == 1 ? Stroke with { Pace = Pace.OfFirstScale(Stroke.Pace) } : Stroke,
                 Conditions = Conditions,
                 Frame = Frame,
             },

@@ -89,11 +89,16 @@ internal static class RecordStore
 
     /// <summary>Whether a file is of the kind and version that is read here.</summary>
     /// <exception cref="InputException">It is not.</exception>
-    public static void CheckFile(string kind, (string Format, int Version) file, (string Format, int Version) known)
+    public static void CheckFile(string kind, (string Format, int Version) file, (string Format, int Latest) known)
     {
         var checks = new Checks();
         checks.That(file.Format == known.Format, "format", $"This is not a {kind} file.", known.Format);
-        checks.That(file.Version == known.Version, "version", $"Version {file.Version} is not known.", $"{known.Version}");
+        checks.That(
+            file.Version >= 1 && file.Version <= known.Latest,
+            "version",
+            $"Version {file.Version} is not known.",
+            known.Latest == 1 ? "1" : $"1 to {known.Latest}"
+        );
         checks.ThrowIfAny();
     }
 }

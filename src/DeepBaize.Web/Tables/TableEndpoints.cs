@@ -6,6 +6,7 @@ using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Data.Players;
 using DeepBaize.Data.Positions;
 
 namespace DeepBaize.Web.Tables;
@@ -43,6 +44,12 @@ public sealed record ConditionResult(string Name, string Group, string Unit, dou
 /// <summary>Conditions by a name: what differs from the defaults.</summary>
 public sealed record PresetResult(string Name, IReadOnlyDictionary<string, double> Changes);
 
+/// <summary>A preset skill and its parts.</summary>
+public sealed record SkillResult(string Name, SkillEntry Parts);
+
+/// <summary>A part of a skill that may be set by hand, with its unit and range.</summary>
+public sealed record SkillPartResult(string Name, string Unit, double Min, double Max);
+
 /// <summary>
 /// What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are.
 /// </summary>
@@ -65,7 +72,8 @@ public sealed record ReferenceResult(
     double ElevationMax,
     IReadOnlyList<ConditionResult> Conditions,
     IReadOnlyList<PresetResult> Presets,
-    IReadOnlyList<Skill> Skills
+    IReadOnlyList<SkillResult> Skills,
+    IReadOnlyList<SkillPartResult> SkillParts
 );
 
 public static class TableEndpoints
@@ -118,6 +126,7 @@ public static class TableEndpoints
             Strike.MaxElevationDegrees,
             [.. Conditions.Fields.Select(f => new ConditionResult(f.Name, f.Group, f.Unit, f.Min, f.Max, f.Get(Conditions.Default)))],
             [.. Conditions.Presets.Select(p => new PresetResult(p.Name, p.Changes))],
-            Skill.Presets
+            [.. Skill.Presets.Select(s => new SkillResult(s.Name, SkillEntry.Of(s)))],
+            [.. Skill.Parts.Select(p => new SkillPartResult(p.Name, p.Unit.Trim(), p.Least, p.Most))]
         );
 }

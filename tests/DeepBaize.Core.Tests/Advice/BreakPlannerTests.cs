@@ -97,11 +97,11 @@ public class BreakPlannerTests
         var shot = Solve(FewReds, skill: "club").Plans[0].Shots[0];
         var (simulator, random, potted) = (new Simulator(Shape), new Random(99), 0);
         const int strokes = 2000;
+        var skill = Skill.Named("club").Times(shot.Choice.Reach.ErrorFactor);
+        var scatter = Scatter.Of(shot.Before.Layout, shot.Choice.Stroke, skill, Shape);
         for (var i = 0; i < strokes; i++)
         {
-            StrokeError
-                .Draw(random, Skill.Named("club").Times(shot.Choice.Reach.ErrorFactor))
-                .Play(simulator, shot.Before.Layout, shot.Choice.Stroke, null);
+            scatter.Error(Luck.Draw(random)).Play(simulator, shot.Before.Layout, shot.Choice.Stroke, null);
             if (simulator.PocketOf(shot.Choice.Pot.Slot) is not null && simulator.PocketOf(0) is null)
                 potted++;
         }

@@ -158,7 +158,7 @@ public class DecisionTests
         // Rule 4, from memory: seven points and nothing left, whoever was a few behind.
         var black = Spot(Ball.Black);
         var situation = Situation.Create(
-            Layout.OfRest([new(Ball.White, black.X - 0.25, black.Y - 0.18), new(Ball.Black, black)]),
+            Layout.OfRest([new(Ball.White, black.X - 0.1, black.Y - 0.22), new(Ball.Black, black)]),
             new() { First = first, Second = second }
         );
         var verdict = Decider.Solve(situation, County, County, Shape).Verdict;
@@ -174,10 +174,11 @@ public class DecisionTests
         var (judge, context) = (new LeaveJudge(County, Shape), new SearchContext(County, Shape, PlanPreferences.Default, new(1), default));
         var (bench, random, values, fouls) = (new Bench(context), new Random(5), new List<double>(), 0);
         const int strokes = 600;
+        var skill = County.Skill.Times(safety.Aim.Reach.ErrorFactor);
+        var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, skill, Shape);
         for (var i = 0; i < strokes; i++)
         {
-            var error = StrokeError.Draw(random, County.Skill.Times(safety.Aim.Reach.ErrorFactor));
-            var played = bench.Play(situation, safety.Aim.Stroke, error, safety.Aim.Ball);
+            var played = bench.Play(situation, safety.Aim.Stroke, scatter.Error(Luck.Draw(random)), safety.Aim.Ball);
             values.Add(SafetyStrokes.ValueOf(played, judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout))));
             fouls += played.Ruling.IsFoul ? 1 : 0;
         }
@@ -215,7 +216,7 @@ public class DecisionTests
         {
             var simulator = new Simulator(Shape);
             simulator.Place([new(Ball.White, 2.4, y), new(Ball.Black, Length - BallRadius, y)]);
-            simulator.Play(new Stroke(0, side, -0.9, 6.5, 0).ToStrike());
+            simulator.Play(new Stroke(0, side, -0.9, Pace.OfCueSpeed(2.31), 0).ToStrike());
             return (
                 simulator.X(0),
                 Math.Abs(simulator.Y(0) - y),

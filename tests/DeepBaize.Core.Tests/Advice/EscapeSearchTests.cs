@@ -66,11 +66,9 @@ public class EscapeSearchTests
         var e = Found.Value[0];
         var (simulator, record, random, hits) = (new Simulator(Shape), new ShotRecord(), new Random(7), 0);
         const int strokes = 1000;
+        var scatter = Scatter.Of(Snookered.Layout, e.Aim.Stroke, County.Skill.Times(e.Aim.Reach.ErrorFactor), Shape);
         for (var i = 0; i < strokes; i++)
-            if (
-                Play(e.Aim.Stroke, simulator, record, StrokeError.Draw(random, County.Skill.Times(e.Aim.Reach.ErrorFactor))).First is
-                { IsRed: true }
-            )
+            if (Play(e.Aim.Stroke, simulator, record, scatter.Error(Luck.Draw(random))).First is { IsRed: true })
                 hits++;
         var deviation = Math.Sqrt(Math.Pow(e.Odds.Hit.Error, 2) + 0.25 / strokes);
         Assert.InRange(e.Odds.Hit.Value - (double)hits / strokes, -4 * deviation, 4 * deviation);

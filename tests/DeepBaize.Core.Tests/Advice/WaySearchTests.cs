@@ -64,7 +64,7 @@ public class WaySearchTests
     public void At_one_pace_the_heights_of_the_ladder_come_in_order()
     {
         // Common practice, no source: changing only the tip's height, from follow for the first ball to screw for the last.
-        var heights = Row.Select(ball => Climb(ball, new(-1.3, 1.3, 0, 5.5, 5.5, false)).First(w => w.Ends.IsMet).Stroke.HeightTips)
+        var heights = Row.Select(ball => Climb(ball, new(-1.3, 1.3, 0, 3.8, 3.8, false)).First(w => w.Ends.IsMet).Stroke.HeightTips)
             .ToList();
         Assert.Equal(heights.OrderDescending(), heights);
         Assert.True(heights[0] > 0.3 && heights[^1] < -0.7);

@@ -31,14 +31,28 @@ public class ReadingTests
         return (layout, cut, new Stroke(cut.AimDegrees, 0, 0, 6, Player.Default.NaturalElevation));
     }
 
+    /// <summary>
+    /// Common practice, no source: docs/model.md's table. The breaks were fitted first, so it is missed by up to ten points; by how much
+    /// is told there.
+    /// </summary>
     [Theory]
-    [InlineData("tour", 0.7)]
-    [InlineData("club", 0.2)]
-    public void A_long_straight_pot_goes_in_as_often_as_players_of_that_skill_say(string skill, double chance)
+    [InlineData("tour", 0.70, 0.98)]
+    [InlineData("county", 0.45, 0.94)]
+    [InlineData("club", 0.22, 0.81)]
+    [InlineData("learner", 0.07, 0.52)]
+    public void Pots_go_in_about_as_often_as_players_of_that_skill_say(string skill, double longPot, double halfBall)
     {
-        // Common practice, no source; model.md's sanity figures, "about".
-        var (layout, pot, stroke) = LongStraightPot();
-        Assert.Equal(chance, Spread.Sample(new(layout, stroke, pot, Skill.Named(skill), Shape), Workers.Shared()).Odds.Pot.Value, 0.1);
+        double Chance(StandardShot shot)
+        {
+            var able = Skill.Named(skill).Times(Reach.Of(shot.Layout, shot.Stroke, Player.Default).ErrorFactor);
+            // Aimed where the jaws let most in.
+            return new[] { 0, -0.5, 0.5, -1, 1 }
+                .Select(part => StandardShots.InPart(Shape, shot, part))
+                .OfType<StandardShot>()
+                .Max(s => Spread.Sample(new(s.Layout, s.Stroke, s.Pot, able, Shape), Workers.Shared()).Odds.Pot.Value);
+        }
+        Assert.Equal(longPot, Chance(StandardShots.Red(Shape, 18, 1.8, 1.8, 0, 5)), 0.1);
+        Assert.Equal(halfBall, Chance(StandardShots.Black(Shape, 0.5, 0, 4)), 0.1);
     }
 
     [Theory]

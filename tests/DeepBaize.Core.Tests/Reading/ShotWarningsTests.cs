@@ -74,7 +74,7 @@ public class ShotWarningsTests
         Assert.Contains(Warn(new(0, 0, -1.5, 4, 0), ("white", 1, 0.9)), w => w.Kind == WarningKind.NearMiscue);
         // What is lost of the screw is read off the stroke itself: the more, the higher the butt; nothing without a ball to screw from.
         double Lost(double elevation) =>
-            Warn(new(0, 0, -1.2, 6, elevation), ("white", 1, 0.9), ("red-1", 1.4, 0.9))
+            Warn(new(0, 0, -1.2, 4.2, elevation), ("white", 1, 0.9), ("red-1", 1.4, 0.9))
                 .Single(w => w.Kind == WarningKind.RaisedButt)
                 .Amount;
         Assert.InRange(Lost(12), 0.05, 0.7);

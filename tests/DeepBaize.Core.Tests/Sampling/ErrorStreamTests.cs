@@ -7,8 +7,6 @@ namespace DeepBaize.Core.Tests.Sampling;
 /// <summary>Quasi-random errors and the figures drawn from them.</summary>
 public class ErrorStreamTests
 {
-    private static readonly Skill Unit = new("unit", 1, 10, 100);
-
     [Theory]
     [InlineData(1e-9)]
     [InlineData(0.001)]
@@ -66,10 +64,24 @@ public class ErrorStreamTests
     }
 
     [Fact]
-    public void The_parts_of_an_error_are_standard_normal_and_independent()
+    public void The_parts_of_luck_are_standard_normal_and_independent_each_in_a_dimension_of_its_own()
     {
-        var errors = Enumerable.Range(0, 4096).Select(i => ErrorStream.Named("test").At(i, Unit)).ToList();
-        Func<StrokeError, double>[] parts = [e => e.TurnDegrees, e => e.Pace, e => e.Side / Unit.TipError, e => e.Height / Unit.TipError];
+        var errors = Enumerable.Range(0, 4096).Select(i => ErrorStream.Named("test").At(i)).ToList();
+        // What is uniform is made normal, to be held to the same.
+        Func<Luck, double>[] parts =
+        [
+            e => e.Direction,
+            e => e.Sighting,
+            e => e.Allowance,
+            e => e.Pace,
+            e => e.Side,
+            e => e.Height,
+            e => Normal.Quantile(e.Unsteady),
+            e => Normal.Quantile(e.SlipSpeed),
+            e => Normal.Quantile(e.SlipTurn),
+        ];
+        Assert.Equal(Luck.Parts, parts.Length);
+        Assert.True(Luck.Parts < ScrambledNet.Dimensions, "one is left for the coin");
         foreach (var part in parts)
         {
             Assert.Equal(0, errors.Average(part), 0.02);
@@ -83,12 +95,12 @@ public class ErrorStreamTests
     [Fact]
     public void Streams_of_other_names_and_parts_are_other_errors_and_the_same_name_gives_the_same()
     {
-        var one = ErrorStream.Named("choose").At(3, Unit);
-        Assert.Equal(one, ErrorStream.Named("choose").At(3, Unit));
-        Assert.NotEqual(one, ErrorStream.Named("tell").At(3, Unit));
-        Assert.NotEqual(one, ErrorStream.Named("choose").Part(0).At(3, Unit));
-        Assert.NotEqual(ErrorStream.Named("choose").Part(0).At(3, Unit), ErrorStream.Named("choose").Part(1).At(3, Unit));
-        Assert.Equal(8, ErrorStream.Named("choose").Set(8, Unit).Distinct().Count());
+        var one = ErrorStream.Named("choose").At(3);
+        Assert.Equal(one, ErrorStream.Named("choose").At(3));
+        Assert.NotEqual(one, ErrorStream.Named("tell").At(3));
+        Assert.NotEqual(one, ErrorStream.Named("choose").Part(0).At(3));
+        Assert.NotEqual(ErrorStream.Named("choose").Part(0).At(3), ErrorStream.Named("choose").Part(1).At(3));
+        Assert.Equal(8, ErrorStream.Named("choose").Set(8).Distinct().Count());
     }
 
     /// <summary>Means of a smooth figure and of a share whose values are known in closed form: E z² = 1, P(z &lt; 0.3).</summary>
@@ -104,7 +116,7 @@ public class ErrorStreamTests
             var (square, share) = (new Sums(), new Sums());
             for (var i = 0; i < strokes; i++)
             {
-                var z = ErrorStream.Named($"scatter {s}").At(i, Unit).TurnDegrees;
+                var z = ErrorStream.Named($"scatter {s}").At(i).Direction;
                 square.Add(i, z * z);
                 share.Add(i, z < 0.3);
             }
@@ -128,7 +140,7 @@ public class ErrorStreamTests
         var (sum, count, one, other) = (new Sums(), new Sums(), new Sums(), new Sums());
         for (var i = 0; i < 2048; i++)
         {
-            var z = ErrorStream.Named("ratio").At(i, Unit).TurnDegrees;
+            var z = ErrorStream.Named("ratio").At(i).Direction;
             sum.Add(i, z > 0 ? z : 0);
             count.Add(i, z > 0);
             one.Add(i, z + 1);

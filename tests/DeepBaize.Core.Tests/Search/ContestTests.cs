@@ -58,7 +58,7 @@ public class ContestTests
             -Math.Pow(s.HeightTips - 0.37, 2) - Math.Pow(s.Pace - 5.2, 2) - 0.5 * (s.HeightTips - 0.37) * (s.Pace - 5.2);
         var best = Refinement.Better<Found>(
             new(new(0, 0, 0, 4, 0)),
-            [new(Height: 0.2), new(Pace: 0.3)],
+            [new(Height: 0.2), new(Speed: 0.3)],
             halvings: 4,
             (now, turn) => turn.Of(now.Stroke, 1.5, 8.5) is { } stroke ? new(stroke) : null,
             (a, b) => Hill(a.Stroke) > Hill(b.Stroke)
@@ -73,7 +73,7 @@ public class ContestTests
     public void A_change_beyond_the_tips_limit_or_the_paces_is_none()
     {
         Assert.Null(new Turn(Height: 2).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
-        Assert.Null(new Turn(Pace: 4).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
+        Assert.Null(new Turn(Speed: 4).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
         Assert.Equal(0.3, new Turn(Side: 0.3).Of(new(0, 0, 0, 5, 0), 1.5, 8.5)!.Value.SideTips);
     }
 

@@ -27,7 +27,7 @@ public class FanTests
     public void The_three_routes_leave_forward_along_and_behind_the_stun_line()
     {
         // Common practice, no source: follow bends forward of the stun line, screw behind it; stun arrives without spin.
-        var routes = Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Routes, Shape).ToDictionary(l => l.Key);
+        var routes = Fan.Of(Table, new(0, 0, 0, 4.2, 0), Pot, FanKind.Routes, Shape).ToDictionary(l => l.Key);
         Assert.Equal(["follow", "screw", "stun"], routes.Keys.Order());
         Assert.All(routes.Values, r => Assert.True(r.Potted));
         Assert.Equal(0, Arrive(routes["stun"].Stroke).Follow, 0.01);

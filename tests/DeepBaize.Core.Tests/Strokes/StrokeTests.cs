@@ -8,11 +8,30 @@ namespace DeepBaize.Core.Tests.Strokes;
 public class StrokeTests
 {
     [Theory]
-    [InlineData(1, 0.40)]
-    [InlineData(3, 0.75625)]
-    [InlineData(10, 7.02723)]
-    public void Pace_is_the_scale_of_the_model(double pace, double speed) => // common practice, no source
-        Assert.Equal(speed, Pace.CueSpeed(pace), 1e-4);
+    [InlineData(1, 0.24)]
+    [InlineData(3, 1.2)]
+    [InlineData(5, 2.6)]
+    [InlineData(10, 7.1)]
+    public void Pace_is_the_scale_that_coaches_use(double pace, double speed) // common practice, no source
+    {
+        Assert.Equal(speed, Pace.CueSpeed(pace), 0.05);
+        Assert.Equal(pace, Pace.OfCueSpeed(Pace.CueSpeed(pace)), 1e-9);
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(4)]
+    [InlineData(7.2)]
+    [InlineData(10)]
+    public void A_pace_of_the_first_scale_keeps_its_speed(double pace) =>
+        Assert.Equal(0.4 * Math.Pow(1.375, pace - 1), Pace.CueSpeed(Pace.OfFirstScale(pace)), 1e-9);
+
+    [Fact]
+    public void Paces_of_a_search_are_laid_in_speed() =>
+        Assert.All(
+            Pace.Ladder(0.5, 4, 1.25).Zip(Pace.Ladder(0.5, 4, 1.25).Skip(1)),
+            p => Assert.Equal(1.25, Pace.CueSpeed(p.Second) / Pace.CueSpeed(p.First), 1e-9)
+        );
 
     [Fact]
     public void More_pace_runs_farther_and_the_hardest_over_five_lengths()

@@ -557,6 +557,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/player/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where ten balls of this player go: a long straight pot, and a half-ball black with the white to run 1.5 m */
+        post: operations["skillPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/player/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How this player's chances fall with distance, cut, power, side, height, run of the white and reach */
+        post: operations["skillCurves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -883,6 +917,7 @@ export interface components {
             next: components["schemas"]["QualityResult"];
             cushions: string[];
             balls: string[];
+            miscue?: null | components["schemas"]["Estimate"];
         };
         /** @description A jaw's arc or a drop, m. */
         CircleResult: {
@@ -973,6 +1008,17 @@ export interface components {
             pocket: null | string;
             /** Format: double */
             chance: number;
+        };
+        /**
+         * @description What makes a stroke harder, one thing at a time.
+         * @enum {unknown}
+         */
+        CurveKind: "distance" | "cut" | "power" | "side" | "miscue" | "position" | "reach";
+        /** @description A point of a curve. */
+        CurvePoint: {
+            /** Format: double */
+            x: number;
+            share: components["schemas"]["Estimate"];
         };
         /**
          * @description What is wrong with a pot, if anything.
@@ -1589,6 +1635,26 @@ export interface components {
             id: string;
             points: components["schemas"]["PointEntry"][];
         };
+        /** @description Where ten strokes at one shot go; m. */
+        PicturedShot: {
+            kind: components["schemas"]["PicturedShotKind"];
+            white: components["schemas"]["PlaceResult"];
+            ball: components["schemas"]["PlaceResult"];
+            strokes: components["schemas"]["PicturedStroke"][];
+        };
+        /**
+         * @description The shots by which a skill is pictured.
+         * @enum {unknown}
+         */
+        PicturedShotKind: "longPot" | "blackAndOn";
+        /** @description One of the strokes of a picture; m. */
+        PicturedStroke: {
+            /** @description The way of the ball, until it is potted, meets a cushion or stops. */
+            ball: components["schemas"]["PlaceResult"][];
+            isPotted: boolean;
+            white: null | components["schemas"]["PlaceResult"];
+            isMiscue: boolean;
+        };
         /** @description A place on the table, m. */
         Place: {
             /** Format: double */
@@ -1723,8 +1789,9 @@ export interface components {
              * @description How tall, m.
              */
             height?: number;
-            /** @description tour, county, club or learner. */
+            /** @description tour, county, club, learner, or own for the parts set by hand. */
             skill?: string;
+            own?: null | components["schemas"]["SkillEntry"];
             /** @description On cuts: plain, or helping for a touch of helping side. */
             sideHabit?: string;
             /**
@@ -2042,7 +2109,8 @@ export interface components {
             elevationMax: number;
             conditions: components["schemas"]["ConditionResult"][];
             presets: components["schemas"]["PresetResult"][];
-            skills: components["schemas"]["Skill"][];
+            skills: components["schemas"]["SkillResult"][];
+            skillParts: components["schemas"]["SkillPartResult"][];
         };
         /**
          * @description How much a miss is minded.
@@ -2251,30 +2319,57 @@ export interface components {
             /** Format: double */
             duration: number;
         };
-        /** @description How exactly a player strikes: standard deviations of independent normal errors. The presets are common practice, from memory. */
-        Skill: {
-            /** @description In the API. */
+        /** @description How often a player brings a stroke off, as one thing is changed. */
+        SkillCurve: {
+            kind: components["schemas"]["CurveKind"];
+            points: components["schemas"]["CurvePoint"][];
+        };
+        /** @description The parts of a player's error, set by hand: each a standard deviation of an ordinary stroke. Stored as it is sent. */
+        SkillEntry: {
+            /**
+             * Format: double
+             * @description Of the direction in which the cue ball leaves, degrees, 0 to 1.
+             */
+            direction: number;
+            /**
+             * Format: double
+             * @description Across the line of aim at the object ball, mm, 0 to 10.
+             */
+            sighting: number;
+            /**
+             * Format: double
+             * @description Of what is allowed for squirt, swerve and throw from side, %, 0 to 100.
+             */
+            allowance: number;
+            /**
+             * Format: double
+             * @description Of the cue's speed, %, 0 to 50.
+             */
+            pace: number;
+            /**
+             * Format: double
+             * @description Of the tip's side and height, mm, 0 to 8.
+             */
+            tip: number;
+            /**
+             * Format: double
+             * @description How even the strokes are: degrees of freedom of Student's t, 2 to 30; the fewer, the more bad strokes.
+             */
+            evenness?: number;
+        };
+        /** @description A part of a skill that may be set by hand, with its unit and range. */
+        SkillPartResult: {
             name: string;
-            /**
-             * Format: double
-             * @description Of the direction in which the cue ball leaves; the squirt of an unmeant side is in it.
-             */
-            directionDegrees: number;
-            /**
-             * Format: double
-             * @description Of the tip's side and of its height; they change the spin only.
-             */
-            tipMillimetres: number;
-            /**
-             * Format: double
-             * @description Of the cue's speed.
-             */
-            pacePercent: number;
-            /**
-             * Format: double
-             * @description The error of the contact on the ball, as a fraction of its radius.
-             */
-            tipError?: number;
+            unit: string;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            max: number;
+        };
+        /** @description A preset skill and its parts. */
+        SkillResult: {
+            name: string;
+            parts: components["schemas"]["SkillEntry"];
         };
         /** @description Where a colour is spotted, m. */
         SpotResult: {
@@ -2291,6 +2386,8 @@ export interface components {
             pot: null | components["schemas"]["Estimate"];
             inOff: components["schemas"]["Estimate"];
             kiss: components["schemas"]["Estimate"];
+            /** @description In which the tip slips off the ball. */
+            miscue: components["schemas"]["Estimate"];
             missThick: null | components["schemas"]["Estimate"];
             missThin: null | components["schemas"]["Estimate"];
             wanted: null | components["schemas"]["Estimate"];
@@ -2478,6 +2575,8 @@ export interface components {
             both: components["schemas"]["Estimate"];
             inOff: components["schemas"]["Estimate"];
             kiss: components["schemas"]["Estimate"];
+            /** @description That the tip slips off the ball. */
+            miscue: components["schemas"]["Estimate"];
             /** @description Not apart from the best by the strokes that were played. */
             isLevel: boolean;
             opens: null | components["schemas"]["PackOpeningResult"];
@@ -4162,6 +4261,72 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    skillPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturedShot"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    skillCurves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkillCurve"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,6 +2,7 @@
 import { useDark } from '@vueuse/core'
 import { computed } from 'vue'
 import PlayerFields from '../features/players/PlayerFields.vue'
+import SkillMeaning from '../features/players/SkillMeaning.vue'
 import CorrectionList from '../features/safety/CorrectionList.vue'
 import ConditionsFields from '../features/settings/ConditionsFields.vue'
 import { units } from '../lib/formats'
@@ -28,6 +29,7 @@ const unitChoices = [
     <div class="columns">
       <div>
         <section aria-label="Player"><PlayerFields /></section>
+        <section aria-label="What the skill means"><SkillMeaning /></section>
         <section aria-labelledby="units-title">
           <h2 id="units-title">Units</h2>
           <OneOf v-model="unit" :options="unitChoices" label="Units" />

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useRecords } from '../features/frames/records'
 import { useDraft } from '../position/draft'
+import { skillName } from '../domain/words'
 import { usePlayer } from '../position/player'
 
 /** The places, the player in hand, and the settings: seen everywhere. */
@@ -39,10 +40,11 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
       >
     </nav>
     <ElDropdown class="wide" trigger="click" @command="(skill: string) => players.set({ skill })">
-      <ElButton data-testid="player">Plays as {{ players.player.skill }}, {{ players.player.hand }}-handed</ElButton>
+      <ElButton data-testid="player">Plays as {{ skillName(players.player.skill) }}, {{ players.player.hand }}-handed</ElButton>
       <template #dropdown>
         <ElDropdownMenu>
           <ElDropdownItem v-for="s in position.reference?.skills" :key="s.name" :command="s.name">{{ s.name }}</ElDropdownItem>
+          <ElDropdownItem v-if="players.player.own" command="own">{{ skillName('own') }}</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>

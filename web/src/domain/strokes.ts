@@ -49,3 +49,9 @@ export const isSameStroke = (a: Stroke, b: Stroke) =>
   isSamePot(a.pot, b.pot) &&
   (a.pot?.part ?? 0) === (b.pot?.part ?? 0) &&
   (!!a.pot || a.aim === b.aim)
+
+/** A stroke whose pace is on the scale that was there first, 0.40·1.375^(pace − 1) m/s: the same speed on the present one, 0.24·pace^1.47. */
+export function ofFirstScale<T extends { pace?: number }>(stroke: T): T {
+  const speed = 0.4 * 1.375 ** ((stroke.pace ?? 4) - 1)
+  return { ...stroke, pace: Math.min(10, Math.max(1, (speed / 0.24) ** (1 / 1.47))) }
+}

@@ -176,3 +176,9 @@ export const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six']
 /** "three cushions". */
 export const cushionCountWords = (count: number) =>
   count < numbers.length ? `${numbers[count]} cushion${count === 1 ? '' : 's'}` : countWords(count, 'cushion')
+
+/** "a county player", "my own figures". */
+export const skillWords = (name: string) => (name === 'own' ? 'my own figures' : `a ${name} player`)
+
+/** "county", "own figures": where there is little room. */
+export const skillName = (name: string) => (name === 'own' ? 'own figures' : name)

@@ -17,6 +17,10 @@ const withError = (words: string, e: Estimate, error: string) => (errorsShown.va
 /** "87 %", or "87 % ± 0.8". */
 export const shareWords = (e: Estimate) => withError(percentWords(Math.min(1, Math.max(0, e.value))), e, (e.error * 100).toFixed(1))
 
+/** ", miscue 2.4 %": told where it happens at all; a few in a thousand are not nothing. */
+export const miscueWords = (miscue: Estimate | null | undefined) =>
+  !miscue || miscue.value < 0.0005 ? '' : `, miscue ${miscue.value < 0.01 ? `${(miscue.value * 100).toFixed(1)} %` : shareWords(miscue)}`
+
 /** "3.4", or "3.4 ± 0.2". */
 export const amountWords = (e: Estimate, digits = 1) => withError(figureWords(e.value, digits), e, e.error.toFixed(Math.max(1, digits)))
 

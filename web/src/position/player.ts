@@ -9,7 +9,7 @@ export type Player = Required<Schemas['PlayerEntry']>
 /** Who plays: hand, height, skill, and the habit with side. Kept in the database. */
 export const usePlayer = defineStore('player', () => {
   const notices = useNotices()
-  const player = ref<Player>({ hand: 'right', height: 1.75, skill: 'county', sideHabit: 'plain', naturalElevation: 3 })
+  const player = ref<Player>({ hand: 'right', height: 1.75, skill: 'county', own: null, sideHabit: 'plain', naturalElevation: 3 })
 
   async function load() {
     player.value = (await ask(client.GET('/api/player'))) as Player

@@ -2,16 +2,26 @@ import { useDebounceFn, useEventListener, useLocalStorage, useSessionStorage } f
 import { defineStore } from 'pinia'
 import { toRaw, watch } from 'vue'
 import { ask, client, Problem, type Draft, type SavedPosition } from '../api/client'
-import { copy, draftOf, plainStroke } from '../domain/strokes'
+import { copy, draftOf, ofFirstScale, plainStroke } from '../domain/strokes'
 import { useNotices } from '../lib/notices'
 import { useDraft, type Origin } from './draft'
 import { usePlayer } from './player'
 
-type Left = { draft: Draft; origin: Origin }
+type Left = { draft: Draft; origin: Origin; paces?: 2 }
+/** What was left before paces were on the present scale keeps its speed; the server has done the same with what is saved. */
+function asOfNow(left: Left | null): Left | null {
+  if (left && left.paces !== 2)
+    for (const draft of [left.draft, left.origin?.draft]) if (draft) draft.content.stroke = ofFirstScale(draft.content.stroke)
+  return left
+}
+
 const asJson = {
   shallow: true,
   flush: 'sync' as const,
-  serializer: { read: (text: string) => (text ? (JSON.parse(text) as Left) : null), write: (value: Left | null) => JSON.stringify(value) },
+  serializer: {
+    read: (text: string) => (text ? asOfNow(JSON.parse(text) as Left | null) : null),
+    write: (value: Left | null) => JSON.stringify(value && { ...value, paces: 2 }),
+  },
 }
 
 /** Where the position comes from and goes to: the server, and what this browser keeps of what is not saved. */

@@ -18,7 +18,7 @@ describe('the schema of a position file', () => {
   it('refuses what the import refuses', () => {
     const broken: ((file: ReturnType<typeof example>) => void)[] = [
       (f) => (f.format = 'other'),
-      (f) => (f.version = 2),
+      (f) => (f.version = 3),
       (f) => delete f.balls,
       (f) => (f.balls[0].id = 'red-2'),
       (f) => (f.balls[1].id = 'red-16'),

@@ -130,11 +130,11 @@ public sealed class BlackBallGame
     private OpeningOdds OddsOf(Bench bench, Tried tried, int strokes, ErrorStream stream)
     {
         var reach = Reach.Of(tried.From.Layout, tried.Stroke, _mine.Player);
-        var skill = _mine.Player.Skill.Times(reach.ErrorFactor);
+        var scatter = bench.ScatterOf(tried.From.Layout, tried.Stroke, _mine.Player.Skill.Times(reach.ErrorFactor));
         var (pots, doubles, looked, tight, fouls, safe) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
         for (var i = 0; i < strokes; i++)
         {
-            var played = bench.Play(tried.From, tried.Stroke, stream.At(i, skill), Ball.Black);
+            var played = bench.Play(tried.From, tried.Stroke, scatter.Error(stream.At(i)), Ball.Black);
             var isFoul = played.Ruling.IsFoul;
             var lines = bench.LinesOf(played.Leaves.Layout);
             var leave = _judge.Of(played.Leaves, lines);

@@ -45,8 +45,8 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
             if (stroke is not { } s)
                 return n % 2 == 1;
             var reach = Reach.Of(situation.Layout, s, context.Player);
-            var error = errors.Part(n).At(index, context.Player.Skill.Times(reach.ErrorFactor));
-            var played = bench.Play(situation, s, error, Ball.Black);
+            var scatter = bench.ScatterOf(situation.Layout, s, context.Player.Skill.Times(reach.ErrorFactor));
+            var played = bench.Play(situation, s, scatter.Error(errors.Part(n).At(index)), Ball.Black);
             if (played.Ruling.IsFoul)
                 return n % 2 == 1;
             if (played.Ruling.Points > 0)
@@ -72,7 +72,7 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
         var (white, black) = (situation.Layout.White.At, situation.Layout.Balls[1].At);
         foreach (var order in MirrorAim.Orders(2))
             if (MirrorAim.Of(white, black, order, context.Shape) is { } aim)
-                return new(aim.AimDegrees, 0, 0, 5, 0);
+                return new(aim.AimDegrees, 0, 0, Pace.Medium, 0);
         return null;
     }
 }

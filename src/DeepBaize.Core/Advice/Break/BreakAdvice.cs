@@ -31,26 +31,42 @@ public static class BreakAdvice
         TableShape shape,
         PlanPreferences preferences,
         Thought thought = Thought.Full,
+        bool isTold = true,
         CancellationToken cancel = default
     )
     {
+        var effort = thought == Thought.Full ? Effort.Full : Effort.Later;
+        if (!isTold)
+            effort = effort with { Told = 1, Final = 0 };
         var context = new SearchContext(player, shape, preferences, FairGate.Shared, cancel);
         var search = new ShotSearch(context);
         return thought == Thought.Glance
             ? search.Glance(new(context), situation)
-            : search.Choose(situation, thought == Thought.Full ? Effort.Full : Effort.Later).FirstOrDefault();
+            : search.Choose(situation, effort).FirstOrDefault();
     }
 
     /// <summary>A break played by that advice, with plain random errors: independent of all that the advice was drawn from.</summary>
-    public static BreakResult PlayBreak(Situation from, Player player, TableShape shape, int seed, Thought thought = Thought.Full)
+    /// <param name="adviceFor">Who is thought to play; the player himself unless said otherwise.</param>
+    /// <param name="watch">Told each stroke that was played and what came of it.</param>
+    public static BreakResult PlayBreak(
+        Situation from,
+        Player player,
+        TableShape shape,
+        int seed,
+        Thought thought = Thought.Full,
+        Player? adviceFor = null,
+        Action<Situation, Intention, Played>? watch = null
+    )
     {
         var random = new Random(seed);
         return BreakPlay.Play(
             from,
-            s => First(s, player, shape, PlanPreferences.Default, thought) is { } c ? IntentionOf(c) : null,
+            // What is chosen is played, and need not be told.
+            s => First(s, adviceFor ?? player, shape, PlanPreferences.Default, thought, isTold: false) is { } c ? IntentionOf(c) : null,
             player.Skill,
             shape,
-            (_, skill) => StrokeError.Draw(random, skill)
+            _ => Luck.Draw(random),
+            watch
         );
     }
 

@@ -236,7 +236,7 @@ public sealed class BreakPlanner
         var path = ShotPath.Points(bench.Record, before.Layout.Balls.Count, ShotPath.Drawn)[0];
         var arrival = Arrival.Of(bench.Record, choice.Stroke.ToStrike(), _context.Shape);
         var warnings = ShotWarnings.Of(bench.Record, before.Layout, choice.Stroke, bench.Simulator, _context.Shape, choice.Pot);
-        var pace = _context.Player.Skill.PacePercent / 100;
+        var pace = bench.ScatterOf(before.Layout, choice.Stroke, _context.Player.Skill).Pace;
         var cover = new Cover(Outcome(bench, before, choice, new(0, pace, 0, 0)), Outcome(bench, before, choice, new(0, -pace, 0, 0)));
         var ruling = choice.Outcome.Ruling;
         var points = ruling.NextFrame.IsOver ? before.Frame.Break + ruling.Points : choice.Leaves.Frame.Break;

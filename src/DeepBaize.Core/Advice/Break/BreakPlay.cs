@@ -40,14 +40,15 @@ public static class BreakPlay
     public const int MostShots = 38;
 
     /// <param name="choose">The stroke to play from a situation; null to leave it.</param>
-    /// <param name="error">Of the k-th shot, at a skill.</param>
+    /// <param name="skill">Whose errors they have.</param>
+    /// <param name="luck">Of the k-th shot.</param>
     /// <param name="watch">Told each stroke that was played and what came of it.</param>
     public static BreakResult Play(
         Situation from,
         Func<Situation, Intention?> choose,
         Skill skill,
         TableShape shape,
-        Func<int, Skill, StrokeError> error,
+        Func<int, Luck> luck,
         Action<Situation, Intention, Played>? watch = null
     )
     {
@@ -56,7 +57,9 @@ public static class BreakPlay
         var (situation, points, shots) = (from, 0, 0);
         while (shots < MostShots && choose(situation) is { } intention)
         {
-            error(shots, skill.Times(intention.ErrorFactor)).Play(simulator, situation.Layout, intention.Stroke, record);
+            var able = skill.Times(intention.ErrorFactor);
+            var scatter = Scatter.Of(situation.Layout, intention.Stroke, able, simulator, record);
+            scatter.Error(luck(shots)).Play(simulator, situation.Layout, intention.Stroke, record);
             var played = situation.Play(simulator, record, intention.Nominated, shape);
             watch?.Invoke(situation, intention, played);
             if (played.Ruling.Points == 0)

@@ -49,7 +49,7 @@ public sealed class Playouts(SearchContext context, ShotSearch search, Situation
             Choose,
             context.Player.Skill,
             context.Shape,
-            (k, skill) => errors.Part(k).At(index, skill),
+            k => errors.Part(k).At(index),
             Watch
         );
         return new(result, value, value - luck);
@@ -58,9 +58,8 @@ public sealed class Playouts(SearchContext context, ShotSearch search, Situation
     private double MeanOf(Bench bench, Situation from, in Intention intention, ErrorStream errors)
     {
         var (stroke, nominated) = (intention.Stroke, intention.Nominated);
-        return errors
-            .Set(Others, context.Player.Skill.Times(intention.ErrorFactor))
-            .Average(error => ComesTo(bench, from, bench.Play(from, stroke, error, nominated)));
+        var scatter = bench.ScatterOf(from.Layout, stroke, context.Player.Skill.Times(intention.ErrorFactor));
+        return errors.Set(Others).Average(luck => ComesTo(bench, from, bench.Play(from, stroke, scatter.Error(luck), nominated)));
     }
 
     /// <summary>What a stroke came to, and what the place where it left the white promises.</summary>

@@ -140,7 +140,7 @@ public sealed class Decider
     /// <summary>Plays the pot with errors and sees on which side it is missed, and what that leaves.</summary>
     private Attack AttackOf(Bench bench, Choice choice, double? safety)
     {
-        var skill = _context.Player.Skill.Times(choice.Reach.ErrorFactor);
+        var scatter = bench.ScatterOf(_from.Layout, choice.Stroke, _context.Player.Skill.Times(choice.Reach.ErrorFactor));
         var (thick, thin, thickLeave, thinLeave, miss, given, win) = (
             new Sums(),
             new Sums(),
@@ -152,7 +152,7 @@ public sealed class Decider
         );
         for (var i = 0; i < _context.Bounded(AttackStrokes, 64); i++)
         {
-            var played = bench.Play(_from, choice.Stroke, Telling.At(i, skill), choice.Nominated);
+            var played = bench.Play(_from, choice.Stroke, scatter.Error(Telling.At(i)), choice.Nominated);
             var scores = played.Ruling.Points > 0;
             var isThick = !scores && Spread.MissedThick(bench.Record, choice.Target.Cut);
             var lines = bench.LinesOf(played.Leaves.Layout);

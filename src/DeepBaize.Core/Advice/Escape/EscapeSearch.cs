@@ -33,7 +33,7 @@ public sealed class EscapeSearch
         Placing = ErrorStream.Named("escapes: rank"),
         Telling = ErrorStream.Named("escapes: tell");
 
-    private static readonly double[] Paces = [3, 4, 5, 6, 7];
+    private static readonly double[] Paces = [.. Pace.Ladder(0.76, 2.8, 1.375)];
 
     /// <summary>Plain ball first; then low, high, and side either way.</summary>
     private static readonly (double Height, double Side, double Elevation)[] Columns =
@@ -148,6 +148,7 @@ public sealed class EscapeSearch
         var refined = _context.InParallel(Math.Min(_context.Bounded(Told, 3), sifted.Count), (bench, i) => Refine(bench, sifted[i]));
         tell(0.8, first);
         var distinct = Distinctness.Distinct(refined.OrderByDescending(v => v.Value), IsSame).ConvertAll(v => v.Aimed);
+        var scatters = distinct.ToDictionary(a => a, a => ScatterOf(new(_context), a.Stroke));
         var ranked = Contest.Run(
             _context,
             distinct,
@@ -155,7 +156,7 @@ public sealed class EscapeSearch
             {
                 Most = _context.Bounded(Ranking.Most, Ranking.First),
             },
-            (bench, aimed, i) => ValueOf(bench, aimed, Placing.At(i, SkillAt(aimed.Stroke)))
+            (bench, aimed, i) => ValueOf(bench, aimed, scatters[aimed].Error(Placing.At(i)))
         );
         return [.. Options(ranked, _context.Bounded(ToldStrokes, 64), Telling).OrderByDescending(e => e.Value.Value)];
     }
@@ -191,7 +192,7 @@ public sealed class EscapeSearch
         var start = seed with { Value = Mean(bench, seed.Aimed, Refining, RefineStrokes) };
         return Refinement.Better<Valued>(
             start,
-            [new(AimDegrees: seed.Aimed.Width / 4), new(Pace: 0.4), new(Height: 0.3), new(Side: 0.3)],
+            [new(AimDegrees: seed.Aimed.Width / 4), new(Speed: 0.13), new(Height: 0.3), new(Side: 0.3)],
             halvings: 2,
             (now, turn) =>
                 turn.Of(now.Aimed.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is { } stroke
@@ -203,10 +204,18 @@ public sealed class EscapeSearch
         );
     }
 
-    private Skill SkillAt(in Stroke stroke) => _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor);
+    private Scatter ScatterOf(Bench bench, in Stroke stroke) =>
+        bench.ScatterOf(
+            _from.Layout,
+            stroke,
+            _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor)
+        );
 
-    private double Mean(Bench bench, Aimed aimed, ErrorStream stream, int strokes) =>
-        stream.Set(strokes, SkillAt(aimed.Stroke)).Average(error => ValueOf(bench, aimed, error));
+    private double Mean(Bench bench, Aimed aimed, ErrorStream stream, int strokes)
+    {
+        var scatter = ScatterOf(bench, aimed.Stroke);
+        return stream.Set(strokes).Average(luck => ValueOf(bench, aimed, scatter.Error(luck)));
+    }
 
     private double ValueOf(Bench bench, Aimed aimed, in StrokeError error)
     {
@@ -359,7 +368,7 @@ public sealed class EscapeSearch
     {
         var (stroke, hit, _) = placed.Entrant;
         var named = NamedFor(hit);
-        var skill = SkillAt(stroke);
+        var scatter = ScatterOf(bench, stroke);
         var (hits, fair, missed, leaves, pots, free, value, win) = (
             new Sums(),
             new Sums(),
@@ -372,7 +381,7 @@ public sealed class EscapeSearch
         );
         for (var i = 0; i < strokes; i++)
         {
-            var played = bench.Play(_from, stroke, stream.At(i, skill), named);
+            var played = bench.Play(_from, stroke, scatter.Error(stream.At(i)), named);
             var lines = bench.LinesOf(played.Leaves.Layout);
             var left = _judge.Of(played.Leaves, lines);
             var isFair = !played.Ruling.IsFoul;
@@ -424,8 +433,8 @@ public sealed class EscapeSearch
             stroke,
             Reach.Of(_from.Layout, stroke, _context.Player),
             WindowDegrees: 2 * Math.Min(ToEdge(bench, stroke, hit, 1), ToEdge(bench, stroke, hit, -1)),
-            SoftestPace: PaceThatHits(bench, stroke, hit.Slot, -0.25),
-            HardestPace: PaceThatHits(bench, stroke, hit.Slot, 0.25)
+            SoftestPace: PaceThatHits(bench, stroke, hit.Slot, -0.2),
+            HardestPace: PaceThatHits(bench, stroke, hit.Slot, 0.2)
         );
 
     /// <summary>How far the aim may turn one way before it no longer hits the ball off these cushions, degrees.</summary>

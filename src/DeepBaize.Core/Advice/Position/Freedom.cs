@@ -12,7 +12,7 @@ namespace DeepBaize.Core.Advice.Position;
 public sealed record Freedom(double LowestTips, double HighestTips, double MostSideTips, double Softest, double Hardest, bool AnyPart)
 {
     /// <summary>All that a careful player would use: a margin is kept to the miscue, and to all there is of pace.</summary>
-    public static Freedom Full { get; } = new(-1.25, 1.25, 1, 1.5, 9, true);
+    public static Freedom Full { get; } = new(-1.25, 1.25, 1, Pace.OfCueSpeed(0.47), Pace.OfCueSpeed(5.1), true);
 
     /// <exception cref="InputException">A figure out of range.</exception>
     public Freedom Checked(string path = "freedom")

@@ -22,7 +22,8 @@ public readonly record struct Sensitivity(double Direction, double Pace, double 
 /// <param name="Both">Chance of the pot and of what is wanted together.</param>
 /// <param name="InOff">That the white goes in.</param>
 /// <param name="Kiss">Of an unwanted second contact.</param>
-public readonly record struct WayOdds(Estimate Pot, Estimate Both, Estimate InOff, Estimate Kiss);
+/// <param name="Miscue">That the tip slips off.</param>
+public readonly record struct WayOdds(Estimate Pot, Estimate Both, Estimate InOff, Estimate Kiss, Estimate Miscue);
 
 /// <summary>How a way runs.</summary>
 /// <param name="Along">Slot of the ball on whose line the white comes in at the end, or −1.</param>

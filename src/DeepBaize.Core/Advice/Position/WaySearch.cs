@@ -16,10 +16,10 @@ namespace DeepBaize.Core.Advice.Position;
 /// </summary>
 public sealed class WaySearch
 {
-    // Steps of the grid, tips and pace.
+    // The grid: so many heights, and each speed so many times as fast as the one before.
     private const int Heights = 7,
         SideHeights = 5;
-    private const double PaceStep = 0.5;
+    private const double SpeedRatio = 1.17;
 
     /// <summary>From each group so many strokes are refined, each from another height or side.</summary>
     private const int SeedsOfGroup = 2;
@@ -48,9 +48,9 @@ public sealed class WaySearch
     /// <summary>Of what the white can do, so many kinds are followed in each stage: those that come nearest.</summary>
     private const int MostGroups = 10;
 
-    // Ways that do the same with the white and differ by less than this in height (tips) and pace are one.
+    // Ways that do the same with the white and differ by less than this in height (tips) and are less than so many times as fast are one.
     private const double SameHeight = 0.5,
-        SamePace = 0.9,
+        SameSpeed = 1.33,
         SameSide = 0.3;
 
     private readonly WayQuestion _question;
@@ -148,7 +148,7 @@ public sealed class WaySearch
                         if (Math.Abs(column.Height) > most)
                             return tries;
                         double? aim = null;
-                        for (var pace = _freedom.Softest; pace <= _freedom.Hardest + 1e-9; pace += PaceStep)
+                        foreach (var pace in Pace.Ladder(Pace.CueSpeed(_freedom.Softest), Pace.CueSpeed(_freedom.Hardest), SpeedRatio))
                         {
                             if (bench.Try(column.Side, column.Height, pace, aim) is not { } tried)
                                 continue;
@@ -180,7 +180,7 @@ public sealed class WaySearch
     private Tried Refine(Tried seed)
     {
         const double near = 0.002;
-        List<Turn> turns = [new(Pace: 0.25), new(Height: 0.2), new(Height: 0.2, Pace: 0.25), new(Height: 0.2, Pace: -0.25)];
+        List<Turn> turns = [new(Speed: 0.08), new(Height: 0.2), new(Height: 0.2, Speed: 0.08), new(Height: 0.2, Speed: -0.08)];
         if (seed.Stroke.SideTips != 0)
             turns.Add(new(Side: 0.2));
         if (seed.Part != 0)
@@ -281,6 +281,7 @@ public sealed class WaySearch
         var stroke = tried.Stroke;
         var reach = Reach.Of(_question.Layout, stroke, _question.Player);
         var skill = _question.Player.Skill.Times(reach.ErrorFactor);
+        var scatter = Scatter.Of(_question.Layout, stroke, skill, bench.Simulator, bench.Record);
         bench.Play(stroke, default);
         var samples = effort(Math.Max(1, bench.Simulator.EventCount));
         samples = samples with { Fewest = Math.Max(FewestSamples, samples.Fewest), Most = Math.Max(FewestSamples, samples.Most) };
@@ -297,13 +298,13 @@ public sealed class WaySearch
             outlines: false
         );
         Interlocked.Add(ref _strokes, spread.Samples);
-        var odds = new WayOdds(spread.Odds.Pot, spread.Odds.Both, spread.Odds.InOff, spread.Odds.Kiss);
-        return new(stroke, tried.Part, odds, run, EndsOf(bench, tried, skill), drawing);
+        var odds = new WayOdds(spread.Odds.Pot, spread.Odds.Both, spread.Odds.InOff, spread.Odds.Kiss, spread.Odds.Miscue);
+        return new(stroke, tried.Part, odds, run, EndsOf(bench, tried, scatter), drawing);
     }
 
-    private WayEnds EndsOf(Bench bench, Tried tried, Skill skill)
+    private WayEnds EndsOf(Bench bench, Tried tried, Scatter scatter)
     {
-        var (stroke, pace) = (tried.Stroke, skill.PacePercent / 100);
+        var (stroke, pace) = (tried.Stroke, scatter.Pace);
         var exact = OutcomeOf(bench, stroke, default);
         var (longer, shorter) = (OutcomeOf(bench, stroke, new(0, pace, 0, 0)), OutcomeOf(bench, stroke, new(0, -pace, 0, 0)));
         double Moves(in StrokeError one, in StrokeError other) =>
@@ -312,10 +313,10 @@ public sealed class WaySearch
                 OutcomeOf(bench, stroke, other).White.DistanceTo(exact.White)
             );
         var sensitivity = new Sensitivity(
-            Direction: Moves(new(skill.DirectionDegrees, 0, 0, 0), new(-skill.DirectionDegrees, 0, 0, 0)),
+            Direction: Moves(new(scatter.TurnDegrees, 0, 0, 0), new(-scatter.TurnDegrees, 0, 0, 0)),
             Pace: Math.Max(longer.White.DistanceTo(exact.White), shorter.White.DistanceTo(exact.White)),
-            Height: Moves(new(0, 0, 0, skill.TipError), new(0, 0, 0, -skill.TipError)),
-            Side: Moves(new(0, 0, skill.TipError, 0), new(0, 0, -skill.TipError, 0))
+            Height: Moves(new(0, 0, 0, scatter.Tip), new(0, 0, 0, -scatter.Tip)),
+            Side: Moves(new(0, 0, scatter.Tip, 0), new(0, 0, -scatter.Tip, 0))
         );
         return new(tried.IsMet, tried.Distance, exact, longer, shorter, sensitivity);
     }
@@ -349,15 +350,15 @@ public sealed class WaySearch
                 return outcome;
             var next = TableReading.Likeliest(
                 Layout.OfRest(rest),
-                new(0, 0, 0, 4, _question.Player.NaturalElevation),
+                new(0, 0, 0, Pace.Medium, _question.Player.NaturalElevation),
                 _question.Player,
                 _question.Shape,
                 _workers.Cancel
             );
             return outcome with { Next = next };
         }
-        var (ends, pace) = (way.Ends, _question.Player.Skill.Times(way.Run.Reach.ErrorFactor).PacePercent / 100);
         var skill = _question.Player.Skill.Times(way.Run.Reach.ErrorFactor);
+        var (ends, pace) = (way.Ends, Scatter.Of(_question.Layout, way.Stroke, skill, bench.Simulator, bench.Record).Pace);
         return way with
         {
             // One worker of its own: this one is already at work.
@@ -427,7 +428,7 @@ public sealed class WaySearch
                 var ((route, stroke, part), (otherRoute, other, otherPart)) = (of(one), of(kept));
                 return route == otherRoute
                     && Math.Abs(stroke.HeightTips - other.HeightTips) <= SameHeight
-                    && Math.Abs(stroke.Pace - other.Pace) <= SamePace
+                    && Pace.Ratio(stroke.Pace, other.Pace) <= SameSpeed
                     && (!sameSide || (Math.Abs(stroke.SideTips - other.SideTips) <= SameSide && Math.Abs(part - otherPart) <= SameSide));
             }
         );

@@ -104,7 +104,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         var beside = SafetyStrokes.DegreesFor(from, seed.Slot, widths);
         return Refinement.Better<Valued>(
             new(seed, Mean(bench, from, seed, Refining, RefineStrokes)),
-            [new(Pace: 0.35), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
+            [new(Speed: 0.11), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
             halvings: 2,
             (now, turn) =>
                 turn.Of(now.Tried.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke
@@ -118,19 +118,22 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
 
     private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried)
     {
-        // The errors grow with the reach, and that is not the same for all.
-        var skills = tried.ToDictionary(
-            t => t,
-            t => context.Player.Skill.Times(Reach.Of(from.Layout, t.Stroke, context.Player).ErrorFactor)
-        );
-        return Contest.Run(context, tried, Ranking, (bench, t, i) => ValueOf(bench, from, t, Placing.At(i, skills[t])));
+        var scatters = tried.ToDictionary(t => t, t => ScatterOf(new(context), from, t));
+        return Contest.Run(context, tried, Ranking, (bench, t, i) => ValueOf(bench, from, t, scatters[t].Error(Placing.At(i))));
     }
 
     private double Mean(Bench bench, Situation from, TriedSafety tried, ErrorStream stream, int strokes)
     {
-        var skill = context.Player.Skill.Times(Reach.Of(from.Layout, tried.Stroke, context.Player).ErrorFactor);
-        return stream.Set(strokes, skill).Average(error => ValueOf(bench, from, tried, error));
+        var scatter = ScatterOf(bench, from, tried);
+        return stream.Set(strokes).Average(luck => ValueOf(bench, from, tried, scatter.Error(luck)));
     }
+
+    private Scatter ScatterOf(Bench bench, Situation from, TriedSafety tried) =>
+        bench.ScatterOf(
+            from.Layout,
+            tried.Stroke,
+            context.Player.Skill.Times(Reach.Of(from.Layout, tried.Stroke, context.Player).ErrorFactor)
+        );
 
     private double ValueOf(Bench bench, Situation from, TriedSafety tried, in StrokeError error)
     {
@@ -191,11 +194,11 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     {
         var tried = placed.Entrant;
         var reach = Reach.Of(from.Layout, tried.Stroke, context.Player);
-        var skill = context.Player.Skill.Times(reach.ErrorFactor);
+        var scatter = ScatterOf(bench, from, tried);
         var ball = from.Layout.Balls[tried.Slot].Ball;
         var tally = new Tally();
         for (var i = 0; i < strokes; i++)
-            Count(tally, i, bench, bench.Play(from, tried.Stroke, stream.At(i, skill), ball), tried.Slot, isTold: stream == Telling);
+            Count(tally, i, bench, bench.Play(from, tried.Stroke, scatter.Error(stream.At(i)), ball), tried.Slot, isTold: stream == Telling);
 
         bench.Play(from, tried.Stroke, default, ball);
         var paths = ShotPath.Points(bench.Record, from.Layout.Balls.Count, ShotPath.Drawn);

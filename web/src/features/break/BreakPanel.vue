@@ -3,7 +3,7 @@ import { ElButton, ElCheckbox, ElDropdown, ElDropdownItem, ElDropdownMenu, ElTab
 import { computed, ref } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { fullnessWords, potWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
-import { amountWords, shareWords } from '../../lib/estimates'
+import { miscueWords, amountWords, shareWords } from '../../lib/estimates'
 import { degreeWords, percentWords, sentence } from '../../lib/formats'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
@@ -170,7 +170,7 @@ const risks = [
               <p>
                 {{ sentence(planStrokeWords(shown.choice, shown.arrival)) }}. {{ degreeWords(Math.abs(shown.choice.cutDegrees)) }},
                 {{ fullnessWords[shown.choice.fullnessWord] }}; gets so far {{ shareWords(shown.alive)
-                }}{{ shown.choice.foul.value >= 0.01 ? `, foul ${shareWords(shown.choice.foul)}` : ''
+                }}{{ shown.choice.foul.value >= 0.01 ? `, foul ${shareWords(shown.choice.foul)}` : '' }}{{ miscueWords(shown.choice.miscue)
                 }}{{ reachNeedWords(shown.choice.reach) ? `; ${reachNeedWords(shown.choice.reach)}` : '' }}.
               </p>
               <ul v-if="shown.reasons.length" class="reasons" aria-label="Why" data-testid="reasons">

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { skillWords } from '../../domain/words'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
+import OwnSkill from './OwnSkill.vue'
 
 /** Who plays: for the reach, the chances and the advice on side. */
 const players = usePlayer()
@@ -17,7 +19,13 @@ const habits = [
   { value: 'plain', label: 'plain unless needed', testId: 'habit-plain' },
   { value: 'helping', label: 'a touch of helping side on cuts', testId: 'habit-helping' },
 ]
-const skills = computed(() => position.reference!.skills.map((s) => ({ value: s.name ?? '', label: `a ${s.name} player` })))
+const skills = computed(() => [...position.reference!.skills.map((s) => s.name), 'own'].map((s) => ({ value: s, label: skillWords(s) })))
+
+/** Own figures start from those of the player that was chosen before. */
+function choose(skill: string) {
+  const before = position.reference!.skills.find((s) => s.name === players.player.skill) ?? position.reference!.skills[0]
+  return players.set({ skill, own: players.player.own ?? (skill === 'own' ? before.parts : null) })
+}
 </script>
 
 <template>
@@ -58,8 +66,9 @@ const skills = computed(() => position.reference!.skills.map((s) => ({ value: s.
     </div>
     <label class="row"
       >strikes like
-      <PickOne :model-value="players.player.skill" :options="skills" label="Skill" width="180px" @picked="players.set({ skill: $event })"
+      <PickOne :model-value="players.player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
     /></label>
+    <OwnSkill v-if="players.player.skill === 'own'" />
     <OneOf
       :model-value="players.player.sideHabit"
       :options="habits"

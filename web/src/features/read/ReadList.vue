@@ -2,7 +2,7 @@
 import { ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
-import { fullnessWords, kindWords, reachWords } from '../../domain/words'
+import { fullnessWords, kindWords, reachWords, skillWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
 import { degreeWords, lengthWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
@@ -56,7 +56,7 @@ function key(e: KeyboardEvent) {
 <template>
   <div class="list" data-testid="read-list">
     <p class="soft who">
-      Chances of a {{ players.player.skill }} player, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
+      Chances of {{ skillWords(players.player.skill) }}, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
       <ErrorsButton />
     </p>
     <p v-if="reading.refusal" class="field-error" role="alert">Not read: {{ reading.refusal }}</p>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Way } from '../../api/client'
 import { nameOf } from '../../domain/balls'
 import { openingWords, reachWords, strokeWords } from '../../domain/words'
-import { levelWords, shareWords } from '../../lib/estimates'
+import { miscueWords, levelWords, shareWords } from '../../lib/estimates'
 import { lengthWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
@@ -63,7 +63,7 @@ const rows = computed(() => {
     row('Cushions', (w) => String(w.cushions.length)),
     row('Pot and position', (w) => shareWords(w.both)),
     row('Pot', (w) => shareWords(w.pot)),
-    row('In-off, kiss', (w) => `${shareWords(w.inOff)}, ${shareWords(w.kiss)}`),
+    row('In-off, kiss', (w) => `${shareWords(w.inOff)}, ${shareWords(w.kiss)}${miscueWords(w.miscue)}`),
     ...(a.opens || b.opens ? [row('The pack', (w) => (w.opens ? `opens ${openingWords(w.opens)}` : 'is left'))] : []),
     row('If long', (w) => outcomeOf(w.long, w.exact)),
     row('If short', (w) => outcomeOf(w.short, w.exact)),
@@ -192,7 +192,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         >
         <p v-if="ways.isUsed(w) && best" class="why">
           {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short:
-          {{ outcomeOf(w.short, w.exact) }}. In-off {{ shareWords(w.inOff) }}, kiss {{ shareWords(w.kiss) }}.
+          {{ outcomeOf(w.short, w.exact) }}. In-off {{ shareWords(w.inOff) }}, kiss {{ shareWords(w.kiss) }}{{ miscueWords(w.miscue) }}.
           <template v-if="w.opens">{{ sentence(`opens ${openingWords(w.opens)}`) }}.</template>
           {{ sentence(reachWords(w.reach)) }}.
         </p>

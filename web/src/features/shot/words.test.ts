@@ -35,10 +35,11 @@ describe('the words of the desk', () => {
       missThin: exactly(0.05),
       inOff: exactly(0.01),
       kiss: exactly(0.02),
+      miscue: exactly(0.004),
       wanted: null,
       both: null,
     } as never
-    expect(chancesWords(sampled)).toBe('missed thick 15 %, thin 5 %; in-off 1 %, kiss 2 %')
+    expect(chancesWords(sampled)).toBe('missed thick 15 %, thin 5 %; in-off 1 %, kiss 2 %, miscue 0.4 %')
   })
 
   const outcome = (change: object) => ({
@@ -63,6 +64,7 @@ describe('the words of the desk', () => {
     both: exactly(0.6),
     inOff: exactly(0),
     kiss: exactly(0),
+    miscue: exactly(0),
     isLevel: false,
     isMet: true,
     off: 0,

@@ -1,7 +1,7 @@
 import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
-import { shareWords } from '../../lib/estimates'
+import { miscueWords, shareWords } from '../../lib/estimates'
 import { degreeWords, figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
 
 /** What the desk says of the shot that is set up and of the ways to play it. */
@@ -92,6 +92,7 @@ export function rankWords(way: Way, best: Way): string {
   if (place >= 2) reasons.push(`position is ${place} points less sure`)
   if (way.inOff.value - best.inOff.value > 0.02) reasons.push(`in-off ${shareWords(way.inOff)}`)
   if (way.kiss.value - best.kiss.value > 0.05) reasons.push(`kiss ${shareWords(way.kiss)}`)
+  if (way.miscue.value - best.miscue.value > 0.01) reasons.push(`miscue ${shareWords(way.miscue)}`)
   if (way.reach.errorFactor > best.reach.errorFactor + 0.05) reasons.push('harder to reach')
   return reasons.length ? `ranks lower: ${reasons.join(', ')}` : 'about as good as the first'
 }
@@ -100,7 +101,7 @@ export function rankWords(way: Way, best: Way): string {
 export function chancesWords(s: Schemas['SpreadAnswer']): string {
   const parts: string[] = []
   if (s.pot !== null && s.pot !== undefined) parts.push(`missed thick ${shareWords(s.missThick!)}, thin ${shareWords(s.missThin!)}`)
-  parts.push(`in-off ${shareWords(s.inOff)}, kiss ${shareWords(s.kiss)}`)
+  parts.push(`in-off ${shareWords(s.inOff)}, kiss ${shareWords(s.kiss)}${miscueWords(s.miscue)}`)
   if (s.opens) parts.push(`opens ${openingWords(s.opens)}`)
   if (s.wanted !== null && s.wanted !== undefined)
     parts.push(`does what is wanted ${shareWords(s.wanted)}, with the pot ${shareWords(s.both!)}`)

@@ -1,0 +1,67 @@
+using System.Collections.Concurrent;
+using MathNet.Numerics.Distributions;
+
+namespace DeepBaize.Core.Players;
+
+/// <summary>
+/// The factor that all parts of one stroke share, √(ν/χ²ν): a normal number times it is one of Student's t with ν degrees of freedom, so
+/// that now and then everything is off at once. In tables, for it is asked for with every stroke.
+/// </summary>
+public sealed class Steadiness
+{
+    private static readonly ConcurrentDictionary<double, Steadiness> Known = new();
+    private static readonly Steadiness Usual = new(Skill.UsualEvenness);
+
+    // The factor's logarithm over that of the odds, nearly straight at both ends; beyond them there is one stroke in ten million.
+    private const int Nodes = 2048;
+    private const double Ends = 16;
+    private readonly double[] _factors = new double[Nodes + 1];
+
+    // The share within z over z/√(ν + z²), from 0 to 1.
+    private const int WithinNodes = 1024;
+    private readonly double[] _within = new double[WithinNodes + 1];
+    private readonly double _freedom;
+
+    /// <param name="freedom">ν.</param>
+    public static Steadiness Of(double freedom) => freedom == Usual._freedom ? Usual : Known.GetOrAdd(freedom, f => new(f));
+
+    private Steadiness(double freedom)
+    {
+        _freedom = freedom;
+        for (var i = 0; i <= Nodes; i++)
+        {
+            // The share of strokes that are less steady.
+            var less = 1 / (1 + Math.Exp(Ends * (2.0 * i / Nodes - 1)));
+            _factors[i] = Math.Sqrt(freedom / ChiSquared.InvCDF(freedom, less));
+        }
+        for (var i = 0; i < WithinNodes; i++)
+        {
+            var x = (double)i / WithinNodes;
+            var z = x * Math.Sqrt(freedom / (1 - x * x));
+            _within[i] = 2 * StudentT.CDF(0, 1, freedom, z) - 1;
+        }
+        _within[WithinNodes] = 1;
+    }
+
+    /// <param name="unsteady">The share of strokes that are steadier, 0–1.</param>
+    public double Factor(double unsteady)
+    {
+        if (unsteady <= 0)
+            return _factors[0];
+        if (unsteady >= 1)
+            return _factors[Nodes];
+        return At(_factors, (Math.Log(unsteady / (1 - unsteady)) / Ends + 1) / 2);
+    }
+
+    /// <summary>The share of strokes that stay within so many standard deviations of an ordinary one, either way.</summary>
+    public double Within(double z) => double.IsPositiveInfinity(z) ? 1 : At(_within, Math.Max(0, z) / Math.Sqrt(_freedom + z * z));
+
+    /// <summary>Straight between the nodes of a table.</summary>
+    /// <param name="along">0–1.</param>
+    private static double At(double[] table, double along)
+    {
+        var x = Math.Clamp(along, 0, 1) * (table.Length - 1);
+        var i = Math.Min((int)x, table.Length - 2);
+        return table[i] + (table[i + 1] - table[i]) * (x - i);
+    }
+}

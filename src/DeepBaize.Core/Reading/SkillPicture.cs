@@ -1,0 +1,66 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Table;
+
+namespace DeepBaize.Core.Reading;
+
+/// <summary>The shots by which a skill is pictured.</summary>
+public enum PicturedShotKind
+{
+    /// <summary>A red 1.8 m away, straight, 1.8 m on to a corner.</summary>
+    LongPot,
+
+    /// <summary>The half-ball black, the white to run 1.5 m.</summary>
+    BlackAndOn,
+}
+
+/// <summary>A stroke of a picture.</summary>
+/// <param name="Ball">The way of the ball, until it is potted, meets a cushion or stops, m; one place if it was missed.</param>
+/// <param name="White">Where the white stops, m; null if it does not stay on the table.</param>
+public sealed record DrawnStroke(IReadOnlyList<Vec2> Ball, bool IsPotted, Vec2? White, bool IsMiscue);
+
+/// <summary>Where ten strokes of a player go.</summary>
+public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IReadOnlyList<DrawnStroke> Strokes)
+{
+    private const int HowMany = 10;
+
+    private static readonly ErrorStream Drawing = ErrorStream.Named("skill picture");
+
+    public static IReadOnlyList<SkillPicture> Of(Skill skill, TableShape shape) =>
+        [
+            Of(PicturedShotKind.LongPot, StandardShots.Red(shape, 18, 1.8, 1.8, 0, 5), skill, shape),
+            Of(PicturedShotKind.BlackAndOn, StandardShots.Running(shape, 1.5).Shot, skill, shape),
+        ];
+
+    private static SkillPicture Of(PicturedShotKind kind, StandardShot shot, Skill skill, TableShape shape)
+    {
+        var (simulator, record) = (new Simulator(shape), new ShotRecord());
+        var able = skill.Times(Reach.Of(shot.Layout, shot.Stroke, Player.Default).ErrorFactor);
+        var scatter = Scatter.Of(shot.Layout, shot.Stroke, able, shape);
+        var strokes = Drawing
+            .Set(HowMany)
+            .Select(luck =>
+            {
+                var error = scatter.Error(luck);
+                error.Play(simulator, shot.Layout, shot.Stroke, record);
+                return new DrawnStroke(
+                    FirstWay(record, shot.Layout.Balls[1].At),
+                    simulator.PocketOf(1) == shot.Pot.Pocket,
+                    simulator.IsOnTable(0) ? simulator.At(0) : null,
+                    error.IsMiscue
+                );
+            })
+            .ToList();
+        return new(kind, shot, strokes);
+    }
+
+    private static List<Vec2> FirstWay(ShotRecord record, Vec2 from)
+    {
+        foreach (var e in record.Events)
+            if (e is { Ball: 1, Kind: ShotEventKind.Cushion or ShotEventKind.Jaw or ShotEventKind.Pot or ShotEventKind.Stop })
+                return [from, e.At];
+        return [from];
+    }
+}

@@ -1,0 +1,80 @@
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Reading;
+
+/// <summary>A pot set up to be talked about: how often a player brings it off says what he is.</summary>
+/// <param name="Stroke">Aimed.</param>
+public sealed record StandardShot(Layout Layout, Cut Pot, Stroke Stroke);
+
+/// <summary>Sets up pots by distances and angles, as coaches name them. The butt lies as it does for the default player.</summary>
+public static class StandardShots
+{
+    /// <summary>A red into the yellow's corner pocket.</summary>
+    /// <param name="degrees">Of its way to the side cushion.</param>
+    /// <param name="toPocket">From the corner, m.</param>
+    /// <param name="toRed">From the white, centre to centre, m.</param>
+    /// <param name="cut">Degrees; + turns the red to the left.</param>
+    public static StandardShot Red(TableShape shape, double degrees, double toPocket, double toRed, double cut, double pace) =>
+        Of(shape, new(Ball.Red(1), toPocket * Angle.FromDegrees(degrees).Unit), Pocket.Yellow, (toRed, cut), new(0, 0, 0, pace, 0));
+
+    /// <summary>The black off its spot, half-ball, into a top pocket.</summary>
+    /// <param name="side">Tips, + helping.</param>
+    public static StandardShot Black(TableShape shape, double toBlack, double side, double pace) =>
+        Of(shape, new(Ball.Black, Spot(Ball.Black)), Pocket.YellowTop, (toBlack, -30), new(0, -side, 0, pace, 0));
+
+    /// <param name="white">How far the white is from the ball, centre to centre, m, and the cut, degrees.</param>
+    /// <param name="stroke">Tip and pace; aim and butt are found.</param>
+    public static StandardShot Of(TableShape shape, PlacedBall ball, Pocket pocket, (double Distance, double Cut) white, Stroke stroke)
+    {
+        var (direction, _) = Cut.Opening(ball.At, shape.PocketShapes[(int)pocket]);
+        var ghost = ball.At - 2 * BallRadius * direction.Unit;
+        // The white lies behind the ghost ball on a line that the cut turns off the potting line.
+        var back = -(direction - Angle.FromDegrees(white.Cut)).Unit;
+        var (sin, cos) = Math.SinCos(white.Cut * Math.PI / 180);
+        var along = Math.Sqrt(white.Distance * white.Distance - 4 * BallRadius * BallRadius * sin * sin) - 2 * BallRadius * cos;
+        var layout = Layout.OfRest([new(Ball.White, ghost + along * back), ball]);
+        var pot = Cut.Of(layout, new(1, pocket), shape);
+        stroke = stroke with { AimDegrees = pot.AimDegrees };
+        stroke = stroke with { ElevationDegrees = Reach.ButtFor(layout, stroke, Player.Default) };
+        return new(layout, pot, stroke with { AimDegrees = PotAim.Find(layout, pot, stroke, shape)!.Value });
+    }
+
+    /// <summary>The same pot aimed at another part of the pocket; null if there is no aim.</summary>
+    /// <param name="part">−1 the thick side to +1 the thin side.</param>
+    public static StandardShot? InPart(TableShape shape, StandardShot shot, double part)
+    {
+        var pot = Cut.Of(shot.Layout, shot.Pot.Pot with { Part = part }, shape);
+        return pot.CanBeAimed && PotAim.Find(shot.Layout, pot, shot.Stroke with { AimDegrees = pot.AimDegrees }, shape) is { } aim
+            ? new(shot.Layout, pot, shot.Stroke with { AimDegrees = aim })
+            : null;
+    }
+
+    /// <summary>The half-ball black from 0.4 m with plain ball, at the pace at which the white runs so far after it.</summary>
+    /// <returns>With where it stops, m, and how many cushions it meets.</returns>
+    public static (StandardShot Shot, Vec2 StopsAt, int Cushions) Running(TableShape shape, double metres)
+    {
+        const double softest = 0.3,
+            hardest = 6;
+        var (simulator, record) = (new Simulator(shape), new ShotRecord());
+        double RunOf(StandardShot shot)
+        {
+            shot.Stroke.Play(simulator, shot.Layout, record);
+            var hit = Contacts.First(record)!.Value.Time - 1e-9;
+            return record.Pieces.Where(p => p.Ball == 0 && p.Start >= hit).Sum(p => p.From.DistanceTo(p.To));
+        }
+        var shot = Black(shape, 0.4, 0, Pace.OfCueSpeed(softest));
+        // The harder, the farther: close in on the speed.
+        for (var (slow, fast, i) = (softest, hardest, 0); i < 24; i++)
+        {
+            var speed = (slow + fast) / 2;
+            shot = Black(shape, 0.4, 0, Pace.OfCueSpeed(speed));
+            (slow, fast) = RunOf(shot) < metres ? (speed, fast) : (slow, speed);
+        }
+        return (shot, simulator.At(0), record.Events.Count(e => e is { Kind: ShotEventKind.Cushion, Ball: 0 }));
+    }
+}

@@ -1,0 +1,58 @@
+using System.ComponentModel;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Table;
+using DeepBaize.Web.Planning;
+using DeepBaize.Web.Shots;
+
+namespace DeepBaize.Web.Players;
+
+/// <summary>One of the strokes of a picture; m.</summary>
+public sealed record PicturedStroke(
+    [property: Description("The way of the ball, until it is potted, meets a cushion or stops.")] IReadOnlyList<PlaceResult> Ball,
+    bool IsPotted,
+    [property: Description("Where the white stops; null if it goes in.")] PlaceResult? White,
+    bool IsMiscue
+);
+
+/// <summary>Where ten strokes at one shot go; m.</summary>
+public sealed record PicturedShot(PicturedShotKind Kind, PlaceResult White, PlaceResult Ball, IReadOnlyList<PicturedStroke> Strokes);
+
+/// <summary>What a player's errors mean at the table.</summary>
+public static class SkillEndpoints
+{
+    public static void MapSkills(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/player").WithTags("Player").ProducesProblem(400);
+        group
+            .MapPost("/picture", (PlayerEntry player) => SkillPicture.Of(player.Checked().Skill, Shape).Select(ResultOf).ToList())
+            .WithName("skillPicture")
+            .WithSummary("Where ten balls of this player go: a long straight pot, and a half-ball black with the white to run 1.5 m");
+        group
+            .MapPost(
+                "/curves",
+                (PlayerEntry player, PlanDesk desk, CancellationToken cancel) =>
+                    SkillCurves.Of(player.Checked().Skill, Shape, new(desk.Gate, cancel))
+            )
+            .WithName("skillCurves")
+            .WithSummary("How this player's chances fall with distance, cut, power, side, height, run of the white and reach");
+    }
+
+    private static readonly TableShape Shape = new(Conditions.Default);
+
+    private static PicturedShot ResultOf(SkillPicture picture) =>
+        new(
+            picture.Kind,
+            PlaceResult.Of(picture.Shot.Layout.White.At),
+            PlaceResult.Of(picture.Shot.Layout.Balls[1].At),
+            [
+                .. picture.Strokes.Select(s => new PicturedStroke(
+                    [.. s.Ball.Select(PlaceResult.Of)],
+                    s.IsPotted,
+                    s.White is { } white ? PlaceResult.Of(white) : null,
+                    s.IsMiscue
+                )),
+            ]
+        );
+}

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { useDraft } from '../../position/draft'
+import SkillChart from './SkillChart.vue'
+import SkillPicture from './SkillPicture.vue'
+import { useSkill } from './skills'
+
+/** What the skill in hand means at the table. */
+const position = useDraft()
+const { pictures, curves, pictureRefusal, curveRefusal } = useSkill()
+</script>
+
+<template>
+  <div class="meaning" data-testid="skill-meaning">
+    <h2>What that means at the table</h2>
+    <p v-if="pictureRefusal || curveRefusal" class="field-error" role="alert">Not drawn: {{ pictureRefusal || curveRefusal }}</p>
+    <div class="pictures">
+      <SkillPicture v-for="p in pictures" :key="p.kind" :shot="p" :reference="position.reference!" />
+    </div>
+    <p v-if="!curves.length && !curveRefusal" class="soft" role="status">Playing some fifty thousand strokes …</p>
+    <div class="charts">
+      <SkillChart v-for="c in curves" :key="c.kind" :curve="c" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.meaning {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+.pictures,
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(230px, 100%), 1fr));
+  gap: 14px;
+}
+h2,
+p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,31 @@
+import { useDebounceFn } from '@vueuse/core'
+import { shallowRef, watch } from 'vue'
+import { ask, client, type Schemas } from '../../api/client'
+import { useJudged } from '../../lib/useJudged'
+import { usePlayer } from '../../position/player'
+
+/** What the player in hand is at the table: where ten of his balls go, and how his chances fall. Asked for while it is shown. */
+export function useSkill() {
+  const players = usePlayer()
+  const pictures = shallowRef<Schemas['PicturedShot'][]>([])
+  const curves = shallowRef<Schemas['SkillCurve'][]>([])
+  const { refusal: pictureRefusal, ask: draw } = useJudged(
+    () => ask(client.POST('/api/player/picture', { body: players.player })),
+    (shots) => (pictures.value = shots),
+  )
+  const { refusal: curveRefusal, ask: plot } = useJudged(
+    () => ask(client.POST('/api/player/curves', { body: players.player })),
+    (list) => (curves.value = list),
+  )
+  // The curves are many thousand strokes: once the hand rests.
+  const plotSoon = useDebounceFn(() => void plot(), 300)
+  watch(
+    () => players.player,
+    () => {
+      void draw()
+      void plotSoon()
+    },
+    { immediate: true },
+  )
+  return { pictures, curves, pictureRefusal, curveRefusal }
+}
