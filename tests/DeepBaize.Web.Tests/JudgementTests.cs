@@ -37,7 +37,7 @@ public class JudgementTests(Application app)
             1e-9
         );
         // Every chance that is told is known to a hundredth.
-        foreach (var chance in (string[])["pot", "missThick", "missThin", "inOff", "kiss"])
+        foreach (var chance in (string[])["pot", "missThick", "missThin", "inOff", "kiss", "miscue"])
             Assert.InRange(spread[chance]!["error"]!.GetValue<double>(), 0, 0.01);
         Assert.Equal(spread["samples"]!.GetValue<int>(), spread["pot"]!["strokes"]!.GetValue<int>());
         Assert.NotEmpty(spread["likely"]!.AsArray());

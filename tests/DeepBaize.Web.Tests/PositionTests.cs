@@ -148,7 +148,7 @@ public class PositionTests(Application app)
         var draft = Sample.Draft("To a file", "and back");
         var (_, file) = await app.Post("/api/positions/export/json", draft);
         Assert.Equal("deep-baize-position", file["format"]!.GetValue<string>());
-        Assert.Equal(1, file["version"]!.GetValue<int>());
+        Assert.Equal(2, file["version"]!.GetValue<int>());
         var (status, imported) = await app.Post("/api/positions/import", file.ToJsonString());
         Assert.Equal(201, status);
         Assert.Equal("To a file", imported["name"]!.GetValue<string>());
@@ -165,11 +165,39 @@ public class PositionTests(Application app)
     }
 
     [Theory]
+    [InlineData(1, 4.5)]
+    [InlineData(1, null)]
+    [InlineData(2, 4.5)]
+    public async Task A_file_of_the_first_version_keeps_its_speed(int version, double? pace)
+    {
+        var file = new JsonObject
+        {
+            ["format"] = "deep-baize-position",
+            ["version"] = version,
+            ["name"] = "Old",
+            ["balls"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = "white",
+                    ["x"] = 1,
+                    ["y"] = 1,
+                }
+            ),
+        };
+        if (pace is { } p)
+            file["stroke"] = new JsonObject { ["pace"] = p };
+        var (status, imported) = await app.Post("/api/positions/import", file.ToJsonString());
+        Assert.Equal(201, status);
+        var speed = 0.24 * Math.Pow(imported["content"]!["stroke"]!["pace"]!.GetValue<double>(), 1.47);
+        Assert.Equal(version == 1 ? 0.40 * Math.Pow(1.375, (pace ?? 4) - 1) : 0.24 * Math.Pow(pace!.Value, 1.47), speed, 1e-6);
+    }
+
+    [Theory]
     [InlineData("", "body")]
     [InlineData("{", "body")]
     [InlineData("null", "body")]
     [InlineData("""{"format":"other","version":1,"name":"a","balls":[{"id":"white","x":1,"y":1}]}""", "format")]
-    [InlineData("""{"format":"deep-baize-position","version":2,"name":"a","balls":[{"id":"white","x":1,"y":1}]}""", "version")]
+    [InlineData("""{"format":"deep-baize-position","version":3,"name":"a","balls":[{"id":"white","x":1,"y":1}]}""", "version")]
     [InlineData("""{"format":"deep-baize-position","version":1,"name":"a"}""", "balls")]
     [InlineData("""{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1}]}""", "balls[0].y")]
     [InlineData("""{"format":"deep-baize-position","version":1,"name":"a","balls":[{"id":"white","x":1,"y":"1"}]}""", "balls[0].y")]

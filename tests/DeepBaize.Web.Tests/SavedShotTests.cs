@@ -75,6 +75,7 @@ public class SavedShotTests(Application app)
             ["hand"] = "left",
             ["height"] = 1.62,
             ["skill"] = "club",
+            ["own"] = null,
             ["sideHabit"] = "helping",
             ["naturalElevation"] = 4.5,
         };
@@ -84,6 +85,89 @@ public class SavedShotTests(Application app)
         Assert.Equal((400, "player.height"), (status, problem.Fields()[0]));
         Assert.True(JsonNode.DeepEquals(player, (await app.Send(HttpMethod.Get, "/api/player")).Body));
         await app.Send(HttpMethod.Put, "/api/player", new JsonObject());
+    }
+
+    private static JsonObject Own(double tip = 2) =>
+        new()
+        {
+            ["direction"] = 0.04,
+            ["sighting"] = 0.5,
+            ["allowance"] = 10,
+            ["pace"] = 12,
+            ["tip"] = tip,
+            ["evenness"] = 4,
+        };
+
+    [Fact]
+    public async Task A_skill_set_by_hand_is_kept_judged_by_and_refused_where_a_part_cannot_be()
+    {
+        var player = new JsonObject { ["skill"] = "own", ["own"] = Own() };
+        Assert.Equal(200, (await app.Send(HttpMethod.Put, "/api/player", player)).Status);
+        var kept = (await app.Send(HttpMethod.Get, "/api/player")).Body;
+        Assert.Equal("own", kept["skill"]!.GetValue<string>());
+        Assert.True(JsonNode.DeepEquals(Own(), kept["own"]));
+        // With another skill the parts stay for later.
+        kept["skill"] = "club";
+        await app.Send(HttpMethod.Put, "/api/player", kept.AsObject());
+        Assert.True(JsonNode.DeepEquals(Own(), (await app.Send(HttpMethod.Get, "/api/player")).Body["own"]));
+
+        async Task Refused(JsonObject wrong, string field)
+        {
+            var (status, problem) = await app.Send(HttpMethod.Put, "/api/player", wrong);
+            Assert.Equal((400, field), (status, problem.Fields().Single()));
+        }
+        await Refused(new() { ["skill"] = "own" }, "player.own");
+        await Refused(new() { ["skill"] = "champion" }, "player.skill");
+        await Refused(new() { ["skill"] = "own", ["own"] = Own(tip: 9) }, "player.own.tip");
+        await app.Send(HttpMethod.Put, "/api/player", new JsonObject());
+
+        // A tip that wanders misses more, and at the edge of the ball it slips off.
+        async Task<(double Pot, double Miscue)> Spread(double tip, double height)
+        {
+            var content = Sample.Content();
+            content["stroke"]!["height"] = height;
+            content["stroke"]!["side"] = 0;
+            var ask = new JsonObject
+            {
+                ["content"] = content,
+                ["player"] = new JsonObject { ["skill"] = "own", ["own"] = Own(tip) },
+            };
+            var (status, spread) = await app.Post("/api/spread", ask);
+            Assert.Equal(200, status);
+            return (spread["pot"]!["value"]!.GetValue<double>(), spread["miscue"]!["value"]!.GetValue<double>());
+        }
+        Assert.Equal(0, (await Spread(0, -1.5)).Miscue);
+        var (safe, edge) = (await Spread(2, -0.4), await Spread(2, -1.5));
+        Assert.InRange(edge.Miscue, 0.2, 0.6);
+        Assert.True(safe.Miscue < 0.02 && edge.Pot < safe.Pot);
+    }
+
+    [Fact]
+    public async Task What_a_skill_means_is_pictured_and_plotted()
+    {
+        var (status, shots) = await app.Post("/api/player/picture", new JsonObject { ["skill"] = "club" });
+        Assert.Equal((200, 2), (status, shots.AsArray().Count));
+        foreach (var shot in shots.AsArray())
+        {
+            Assert.Equal(10, shot!["strokes"]!.AsArray().Count);
+            Assert.All(shot["strokes"]!.AsArray(), s => Assert.True(!s!["isPotted"]!.GetValue<bool>() || s["ball"]!.AsArray().Count == 2));
+        }
+        (status, var curves) = await app.Post("/api/player/curves", new JsonObject { ["skill"] = "club" });
+        Assert.Equal(200, status);
+        List<double> Shares(string kind) =>
+            [
+                .. curves
+                    .AsArray()
+                    .Single(c => c!["kind"]!.GetValue<string>() == kind)!["points"]!
+                    .AsArray()
+                    .Select(p => p!["share"]!["value"]!.GetValue<double>()),
+            ];
+        // Common practice, no source: farther, thinner, harder and out of reach are harder; near the edge of the ball the tip slips.
+        foreach (var kind in (string[])["distance", "cut", "power", "position", "reach"])
+            Assert.True(Shares(kind)[0] > Shares(kind)[^1] + 0.02, kind);
+        Assert.True(Shares("miscue")[^1] > Shares("miscue")[0] + 0.05);
+        var side = Shares("side");
+        Assert.True(side[3] > side[^1] && side[^1] > side[0], "plain, helping, wrong");
     }
 
     private static JsonObject Card() =>

@@ -69,7 +69,7 @@ public class ShotTests(Application app)
         var (_, shot) = await app.Post("/api/shot", Sample.Shot());
         // 4 mm of tip on a ball of 26.25 mm with a 5 mm dome; pace 5.5 on the model's scale.
         Assert.Equal(-4.0 / 31.25, shot["strike"]!["height"]!.GetValue<double>(), 1e-12);
-        Assert.Equal(0.40 * Math.Pow(1.375, 4.5), shot["strike"]!["cueSpeed"]!.GetValue<double>(), 1e-12);
+        Assert.Equal(0.24 * Math.Pow(5.5, 1.47), shot["strike"]!["cueSpeed"]!.GetValue<double>(), 1e-12);
     }
 
     [Theory]

@@ -32,9 +32,9 @@ public sealed record Skill(
 
     public static IReadOnlyList<Skill> Presets { get; } =
         [
-            new("tour", 0.0065, 0.135, 3, 4.6, 0.1),
-            new("county", 0.0145, 0.225, 4.5, 7.3, 0.17),
-            new("club", 0.032, 0.34, 7, 12, 0.38),
+            new("tour", 0.0068, 0.14, 3, 4.8, 0.1),
+            new("county", 0.0155, 0.24, 4.5, 7.7, 0.17),
+            new("club", 0.034, 0.36, 7, 12.5, 0.38),
             new("learner", 0.06, 0.65, 12, 22, 0.75),
         ];
 

@@ -67,8 +67,8 @@ public sealed class ShotSearch(SearchContext context)
     private const double PoorChance = 0.35,
         LeastPlant = 0.1;
 
-    /// <summary>A quick estimate counts as so many strokes played.</summary>
-    private const int EstimateWeighs = 14;
+    /// <summary>Of how often the ball goes in a quick estimate says as much as so many strokes played.</summary>
+    private const int EstimateWeighs = 40;
 
     /// <summary>
     /// Strokes for the same pot that leave the white nearer than this to one another, m, and are less than so many times as fast, are one.
@@ -114,7 +114,8 @@ public sealed class ShotSearch(SearchContext context)
     }
 
     /// <summary>A stroke with what comes of it when it is played with the errors that choose.</summary>
-    private sealed record Ranked(Tried Tried, double Value, double Chance, double Foul, double Holds);
+    /// <param name="Mean">Of what it comes to when it scores.</param>
+    private sealed record Ranked(Tried Tried, double Value, double Chance, double Foul, double Holds, double Mean);
 
     /// <summary>The best strokes, best first, none twice; empty if nothing is on.</summary>
     /// <param name="sifted">Told the first answer, before the long work.</param>
@@ -398,15 +399,16 @@ public sealed class ShotSearch(SearchContext context)
         );
 
     // Of strokes that are worth nearly the same a player takes the simpler one. Shares of the value: common practice, no source.
-    private const double PenaltyOfPace = 0.004,
-        EasyPace = 4,
+    private const double PenaltyOfPace = 0.008,
+        EasyPace = 3,
         PenaltyOfSide = 0.01,
+        PenaltyOfSidePerTip = 0.02,
         PenaltyOfCannon = 0.005,
         CannonToAvoid = 0.3;
 
     private double PenaltyOf(in Stroke stroke, bool runsIntoBall) =>
         PenaltyOfPace * Math.Max(0, stroke.Pace - EasyPace)
-        + PenaltyOfSide * Math.Abs(stroke.SideTips)
+        + (stroke.SideTips == 0 ? 0 : PenaltyOfSide + PenaltyOfSidePerTip * Math.Abs(stroke.SideTips))
         + (
             !runsIntoBall ? 0
             : context.Preferences.AvoidCannons ? CannonToAvoid
@@ -416,7 +418,9 @@ public sealed class ShotSearch(SearchContext context)
     // ---- With errors -----------------------------------------------------------------------------------------------
 
     /// <summary>One outcome of a stroke.</summary>
-    private readonly record struct Drawn(bool Scores, bool Foul, double Value, bool Holds);
+    /// <param name="Pots">The ball that is meant goes in where it is meant to, foul or not.</param>
+    /// <param name="Beyond">By how much what would be played next is worth more than the place looks; 0 if that was not asked.</param>
+    private readonly record struct Drawn(bool Pots, bool Scores, bool Foul, double Value, bool Holds, double Beyond = 0);
 
     private Scatter ScatterOf(Bench bench, Situation from, Tried tried) =>
         bench.ScatterOf(from.Layout, tried.Stroke, context.Player.Skill.Times(tried.Reach.ErrorFactor));
@@ -425,10 +429,12 @@ public sealed class ShotSearch(SearchContext context)
     {
         played = bench.Play(from, tried.Stroke, error, tried.Of.Nominated);
         var scores = played.Ruling.Points > 0;
+        var pots = bench.Simulator.PocketOf(tried.Of.Pot.Slot) == tried.Of.Cut.Pocket;
         if (!scores)
-            return new(false, played.Ruling.IsFoul, 0, false);
+            return new(pots, false, played.Ruling.IsFoul, 0, false);
         var next = bench.Judge(played.Leaves);
         return new(
+            pots,
             true,
             false,
             context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + next.Value,
@@ -451,33 +457,39 @@ public sealed class ShotSearch(SearchContext context)
         var drawn = Draw(bench, from, tried, ScatterOf(bench, from, tried).Error(luck), out var played);
         if (!drawn.Scores || played.Ruling.NextFrame.IsOver)
             return drawn;
-        return drawn with
-        {
-            Value =
-                context.Worth.Gain(from.Frame, played.Ruling.NextFrame)
-                + Math.Max(0, Glance(bench, played.Leaves, isTold)?.Value.Value ?? 0),
-        };
+        var value =
+            context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + Math.Max(0, Glance(bench, played.Leaves, isTold)?.Value.Value ?? 0);
+        return drawn with { Value = value, Beyond = value - drawn.Value };
     }
 
-    /// <param name="known">Its chance, from more strokes than these; null: estimated from these and the quick estimate.</param>
+    /// <param name="known">
+    /// From more strokes than these: its chance, and what the places look like that it leaves, to which these add what looking on is worth
+    /// beyond that. Null: estimated from these and the quick estimate.
+    /// </param>
     private Ranked Tally(Tried tried, Drawn[] drawn, Ranked? known)
     {
-        var (scores, fouls, holds, value) = (0, 0, 0, 0.0);
+        var (pots, scores, fouls, holds, value, beyond) = (0, 0, 0, 0, 0.0, 0.0);
         foreach (var d in drawn)
         {
+            if (d.Pots)
+                pots++;
             if (d.Foul)
                 fouls++;
             if (!d.Scores)
                 continue;
             scores++;
             value += d.Value;
+            beyond += d.Beyond;
             if (d.Holds)
                 holds++;
         }
-        var chance = known?.Chance ?? (EstimateWeighs * tried.Chance + scores) / (EstimateWeighs + drawn.Length);
+        // The quick estimate knows how often the ball goes in, not how often the white follows it.
+        var goesIn = (EstimateWeighs * tried.Chance + Math.Max(pots, scores)) / (EstimateWeighs + drawn.Length);
+        var chance = known?.Chance ?? goesIn * (pots == 0 ? 1 : (double)scores / Math.Max(pots, scores));
         var foul = known?.Foul ?? (double)fouls / drawn.Length;
-        var worth = ValueOf(chance, foul, scores == 0 ? 0 : value / scores);
-        return new(tried, worth - tried.Penalty * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores);
+        var mean = scores == 0 ? known?.Mean ?? 0 : known is null ? value / scores : known.Mean + beyond / scores;
+        var worth = ValueOf(chance, foul, mean);
+        return new(tried, worth - tried.Penalty * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores, mean);
     }
 
     private double ValueOf(double chance, double foul, double mean) =>

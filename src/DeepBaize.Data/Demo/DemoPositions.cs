@@ -26,7 +26,7 @@ public static class DemoPositions
                 {
                     Aim = 0.05,
                     Height = 0.1,
-                    Pace = 7.2,
+                    Pace = 5.4,
                 }
             )
         ),
@@ -38,7 +38,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = 0.8,
-                    Pace = 6,
+                    Pace = 4.2,
                     Pot = Pot("black", "yellow-top"),
                 },
                 new()
@@ -66,7 +66,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = -0.3,
-                    Pace = 5.5,
+                    Pace = 3.8,
                     Pot = Pot("red-1", "yellow-top"),
                 },
                 // Four reds and four blacks into it.
@@ -86,7 +86,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = -0.6,
-                    Pace = 5.5,
+                    Pace = 3.8,
                     Pot = Pot("red-1", "green-top"),
                 }
             )
@@ -99,7 +99,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = -0.4,
-                    Pace = 4.5,
+                    Pace = 3,
                     Pot = Pot("yellow", "yellow"),
                 }
             )
@@ -117,7 +117,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = 0.3,
-                    Pace = 5.5,
+                    Pace = 3.8,
                     Pot = Pot("blue", "green-middle"),
                 }
             )
@@ -136,13 +136,13 @@ public static class DemoPositions
                     At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y),
                     At("red-1", 2.95, 0.93),
                 ],
-                new() { Aim = 37, Pace = 6 }
+                new() { Aim = 37, Pace = 4.2 }
             )
         ),
         (
             "Re-spotted black",
             "Sudden death at Copperbeck: white from the D, black on its spot. Leave nothing.",
-            Content([At("white", 0.70, 1.00), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)], new() { Aim = -3.5, Pace = 6.5 })
+            Content([At("white", 0.70, 1.00), At("black", Spot(Ball.Black).X, Spot(Ball.Black).Y)], new() { Aim = -3.5, Pace = 4.7 })
         ),
         (
             "Stun across for the pink",
@@ -157,7 +157,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = -0.5,
-                    Pace = 5,
+                    Pace = 3.4,
                     Pot = Pot("red-1", "yellow-top"),
                 }
             )
@@ -170,7 +170,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = 0.3,
-                    Pace = 4,
+                    Pace = 2.7,
                     Pot = Pot("red-4", "green-middle"),
                 }
             )
@@ -183,7 +183,7 @@ public static class DemoPositions
                 new()
                 {
                     Height = 0.2,
-                    Pace = 4,
+                    Pace = 2.7,
                     Pot = Pot("black", "green-top"),
                 },
                 new() { On = "black", Repeats = true }
@@ -199,7 +199,7 @@ public static class DemoPositions
                     Aim = -29.965,
                     Side = 0.6,
                     Height = 0.3,
-                    Pace = 5,
+                    Pace = 3.4,
                     Pot = Pot("red-1", "yellow-top"),
                     Free = true,
                 }
@@ -218,8 +218,8 @@ public static class DemoPositions
 
     private static readonly (string Name, string Note, double Height, double Pace)[] Shots =
     [
-        ("Stun off the side cushion", "Level cue, and let it go through the ball", -0.5, 5),
-        ("Screw back for the pink", "Lower bridge hand, no more pace than this", -0.95, 5.2),
+        ("Stun off the side cushion", "Level cue, and let it go through the ball", -0.5, 3.4),
+        ("Screw back for the pink", "Lower bridge hand, no more pace than this", -0.95, 3.5),
     ];
 
     /// <summary>Creates the local user with the demo positions, if the database has no such user yet.</summary>

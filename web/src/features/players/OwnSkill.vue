@@ -55,7 +55,7 @@ const set = (key: keyof Schemas['SkillEntry'], value: number) => players.set({ o
 }
 label {
   display: grid;
-  grid-template-columns: 84px auto 1fr;
+  grid-template-columns: 84px 112px 1fr;
   gap: 10px;
   align-items: center;
 }

@@ -20,6 +20,12 @@ const sx = (x: number) => box.left + ((x - from.value) / (to.value - from.value 
 const sy = (share: number) => box.top + (1 - share / top.value) * (box.height - box.top - box.bottom)
 const line = computed(() => props.curve.points.map((p) => `${sx(p.x).toFixed(1)},${sy(p.share.value).toFixed(1)}`).join(' '))
 const told = computed(() => props.curve.points.map((p) => `${words.value.at(p.x)} ${percentWords(p.share.value)}`).join('; '))
+/** Points whose place on the scale is written: none over another. */
+const labelled = computed(() => {
+  const kept: typeof props.curve.points = []
+  for (const p of props.curve.points) if (!kept.length || sx(p.x) - sx(kept[kept.length - 1].x) > 26) kept.push(p)
+  return kept
+})
 const grid = computed(() => [0, top.value / 2, top.value])
 const gridWords = (share: number) => `${+(share * 100).toFixed(1)} %`
 </script>
@@ -33,13 +39,7 @@ const gridWords = (share: number) => `${+(share * 100).toFixed(1)} %`
           <line :x1="box.left" :x2="box.width - box.right" :y1="sy(g)" :y2="sy(g)" />
           <text :x="box.left - 5" :y="sy(g) + 4" text-anchor="end">{{ gridWords(g) }}</text>
         </template>
-        <text
-          v-for="(p, i) in curve.points.filter((_, i) => curve.points.length < 8 || i % 2 === 0)"
-          :key="i"
-          :x="sx(p.x)"
-          :y="box.height - 7"
-          text-anchor="middle"
-        >
+        <text v-for="p in labelled" :key="p.x" :x="sx(p.x)" :y="box.height - 7" text-anchor="middle">
           {{ p.x }}
         </text>
       </g>
