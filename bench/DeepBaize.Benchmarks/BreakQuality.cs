@@ -86,8 +86,10 @@ internal static class BreakQuality
     }
 
     /// <summary>Seven breaks a position means: all positions once, then all again, so that fewer breaks are the first of them.</summary>
-    private static IEnumerable<(string Kind, Situation From, int Seed)> Seeds(IReadOnlyList<(string Kind, Situation From)> positions, int breaks) =>
-        Enumerable.Range(0, breaks).SelectMany(i => positions.Select((p, k) => (p.Kind, p.From, 1000 * i + k)));
+    private static IEnumerable<(string Kind, Situation From, int Seed)> Seeds(
+        IReadOnlyList<(string Kind, Situation From)> positions,
+        int breaks
+    ) => Enumerable.Range(0, breaks).SelectMany(i => positions.Select((p, k) => (p.Kind, p.From, 1000 * i + k)));
 
     private static Played ByAdvice(string kind, Situation from, Player player, Player adviceFor, int seed) =>
         Watched(kind, watch => BreakAdvice.PlayBreak(from, player, Shape, seed, adviceFor: adviceFor, watch: watch));
@@ -113,7 +115,8 @@ internal static class BreakQuality
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"{skill}: open tables, {breaks} breaks: {figures.Average:0.0} ± {figures.Error:0.0}, median {figures.Median:0}, cleared {figures.Cleared:0} %"
+                $"{skill}: open tables, {breaks} breaks: {figures.Average:0.0} ± {figures.Error:0.0}, "
+                    + $"median {figures.Median:0}, cleared {figures.Cleared:0} %"
             )
         );
         Console.WriteLine(StrokesRow(skill, played));

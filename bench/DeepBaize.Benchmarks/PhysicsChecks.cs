@@ -36,8 +36,8 @@ public static class PhysicsChecks
         lines.Add("| white after | skill | strokes | coarse − fine, up the table, mm | Kolmogorov–Smirnov | chance gives, 19 of 20 |");
         lines.Add("|---|---|---|---|---|---|");
         foreach (var skill in (string[])["county", "club"])
-            foreach (var (name, layout, stroke) in IntoPacks())
-                lines.Add(Compare(name, skill, layout, stroke));
+        foreach (var (name, layout, stroke) in IntoPacks())
+            lines.Add(Compare(name, skill, layout, stroke));
         DocTable.Write(path, "physics", lines);
         Console.WriteLine(string.Join('\n', lines));
     }
@@ -125,7 +125,11 @@ public static class PhysicsChecks
         var high = Layout.OfRest([new(Ball.White, 3.03, 1.12), .. others.SkipLast(1)]);
         yield return ("a follow off the black into the pack", high, new(-42.5, 0, 0.8, Pace.OfCueSpeed(1.97), 3));
         var behind = Layout.OfRest([new(Ball.White, 3.3, 0.4), .. others]);
-        yield return ("a stroke into the side of the pack", behind, new((others[12].At - behind.White.At).Direction.Degrees, 0, 0, Pace.OfCueSpeed(1.68), 3));
+        yield return (
+            "a stroke into the side of the pack",
+            behind,
+            new((others[12].At - behind.White.At).Direction.Degrees, 0, 0, Pace.OfCueSpeed(1.68), 3)
+        );
         var baulk = Layout.OfRest([new(Ball.White, BaulkLineX, Width / 2 - 0.2), .. others]);
         var aim = (others[6].At - baulk.White.At).Direction.Degrees - 0.6;
         yield return ("a break-off", baulk, new(aim, 0, 0, Pace.OfCueSpeed(2.7), 3));

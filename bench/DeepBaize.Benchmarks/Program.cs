@@ -11,6 +11,10 @@ else if (args is ["strokes", ..])
     StrokesNeeded.Run("docs/figures.md");
 else if (args is ["physics", .. var strokes])
     PhysicsChecks.Run("docs/model.md", strokes is [var count] ? int.Parse(count) : 1_000_000);
+else if (args is ["curves"])
+    CurvesPage.Run("docs/curves.md", "docs/curves");
+else if (args is ["quick"])
+    QuickChances.Run("docs/planning.md");
 else if (args is ["skills", .. var how])
     SkillFit.Run("docs/model.md", how);
 else if (args is ["safety", ..])

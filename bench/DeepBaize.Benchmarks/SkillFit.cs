@@ -31,7 +31,9 @@ internal static class SkillFit
             );
         var lines = new List<string>
         {
-            "| in how many of a hundred; wanted → told (into the middle of the opening) | " + string.Join(" | ", skills.Select(s => s.Name)) + " |",
+            "| in how many of a hundred; wanted → told | "
+                + string.Join(" | ", skills.Select(s => s.Name))
+                + " |",
             "|---|" + string.Concat(skills.Select(_ => "---|")),
         };
         foreach (var row in SkillRow.All)
@@ -46,9 +48,8 @@ internal static class SkillFit
     private static string Cell(SkillRow row, Skill skill, double wanted)
     {
         var told = 100 * row.Share(skill, ToldStrokes);
-        var middle = 100 * row.Share(skill, ToldStrokes, intoMiddle: true);
         var mark = Math.Abs(told - wanted) > 5 ? "**" : "";
-        return string.Create(CultureInfo.InvariantCulture, $"{wanted} → {mark}{told:0.0}{mark} ({middle:0.0})");
+        return string.Create(CultureInfo.InvariantCulture, $"{wanted} → {mark}{told:0.0}{mark}");
     }
 
     /// <summary>Nelder and Mead's search over the logarithms of the parts.</summary>
@@ -82,7 +83,9 @@ internal static class SkillFit
             convergenceTolerance: 0.02,
             maximumIterations: 400
         );
-        Console.WriteLine($"{preset.Name}: {found.ReasonForExit}, {found.Iterations} steps, misfit {found.FunctionInfoAtMinimum.Value:0.0}");
+        Console.WriteLine(
+            $"{preset.Name}: {found.ReasonForExit}, {found.Iterations} steps, misfit {found.FunctionInfoAtMinimum.Value:0.0}"
+        );
         return Of(found.MinimizingPoint);
     }
 }

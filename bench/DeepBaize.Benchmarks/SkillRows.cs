@@ -15,20 +15,9 @@ internal sealed record SkillRow(string Name, double[] Wanted, IReadOnlyList<Stan
 {
     private static readonly TableShape Shape = new(Conditions.Default);
 
-    /// <summary>
-    /// Players know which jaw lets more in, and aim there: each stroke at the part of the pocket at which a club player's goes in most.
-    /// </summary>
-    private readonly Lazy<IReadOnlyList<StandardShot>> _aimed = new(() =>
-        [.. Strokes.Select(s => Goal is null ? Parts(s).MaxBy(p => ShareOf(p, null, Skill.Named("club"), 2048, "aim"))! : s)]
-    );
-
-    private static IEnumerable<StandardShot> Parts(StandardShot shot) =>
-        new[] { 0, -0.5, 0.5, -1, 1 }.Select(part => StandardShots.InPart(Shape, shot, part)).OfType<StandardShot>();
-
     /// <summary>The share that a player of this skill brings off, with what the reach costs.</summary>
-    /// <param name="intoMiddle">Aimed at the middle of the clear opening instead.</param>
-    public double Share(Skill skill, int strokes, string stream = "spread", bool intoMiddle = false) =>
-        (intoMiddle ? Strokes : _aimed.Value).Average(shot => ShareOf(shot, Goal, skill, strokes, stream));
+    public double Share(Skill skill, int strokes, string stream = "spread") =>
+        Strokes.Average(shot => ShareOf(shot, Goal, skill, strokes, stream));
 
     private static double ShareOf(StandardShot shot, Goal? goal, Skill skill, int strokes, string stream)
     {
@@ -47,14 +36,22 @@ internal sealed record SkillRow(string Name, double[] Wanted, IReadOnlyList<Stan
 
     /// <summary>The rows of the table in docs/model.md, "How people miss".</summary>
     public static IReadOnlyList<SkillRow> All { get; } =
-        [
-            new("straight, 1.8 m to the red and 1.8 m on to a corner at 18° to the cushion, pace 5", [70, 45, 22, 7], [Red(18, 1.8, 1.8, 0, 5)]),
-            new("black off its spot, half-ball, white 0.5 m away, pace 4", [99, 97, 85, 52], [Black(0, 4)]),
-            new("the same with one tip of side, pace 6 (helping and the other, on the average)", [97, 90, 68, 38], [Black(1, 6), Black(-1, 6)]),
-            new("three-quarter ball, 0.4 m to the red, 0.5 m on to a corner, pace 3.5", [99.8, 99.5, 98.5, 94], [Red(45, 0.5, 0.4, 14.4775, 3.5)]),
-            new("60° cut, 0.6 m to the red, 0.8 m on, pace 4", [97, 85, 57, 27], [Red(45, 0.8, 0.6, 60, 4)]),
-            Running("white stops within 150 mm of a place 1.5 m on from an easy pot, off one cushion", [80, 60, 38, 18]),
-        ];
+    [
+        new(
+            "straight, 1.8 m to the red and 1.8 m on to a corner at 18° to the cushion, pace 5",
+            [70, 45, 22, 7],
+            [Red(18, 1.8, 1.8, 0, 5)]
+        ),
+        new("black off its spot, half-ball, white 0.5 m away, pace 4", [99, 97, 85, 52], [Black(0, 4)]),
+        new("the same with one tip of side, pace 6 (helping and the other, on the average)", [97, 90, 68, 38], [Black(1, 6), Black(-1, 6)]),
+        new(
+            "three-quarter ball, 0.4 m to the red, 0.5 m on to a corner, pace 3.5",
+            [99.8, 99.5, 98.5, 94],
+            [Red(45, 0.5, 0.4, 14.4775, 3.5)]
+        ),
+        new("60° cut, 0.6 m to the red, 0.8 m on, pace 4", [97, 85, 57, 27], [Red(45, 0.8, 0.6, 60, 4)]),
+        Running("white stops within 150 mm of a place 1.5 m on from an easy pot, off one cushion", [80, 60, 38, 18]),
+    ];
 
     private static StandardShot Red(double degrees, double toPocket, double toRed, double cut, double pace) =>
         StandardShots.Red(Shape, degrees, toPocket, toRed, cut, pace);

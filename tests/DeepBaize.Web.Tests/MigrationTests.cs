@@ -95,7 +95,9 @@ public class MigrationTests
             Assert.Empty(shot["note"]!.AsArray());
             Assert.Equal(ShotKind.Miss, (await db.Frames.AsNoTracking().SingleAsync()).Shots[0].Kind);
             await migrator.MigrateAsync("NaturalElevation");
-            var back = await db.Database.SqlQueryRaw<double>("SELECT (content #>> '{{stroke,pace}}')::double precision AS \"Value\" FROM positions").SingleAsync();
+            var back = await db
+                .Database.SqlQueryRaw<double>("SELECT (content #>> '{{stroke,pace}}')::double precision AS \"Value\" FROM positions")
+                .SingleAsync();
             Assert.Equal(7, back, 1e-3);
         }
         finally

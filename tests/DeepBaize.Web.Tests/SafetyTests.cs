@@ -132,7 +132,8 @@ public class SafetyTests(Application app)
         // less, as far as the strokes that are played can tell.
         double Of(string kind, string figure, string part) => openings[kind][figure]![part]!.GetValue<double>();
         double Apart(string figure) => Of("across", figure, "value") - Of("lengthwise", figure, "value");
-        double Error(string figure) => Math.Sqrt(Math.Pow(Of("across", figure, "error"), 2) + Math.Pow(Of("lengthwise", figure, "error"), 2));
+        double Error(string figure) =>
+            Math.Sqrt(Math.Pow(Of("across", figure, "error"), 2) + Math.Pow(Of("lengthwise", figure, "error"), 2));
         Assert.True(Apart("potLeft") < 2 * Error("potLeft"), $"pots left {Apart("potLeft")}");
         Assert.True(Apart("wins") > -2 * Error("wins"), $"wins {Apart("wins")}");
         Assert.All(openings.Values, o => Assert.InRange(o["wins"]!["strokes"]!.GetValue<int>(), 1, 1000));

@@ -156,9 +156,7 @@ public class SavedShotTests(Application app)
         Assert.Equal(200, status);
         List<double> Shares(string kind) =>
             [
-                .. curves
-                    .AsArray()
-                    .Single(c => c!["kind"]!.GetValue<string>() == kind)!["points"]!
+                .. curves.AsArray().Single(c => c!["kind"]!.GetValue<string>() == kind)!["points"]!
                     .AsArray()
                     .Select(p => p!["share"]!["value"]!.GetValue<double>()),
             ];

@@ -31,23 +31,23 @@ public sealed record Skill(
     public const double UsualEvenness = 4;
 
     public static IReadOnlyList<Skill> Presets { get; } =
-        [
-            new("tour", 0.0068, 0.14, 3, 4.8, 0.1),
-            new("county", 0.0155, 0.24, 4.5, 7.7, 0.17),
-            new("club", 0.034, 0.36, 7, 12.5, 0.38),
-            new("learner", 0.06, 0.65, 12, 22, 0.75),
-        ];
+    [
+        new("tour", 0.0064, 0.15, 3, 5.2, 0.09),
+        new("county", 0.0145, 0.25, 4.5, 8, 0.16),
+        new("club", 0.033, 0.375, 7, 13, 0.38),
+        new("learner", 0.06, 0.66, 12, 22, 0.75),
+    ];
 
     /// <summary>What a part may be: its name in the API, its range, its unit, and how it is read.</summary>
     public static IReadOnlyList<SkillPart> Parts { get; } =
-        [
-            new("direction", 0, 1, "°", s => s.DirectionDegrees),
-            new("sighting", 0, 10, " mm", s => s.SightingMillimetres),
-            new("allowance", 0, 100, " %", s => s.AllowancePercent),
-            new("pace", 0, 50, " %", s => s.PacePercent),
-            new("tip", 0, 8, " mm", s => s.TipMillimetres),
-            new("evenness", 2, 30, "", s => s.Evenness),
-        ];
+    [
+        new("direction", 0, 1, "°", s => s.DirectionDegrees),
+        new("sighting", 0, 10, " mm", s => s.SightingMillimetres),
+        new("allowance", 0, 100, " %", s => s.AllowancePercent),
+        new("pace", 0, 50, " %", s => s.PacePercent),
+        new("tip", 0, 8, " mm", s => s.TipMillimetres),
+        new("evenness", 2, 30, "", s => s.Evenness),
+    ];
 
     /// <exception cref="InputException">There is no such preset.</exception>
     public static Skill Named(string? name, string path = "skill") =>

@@ -126,7 +126,7 @@ public sealed class PotLines
 
     private static PotLine? Line(in PlacedBall ball, int slot, PocketShape pocket, TableShape shape)
     {
-        var (direction, opening) = Strokes.Cut.Opening(ball.At, pocket);
+        var (direction, opening, window) = PotWindow.Into(pocket, ball.At);
         // Along the cushion into a middle pocket, or past a near jaw: no line worth having.
         if (opening.Radians < -Narrowest.Radians)
             return null;
@@ -135,7 +135,6 @@ public sealed class PotLines
         if (!shape.CanRest(ghost))
             return null;
         var distance = ball.At.DistanceTo(pocket.Drop.Centre) - pocket.Drop.Radius;
-        var window = PotWindow.Of(opening, direction, distance, pocket.Pocket);
         return new(slot, pocket.Pocket, direction, window, distance, ghost, ball.At + distance * along, -1);
     }
 

@@ -7,40 +7,6 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Reading;
 
 /// <summary>
-/// How far off the middle of the opening a ball may go and still goes in, some of it off a jaw: past the jaw that stands farther off it may
-/// go farther than past the other.
-/// </summary>
-public readonly record struct PotWindow(Angle Narrow, Angle Wide)
-{
-    // Beyond the clear opening a jaw still lets in so much, mm across at the pocket, by the angle of the ball's way: of a corner to the
-    // nearer cushion, of a middle to straight across. Fitted to played-out windows: docs/planning.md, "How likely, quickly".
-    private static readonly (double Degrees, double Beyond)[] CornerNarrow =
-        [(7, 6.0), (12, 5.1), (17, 3.6), (22, 4.5), (27, 6.2), (32, 8.6), (37, 10.5), (42, 12.8), (45, 13.4)],
-        CornerWide = [(7, 19.8), (12, 20.7), (17, 23), (22, 23.5), (27, 22.1), (32, 20.7), (37, 18.5), (42, 16), (45, 15.3)],
-        MiddleNarrow = [(0, 9), (7, 8.6), (17, 7.5), (22, 5.9), (27, 5.5), (32, 4.1), (37, 3.6), (42, 2.5), (47, 1.8), (52, 1), (57, 0.6)],
-        MiddleWide = [(0, 12.2), (7, 11.8), (17, 10.1), (22, 9.1), (27, 8.2), (32, 7.3), (37, 6.3), (42, 5), (47, 4.3), (52, 3.2), (57, 2.8)];
-
-    /// <param name="opening">Between the lines that just clear either jaw; negative if there is none.</param>
-    /// <param name="direction">Of the ball's way.</param>
-    /// <param name="distance">To the drop, m.</param>
-    public static PotWindow Of(Angle opening, Angle direction, double distance, Pocket pocket)
-    {
-        var along = Math.Acos(Math.Min(1, Math.Abs(direction.Unit.X))) * 180 / Math.PI;
-        var isMiddle = pocket.IsMiddle();
-        var degrees = isMiddle ? 90 - along : Math.Min(along, 90 - along);
-        Angle Half((double, double)[] beyond) =>
-            Angle.FromRadians(
-                Math.Max(0, opening.Radians / 2 + PiecewiseLinear.At(degrees, beyond) / 1000 / Math.Max(distance, BallRadius))
-            );
-        return isMiddle ? new(Half(MiddleNarrow), Half(MiddleWide)) : new(Half(CornerNarrow), Half(CornerWide));
-    }
-
-    /// <summary>Of a pot whose geometry is known.</summary>
-    public static PotWindow Of(in Cut cut) =>
-        Of(Angle.FromDegrees(cut.OpeningDegrees), Angle.FromDegrees(cut.FinalDegrees), (cut.Last ?? cut.First).Length, cut.Pocket);
-}
-
-/// <summary>
 /// The chance of a pot by plain geometry, for what is asked for by the thousand: errors of aim carried to the contact and across it. It only
 /// sorts; what is told is played. docs/planning.md, "How likely, quickly".
 /// </summary>

@@ -31,7 +31,7 @@ public static class StandardShots
     /// <param name="stroke">Tip and pace; aim and butt are found.</param>
     public static StandardShot Of(TableShape shape, PlacedBall ball, Pocket pocket, (double Distance, double Cut) white, Stroke stroke)
     {
-        var (direction, _) = Cut.Opening(ball.At, shape.PocketShapes[(int)pocket]);
+        var (direction, _, _) = PotWindow.Into(shape.PocketShapes[(int)pocket], ball.At);
         var ghost = ball.At - 2 * BallRadius * direction.Unit;
         // The white lies behind the ghost ball on a line that the cut turns off the potting line.
         var back = -(direction - Angle.FromDegrees(white.Cut)).Unit;
@@ -42,16 +42,6 @@ public static class StandardShots
         stroke = stroke with { AimDegrees = pot.AimDegrees };
         stroke = stroke with { ElevationDegrees = Reach.ButtFor(layout, stroke, Player.Default) };
         return new(layout, pot, stroke with { AimDegrees = PotAim.Find(layout, pot, stroke, shape)!.Value });
-    }
-
-    /// <summary>The same pot aimed at another part of the pocket; null if there is no aim.</summary>
-    /// <param name="part">−1 the thick side to +1 the thin side.</param>
-    public static StandardShot? InPart(TableShape shape, StandardShot shot, double part)
-    {
-        var pot = Cut.Of(shot.Layout, shot.Pot.Pot with { Part = part }, shape);
-        return pot.CanBeAimed && PotAim.Find(shot.Layout, pot, shot.Stroke with { AimDegrees = pot.AimDegrees }, shape) is { } aim
-            ? new(shot.Layout, pot, shot.Stroke with { AimDegrees = aim })
-            : null;
     }
 
     /// <summary>The half-ball black from 0.4 m with plain ball, at the pace at which the white runs so far after it.</summary>

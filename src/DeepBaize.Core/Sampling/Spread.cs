@@ -111,7 +111,15 @@ public static class Spread
             var first = played;
             var batches = workers.InParallel(
                 (next - first + Batch - 1) / Batch,
-                i => Play(question, scatter, stream ?? Reporting, first + i * Batch, Math.Min(Batch, next - first - i * Batch), workers.Cancel)
+                i =>
+                    Play(
+                        question,
+                        scatter,
+                        stream ?? Reporting,
+                        first + i * Batch,
+                        Math.Min(Batch, next - first - i * Batch),
+                        workers.Cancel
+                    )
             );
             foreach (var batch in batches)
                 all.Add(batch);

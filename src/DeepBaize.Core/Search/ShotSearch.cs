@@ -138,8 +138,8 @@ public sealed class ShotSearch(SearchContext context)
         var effort = Effort.Glance.Within(context);
         var tried = new List<Tried>();
         foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
-            foreach (var (height, side) in Columns(effort))
-                tried.AddRange(Column(bench, from, candidate, height, side, effort));
+        foreach (var (height, side) in Columns(effort))
+            tried.AddRange(Column(bench, from, candidate, height, side, effort));
         var errors = Glancing.Set(effort.Samples);
         var best = Distinct(tried, effort.Sifted, effort.Sifted).Select(t => Sample(bench, from, t, errors)).MaxBy(r => r.Value);
         if (best is not null && isTold)
@@ -202,9 +202,7 @@ public sealed class ShotSearch(SearchContext context)
         var errors = Weighing.Set(effort.Weighed);
         return
         [
-            .. context
-                .InParallel(best.Count, (bench, i) => Sample(bench, from, best[i].Tried, errors))
-                .OrderByDescending(r => r.Value),
+            .. context.InParallel(best.Count, (bench, i) => Sample(bench, from, best[i].Tried, errors)).OrderByDescending(r => r.Value),
         ];
     }
 
@@ -238,8 +236,7 @@ public sealed class ShotSearch(SearchContext context)
         var told = context.InParallel(ranked.Count, (bench, i) => Tell(bench, from, ranked[i].Tried, effort.MostTold));
         var deep = context.InParallel(
             ranked.Count * effort.Final,
-            (bench, k) =>
-                Deep(bench, from, ranked[k / effort.Final].Tried, TellingDeep.At(k % effort.Final), isTold: true)
+            (bench, k) => Deep(bench, from, ranked[k / effort.Final].Tried, TellingDeep.At(k % effort.Final), isTold: true)
         );
         return
         [
@@ -352,8 +349,8 @@ public sealed class ShotSearch(SearchContext context)
         if (context.Preferences.PlainOnly)
             yield break;
         foreach (var side in effort.Sides)
-            foreach (var height in effort.SideHeights)
-                yield return (height, side);
+        foreach (var height in effort.SideHeights)
+            yield return (height, side);
     }
 
     /// <summary>One height and side of the tip at all paces, from the softest.</summary>
@@ -391,7 +388,7 @@ public sealed class ShotSearch(SearchContext context)
     /// <summary>The quick estimate with what this stroke adds to it: reach, power, and what side asks to be allowed for.</summary>
     private double ChanceOf(in Cut cut, in Stroke stroke, in Reach reach) =>
         QuickChance.Of(
-            PotWindow.Of(cut),
+            cut.Window,
             Angle.FromDegrees(cut.CutDegrees).Abs,
             cut.CueBallDistance,
             context.Player.Skill.Times(reach.ErrorFactor * Skill.GrowthAt(stroke.Pace)),
@@ -487,7 +484,10 @@ public sealed class ShotSearch(SearchContext context)
         var goesIn = (EstimateWeighs * tried.Chance + Math.Max(pots, scores)) / (EstimateWeighs + drawn.Length);
         var chance = known?.Chance ?? goesIn * (pots == 0 ? 1 : (double)scores / Math.Max(pots, scores));
         var foul = known?.Foul ?? (double)fouls / drawn.Length;
-        var mean = scores == 0 ? known?.Mean ?? 0 : known is null ? value / scores : known.Mean + beyond / scores;
+        var mean =
+            scores == 0 ? known?.Mean ?? 0
+            : known is null ? value / scores
+            : known.Mean + beyond / scores;
         var worth = ValueOf(chance, foul, mean);
         return new(tried, worth - tried.Penalty * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores, mean);
     }

@@ -58,6 +58,9 @@ public readonly record struct Cut(
     /// <summary>Direction of the potting line: of the ball that is struck.</summary>
     public double PotDegrees { get; init; }
 
+    /// <summary>Of a direct pot, how far off that direction it still goes in.</summary>
+    public PotWindow Window { get; init; }
+
     /// <summary>Direction in which the ball is to come to the pocket.</summary>
     public double FinalDegrees => Last?.Direction.Degrees ?? PotDegrees;
 
@@ -129,14 +132,17 @@ public readonly record struct Cut(
     private static Cut Direct(in PlacedBall cueBall, in PlacedBall ball, Pot pot, TableShape shape)
     {
         var pocket = shape.PocketShapes[(int)pot.Pocket];
-        var (direction, opening) = Opening(ball.At, pocket);
+        var (direction, opening, window) = PotWindow.Into(pocket, ball.At);
         if (opening.Radians > 0 && pot.Part != 0)
         {
             // The thin side is the one towards which the cut turns the ball.
             var middle = Direct(cueBall, ball, pot with { Part = 0 }, shape);
             direction += (middle.CutDegrees < 0 ? -1 : 1) * pot.Part * SideOfPocket * opening;
         }
-        return Of(cueBall, ball, pot, direction, new(ToDrop(ball.At, direction, pocket.Drop), null, opening, CutFault.None), shape);
+        return Of(cueBall, ball, pot, direction, new(ToDrop(ball.At, direction, pocket.Drop), null, opening, CutFault.None), shape) with
+        {
+            Window = window,
+        };
     }
 
     private static Cut Plant(in PlacedBall cueBall, in PlacedBall struck, in PlacedBall ball, Pot pot, TableShape shape)

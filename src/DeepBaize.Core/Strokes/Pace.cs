@@ -12,6 +12,7 @@ public static class Pace
 {
     public const double Slowest = 1,
         Hardest = 10;
+
     /// <summary>A medium shot: where a pace is needed and none is asked for.</summary>
     public const double Medium = 3.5;
 

@@ -52,7 +52,10 @@ namespace DeepBaize.Data.Migrations
                 $function$;
                 """
             );
-            foreach (var (table, column) in ((string, string)[])[("positions", "content"), ("shots", "content"), ("plans", "content"), ("plans", "body"), ("frames", "shots")])
+            foreach (
+                var (table, column) in ((string, string)[])
+                    [("positions", "content"), ("shots", "content"), ("plans", "content"), ("plans", "body"), ("frames", "shots")]
+            )
                 migrationBuilder.Sql($"UPDATE {table} SET {column} = rescaled({column}) WHERE {column}::text LIKE '%\"pace\"%';");
             migrationBuilder.Sql("DROP FUNCTION rescaled(jsonb);");
         }

@@ -13,6 +13,7 @@ namespace DeepBaize.Web.Positions;
 public sealed record PositionFile
 {
     public const string FormatName = "deep-baize-position";
+
     /// <summary>Since 2 paces are on the present scale; those of a file of version 1 are taken over with their speed.</summary>
     public const int CurrentVersion = 2;
 

@@ -82,8 +82,7 @@ public class ScatterTests
         foreach (var millimetres in (double[])[0.5, 1.5])
         {
             var skill = Nothing with { SightingMillimetres = millimetres };
-            double Below(double degrees) =>
-                StudentT.CDF(0, 1, 4, Math.Tan(degrees * Math.PI / 180) * line.Distance / (millimetres / 1000));
+            double Below(double degrees) => StudentT.CDF(0, 1, 4, Math.Tan(degrees * Math.PI / 180) * line.Distance / (millimetres / 1000));
             var expected = Below(left - shot.Stroke.AimDegrees) - Below(right - shot.Stroke.AimDegrees);
             Assert.Equal(expected, Chance(shot, skill), 0.01);
         }

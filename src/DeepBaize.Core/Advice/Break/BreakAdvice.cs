@@ -40,9 +40,7 @@ public static class BreakAdvice
             effort = effort with { Told = 1, Final = 0 };
         var context = new SearchContext(player, shape, preferences, FairGate.Shared, cancel);
         var search = new ShotSearch(context);
-        return thought == Thought.Glance
-            ? search.Glance(new(context), situation)
-            : search.Choose(situation, effort).FirstOrDefault();
+        return thought == Thought.Glance ? search.Glance(new(context), situation) : search.Choose(situation, effort).FirstOrDefault();
     }
 
     /// <summary>A break played by that advice, with plain random errors: independent of all that the advice was drawn from.</summary>

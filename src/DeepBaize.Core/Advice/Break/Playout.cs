@@ -44,14 +44,7 @@ public sealed class Playouts(SearchContext context, ShotSearch search, Situation
             luck += ComesTo(bench, situation, played) - MeanOf(bench, situation, intention, errors.Part(1000 + shot).Part(index));
             shot++;
         }
-        var result = BreakPlay.Play(
-            from,
-            Choose,
-            context.Player.Skill,
-            context.Shape,
-            k => errors.Part(k).At(index),
-            Watch
-        );
+        var result = BreakPlay.Play(from, Choose, context.Player.Skill, context.Shape, k => errors.Part(k).At(index), Watch);
         return new(result, value, value - luck);
     }
 

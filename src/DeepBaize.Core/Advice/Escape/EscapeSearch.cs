@@ -205,11 +205,7 @@ public sealed class EscapeSearch
     }
 
     private Scatter ScatterOf(Bench bench, in Stroke stroke) =>
-        bench.ScatterOf(
-            _from.Layout,
-            stroke,
-            _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor)
-        );
+        bench.ScatterOf(_from.Layout, stroke, _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor));
 
     private double Mean(Bench bench, Aimed aimed, ErrorStream stream, int strokes)
     {

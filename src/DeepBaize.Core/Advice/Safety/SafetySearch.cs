@@ -198,7 +198,14 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         var ball = from.Layout.Balls[tried.Slot].Ball;
         var tally = new Tally();
         for (var i = 0; i < strokes; i++)
-            Count(tally, i, bench, bench.Play(from, tried.Stroke, scatter.Error(stream.At(i)), ball), tried.Slot, isTold: stream == Telling);
+            Count(
+                tally,
+                i,
+                bench,
+                bench.Play(from, tried.Stroke, scatter.Error(stream.At(i)), ball),
+                tried.Slot,
+                isTold: stream == Telling
+            );
 
         bench.Play(from, tried.Stroke, default, ball);
         var paths = ShotPath.Points(bench.Record, from.Layout.Balls.Count, ShotPath.Drawn);
