@@ -15,9 +15,8 @@ namespace DeepBaize.Benchmarks;
 /// <remarks>Named "open" before the skills, only the open tables are played, and only by advice: to fit the presets by.</remarks>
 internal static class BreakQuality
 {
-    /// <summary>So many breaks from each of the 32 positions: 224 a skill. By another's advice fewer.</summary>
-    private const int Breaks = 7,
-        ByOthersAdvice = 3;
+    /// <summary>So many breaks from each of the 32 positions, 224 in all; of tour, whose breaks are long, fewer; by another's advice too.</summary>
+    private static (int Own, int ByAnother) BreaksOf(string skill) => skill == "tour" ? (4, 1) : (7, 2);
 
     private static readonly TableShape Shape = new(Conditions.Default);
 
@@ -26,10 +25,10 @@ internal static class BreakQuality
 
     public static void Run(string path, string[] how)
     {
-        if (how is ["open", var breaks, .. var of])
+        if (how is ["open", var count, .. var of])
         {
             foreach (var skill in of)
-                Open(skill, int.Parse(breaks));
+                Open(skill, int.Parse(count));
             return;
         }
         var skills = how.Length > 0 ? how : [.. Skill.Presets.Select(s => s.Name)];
@@ -53,8 +52,9 @@ internal static class BreakQuality
         foreach (var name in skills)
         {
             var player = Player.OfSkill(name);
+            var (breaks, byAnotherBreaks) = BreaksOf(name);
             var (planned, plain) = (new List<Played>(), new List<Played>());
-            foreach (var (kind, from, seed) in Seeds(positions, Breaks))
+            foreach (var (kind, from, seed) in Seeds(positions, breaks))
             {
                 planned.Add(ByAdvice(kind, from, player, player, seed));
                 plain.Add(Watched(kind, watch => PlainPolicy.PlayBreak(from, player, Shape, seed, watch)));
@@ -72,7 +72,7 @@ internal static class BreakQuality
             };
             if (another is null)
                 continue;
-            var byAnother = Seeds(positions, ByOthersAdvice)
+            var byAnother = Seeds(positions, byAnotherBreaks)
                 .Select(s => ByAdvice(s.Kind, s.From, player, Player.OfSkill(another), s.Seed))
                 .ToList();
             others.Add(OthersRow(name, another, byAnother, planned, positions.Count));
