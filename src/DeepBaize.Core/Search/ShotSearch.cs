@@ -217,11 +217,29 @@ public sealed class ShotSearch(SearchContext context)
             deep.Count * effort.DeepSamples,
             (bench, k) => Deep(bench, from, deep[k / effort.DeepSamples].Tried, errors[k % effort.DeepSamples])
         );
-        return
-        [
-            .. deep.Select((r, i) => Tally(r.Tried, [.. after.Skip(i * effort.DeepSamples).Take(effort.DeepSamples)], r))
-                .OrderByDescending(r => r.Value),
-        ];
+        var beyond = deep.Select((_, i) => BeyondOf([.. after.Skip(i * effort.DeepSamples).Take(effort.DeepSamples)])).ToList();
+        // Of few places what stands out is mostly luck: as much of what they differ counts as is more than chance makes of it.
+        var mean = beyond.Average(b => b.Mean);
+        var apart = Math.Max(0, beyond.Average(b => (b.Mean - mean) * (b.Mean - mean)) - beyond.Average(b => b.Variance));
+        double Told((double Mean, double Variance) b) => mean + (apart == 0 ? 0 : apart / (apart + b.Variance) * (b.Mean - mean));
+        return [.. deep.Select((r, i) => With(r, r.Mean + Told(beyond[i]))).OrderByDescending(r => r.Value)];
+    }
+
+    /// <summary>By how much looking on is worth more than the places look, and the variance of that mean.</summary>
+    private static (double Mean, double Variance) BeyondOf(List<Drawn> drawn)
+    {
+        var beyond = drawn.Where(d => d.Scores).Select(d => d.Beyond).ToList();
+        if (beyond.Count == 0)
+            return default;
+        var mean = beyond.Average();
+        return (mean, beyond.Sum(b => (b - mean) * (b - mean)) / beyond.Count / Math.Max(1, beyond.Count - 1));
+    }
+
+    /// <summary>The same stroke, coming to another mean when it scores.</summary>
+    private Ranked With(Ranked r, double mean)
+    {
+        var worth = ValueOf(r.Chance, r.Foul, mean);
+        return r with { Mean = mean, Value = worth - r.Tried.Penalty * Math.Abs(worth) };
     }
 
     /// <summary>The best of each pot before the others of the same, if more than the best are asked for.</summary>
@@ -378,22 +396,25 @@ public sealed class ShotSearch(SearchContext context)
         var played = bench.Play(from, stroke, default, candidate.Nominated);
         if (played.Ruling.Points == 0 || bench.Simulator.PocketOf(candidate.Pot.Slot) != candidate.Cut.Pocket)
             return null;
-        var chance = candidate.Cut.Kind == PotKind.Direct ? ChanceOf(candidate.Cut, stroke, reach) : candidate.Chance;
-        var next = bench.Judge(played.Leaves);
-        var value = chance * (context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + next.Value) - (1 - chance) * context.Worth.MissCost;
         var penalty = PenaltyOf(stroke, Kisses.First(bench.Record, candidate.Pot) is not null);
+        var next = bench.Judge(played.Leaves);
+        var chance = candidate.Cut.Kind == PotKind.Direct ? ChanceOf(bench, from, candidate.Cut, stroke, reach) : candidate.Chance;
+        var value = chance * (context.Worth.Gain(from.Frame, played.Ruling.NextFrame) + next.Value) - (1 - chance) * context.Worth.MissCost;
         return new(candidate, stroke, reach, chance, value - penalty * Math.Abs(value), played, next) { Penalty = penalty };
     }
 
     /// <summary>The quick estimate with what this stroke adds to it: reach, power, and what side asks to be allowed for.</summary>
-    private double ChanceOf(in Cut cut, in Stroke stroke, in Reach reach) =>
-        QuickChance.Of(
+    private double ChanceOf(Bench bench, Situation from, in Cut cut, in Stroke stroke, in Reach reach)
+    {
+        var line = stroke.SideTips == 0 ? default : AimLine.Of(from.Layout, stroke, bench.Simulator, bench.Record);
+        return QuickChance.Of(
             cut.Window,
             Angle.FromDegrees(cut.CutDegrees).Abs,
             cut.CueBallDistance,
             context.Player.Skill.Times(reach.ErrorFactor * Skill.GrowthAt(stroke.Pace)),
-            stroke.SideTips == 0 ? 0 : Math.Abs(Angle.FromDegrees(stroke.AimDegrees - cut.AimDegrees).Radians) * cut.CueBallDistance
+            Math.Abs(Angle.FromDegrees(line.AllowedDegrees).Radians) * cut.CueBallDistance
         );
+    }
 
     // Of strokes that are worth nearly the same a player takes the simpler one. Shares of the value: common practice, no source.
     private const double PenaltyOfPace = 0.008,
@@ -445,7 +466,7 @@ public sealed class ShotSearch(SearchContext context)
         var drawn = new Drawn[lucks.Length];
         for (var i = 0; i < lucks.Length; i++)
             drawn[i] = Draw(bench, from, tried, scatter.Error(lucks[i]), out _);
-        return Tally(tried, drawn, null);
+        return Tally(tried, drawn);
     }
 
     /// <summary>The same with what would be played next, instead of what the place looks like.</summary>
@@ -459,13 +480,10 @@ public sealed class ShotSearch(SearchContext context)
         return drawn with { Value = value, Beyond = value - drawn.Value };
     }
 
-    /// <param name="known">
-    /// From more strokes than these: its chance, and what the places look like that it leaves, to which these add what looking on is worth
-    /// beyond that. Null: estimated from these and the quick estimate.
-    /// </param>
-    private Ranked Tally(Tried tried, Drawn[] drawn, Ranked? known)
+    /// <summary>Estimated from these strokes and the quick estimate.</summary>
+    private Ranked Tally(Tried tried, Drawn[] drawn)
     {
-        var (pots, scores, fouls, holds, value, beyond) = (0, 0, 0, 0, 0.0, 0.0);
+        var (pots, scores, fouls, holds, value) = (0, 0, 0, 0, 0.0);
         foreach (var d in drawn)
         {
             if (d.Pots)
@@ -476,20 +494,14 @@ public sealed class ShotSearch(SearchContext context)
                 continue;
             scores++;
             value += d.Value;
-            beyond += d.Beyond;
             if (d.Holds)
                 holds++;
         }
         // The quick estimate knows how often the ball goes in, not how often the white follows it.
         var goesIn = (EstimateWeighs * tried.Chance + Math.Max(pots, scores)) / (EstimateWeighs + drawn.Length);
-        var chance = known?.Chance ?? goesIn * (pots == 0 ? 1 : (double)scores / Math.Max(pots, scores));
-        var foul = known?.Foul ?? (double)fouls / drawn.Length;
-        var mean =
-            scores == 0 ? known?.Mean ?? 0
-            : known is null ? value / scores
-            : known.Mean + beyond / scores;
-        var worth = ValueOf(chance, foul, mean);
-        return new(tried, worth - tried.Penalty * Math.Abs(worth), chance, foul, scores == 0 ? 0 : (double)holds / scores, mean);
+        var chance = goesIn * (pots == 0 ? 1 : (double)scores / Math.Max(pots, scores));
+        var mean = scores == 0 ? 0 : value / scores;
+        return With(new(tried, 0, chance, (double)fouls / drawn.Length, scores == 0 ? 0 : (double)holds / scores, 0), mean);
     }
 
     private double ValueOf(double chance, double foul, double mean) =>

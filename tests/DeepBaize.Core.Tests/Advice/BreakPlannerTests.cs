@@ -244,4 +244,39 @@ public class BreakPlannerTests
     {
         public void Report(PlanProgress value) => tell(value);
     }
+
+    /// <summary>
+    /// Common practice, no source. From the same balls a club player's first strokes are plainer: the tip nearer to the middle of the ball
+    /// than a tour player's, who can afford more screw and follow; and no harder.
+    /// </summary>
+    [Fact]
+    public void From_the_same_balls_a_club_player_plays_plainer_than_a_tour_player_and_no_harder()
+    {
+        var random = new Random(15);
+        List<Situation> tables = [];
+        while (tables.Count < 10)
+        {
+            List<PlacedBall> balls = [.. Rack.Colours()];
+            while (balls.Count < 14)
+            {
+                var (x, y) = (1.9 + 1.5 * random.NextDouble(), 0.15 + (Width - 0.3) * random.NextDouble());
+                if (balls.All(b => b.Gap(new Vec2(x, y)) > 0.02))
+                    balls.Add(new(Ball.Red(balls.Count - 5), x, y));
+            }
+            var white = new Vec2(1.6 + 1.6 * random.NextDouble(), 0.3 + (Width - 0.6) * random.NextDouble());
+            if (balls.All(b => b.Gap(white) > 0.02))
+                tables.Add(Situation.Create(Layout.OfRest([new(Ball.White, white), .. balls])));
+        }
+        List<Stroke> Firsts(string skill) =>
+            [
+                .. tables
+                    .Select(t => BreakAdvice.First(t, Player.OfSkill(skill), Shape, PlanPreferences.Default, isTold: false))
+                    .OfType<Choice>()
+                    .Select(c => c.Stroke),
+            ];
+        var (tour, club) = (Firsts("tour"), Firsts("club"));
+        static double OffCentre(Stroke s) => Math.Sqrt(s.HeightTips * s.HeightTips + s.SideTips * s.SideTips);
+        Assert.True(club.Average(OffCentre) < tour.Average(OffCentre), $"{club.Average(OffCentre)} {tour.Average(OffCentre)}");
+        Assert.True(club.Average(s => s.Pace) < tour.Average(s => s.Pace) + 0.5);
+    }
 }

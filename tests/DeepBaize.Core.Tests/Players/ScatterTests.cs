@@ -228,4 +228,56 @@ public class ScatterTests
         Assert.InRange(Chance(easy, county, 8192), 0.98, 0.9995);
         Assert.True(Chance(easy, county with { Evenness = 30 }, 8192) > Chance(easy, county, 8192));
     }
+
+    // ---- What the desk says it costs -------------------------------------------------------------------------------------
+
+    /// <summary>The share that goes in by plain random luck on the table as it stands: no net, no coarse physics, no reading.</summary>
+    private static (double Share, double Error) ByPlainLuck(StandardShot shot, Stroke stroke, Player player, int strokes = 4000)
+    {
+        var (simulator, random, potted) = (new Simulator(Shape), new Random(71), 0);
+        var skill = player.Skill.Times(Reach.Of(shot.Layout, stroke, player).ErrorFactor);
+        var scatter = Scatter.Of(shot.Layout, stroke, skill, Shape);
+        for (var i = 0; i < strokes; i++)
+        {
+            scatter.Error(Luck.Draw(random)).Play(simulator, shot.Layout, stroke, null);
+            if (simulator.PocketOf(1) == shot.Pot.Pocket)
+                potted++;
+        }
+        var share = (double)potted / strokes;
+        return (share, Math.Sqrt(share * (1 - share) / strokes));
+    }
+
+    private static void Agrees(Estimate told, (double Share, double Error) played) =>
+        Assert.InRange(told.Value - played.Share, -4 * Both(told, played.Error), 4 * Both(told, played.Error));
+
+    private static double Both(Estimate told, double error) => Math.Sqrt(told.Error * told.Error + error * error);
+
+    [Fact]
+    public void The_cost_of_a_touch_of_side_of_a_step_of_pace_and_of_the_rest_is_what_strokes_come_to()
+    {
+        var club = Player.OfSkill("club");
+        var shot = Half(pace: 4);
+        foreach (var choice in SideChoice.Of(shot.Layout, shot.Pot.Pot, shot.Stroke, club, Shape))
+            Agrees(
+                choice.Chance,
+                ByPlainLuck(shot, shot.Stroke with { SideTips = choice.SideTips, AimDegrees = choice.AimDegrees }, club)
+            );
+        foreach (var pace in (double[])[5, 8])
+        {
+            var option = TableReading.ReadOne(shot.Layout, shot.Pot.Pot, shot.Stroke with { Pace = pace }, club, Shape);
+            Assert.Equal(pace, option.Pace, 1e-9);
+            Agrees(option.Chance, ByPlainLuck(shot, shot.Stroke with { Pace = pace, AimDegrees = option.AimDegrees!.Value }, club));
+        }
+        // In the middle of the table, out of a small player's reach: with the rest the errors are half as large again.
+        var far = StandardShots.Of(Shape, new(Ball.Red(1), 1.3, 0.7), Pocket.Yellow, (0.6, 0), new(0, 0, 0, 4, 0));
+        var small = club with { Height = Player.Shortest };
+        var reach = Reach.Of(far.Layout, far.Stroke, small);
+        Assert.True(reach.ErrorFactor >= 1.5, $"{reach.Stance} {reach.ErrorFactor}");
+        var withRest = TableReading.ReadOne(far.Layout, far.Pot.Pot, far.Stroke, small, Shape);
+        Agrees(
+            withRest.Chance,
+            ByPlainLuck(far, far.Stroke with { AimDegrees = withRest.AimDegrees!.Value, Pace = withRest.Pace }, small)
+        );
+        Assert.True(withRest.Chance.Value < Chance(far, club.Skill) - 0.02);
+    }
 }
