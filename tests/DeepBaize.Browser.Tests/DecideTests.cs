@@ -8,6 +8,7 @@ namespace DeepBaize.Browser.Tests;
 /// Attack or defend in the page: safeties with what they leave, escapes with the mirror's construction, the black-ball game.
 /// </summary>
 [Collection("desk")]
+[BrowsersGoBack]
 public class DecideTests(Desk desk)
 {
     private static int Count(Page page, string testId) => page.Driver.FindElements(By.CssSelector($"[data-testid={testId}]")).Count;

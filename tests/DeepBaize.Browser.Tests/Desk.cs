@@ -9,6 +9,7 @@ using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
+using Xunit.Sdk;
 
 namespace DeepBaize.Browser.Tests;
 
@@ -16,7 +17,7 @@ namespace DeepBaize.Browser.Tests;
 public sealed class Desk : IAsyncLifetime
 {
     private readonly TestDatabase _database = new();
-    private readonly List<(ChromeDriver Driver, string Profile)> _drivers = [];
+    private readonly List<Browser> _browsers = [];
     private Process _application = null!;
 
     public string Address { get; private set; } = "";
@@ -63,15 +64,9 @@ public sealed class Desk : IAsyncLifetime
 
     public async Task DisposeAsync()
     {
-        foreach (var (driver, profile) in _drivers)
-        {
-            driver.Quit();
-            try
-            {
-                Directory.Delete(profile, true);
-            }
-            catch (IOException) { } // Chromium may still be letting go of it
-        }
+        _current = null;
+        foreach (var browser in _browsers)
+            browser.Quit();
         _application.Kill(entireProcessTree: true);
         await _application.WaitForExitAsync();
         await _database.DropAsync();
@@ -79,52 +74,129 @@ public sealed class Desk : IAsyncLifetime
 
     public Task SetDatabaseAway(bool away) => _database.SetAway(away);
 
-    /// <summary>A browser of its own, with nothing kept from another.</summary>
+    private static Desk? _current;
+
+    /// <summary>A browser of its own, with nothing kept from another: one that a test before this has done with, or a new one.</summary>
     /// <param name="touch">By fingers, as on a phone or a tablet.</param>
     /// <param name="isNew">Somebody who has not seen the tour.</param>
     public Page Open(int width = 1280, int height = 800, bool touch = false, bool isNew = false)
     {
-        var profile = Directory.CreateTempSubdirectory("deep-baize-browser-").FullName;
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new",
-            "--no-sandbox",
-            "--disable-gpu",
-            "--no-first-run",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            $"--user-data-dir={profile}",
-            $"--window-size={width},{height}"
-        );
-        var driver = new ChromeDriver(
-            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
-            options,
-            TimeSpan.FromSeconds(60)
-        );
-        _drivers.Add((driver, profile));
-        driver.ExecuteCdpCommand(
-            "Emulation.setDeviceMetricsOverride",
-            new()
-            {
-                ["width"] = width,
-                ["height"] = height,
-                ["deviceScaleFactor"] = 1,
-                ["mobile"] = touch,
-            }
-        );
-        if (touch)
-            driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = true, ["maxTouchPoints"] = 1 });
-        if (!isNew)
-            driver.ExecuteCdpCommand(
-                "Page.addScriptToEvaluateOnNewDocument",
-                new() { ["source"] = "try { localStorage.setItem('deep-baize-tour', 'true') } catch { }" }
-            );
-        var page = new Page(driver, Address);
+        _current = this;
+        var browser = _browsers.Find(b => b.IsFree);
+        if (browser is null)
+            _browsers.Add(browser = new());
+        browser.Prepare(width, height, touch, isNew);
+        var page = new Page(browser.Driver, Address);
         if (!isNew)
             page.Reload();
         return page;
     }
+
+    /// <summary>After a test: its browsers are free for the next, emptied of what it has left there.</summary>
+    internal static void TakeBack()
+    {
+        if (_current is { } desk)
+            foreach (var browser in desk._browsers.FindAll(b => !b.IsFree && !b.Clear(desk.Address)))
+            {
+                browser.Quit();
+                desk._browsers.Remove(browser);
+            }
+    }
+
+    /// <summary>Headless Chromium with a profile of its own: starting one takes longer than most tests need.</summary>
+    private sealed class Browser
+    {
+        private readonly string _profile = Directory.CreateTempSubdirectory("deep-baize-browser-").FullName;
+        private object? _tourSeen;
+
+        public ChromeDriver Driver { get; }
+
+        public bool IsFree { get; private set; }
+
+        public Browser()
+        {
+            var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+            options.AddArguments(
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                $"--user-data-dir={_profile}",
+                "--window-size=1280,800"
+            );
+            Driver = new(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromSeconds(60));
+        }
+
+        public void Prepare(int width, int height, bool touch, bool isNew)
+        {
+            IsFree = false;
+            Driver.ExecuteCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                new()
+                {
+                    ["width"] = width,
+                    ["height"] = height,
+                    ["deviceScaleFactor"] = 1,
+                    ["mobile"] = touch,
+                }
+            );
+            Driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = touch, ["maxTouchPoints"] = 1 });
+            if (!isNew)
+                _tourSeen = (
+                    (Dictionary<string, object?>)
+                        Driver.ExecuteCdpCommand(
+                            "Page.addScriptToEvaluateOnNewDocument",
+                            new() { ["source"] = "try { localStorage.setItem('deep-baize-tour', 'true') } catch { }" }
+                        )!
+                )["identifier"];
+        }
+
+        /// <summary>Whether it can be used again.</summary>
+        public bool Clear(string address)
+        {
+            try
+            {
+                // The page writes down what is not saved as it is left: only then is there all that is to be cleared.
+                foreach (var window in Driver.WindowHandles.Skip(1))
+                    Driver.SwitchTo().Window(window).Close();
+                Driver.SwitchTo().Window(Driver.WindowHandles[0]);
+                Driver.Navigate().GoToUrl("about:blank");
+                Driver.Navigate().GoToUrl(address + "/health");
+                Driver.ExecuteScript("localStorage.clear(); sessionStorage.clear()");
+                Driver.Navigate().GoToUrl("about:blank");
+                if (_tourSeen is not null)
+                    Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = _tourSeen });
+                _tourSeen = null;
+                // What was said there is the business of the test that has ended.
+                _ = Driver.Manage().Logs.GetLog(LogType.Browser);
+                return IsFree = true;
+            }
+            catch (WebDriverException)
+            {
+                return false;
+            }
+        }
+
+        public void Quit()
+        {
+            Driver.Quit();
+            try
+            {
+                Directory.Delete(_profile, true);
+            }
+            catch (IOException) { } // Chromium may still be letting go of it
+        }
+    }
+}
+
+/// <summary>The browsers of each test go back to the desk when it has ended.</summary>
+[AttributeUsage(AttributeTargets.Class)]
+public sealed class BrowsersGoBackAttribute : BeforeAfterTestAttribute
+{
+    public override void After(System.Reflection.MethodInfo methodUnderTest) => Desk.TakeBack();
 }
 
 [CollectionDefinition("desk")]

@@ -4,6 +4,7 @@ namespace DeepBaize.Browser.Tests;
 
 /// <summary>A frame written down by taps, on the desk and on a phone.</summary>
 [Collection("desk")]
+[BrowsersGoBack]
 public class FrameTests(Desk desk)
 {
     private static void Begin(Page page, string title)

@@ -3,6 +3,7 @@ using OpenQA.Selenium;
 namespace DeepBaize.Browser.Tests;
 
 [Collection("desk")]
+[BrowsersGoBack]
 public class JudgementTests(Desk desk)
 {
     [Fact]

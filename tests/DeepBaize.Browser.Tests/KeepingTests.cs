@@ -4,6 +4,7 @@ using OpenQA.Selenium;
 namespace DeepBaize.Browser.Tests;
 
 [Collection("desk")]
+[BrowsersGoBack]
 public class KeepingTests(Desk desk)
 {
     private static Page Saved(Desk desk, string from, string name)

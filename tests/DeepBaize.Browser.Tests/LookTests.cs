@@ -5,6 +5,7 @@ namespace DeepBaize.Browser.Tests;
 
 /// <summary>What the page looks like: nothing sticks out, plan and desk are seen together, and axe finds nothing in any step.</summary>
 [Collection("desk")]
+[BrowsersGoBack]
 public class LookTests(Desk desk)
 {
     private static int[] Measured(Page page, string script) =>

@@ -5,6 +5,7 @@ namespace DeepBaize.Browser.Tests;
 
 /// <summary>The main paths as somebody takes them who only hears the page: every control by its role and the name it says.</summary>
 [Collection("desk")]
+[BrowsersGoBack]
 public class MainPathTests(Desk desk)
 {
     private static void Press(Page page, string role, string name) => page.Click(() => page.Role(role, name));

@@ -9,6 +9,7 @@ namespace DeepBaize.Browser.Tests;
 /// planned.
 /// </summary>
 [Collection("desk")]
+[BrowsersGoBack]
 public class PlanningTests(Desk desk)
 {
     private static int Count(Page page, string testId) => page.Driver.FindElements(By.CssSelector($"[data-testid={testId}]")).Count;

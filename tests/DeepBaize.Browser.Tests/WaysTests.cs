@@ -5,6 +5,7 @@ namespace DeepBaize.Browser.Tests;
 
 /// <summary>The shot desk's main path: put it there, compare, set up, keep.</summary>
 [Collection("desk")]
+[BrowsersGoBack]
 public class WaysTests(Desk desk)
 {
     private static int Ways(Page page) => page.Driver.FindElements(By.CssSelector("[data-testid=way]")).Count;

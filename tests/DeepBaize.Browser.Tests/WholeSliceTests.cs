@@ -5,6 +5,7 @@ using OpenQA.Selenium;
 namespace DeepBaize.Browser.Tests;
 
 [Collection("desk")]
+[BrowsersGoBack]
 public class WholeSliceTests(Desk desk)
 {
     [Fact]
