@@ -126,6 +126,17 @@ public sealed partial class Simulator
     /// <summary>Whether a ball is neither potted nor off the table.</summary>
     public bool IsOnTable(int slot) => _pocket[slot] < 0;
 
+    /// <summary>The balls that are still on the table, where they are, in the order of their slots.</summary>
+    /// <param name="except">A slot that is left out.</param>
+    public List<PlacedBall> Left(int except = -1)
+    {
+        var left = new List<PlacedBall>(Count);
+        for (var slot = 0; slot < Count; slot++)
+            if (slot != except && IsOnTable(slot))
+                left.Add(new(_names[slot], At(slot)));
+        return left;
+    }
+
     /// <summary>Whether a ball has left the table.</summary>
     public bool IsOff(int slot) => _pocket[slot] == OffTable;
 

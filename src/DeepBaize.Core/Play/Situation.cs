@@ -51,7 +51,7 @@ public sealed record Situation
     public Played Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape, bool missCalled = false)
     {
         var ruling = Referee.Rule(Frame, FactsOf(after, record, nominated, missCalled));
-        var left = Left(after);
+        var left = after.Left();
         if (ruling.Spotted.Count > 0)
             left.AddRange(Spotting.Place(ruling.Spotted, left));
         if (!after.IsOnTable(0))
@@ -114,7 +114,7 @@ public sealed record Situation
             && nominated is { } free
             && !Frame.On.Includes(free)
             && after.IsOnTable(0)
-            && IsSnookeredBehind(Layout.OfRest(Left(after)), free);
+            && IsSnookeredBehind(Layout.OfRest(after.Left()), free);
         return new(first, potted, nominated)
         {
             WithFirst = with,
@@ -165,15 +165,6 @@ public sealed record Situation
     {
         List<PlacedBall> balls = [.. Layout.Balls.Skip(1)];
         return Snooker.IsFullBallOpen(Layout.White.At, balls, Slots(balls, Frame.MayPlay));
-    }
-
-    private static List<PlacedBall> Left(Simulator after)
-    {
-        List<PlacedBall> left = [];
-        for (var slot = 0; slot < after.Count; slot++)
-            if (after.IsOnTable(slot))
-                left.Add(new(after.BallIn(slot), after.At(slot)));
-        return left;
     }
 
     private static bool IsSnookeredOn(Layout layout, Func<Ball, bool> isOn)

@@ -78,10 +78,7 @@ public sealed record PackOpening(int Least, int Most, int Mostly, Estimate Mean)
 
     private static int FreeRedsAfter(Simulator after, PotLines like, TableShape shape)
     {
-        var left = new List<PlacedBall>(after.Count);
-        for (var slot = 0; slot < after.Count; slot++)
-            if (after.IsOnTable(slot))
-                left.Add(new(after.BallIn(slot), after.At(slot)));
+        var left = after.Left();
         // Reds that go in are no longer there to be freed: those are counted as what they are, gone.
         var gone = like.Reds - left.Count(b => b.Ball.IsRed);
         return after.IsOnTable(0) ? new PotLines(Layout.OfRest(left), shape, like).FreeReds + gone : like.FreeReds;

@@ -138,10 +138,7 @@ public static class ShotWarnings
 
         if (pot is not null && !after.IsOnTable(pot.Slot) && after.IsOnTable(0))
         {
-            List<PlacedBall> left = [];
-            for (var i = 1; i < after.Count; i++)
-                if (after.IsOnTable(i))
-                    left.Add(new(after.BallIn(i), after.At(i)));
+            var left = after.Left(except: 0);
             var on = Rules.Snooker.OnAfter(layout.Balls[pot.Slot].Ball, left);
             if (Rules.Snooker.IsSnookered(after.At(0), left, on))
                 warnings.Add(new(WarningKind.Snookered, left[on[0]].Ball, 0));

@@ -70,7 +70,7 @@ public static class SkillCurves
         kind switch
         {
             CurveKind.Distance => [0.2, 0.4, 0.7, 1, 1.4, 1.8, 2.3],
-            CurveKind.Cut => [0, 15, 30, 45, 55, 65, 72],
+            CurveKind.Cut => [0, 15, 30, 40, 50, 60, 65],
             CurveKind.Power => [3, 4, 5, 6, 7, 8, 9, 10],
             CurveKind.Side => [-1.2, -0.8, -0.4, 0, 0.4, 0.8, 1.2],
             CurveKind.Miscue => [0.8, 1, 1.2, 1.3, 1.4, 1.5, 1.55],

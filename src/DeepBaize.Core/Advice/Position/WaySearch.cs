@@ -342,10 +342,7 @@ public sealed class WaySearch
             var after = bench.Simulator;
             if (!after.IsOnTable(0))
                 return outcome;
-            List<PlacedBall> rest = [];
-            for (var i = 0; i < after.Count; i++)
-                if (after.IsOnTable(i) && i != _question.Pot.Slot)
-                    rest.Add(new(after.BallIn(i), after.At(i)));
+            var rest = after.Left(except: _question.Pot.Slot);
             if (rest.Count < 2)
                 return outcome;
             var next = TableReading.Likeliest(
