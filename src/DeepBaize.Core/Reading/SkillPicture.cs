@@ -21,10 +21,12 @@ public enum PicturedShotKind
 /// <param name="White">Where the white stops, m; null if it does not stay on the table.</param>
 public sealed record DrawnStroke(IReadOnlyList<Vec2> Ball, bool IsPotted, Vec2? White, bool IsMiscue);
 
-/// <summary>Where ten strokes of a player go.</summary>
-public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IReadOnlyList<DrawnStroke> Strokes)
+/// <summary>Where ten strokes of a player go: of many tens the one that is most like them all.</summary>
+/// <param name="Potted">Of all that were played.</param>
+public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IReadOnlyList<DrawnStroke> Strokes, Estimate Potted)
 {
-    private const int HowMany = 10;
+    private const int HowMany = 10,
+        Tens = 64;
 
     private static readonly ErrorStream Drawing = ErrorStream.Named("skill picture");
 
@@ -39,21 +41,21 @@ public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IRea
         var (simulator, record) = (new Simulator(shape), new ShotRecord());
         var able = skill.Times(Reach.Of(shot.Layout, shot.Stroke, Player.Default).ErrorFactor);
         var scatter = Scatter.Of(shot.Layout, shot.Stroke, able, shape);
-        var strokes = Drawing
-            .Set(HowMany)
-            .Select(luck =>
-            {
-                var error = scatter.Error(luck);
-                error.Play(simulator, shot.Layout, shot.Stroke, record);
-                return new DrawnStroke(
-                    FirstWay(record, shot.Layout.Balls[1].At),
-                    simulator.PocketOf(1) == shot.Pot.Pocket,
-                    simulator.IsOnTable(0) ? simulator.At(0) : null,
-                    error.IsMiscue
-                );
-            })
-            .ToList();
-        return new(kind, shot, strokes);
+        DrawnStroke Played(Luck luck)
+        {
+            var error = scatter.Error(luck);
+            error.Play(simulator, shot.Layout, shot.Stroke, record);
+            return new(
+                FirstWay(record, shot.Layout.Balls[1].At),
+                simulator.PocketOf(1) == shot.Pot.Pocket,
+                simulator.IsOnTable(0) ? simulator.At(0) : null,
+                error.IsMiscue
+            );
+        }
+        List<List<DrawnStroke>> tens = [.. Enumerable.Range(0, Tens).Select(k => Drawing.Part(k).Set(HowMany).Select(Played).ToList())];
+        var potted = Sums.Of(tens.SelectMany(t => t).ToList(), s => s.IsPotted ? 1 : 0).Mean;
+        var typical = tens.MinBy(ten => Math.Abs(ten.Count(s => s.IsPotted) - HowMany * potted.Value))!;
+        return new(kind, shot, typical, potted);
     }
 
     private static List<Vec2> FirstWay(ShotRecord record, Vec2 from)

@@ -17,7 +17,13 @@ public sealed record PicturedStroke(
 );
 
 /// <summary>Where ten strokes at one shot go; m.</summary>
-public sealed record PicturedShot(PicturedShotKind Kind, PlaceResult White, PlaceResult Ball, IReadOnlyList<PicturedStroke> Strokes);
+public sealed record PicturedShot(
+    PicturedShotKind Kind,
+    PlaceResult White,
+    PlaceResult Ball,
+    [property: Description("Ten that are most like all that were played.")] IReadOnlyList<PicturedStroke> Strokes,
+    [property: Description("The share of all that went in.")] Estimate Potted
+);
 
 /// <summary>What a player's errors mean at the table.</summary>
 public static class SkillEndpoints
@@ -53,6 +59,7 @@ public static class SkillEndpoints
                     s.White is { } white ? PlaceResult.Of(white) : null,
                     s.IsMiscue
                 )),
-            ]
+            ],
+            picture.Potted
         );
 }

@@ -1640,7 +1640,10 @@ export interface components {
             kind: components["schemas"]["PicturedShotKind"];
             white: components["schemas"]["PlaceResult"];
             ball: components["schemas"]["PlaceResult"];
+            /** @description Ten that are most like all that were played. */
             strokes: components["schemas"]["PicturedStroke"][];
+            /** @description The share of all that went in. */
+            potted: components["schemas"]["Estimate"];
         };
         /**
          * @description The shots by which a skill is pictured.

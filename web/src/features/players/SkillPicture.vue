@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Reference, Schemas } from '../../api/client'
+import { shareWords } from '../../lib/estimates'
 import { pictureWords } from './words'
 
 /** Where ten strokes at one shot go: the ways of the ball, and where the white stops. */
@@ -36,7 +37,7 @@ const points = (places: { x: number; y: number }[]) => places.map((p) => `${p.x}
       <circle :cx="shot.white.x" :cy="y(shot.white)" r="0.04" class="cue" />
     </svg>
     <figcaption>
-      {{ title }}: <strong>{{ pictureWords(shot.strokes) }}</strong>
+      {{ title }}: <strong>{{ pictureWords(shot.strokes) }}</strong>, {{ shareWords(shot.potted) }} of many
     </figcaption>
   </figure>
 </template>
