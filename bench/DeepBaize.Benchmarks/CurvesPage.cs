@@ -69,7 +69,9 @@ internal static class CurvesPage
     private static string Figure(double x) => x.ToString("0.##", CultureInfo.InvariantCulture);
 
     private static string Share(double share) =>
-        share is > 0 and < 0.1 or > 0.99 and < 0.9995 ? string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.0} %") : $"{100 * share:0} %";
+        share is > 0 and < 0.1 or > 0.99 and < 0.9995
+            ? string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.0} %")
+            : $"{100 * share:0} %";
 
     private static string Drawing(string title, string scale, IReadOnlyList<SkillCurve> curves)
     {

@@ -51,5 +51,9 @@ public class SkillTests(Desk desk)
     private static int Charts(Page page) => page.Driver.FindElements(By.CssSelector("[data-testid=skill-meaning] .charts figure")).Count;
 
     private static string[] Pictures(Page page) =>
-        [.. page.Driver.FindElements(By.CssSelector("[data-testid=skill-meaning] .pictures svg")).Select(s => s.GetAttribute("innerHTML")!)];
+        [
+            .. page
+                .Driver.FindElements(By.CssSelector("[data-testid=skill-meaning] .pictures svg"))
+                .Select(s => s.GetAttribute("innerHTML")!),
+        ];
 }

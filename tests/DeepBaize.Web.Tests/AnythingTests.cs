@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using DeepBaize.Core.Players;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -33,8 +34,9 @@ public class AnythingTests(Application app)
             if (path is "/api/shot" or "/api/read" or "/api/spread" or "/api/sides" or "/api/leave" or "/api/position-at")
                 body["player"] = new JsonObject
                 {
-                    ["skill"] = Any(random, "tour", "club", "learner"),
+                    ["skill"] = Any(random, "tour", "club", "learner", "own"),
                     ["hand"] = Any(random, "left", "right"),
+                    ["own"] = AnySkill(random),
                 };
             if (path == "/api/fan")
                 body["kind"] = Any(random, "routes", "paces", "heights", "sides");
@@ -52,6 +54,22 @@ public class AnythingTests(Application app)
         }
         Assert.True(answered >= times / 4, $"only {answered} of {times} were answered");
     }
+
+    /// <summary>Every part within its range, often at an end of it: no error at all, or as much as may be.</summary>
+    private static JsonObject AnySkill(Random random) =>
+        new(
+            Skill.Parts.Select(p =>
+                KeyValuePair.Create<string, JsonNode?>(
+                    p.Name,
+                    random.Next(4) switch
+                    {
+                        0 => p.Least,
+                        1 => p.Most,
+                        _ => p.Least + (p.Most - p.Least) * random.NextDouble(),
+                    }
+                )
+            )
+        );
 
     private static string Any(Random random, params string[] of) => of[random.Next(of.Length)];
 

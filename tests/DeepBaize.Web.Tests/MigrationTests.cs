@@ -65,8 +65,8 @@ public class MigrationTests
                     ON CONFLICT DO NOTHING;
                 INSERT INTO positions (id, owner_id, name, about, content, created_at, updated_at) VALUES
                     ('0196b0a0-0000-7000-8000-0000000000a1', '0196b0a0-0000-7000-8000-000000000001', 'A', '',
-                     '{{"balls":[{{"id":"white","x":1,"y":1}}],"stroke":{{"aim":3,"side":0.5,"height":-1,"pace":7,"elevation":null,"pot":null,
-                        "free":false}},"conditions":{{}},"frame":null}}', now(), now());
+                     '{{"balls":[{{"id":"white","x":1,"y":1}}],"stroke":{{"aim":3,"side":0.5,"height":-1,"pace":7,
+                        "elevation":null,"pot":null,"free":false}},"conditions":{{}},"frame":null}}', now(), now());
                 INSERT INTO shots (id, owner_id, position_id, name, note, content, created_at) VALUES
                     (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', '0196b0a0-0000-7000-8000-0000000000a1', 'S', '',
                      '{{"balls":[],"stroke":{{"aim":0,"pace":1}}}}', now());

@@ -5,8 +5,8 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Players;
 
 /// <summary>
-/// How one player's strokes scatter about one that is meant: standard deviations of the parts of its error, reach and power in them. The one
-/// place where errors are made. docs/model.md, "How people miss".
+/// How one player's strokes scatter about one that is meant: standard deviations of the parts of its error, reach and power in them.
+/// The one place where errors are made. docs/model.md, "How people miss".
 /// </summary>
 public sealed class Scatter
 {

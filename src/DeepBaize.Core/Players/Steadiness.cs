@@ -22,8 +22,10 @@ public sealed class Steadiness
     private readonly double[] _within = new double[WithinNodes + 1];
     private readonly double _freedom;
 
+    /// <summary>To a tenth: the tables are kept.</summary>
     /// <param name="freedom">ν.</param>
-    public static Steadiness Of(double freedom) => freedom == Usual._freedom ? Usual : Known.GetOrAdd(freedom, f => new(f));
+    public static Steadiness Of(double freedom) =>
+        freedom == Usual._freedom ? Usual : Known.GetOrAdd(Math.Round(freedom, 1), f => new(f));
 
     private Steadiness(double freedom)
     {

@@ -7,8 +7,8 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Reading;
 
 /// <summary>
-/// The chance of a pot by plain geometry, for what is asked for by the thousand: errors of aim carried to the contact and across it. It only
-/// sorts; what is told is played. docs/planning.md, "How likely, quickly".
+/// The chance of a pot by plain geometry, for what is asked for by the thousand: errors of aim carried to the contact and across it. It
+/// only sorts; what is told is played. docs/planning.md, "How likely, quickly".
 /// </summary>
 public static class QuickChance
 {
@@ -36,6 +36,8 @@ public static class QuickChance
         var (byTip, byPace) = (ThrowPerTip * skill.TipError, ThrowPerPace * skill.PacePercent / 100 * sin);
         var shift = byDirection * byDirection + bySighting * bySighting + byAllowance * byAllowance + bySwerve * bySwerve;
         var spread = Math.Sqrt(shift / (4 * BallRadius * BallRadius * cos * cos) + byTip * byTip + byPace * byPace);
+        // Somebody without any error pots whatever can be potted.
+        spread = Math.Max(spread, 1e-9);
         var steadiness = Steadiness.Of(skill.Evenness);
         return (steadiness.Within(window.Narrow.Radians / spread) + steadiness.Within(window.Wide.Radians / spread)) / 2;
     }

@@ -35,12 +35,12 @@ public readonly record struct PotWindow(Angle Narrow, Angle Wide)
         return isMiddle ? new(Half(MiddleNarrow), Half(MiddleWide)) : new(Half(CornerNarrow), Half(CornerWide));
     }
 
-    /// <summary>Of the ball's way between the two it is led by so much of what they differ: struck harder, the far jaw lets less in.</summary>
+    /// <summary>It is led to the middle of the two by so much of the way, for struck harder the far jaw lets less in.</summary>
     private const double Lean = 0.7;
 
     /// <summary>
-    /// The way on which a ball is sent straight into a pocket: into a corner not to the middle of the clear opening but nearer to the middle
-    /// of what goes in, away from the cushion it runs along.
+    /// The way on which a ball is sent straight into a pocket: into a corner not to the middle of the clear opening but nearer to the
+    /// middle of what goes in, away from the cushion it runs along.
     /// </summary>
     /// <returns>With the clear opening, not positive if there is none, and the window about that way.</returns>
     public static (Angle Direction, Angle Opening, PotWindow Window) Into(PocketShape pocket, Vec2 from)

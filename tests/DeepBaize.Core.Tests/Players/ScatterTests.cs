@@ -220,6 +220,15 @@ public class ScatterTests
     }
 
     [Fact]
+    public void Somebody_without_any_error_pots_what_can_be_potted()
+    {
+        var shot = Half();
+        Assert.Equal(1, Chance(shot, Nothing, 64), 1e-9);
+        Assert.Equal(1, QuickChance.Of(shot.Pot.Window, Angle.FromDegrees(30), 0.4, Nothing), 1e-9);
+        Assert.Equal(0.5, QuickChance.Of(new(default, Angle.FromDegrees(1)), Angle.FromDegrees(30), 0.4, Nothing), 1e-9);
+    }
+
+    [Fact]
     public void Two_hundred_easy_balls_of_a_county_player_are_not_all_potted_for_ever()
     {
         // A bad stroke now and then: with independent normal errors as wide the easy ball was never missed.

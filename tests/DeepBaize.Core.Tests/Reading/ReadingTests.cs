@@ -32,8 +32,8 @@ public class ReadingTests
     }
 
     /// <summary>
-    /// Common practice, no source: docs/model.md's table. The breaks were fitted first, so it is missed by up to thirteen points; by how much
-    /// is told there.
+    /// Common practice, no source: docs/model.md's table. The breaks were fitted first, so it is missed by up to thirteen points;
+    /// by how much is told there.
     /// </summary>
     [Theory]
     [InlineData("tour", 0.70, 0.99)]
