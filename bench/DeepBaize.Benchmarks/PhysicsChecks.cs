@@ -36,8 +36,8 @@ public static class PhysicsChecks
         lines.Add("| white after | skill | strokes | coarse − fine, up the table, mm | Kolmogorov–Smirnov | chance gives, 19 of 20 |");
         lines.Add("|---|---|---|---|---|---|");
         foreach (var skill in (string[])["county", "club"])
-        foreach (var (name, layout, stroke) in IntoPacks())
-            lines.Add(Compare(name, skill, layout, stroke));
+            foreach (var (name, layout, stroke) in IntoPacks())
+                lines.Add(Compare(name, skill, layout, stroke));
         DocTable.Write(path, "physics", lines);
         Console.WriteLine(string.Join('\n', lines));
     }

@@ -29,7 +29,7 @@ public enum Stance
 /// </param>
 /// <param name="Over">The ball that it must be raised over; null if that is a rail, or nothing.</param>
 /// <param name="BridgeOver">A ball where the bridge hand would stand: it must bridge over it.</param>
-/// <param name="ErrorFactor">By how much the errors of direction and tip grow; at least 1.</param>
+/// <param name="ErrorFactor">By how much the errors of direction, sighting and tip grow; at least 1.</param>
 /// <param name="LeastDegrees">The least elevation itself, however little: that at which the cue just clears rail, balls and hand.</param>
 /// <param name="ButtDegrees">At which it is played where nobody says otherwise: naturally, or as much more as it must.</param>
 public readonly record struct Reach(

@@ -138,8 +138,8 @@ public sealed class ShotSearch(SearchContext context)
         var effort = Effort.Glance.Within(context);
         var tried = new List<Tried>();
         foreach (var candidate in Candidates(from, effort, allKinds: false, bench))
-        foreach (var (height, side) in Columns(effort))
-            tried.AddRange(Column(bench, from, candidate, height, side, effort));
+            foreach (var (height, side) in Columns(effort))
+                tried.AddRange(Column(bench, from, candidate, height, side, effort));
         var errors = Glancing.Set(effort.Samples);
         var best = Distinct(tried, effort.Sifted, effort.Sifted).Select(t => Sample(bench, from, t, errors)).MaxBy(r => r.Value);
         if (best is not null && isTold)
@@ -367,8 +367,8 @@ public sealed class ShotSearch(SearchContext context)
         if (context.Preferences.PlainOnly)
             yield break;
         foreach (var side in effort.Sides)
-        foreach (var height in effort.SideHeights)
-            yield return (height, side);
+            foreach (var height in effort.SideHeights)
+                yield return (height, side);
     }
 
     /// <summary>One height and side of the tip at all paces, from the softest.</summary>

@@ -43,7 +43,7 @@ public sealed record ReachResult(
     double ElevationDegrees,
     string? Over,
     string? BridgeOver,
-    [property: Description("By how much the errors of direction and tip grow.")] double ErrorFactor
+    [property: Description("By how much the errors of direction, sighting and tip grow.")] double ErrorFactor
 )
 {
     public static ReachResult Of(in Reach r) => new(r.Stance, r.ElevationDegrees, r.Over?.Id, r.BridgeOver?.Id, r.ErrorFactor);

@@ -2023,7 +2023,7 @@ export interface components {
             bridgeOver: null | string;
             /**
              * Format: double
-             * @description By how much the errors of direction and tip grow.
+             * @description By how much the errors of direction, sighting and tip grow.
              */
             errorFactor: number;
         };
