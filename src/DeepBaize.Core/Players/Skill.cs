@@ -75,8 +75,8 @@ public sealed record Skill(
         };
 
     // By so much the errors grow for each step of pace beyond the easy.
-    private const double EasyPace = 5,
-        GrowthPerStep = 1.0 / 12;
+    public const double EasyPace = 5;
+    private const double GrowthPerStep = 1.0 / 12;
 
     /// <summary>By how much power makes the errors grow: 1 up to pace 5, 1.4 at 10.</summary>
     public static double GrowthAt(double pace) => 1 + GrowthPerStep * Math.Max(0, pace - EasyPace);

@@ -115,7 +115,8 @@ public sealed class ShotSearch(SearchContext context)
 
     /// <summary>A stroke with what comes of it when it is played with the errors that choose.</summary>
     /// <param name="Mean">Of what it comes to when it scores.</param>
-    private sealed record Ranked(Tried Tried, double Value, double Chance, double Foul, double Holds, double Mean);
+    /// <param name="Doubt">By so much it is ranked lower for asking for more than it has been shown to be worth.</param>
+    private sealed record Ranked(Tried Tried, double Value, double Chance, double Foul, double Holds, double Mean, double Doubt = 0);
 
     /// <summary>The best strokes, best first, none twice; empty if nothing is on.</summary>
     /// <param name="sifted">Told the first answer, before the long work.</param>
@@ -200,10 +201,19 @@ public sealed class ShotSearch(SearchContext context)
             return ranked;
         var best = ranked.Take(Math.Max(1, 2 * effort.Deepened)).ToList();
         var errors = Weighing.Set(effort.Weighed);
-        return
-        [
-            .. context.InParallel(best.Count, (bench, i) => Sample(bench, from, best[i].Tried, errors)).OrderByDescending(r => r.Value),
-        ];
+        var weighed = context.InParallel(best.Count, (bench, i) => Doubted(Sample(bench, from, best[i].Tried, errors), errors.Length));
+        return [.. weighed.OrderByDescending(r => r.Value)];
+    }
+
+    /// <summary>
+    /// Side, and power beyond the easy, are played where they pay: a stroke with them is ranked lower by the standard error of its value,
+    /// so that of strokes that cannot be told apart the plain one comes first. The less exact the player, the more that takes.
+    /// </summary>
+    private Ranked Doubted(Ranked r, int strokes)
+    {
+        var share = (r.Tried.Stroke.SideTips != 0 ? 1 : 0) + (r.Tried.Stroke.Pace > Skill.EasyPace ? 0.5 : 0);
+        var error = Math.Sqrt(r.Chance * (1 - r.Chance) / (EstimateWeighs + strokes)) * (Math.Abs(r.Mean) + context.Worth.MissCost);
+        return With(r with { Doubt = share * error }, r.Mean);
     }
 
     private List<Ranked> Deepened(Situation from, List<Ranked> ranked, Effort effort)
@@ -239,7 +249,7 @@ public sealed class ShotSearch(SearchContext context)
     private Ranked With(Ranked r, double mean)
     {
         var worth = ValueOf(r.Chance, r.Foul, mean);
-        return r with { Mean = mean, Value = worth - r.Tried.Penalty * Math.Abs(worth) };
+        return r with { Mean = mean, Value = worth - r.Tried.Penalty * Math.Abs(worth) - r.Doubt };
     }
 
     /// <summary>The best of each pot before the others of the same, if more than the best are asked for.</summary>

@@ -87,7 +87,8 @@ public class WaySearchTests
                 Math.Sqrt(Math.Pow(simulator.X(0) - goal.Area.X, 2) + Math.Pow(simulator.Y(0) - goal.Area.Y, 2)) <= goal.Area.Radius
             );
             Assert.True(way.Ends.IsMet && way.Odds.Both.Value <= way.Odds.Pot.Value);
-            // Sampled anew with other errors, the chance is the same within four standard errors.
+            // Sampled anew with other luck, the chance is the same within four standard errors. Eight nets know their own error roughly,
+            // and sampling ends where it looks small: it is taken as no less than half of what plain strokes have.
             var cut = Cut.Of(Open, OpenPot with { Part = way.Part }, Shape);
             var again = Spread.Sample(
                 new(Open, way.Stroke, cut, County.Skill.Times(way.Run.Reach.ErrorFactor), Shape, goal),
@@ -95,7 +96,8 @@ public class WaySearchTests
                 SpreadEffort.Of(2048),
                 ErrorStream.Named("anew")
             );
-            var error = Math.Sqrt(Math.Pow(again.Odds.Both.Error, 2) + Math.Pow(way.Odds.Both.Error, 2));
+            static double ErrorOf(Estimate e) => Math.Max(e.Error, 0.5 * Math.Sqrt(e.Value * (1 - e.Value) / e.Strokes));
+            var error = Math.Sqrt(Math.Pow(ErrorOf(again.Odds.Both), 2) + Math.Pow(ErrorOf(way.Odds.Both), 2));
             Assert.Equal(again.Odds.Both.Value, way.Odds.Both.Value, 4 * error);
         }
         // Distinct: no two do the same with about the same stroke.
