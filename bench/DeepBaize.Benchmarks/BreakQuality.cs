@@ -9,8 +9,8 @@ namespace DeepBaize.Benchmarks;
 
 /// <summary>
 /// Plays breaks by the planner's advice and by the plain policy, from the same positions and with the same luck, and writes the tables of
-/// docs/planning.md: <c>dotnet run -c Release --project bench/DeepBaize.Benchmarks -- breaks [skill …]</c>. Hours on two cores; with skills
-/// named, only their rows are made, and only shown.
+/// docs/planning.md: <c>dotnet run -c Release --project bench/DeepBaize.Benchmarks -- breaks [skill …]</c>. An hour on two cores; with
+/// skills named, only their rows are made, and only shown.
 /// </summary>
 /// <remarks>Named "open" before the skills, only the open tables are played, and only by advice: to fit the presets by.</remarks>
 internal static class BreakQuality

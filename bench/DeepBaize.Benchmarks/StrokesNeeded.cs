@@ -32,7 +32,8 @@ public static class StrokesNeeded
     {
         var lines = new List<string>
         {
-            "| position | skill | pot chance | share of plain strokes | mean rest up the table, m | share | plan’s value, points | share |",
+            "| position | skill | pot chance | share of plain strokes "
+                + "| mean rest up the table, m | share | plan’s value, points | share |",
             "|---|---|---|---|---|---|---|---|",
         };
         foreach (var (name, _, content) in DemoPositions.All)

@@ -10,7 +10,8 @@ namespace DeepBaize.Core.Physics;
 /// Ball on cushion after Mathavan, Jackson &amp; Parkin 2010: friction at the nose and at the cloth, integrated over the normal impulse.
 /// </summary>
 /// <remarks>
-/// <para>In the frame of the contact (k into the cushion, t = ẑ × k along it, e = −s·k + √(1−s²)·ẑ up the nose) and scaled by the
+/// <para>In the frame of the contact (k into the cushion, t = ẑ × k along it, e = −s·k + √(1−s²)·ẑ up the nose) and
+/// scaled by the
 /// speed of approach, the independent variable is q = −v_k, which rises from −1 to 0 in compression and on in restitution: so the
 /// end of compression is a given, not a root. The equations need three numbers, the slip along the cushion at the cloth (A)
 /// and at the nose (B) and Rω_t (T); the rest follows from them. The fourth component carried is the work done.</para>
@@ -317,9 +318,9 @@ public sealed class CushionContact
     }
 
     /// <summary>
-    /// Friction (x, y) on a contact at rest whose slip would change at the rate (driveX, driveY) without it and by −(stiffX·x, stiffY·y)
-    /// with it. If holding takes more than <paramref name="most"/>, the slip starts along the friction d·most for which
-    /// drive − stiff·d·most = λ·d with λ &gt; 0.
+    /// Friction (x, y) on a contact at rest whose slip would change at the rate (driveX, driveY) without it and by
+    /// −(stiffX·x, stiffY·y) with it. If holding takes more than <paramref name="most"/>, the slip starts along the
+    /// friction d·most for which drive − stiff·d·most = λ·d with λ &gt; 0.
     /// </summary>
     private static (double, double) Hold(double driveX, double driveY, double stiffX, double stiffY, double most)
     {

@@ -4,8 +4,8 @@ using MathNet.Numerics.Distributions;
 namespace DeepBaize.Core.Players;
 
 /// <summary>
-/// The factor that all parts of one stroke share, √(ν/χ²ν): a normal number times it is one of Student's t with ν degrees of freedom, so
-/// that now and then everything is off at once. In tables, for it is asked for with every stroke.
+/// The factor that all parts of one stroke share, √(ν/χ²ν): a normal number times it is one of Student's t with ν degrees of
+/// freedom, so that now and then everything is off at once. In tables, for it is asked for with every stroke.
 /// </summary>
 public sealed class Steadiness
 {

@@ -168,8 +168,8 @@ public static class ShotWarnings
     }
 
     /// <summary>
-    /// Least clear distance between a ball on its path and one that lies still, m; +∞ if it only goes away from it, as from a neighbour in
-    /// the pack.
+    /// Least clear distance between a ball on its path and one that lies still, m; +∞ if it only goes away from it, as from a neighbour
+    /// in the pack.
     /// </summary>
     private static double Nearest(IReadOnlyList<PathPoint> path, in PlacedBall still)
     {

@@ -296,7 +296,7 @@ public static class TableReading
         double? near = null;
         Stroke? last = null;
         var asked = Pace.CueSpeed(stroke.Pace);
-        foreach (var pace in Pace.Ladder(asked, Math.Max(Hardest, asked), step).Prepend(stroke.Pace))
+        foreach (var pace in Pace.Ladder(asked, Math.Max(Hardest, asked), step).Skip(1).Prepend(stroke.Pace))
         {
             var played = stroke with { Pace = pace };
             near = PotAim.Find(trial, cut, played, near, PotAim.Roughly) ?? near;

@@ -53,5 +53,9 @@ public sealed class Bench(SearchContext context)
     /// <param name="skill">At its reach.</param>
     public Scatter ScatterOf(Layout layout, in Stroke stroke, Skill skill) => Scatter.Of(layout, stroke, skill, Simulator, Record);
 
+    /// <summary>The same with what its reach makes of the player's own skill.</summary>
+    public Scatter ScatterOf(Layout layout, in Stroke stroke) =>
+        ScatterOf(layout, stroke, context.Player.Skill.Times(Reach.Of(layout, stroke, context.Player).ErrorFactor));
+
     public Quality Judge(Situation situation) => context.Worth.Of(situation, LinesOf(situation.Layout));
 }

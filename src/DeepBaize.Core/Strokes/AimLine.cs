@@ -35,7 +35,7 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
             if (!isBall && (e.Ball != 0 || e.Kind is not (ShotEventKind.Cushion or ShotEventKind.Jaw)))
                 continue;
             var other = isBall ? layout.Balls[e.Ball + e.Other].At : default;
-            var at = isBall && e.Ball != 0 ? WhiteAt(record, last) : e.At;
+            var at = isBall && e.Ball != 0 ? LastOfWhite(record)?.To ?? last : e.At;
             distance += at.DistanceTo(last);
             last = at;
             // Squirt and swerve show on the first leg; what comes after a cushion starts from there.
@@ -44,7 +44,7 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
                 continue;
             distance = Math.Max(Nearest, distance);
             var centres = (other - at).Direction;
-            var came = LastDirection(record) ?? aim;
+            var came = LastOfWhite(record)?.VelocityAtEnd is { SquaredLength: > 0 } v ? v.Direction : aim;
             var cut = Angle.Between(came, centres);
             var allowed = 0.0;
             if (stroke.SideTips != 0)
@@ -54,20 +54,12 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
         return new(double.PositiveInfinity, 0, stroke.SideTips == 0 ? 0 : -(leaves ?? 0));
     }
 
-    private static Vec2 WhiteAt(ShotRecord record, Vec2 otherwise)
-    {
-        foreach (var piece in Enumerable.Reverse(record.Pieces))
-            if (piece.Ball == 0)
-                return piece.To;
-        return otherwise;
-    }
-
-    /// <summary>The white's direction as its last piece ends; null if it has none yet.</summary>
-    private static Angle? LastDirection(ShotRecord record)
+    /// <summary>The white's last piece so far; null if it has none yet.</summary>
+    private static PathPiece? LastOfWhite(ShotRecord record)
     {
         for (var i = record.Pieces.Count - 1; i >= 0; i--)
             if (record.Pieces[i].Ball == 0)
-                return record.Pieces[i].VelocityAtEnd is { SquaredLength: > 0 } v ? v.Direction : null;
+                return record.Pieces[i];
         return null;
     }
 

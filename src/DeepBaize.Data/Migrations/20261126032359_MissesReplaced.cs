@@ -5,8 +5,8 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace DeepBaize.Data.Migrations
 {
     /// <summary>
-    /// Until now a miss after which the offender played again was meant as played from where the balls had been: that is "replaced" now, and
-    /// "playAgain" is from where they lie.
+    /// Until now a miss after which the offender played again was meant as played from where the balls had been: that is "replaced" now,
+    /// and "playAgain" is from where they lie.
     /// </summary>
     public partial class MissesReplaced : Migration
     {

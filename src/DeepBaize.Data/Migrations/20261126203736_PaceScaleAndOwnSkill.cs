@@ -5,8 +5,8 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace DeepBaize.Data.Migrations
 {
     /// <summary>
-    /// Paces are on another scale now, 0.24·pace^1.47 m/s and not 0.40·1.375^(pace − 1): every stroke that is stored, in positions, shots,
-    /// plans and frames, keeps its speed. And a player may have a skill set by hand.
+    /// Paces are on another scale now, 0.24·pace^1.47 m/s and not 0.40·1.375^(pace − 1): every stroke that is stored, in positions,
+    /// shots, plans and frames, keeps its speed. And a player may have a skill set by hand.
     /// </summary>
     public partial class PaceScaleAndOwnSkill : Migration
     {
@@ -39,7 +39,8 @@ namespace DeepBaize.Data.Migrations
                             SELECT coalesce(jsonb_agg(rescaled(item) ORDER BY place), '[]')
                                 INTO result FROM jsonb_array_elements(told) WITH ORDINALITY AS items (item, place);
                         WHEN 'object' THEN
-                            SELECT coalesce(jsonb_object_agg(name, rescaled(value)), '{}') INTO result FROM jsonb_each(told) AS fields (name, value);
+                            SELECT coalesce(jsonb_object_agg(name, rescaled(value)), '{}')
+                                INTO result FROM jsonb_each(told) AS fields (name, value);
                             IF told ? 'aim' AND jsonb_typeof(told -> 'pace') = 'number' THEN
                                 pace := (told ->> 'pace')::double precision;
                                 result := result || jsonb_build_object('pace', round(least(10, greatest(1, {{formula}}))::numeric, 6));

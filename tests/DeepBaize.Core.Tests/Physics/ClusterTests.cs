@@ -110,7 +110,8 @@ public class ClusterTests
     [InlineData(3)]
     public void A_pair_lasts_as_long_as_Hertz_has_it(double speed)
     {
-        // Hertz's contact time by quadrature of the energy, and not by the simulator's formula: t = 2 ∫ dδ / √(v² − (4K/(5m′))·δ^(5/2)).
+        // Hertz's contact time by quadrature of the energy, and not by the simulator's formula:
+        // t = 2 ∫ dδ / √(v² − (4K/(5m′))·δ^(5/2)).
         const double stiffness = 5.0e8;
         var reduced = BallMass / 2;
         var deepest = Math.Pow(5 * reduced * speed * speed / (4 * stiffness), 0.4);

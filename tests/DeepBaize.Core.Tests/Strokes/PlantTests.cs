@@ -45,8 +45,8 @@ public class PlantTests
     [InlineData(5)]
     public void Two_touching_balls_struck_straight_from_an_angle_go_thick_by_more_than_a_single_ball(double pace)
     {
-        // Common practice, no source. The white is sent straight at the middle of the nearer ball, 20° off the line of the two: the farther
-        // one, whose line of centres points at the pocket, is thrown to the side to which the nearer one is going.
+        // Common practice, no source. The white is sent straight at the middle of the nearer ball, 20° off the line of the two: the
+        // farther one, whose line of centres points at the pocket, is thrown to the side to which the nearer one is going.
         const double angle = 20;
         var pair = TouchingPair(angle);
         var cut = Cut.Of(pair, new(1, Pocket.GreenTop, Through: 2), Shape);

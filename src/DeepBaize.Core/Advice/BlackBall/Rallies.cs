@@ -44,8 +44,7 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
             var stroke = n == 0 ? first : Chosen(hands[n % 2], situation);
             if (stroke is not { } s)
                 return n % 2 == 1;
-            var reach = Reach.Of(situation.Layout, s, context.Player);
-            var scatter = bench.ScatterOf(situation.Layout, s, context.Player.Skill.Times(reach.ErrorFactor));
+            var scatter = bench.ScatterOf(situation.Layout, s);
             var played = bench.Play(situation, s, scatter.Error(errors.Part(n).At(index)), Ball.Black);
             if (played.Ruling.IsFoul)
                 return n % 2 == 1;

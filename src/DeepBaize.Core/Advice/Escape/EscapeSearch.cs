@@ -148,7 +148,7 @@ public sealed class EscapeSearch
         var refined = _context.InParallel(Math.Min(_context.Bounded(Told, 3), sifted.Count), (bench, i) => Refine(bench, sifted[i]));
         tell(0.8, first);
         var distinct = Distinctness.Distinct(refined.OrderByDescending(v => v.Value), IsSame).ConvertAll(v => v.Aimed);
-        var scatters = distinct.ToDictionary(a => a, a => ScatterOf(new(_context), a.Stroke));
+        var scatters = distinct.ToDictionary(a => a, a => new Bench(_context).ScatterOf(_from.Layout, a.Stroke));
         var ranked = Contest.Run(
             _context,
             distinct,
@@ -204,12 +204,9 @@ public sealed class EscapeSearch
         );
     }
 
-    private Scatter ScatterOf(Bench bench, in Stroke stroke) =>
-        bench.ScatterOf(_from.Layout, stroke, _context.Player.Skill.Times(Reach.Of(_from.Layout, stroke, _context.Player).ErrorFactor));
-
     private double Mean(Bench bench, Aimed aimed, ErrorStream stream, int strokes)
     {
-        var scatter = ScatterOf(bench, aimed.Stroke);
+        var scatter = bench.ScatterOf(_from.Layout, aimed.Stroke);
         return stream.Set(strokes).Average(luck => ValueOf(bench, aimed, scatter.Error(luck)));
     }
 
@@ -364,7 +361,7 @@ public sealed class EscapeSearch
     {
         var (stroke, hit, _) = placed.Entrant;
         var named = NamedFor(hit);
-        var scatter = ScatterOf(bench, stroke);
+        var scatter = bench.ScatterOf(_from.Layout, stroke);
         var (hits, fair, missed, leaves, pots, free, value, win) = (
             new Sums(),
             new Sums(),

@@ -13,9 +13,9 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Advice.Safety;
 
 /// <summary>
-/// Looks for safeties. A pipeline: every ball on, at fullnesses either side × heights, sides and paces, played without error → the distinct
-/// ones sifted with errors → bettered by small changes → ranked against one another → told by strokes that had no part in the choice. See
-/// docs/safety.md.
+/// Looks for safeties. A pipeline: every ball on, at fullnesses either side × heights, sides and paces, played without error → the
+/// distinct ones sifted with errors → bettered by small changes → ranked against one another → told by strokes that had no part in
+/// the choice. See docs/safety.md.
 /// </summary>
 /// <param name="win">The chance to win the frame from what is left.</param>
 public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinChance win)
@@ -118,22 +118,15 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
 
     private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried)
     {
-        var scatters = tried.ToDictionary(t => t, t => ScatterOf(new(context), from, t));
+        var scatters = tried.ToDictionary(t => t, t => new Bench(context).ScatterOf(from.Layout, t.Stroke));
         return Contest.Run(context, tried, Ranking, (bench, t, i) => ValueOf(bench, from, t, scatters[t].Error(Placing.At(i))));
     }
 
     private double Mean(Bench bench, Situation from, TriedSafety tried, ErrorStream stream, int strokes)
     {
-        var scatter = ScatterOf(bench, from, tried);
+        var scatter = bench.ScatterOf(from.Layout, tried.Stroke);
         return stream.Set(strokes).Average(luck => ValueOf(bench, from, tried, scatter.Error(luck)));
     }
-
-    private Scatter ScatterOf(Bench bench, Situation from, TriedSafety tried) =>
-        bench.ScatterOf(
-            from.Layout,
-            tried.Stroke,
-            context.Player.Skill.Times(Reach.Of(from.Layout, tried.Stroke, context.Player).ErrorFactor)
-        );
 
     private double ValueOf(Bench bench, Situation from, TriedSafety tried, in StrokeError error)
     {
@@ -194,7 +187,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     {
         var tried = placed.Entrant;
         var reach = Reach.Of(from.Layout, tried.Stroke, context.Player);
-        var scatter = ScatterOf(bench, from, tried);
+        var scatter = bench.ScatterOf(from.Layout, tried.Stroke);
         var ball = from.Layout.Balls[tried.Slot].Ball;
         var tally = new Tally();
         for (var i = 0; i < strokes; i++)
