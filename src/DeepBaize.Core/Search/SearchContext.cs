@@ -20,6 +20,9 @@ public sealed class SearchContext(Player player, TableShape shape, PlanPreferenc
     public Worth Worth { get; } = new(player, preferences);
     public CancellationToken Cancel { get; } = cancel;
 
+    /// <summary>Through which all its work goes.</summary>
+    public FairGate Gate { get; } = gate;
+
     /// <summary>Of this search alone.</summary>
     public Workers Workers { get; } = new(gate, cancel);
 

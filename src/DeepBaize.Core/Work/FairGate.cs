@@ -1,91 +1,187 @@
+using System.Runtime.ExceptionServices;
+
 namespace DeepBaize.Core.Work;
 
 /// <summary>
-/// Shares the cores among plans that are made at once: no more pieces of work run than there are cores, and those that wait are let in
-/// in turn, one from each plan, however many pieces a plan has waiting.
+/// Shares the cores among questions that are asked at once: a thread a core does their pieces of work in turn, one from each question,
+/// however many pieces a question has waiting. Its threads give way to whatever else the machine has to do, so that a drag or a save is
+/// answered at once while plans are made.
 /// </summary>
 public sealed class FairGate(int cores)
 {
+    private static readonly TimeSpan Idle = TimeSpan.FromSeconds(10);
+
     private readonly object _lock = new();
     private readonly LinkedList<Ticket> _turns = new();
-    private int _free = cores;
+    private int _threads;
+    private int _atRest;
+
+    [ThreadStatic]
+    private static bool _isWorker;
 
     /// <summary>For whatever runs alone.</summary>
     public static FairGate Shared { get; } = new(Environment.ProcessorCount);
 
     public int Cores { get; } = cores;
 
-    /// <summary>One plan's place in the turns.</summary>
+    /// <summary>One question's place in the turns.</summary>
     public sealed class Ticket
     {
-        internal Queue<TaskCompletionSource> Waiting { get; } = new();
+        internal LinkedList<Batch> Batches { get; } = new();
     }
 
-    /// <summary>Does the pieces of a plan's work, as many at once as the cores and the other plans allow.</summary>
+    /// <summary>Pieces that belong together; all but what runs is kept under the gate's lock.</summary>
+    internal sealed class Batch(int count, Action<int> piece)
+    {
+        private int _next;
+        private int _running;
+        private Exception? _failure;
+
+        public ManualResetEventSlim Done { get; } = new();
+
+        public bool HasMore => _next < count;
+
+        public int Take()
+        {
+            _running++;
+            return _next++;
+        }
+
+        public void Run(int i)
+        {
+            try
+            {
+                piece(i);
+            }
+            catch (Exception e)
+            {
+                // The first is told; no more are begun.
+                Interlocked.CompareExchange(ref _failure, e, null);
+            }
+        }
+
+        public bool HasFailed => Volatile.Read(ref _failure) is not null;
+
+        public void Stop() => _next = count;
+
+        public void Returned() => _running--;
+
+        public void EndIfDone()
+        {
+            if (!HasMore && _running == 0)
+                Done.Set();
+        }
+
+        public void ThrowIfFailed()
+        {
+            if (_failure is { } failure)
+                ExceptionDispatchInfo.Throw(failure);
+        }
+    }
+
+    /// <summary>Does the pieces of a question's work, as many at once as the cores and the other questions allow.</summary>
     /// <exception cref="OperationCanceledException">Cancelled; pieces that have begun are finished first.</exception>
-    public void ForEach(Ticket ticket, int count, Action<int> piece, CancellationToken cancel) =>
-        Parallel.For(
-            0,
-            count,
-            new() { MaxDegreeOfParallelism = Cores, CancellationToken = cancel },
-            i =>
-            {
-                Enter(ticket, cancel);
-                try
-                {
-                    piece(i);
-                }
-                finally
-                {
-                    Leave();
-                }
-            }
-        );
-
-    private void Enter(Ticket ticket, CancellationToken cancel)
+    public void ForEach(Ticket ticket, int count, Action<int> piece, CancellationToken cancel)
     {
-        TaskCompletionSource turn;
+        cancel.ThrowIfCancellationRequested();
+        // A piece that has pieces of its own does them itself: it has its core already.
+        if (_isWorker)
+        {
+            for (var i = 0; i < count; i++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                piece(i);
+            }
+            return;
+        }
+        if (count == 0)
+            return;
+        var batch = new Batch(count, piece);
+        Add(ticket, batch, count);
+        using (cancel.Register(() => Stop(ticket, batch)))
+            batch.Done.Wait(CancellationToken.None);
+        batch.Done.Dispose();
+        batch.ThrowIfFailed();
+        cancel.ThrowIfCancellationRequested();
+    }
+
+    private void Add(Ticket ticket, Batch batch, int count)
+    {
         lock (_lock)
         {
-            if (_free > 0)
-            {
-                _free--;
-                return;
-            }
-            turn = new(TaskCreationOptions.RunContinuationsAsynchronously);
-            if (ticket.Waiting.Count == 0)
+            if (ticket.Batches.Count == 0)
                 _turns.AddLast(ticket);
-            ticket.Waiting.Enqueue(turn);
-        }
-        try
-        {
-            turn.Task.Wait(cancel);
-        }
-        catch (OperationCanceledException)
-        {
-            // Let in at the same moment: the place is given back.
-            if (!turn.TrySetCanceled(CancellationToken.None))
-                Leave();
-            throw;
+            ticket.Batches.AddLast(batch);
+            for (var more = Math.Min(count - _atRest, Cores - _threads); more > 0; more--)
+            {
+                _threads++;
+                new Thread(Work) { IsBackground = true, Name = "search" }.Start();
+            }
+            Monitor.PulseAll(_lock);
         }
     }
 
-    private void Leave()
+    private void Stop(Ticket ticket, Batch batch)
     {
         lock (_lock)
         {
-            while (_turns.First is { } first)
+            batch.Stop();
+            Withdraw(ticket, batch);
+            batch.EndIfDone();
+        }
+    }
+
+    private void Withdraw(Ticket ticket, Batch batch)
+    {
+        if (ticket.Batches.Remove(batch) && ticket.Batches.Count == 0)
+            _turns.Remove(ticket);
+    }
+
+    private void Work()
+    {
+        _isWorker = true;
+        Background.GiveWay();
+        while (Next() is { } turn)
+        {
+            turn.Batch.Run(turn.Piece);
+            lock (_lock)
             {
-                var ticket = first.Value;
-                _turns.RemoveFirst();
-                var turn = ticket.Waiting.Dequeue();
-                // Behind those that have waited in the meantime.
-                if (ticket.Waiting.Count > 0)
-                    _turns.AddLast(ticket);
-                if (turn.TrySetResult())
-                    return;
+                turn.Batch.Returned();
+                if (turn.Batch.HasFailed)
+                {
+                    turn.Batch.Stop();
+                    Withdraw(turn.Ticket, turn.Batch);
+                }
+                turn.Batch.EndIfDone();
             }
-            _free++;
+        }
+    }
+
+    /// <summary>The next piece in turn; null if there has been none for a while.</summary>
+    private (Ticket Ticket, Batch Batch, int Piece)? Next()
+    {
+        lock (_lock)
+        {
+            while (_turns.Count == 0)
+            {
+                _atRest++;
+                var isCalled = Monitor.Wait(_lock, Idle);
+                _atRest--;
+                if (isCalled || _turns.Count > 0)
+                    continue;
+                _threads--;
+                return null;
+            }
+            var ticket = _turns.First!.Value;
+            _turns.RemoveFirst();
+            var batch = ticket.Batches.First!.Value;
+            var piece = batch.Take();
+            if (!batch.HasMore)
+                ticket.Batches.RemoveFirst();
+            // Behind those that have waited in the meantime.
+            if (ticket.Batches.Count > 0)
+                _turns.AddLast(ticket);
+            return (ticket, batch, piece);
         }
     }
 }

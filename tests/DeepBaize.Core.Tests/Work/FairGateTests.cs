@@ -82,4 +82,48 @@ public class FairGateTests
         gate.ForEach(new(), 5, _ => Interlocked.Increment(ref ran), default);
         Assert.Equal(5, ran);
     }
+
+    [Fact]
+    public void A_piece_that_fails_is_told_as_it_is_and_no_more_are_begun()
+    {
+        var gate = new FairGate(1);
+        var begun = 0;
+        var told = Assert.Throws<InvalidOperationException>(() =>
+            gate.ForEach(
+                new(),
+                50,
+                i =>
+                {
+                    begun++;
+                    if (i == 3)
+                        throw new InvalidOperationException("the fourth");
+                },
+                default
+            )
+        );
+        Assert.Equal(("the fourth", 4), (told.Message, begun));
+        gate.ForEach(new(), 2, _ => begun++, default);
+        Assert.Equal(6, begun);
+    }
+
+    [Fact]
+    public void A_piece_may_have_pieces_of_its_own()
+    {
+        var (gate, done) = (new FairGate(2), 0);
+        gate.ForEach(new(), 8, _ => gate.ForEach(new(), 8, _ => Interlocked.Increment(ref done), default), default);
+        Assert.Equal(64, done);
+    }
+
+    /// <summary>man 5 proc_pid_stat (from memory): the niceness is the nineteenth field, 17th behind the name in brackets.</summary>
+    [Fact]
+    public void Its_threads_give_way_to_whatever_else_runs()
+    {
+        if (!OperatingSystem.IsLinux())
+            return;
+        static int Niceness() => int.Parse(File.ReadAllText("/proc/thread-self/stat").Split(") ")[^1].Split(' ')[16]);
+        var (own, worker) = (Niceness(), -100);
+        new FairGate(1).ForEach(new(), 1, _ => worker = Niceness(), default);
+        Assert.Equal(own, Niceness());
+        Assert.True(worker > own, $"{worker} beside {own}");
+    }
 }

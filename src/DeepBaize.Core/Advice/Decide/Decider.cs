@@ -116,7 +116,7 @@ public sealed class Decider
         const int attacked = 1,
             defended = 3,
             played = 64;
-        var rallies = new Rallies(_context, new(_rival, _context.Shape, PlanPreferences.Default, FairGate.Shared, _context.Cancel));
+        var rallies = new Rallies(_context, new(_rival, _context.Shape, PlanPreferences.Default, _context.Gate, _context.Cancel));
         Estimate Wins(Stroke stroke) => rallies.Wins(_from, stroke, played, TellingRallies);
         return (
             [.. attacks.Take(attacked).Select(a => a with { Win = Wins(a.Choice.Stroke) })],
