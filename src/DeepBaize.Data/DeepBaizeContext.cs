@@ -1,5 +1,6 @@
 using System.Text.Json;
 using DeepBaize.Core.Players;
+using DeepBaize.Data.Answers;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
 using DeepBaize.Data.Planning;
@@ -18,6 +19,8 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<SavedShot> Shots => Set<SavedShot>();
     public DbSet<SavedPlan> Plans => Set<SavedPlan>();
     public DbSet<FrameRecord> Frames => Set<FrameRecord>();
+    public DbSet<KeptAnswer> Answers => Set<KeptAnswer>();
+    public DbSet<SaveCheck> SaveChecks => Set<SaveCheck>();
     public DbSet<EscapeCorrection> Corrections => Set<EscapeCorrection>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
@@ -39,6 +42,7 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
                     s => JsonSerializer.Serialize(s, JsonSerializerOptions.Web),
                     text => JsonSerializer.Deserialize<SkillEntry>(text, JsonSerializerOptions.Web)
                 );
+            user.Property(u => u.Version).IsRowVersion();
             user.Property(u => u.SideHabit).HasMaxLength(10).HasDefaultValue("plain");
         });
         model.ApplyConfigurationsFromAssembly(typeof(DeepBaizeContext).Assembly);

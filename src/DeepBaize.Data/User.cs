@@ -4,7 +4,7 @@ using DeepBaize.Data.Players;
 namespace DeepBaize.Data;
 
 /// <summary>Who owns rows. Until there are accounts, the application runs as one local user.</summary>
-public sealed class User
+public sealed class User : IVersioned
 {
     /// <summary>The local user's.</summary>
     public static readonly Guid LocalId = new("0196b0a0-0000-7000-8000-000000000001");
@@ -12,6 +12,7 @@ public sealed class User
     public required Guid Id { get; init; }
     public required string Name { get; set; }
     public required DateTimeOffset CreatedAt { get; init; }
+    public uint Version { get; init; }
 
     /// <summary>right or left.</summary>
     public string Hand { get; set; } = "right";

@@ -8,7 +8,7 @@ namespace DeepBaize.Web;
 internal static class Page
 {
     private const string Document = "/index.html";
-    private static readonly string[] Others = ["/api", "/openapi", "/health"];
+    private static readonly string[] Others = ["/api", "/openapi", "/health", "/metrics"];
 
     /// <summary>
     /// Serves the page's files. An address that is neither a file nor the server's own is a place of the page, which finds it by itself.

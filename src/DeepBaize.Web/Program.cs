@@ -1,6 +1,4 @@
-using System.Text.Json.Serialization;
 using DeepBaize.Data;
-using DeepBaize.Data.Demo;
 using DeepBaize.Web;
 using DeepBaize.Web.Drawing;
 using DeepBaize.Web.Frames;
@@ -9,15 +7,18 @@ using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
+using DeepBaize.Web.Safeguards;
 using DeepBaize.Web.Safety;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 using DeepBaize.Web.Tables;
-using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Diagnostics.HealthChecks;
+using DeepBaize.Web.Watching;
+using Microsoft.AspNetCore.HostFiltering;
+using Microsoft.AspNetCore.HttpOverrides;
 
-// Searches keep every core busy: with threads at hand, requests and their cancelling are still answered at once, and the system shares the
-// cores.
+// Judgements wait for the searches' threads on threads of their own: with some at hand, requests and their cancelling are still answered
+// at once.
 ThreadPool.SetMinThreads(64, 64);
 
 var builder = WebApplication.CreateBuilder(args);
@@ -25,33 +26,47 @@ var connection =
     builder.Configuration.GetConnectionString("DeepBaize")
     ?? throw new InvalidOperationException("Set ConnectionStrings__DeepBaize to the PostgreSQL database; ./start does.");
 
+builder.AddTelemetry();
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = Limits.BodyBytes;
+    kestrel.Limits.RequestHeadersTimeout = TimeSpan.FromSeconds(15);
 });
-builder.Services.AddDbContext<DeepBaizeContext>(options => DeepBaizeContext.Configure(options, connection));
-builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+// Searches end by themselves when the application does: nothing else takes longer.
+builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(2));
+builder.Services.Configure<HostFilteringOptions>(hosts => hosts.IncludeFailureMessage = false);
+builder.Services.Configure<ForwardedHeadersOptions>(proxy =>
+    proxy.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto
+);
+builder.Services.Configure<SearchLimits>(builder.Configuration.GetSection("Searches"));
+builder.Services.AddDbContext<DeepBaizeContext>(options => DeepBaizeContext.Configure(options, Connections.ForServing(connection)));
+builder.Services.AddHealth();
+builder.Services.AddRateLimits(builder.Configuration.GetSection("Rates").Get<Rates>() ?? new());
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<PlanDesk>();
-builder.Services.AddHostedService<PlanWarmUp>();
+builder.Services.AddSingleton<SearchDesk>();
+builder.Services.AddHostedService<SearchWarmUp>();
 builder.Services.AddResponseCompression();
 builder.Services.AddOpenApi(OpenApiDescription.Configure);
 builder.Services.AddProblems();
-builder.Services.ConfigureHttpJsonOptions(json =>
-{
-    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-    json.SerializerOptions.RespectNullableAnnotations = true;
-    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase));
-});
+builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Strict());
 
 var app = builder.Build();
+// Only then what a proxy says of its clients is believed, and only by a proxy on this machine.
+if (app.Configuration.GetValue("BehindProxy", false))
+    app.UseForwardedHeaders();
+app.UseHeaders();
 app.UseResponseCompression();
+app.UseRequestLog();
 app.UseExceptionHandler();
 app.UseReadableBodies();
 app.UseStatusCodePages();
 app.UsePage();
-app.MapHealthChecks("/health");
+app.UseRouting();
+app.UseRateLimiter();
+app.UseOwnPagesOnly();
+app.MapHealth();
+app.MapFigures();
 app.MapOpenApi("/openapi/{documentName}.json");
 app.MapSimulation();
 app.MapShots();
@@ -69,22 +84,8 @@ app.MapTables();
 app.MapPositions();
 app.MapLibrary();
 
-await using (var scope = app.Services.CreateAsyncScope())
-{
-    var db = scope.ServiceProvider.GetRequiredService<DeepBaizeContext>();
-    await db.Database.MigrateAsync();
-    await DemoPositions.SeedAsync(db, app.Services.GetRequiredService<TimeProvider>().GetUtcNow());
-}
+await Preparation.RunAsync(connection, app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), CancellationToken.None);
 app.Run();
-
-/// <summary>Whether the database answers.</summary>
-internal sealed class DatabaseHealth(DeepBaizeContext db) : IHealthCheck
-{
-    public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default) =>
-        await db.Database.CanConnectAsync(cancellationToken)
-            ? HealthCheckResult.Healthy()
-            : HealthCheckResult.Unhealthy("The database does not answer.");
-}
 
 /// <summary>The application's entry point, public so that tests can host it.</summary>
 public partial class Program;

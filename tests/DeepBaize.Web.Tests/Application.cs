@@ -20,9 +20,7 @@ public sealed class Application : IAsyncLifetime
 
     public Task InitializeAsync()
     {
-        _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
-            host.UseSetting("ConnectionStrings:DeepBaize", Connection)
-        );
+        _factory = With();
         Client = _factory.CreateClient();
         return Task.CompletedTask;
     }
@@ -32,6 +30,15 @@ public sealed class Application : IAsyncLifetime
         await _factory.DisposeAsync();
         await _database.DropAsync();
     }
+
+    /// <summary>The application over the same database with other settings.</summary>
+    public WebApplicationFactory<Program> With(params (string Name, string Value)[] settings) =>
+        new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+        {
+            host.UseSetting("ConnectionStrings:DeepBaize", Connection);
+            foreach (var (name, value) in settings)
+                host.UseSetting(name, value);
+        });
 
     public Task SetDatabaseAway(bool away) => _database.SetAway(away);
 
@@ -57,6 +64,23 @@ public sealed class Application : IAsyncLifetime
         while (await reader.ReadLineAsync() is { } line)
             if (line.StartsWith("data: ", StringComparison.Ordinal))
                 yield return JsonNode.Parse(line[6..])!;
+    }
+
+    /// <summary>As somebody does who has just read it.</summary>
+    /// <param name="read">Where it is read, or the list that it is in; null if that is where it is deleted.</param>
+    public async Task<int> Delete(string path, string? read = null)
+    {
+        var (status, found) = await Send(HttpMethod.Get, read ?? path);
+        if (found is JsonArray list)
+            found = list.First(i => path.EndsWith((i!["id"] ?? i["route"])!.GetValue<string>(), StringComparison.Ordinal))!;
+        return status == 200 ? (await Send(HttpMethod.Delete, $"{path}?version={found["version"]}")).Status : status;
+    }
+
+    /// <summary>Saves the player over what is there.</summary>
+    public async Task<(int Status, JsonNode Body)> SavePlayer(JsonObject player)
+    {
+        player["version"] = (await Send(HttpMethod.Get, "/api/player")).Body["version"]!.DeepClone();
+        return await Send(HttpMethod.Put, "/api/player", player);
     }
 
     public Task<(int Status, JsonNode Body)> Post(string path, object body) => Send(HttpMethod.Post, path, body);

@@ -70,7 +70,7 @@ public class FrameRecordTests(Application app)
         // Written over from an older page, nothing is lost.
         Assert.Equal(409, (await app.Send(HttpMethod.Put, path, undo)).Status);
         Assert.Contains((await app.Send(HttpMethod.Get, "/api/frames")).Body.AsArray(), f => f!["highestBreak"]!.GetValue<int>() == 8);
-        Assert.Equal(204, (await app.Send(HttpMethod.Delete, path)).Status);
+        Assert.Equal(204, await app.Delete(path));
         Assert.Equal(404, (await app.Send(HttpMethod.Get, path)).Status);
     }
 
@@ -211,7 +211,7 @@ public class FrameRecordTests(Application app)
         Assert.Equal((200, 1), (status, read["story"]!["shots"]!.AsArray().Count));
         Assert.Equal("shots[1].potted", read["story"]!["fault"]!["field"]!.GetValue<string>());
         Assert.Equal(200, (await app.Send(HttpMethod.Get, "/api/frames")).Status);
-        Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"/api/frames/{id}")).Status);
+        Assert.Equal(204, await app.Delete($"/api/frames/{id}"));
     }
 
     [Fact]

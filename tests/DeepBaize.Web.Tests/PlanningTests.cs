@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json.Nodes;
+using DeepBaize.Web.Searches;
 using DeepBaize.Core.Advice.Break;
 using DeepBaize.Web.Planning;
 
@@ -57,23 +58,42 @@ public class PlanningTests(Application app)
     [Fact]
     public async Task More_plans_than_there_is_room_for_wait_in_their_order_and_are_told_how_long()
     {
-        var desk = new PlanDesk(TimeProvider.System);
-        var places = new List<IDisposable>();
-        for (var i = 0; i < PlanDesk.MostAtOnce; i++)
-            places.Add(await desk.EnterAsync(_ => Assert.Fail("there was room"), default));
-        PlanWait? told = null;
-        var (first, second) = (desk.EnterAsync(_ => { }, default), desk.EnterAsync(w => told = w, default));
+        Places places = new(most: 4, ofOne: 4, firstGuess: 6, TimeProvider.System);
+        List<Places.Place> running = [.. Enumerable.Range(0, 4).Select(_ => places.Ask("one", () => { }))];
+        foreach (var place in running)
+            await place.TurnAsync(_ => Assert.Fail("there was room"), default);
+        SearchWait? told = null;
+        Places.Place first = places.Ask("one", () => { }),
+            second = places.Ask("one", () => { }),
+            third = places.Ask("one", () => { });
+        var (firstTurn, secondTurn) = (first.TurnAsync(_ => { }, default), second.TurnAsync(w => told = w, default));
         Assert.Equal(1, told!.Ahead);
         Assert.True(told.Seconds > 0);
         using var cancel = new CancellationTokenSource();
-        var third = desk.EnterAsync(_ => { }, cancel.Token);
+        var thirdTurn = third.TurnAsync(_ => { }, cancel.Token);
         await cancel.CancelAsync();
-        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => third);
-        places[0].Dispose();
-        using var entered = await first;
-        Assert.False(second.IsCompleted);
-        places[1].Dispose();
-        (await second).Dispose();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => thirdTurn);
+        third.Dispose();
+        running[0].Dispose();
+        await firstTurn;
+        Assert.False(secondTurn.IsCompleted);
+        running[1].Dispose();
+        await secondTurn;
+        Assert.Equal((4, 0), (places.Running, places.Waiting));
+    }
+
+    [Fact]
+    public async Task No_client_holds_all_places_and_who_holds_fewest_is_next()
+    {
+        Places places = new(most: 4, ofOne: 3, firstGuess: 6, TimeProvider.System);
+        List<Places.Place> greedy = [.. Enumerable.Range(0, 8).Select(_ => places.Ask("greedy", () => { }))];
+        Assert.Equal((3, 5), (places.Running, places.Waiting));
+        // There is room for somebody else at once; a third comes before those who waited longer but have places.
+        await places.Ask("modest", () => { }).TurnAsync(_ => Assert.Fail("there was room"), default);
+        var late = places.Ask("late", () => { });
+        greedy[0].Dispose();
+        await late.TurnAsync(_ => Assert.Fail("the others have places already"), default);
+        Assert.Equal((4, 5), (places.Running, places.Waiting));
     }
 
     [Theory]
@@ -185,7 +205,7 @@ public class PlanningTests(Application app)
         Assert.True(JsonNode.DeepEquals(answer, again["body"]!["answer"]));
         Assert.Equal("clear", again["body"]!["preferences"]!["target"]!.GetValue<string>());
         Assert.Single((await app.Send(HttpMethod.Get, path)).Body.AsArray());
-        Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"{path}/{kept["id"]!.GetValue<string>()}")).Status);
+        Assert.Equal(204, await app.Delete($"{path}/{kept["id"]!.GetValue<string>()}"));
         Assert.Equal(404, (await app.Send(HttpMethod.Get, $"{path}/{kept["id"]!.GetValue<string>()}")).Status);
         draft["body"]!["answer"]!["plans"] = new JsonArray();
         Assert.Equal("body.answer.plans", (await app.Post(path, draft)).Body.Fields()[0]);

@@ -94,9 +94,9 @@ public class PositionTests(Application app)
         Assert.Equal(200, status);
         Assert.True(JsonNode.DeepEquals(created["content"], renamed["content"]));
 
-        Assert.Equal(204, (await app.Send(HttpMethod.Delete, path)).Status);
+        Assert.Equal(204, await app.Delete(path));
         Assert.Equal(404, (await app.Send(HttpMethod.Get, path)).Status);
-        Assert.Equal(404, (await app.Send(HttpMethod.Delete, path)).Status);
+        Assert.Equal(404, (await app.Send(HttpMethod.Delete, $"{path}?version=1")).Status);
         Assert.DoesNotContain((await Find("After")).Body.AsArray(), p => p!["id"]!.ToString() == created["id"]!.ToString());
         Assert.Contains(
             (await app.Send(HttpMethod.Get, "/api/positions?deleted=true")).Body.AsArray(),

@@ -83,7 +83,7 @@ public class SafetyTests(Application app)
             .AsArray()
             .First(e => e!["route"]!.GetValue<string>() == route)!;
         Assert.Equal((0.03, 2), (Math.Round(again["kept"]!["along"]!.GetValue<double>(), 9), again["kept"]!["trials"]!.GetValue<int>()));
-        Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"/api/escape/corrections/{route}")).Status);
+        Assert.Equal(204, await app.Delete($"/api/escape/corrections/{route}", "/api/escape/corrections"));
         Assert.Empty((await app.Send(HttpMethod.Get, "/api/escape/corrections")).Body.AsArray());
         Assert.Equal(
             "route",

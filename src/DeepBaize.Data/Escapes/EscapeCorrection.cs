@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Escapes;
 
 /// <summary>What trials on the user's own table have taught of one order of cushions: the mean of the corrections that were kept.</summary>
-public sealed class EscapeCorrection
+public sealed class EscapeCorrection : IStoredRecord
 {
     public const int MaxRoute = 60;
 
@@ -19,6 +19,7 @@ public sealed class EscapeCorrection
     public required double Along { get; set; }
     public required int Trials { get; set; }
     public required DateTimeOffset UpdatedAt { get; set; }
+    public uint Version { get; init; }
 }
 
 internal sealed class EscapeCorrectionConfiguration : IEntityTypeConfiguration<EscapeCorrection>
@@ -26,6 +27,7 @@ internal sealed class EscapeCorrectionConfiguration : IEntityTypeConfiguration<E
     public void Configure(EntityTypeBuilder<EscapeCorrection> correction)
     {
         correction.Property(c => c.Route).HasMaxLength(EscapeCorrection.MaxRoute);
+        correction.Property(c => c.Version).IsRowVersion();
         correction.HasIndex(c => new { c.OwnerId, c.Route }).IsUnique();
         correction.HasOne<User>().WithMany().HasForeignKey(c => c.OwnerId).OnDelete(DeleteBehavior.Cascade);
     }

@@ -21,8 +21,6 @@ public sealed class FrameRecord : IStoredRecord
     public required IReadOnlyList<RecordedShot> Shots { get; set; }
     public required DateTimeOffset CreatedAt { get; init; }
     public required DateTimeOffset UpdatedAt { get; set; }
-
-    /// <summary>PostgreSQL's xmin, as of a position.</summary>
     public uint Version { get; init; }
 }
 

@@ -22,6 +22,65 @@ namespace DeepBaize.Data.Migrations
 
             NpgsqlModelBuilderExtensions.UseIdentityByDefaultColumns(modelBuilder);
 
+            modelBuilder.Entity("DeepBaize.Data.Answers.KeptAnswer", b =>
+                {
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<string>("Key")
+                        .HasMaxLength(100)
+                        .HasColumnType("character varying(100)")
+                        .HasColumnName("key");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("body");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<string>("Location")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("location");
+
+                    b.Property<byte[]>("Request")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("request");
+
+                    b.Property<int>("Status")
+                        .HasColumnType("integer")
+                        .HasColumnName("status");
+
+                    b.HasKey("OwnerId", "Key")
+                        .HasName("pk_answers");
+
+                    b.HasIndex("CreatedAt")
+                        .HasDatabaseName("ix_answers_created_at");
+
+                    b.ToTable("answers", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Answers.SaveCheck", b =>
+                {
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<DateTimeOffset>("CheckedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("checked_at");
+
+                    b.HasKey("OwnerId")
+                        .HasName("pk_save_checks");
+
+                    b.ToTable("save_checks", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Escapes.EscapeCorrection", b =>
                 {
                     b.Property<Guid>("Id")
@@ -50,6 +109,12 @@ namespace DeepBaize.Data.Migrations
                     b.Property<DateTimeOffset>("UpdatedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("updated_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
 
                     b.HasKey("Id")
                         .HasName("pk_corrections");
@@ -152,6 +217,12 @@ namespace DeepBaize.Data.Migrations
                     b.Property<Guid>("PositionId")
                         .HasColumnType("uuid")
                         .HasColumnName("position_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
 
                     b.HasKey("Id")
                         .HasName("pk_plans");
@@ -256,6 +327,12 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("position_id");
 
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
                     b.HasKey("Id")
                         .HasName("pk_shots");
 
@@ -323,10 +400,36 @@ namespace DeepBaize.Data.Migrations
                         .HasDefaultValue("county")
                         .HasColumnName("skill");
 
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
                     b.HasKey("Id")
                         .HasName("pk_users");
 
                     b.ToTable("users", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Answers.KeptAnswer", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_answers_users_owner_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Answers.SaveCheck", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_save_checks_users_owner_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Escapes.EscapeCorrection", b =>

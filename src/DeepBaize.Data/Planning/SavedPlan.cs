@@ -18,6 +18,7 @@ public sealed class SavedPlan : IKeptWithPosition
     /// <summary>Player, preferences and plans, as JSON.</summary>
     public required string Body { get; init; }
     public required DateTimeOffset CreatedAt { get; init; }
+    public uint Version { get; init; }
 }
 
 internal sealed class SavedPlanConfiguration : IEntityTypeConfiguration<SavedPlan>
@@ -27,6 +28,7 @@ internal sealed class SavedPlanConfiguration : IEntityTypeConfiguration<SavedPla
         plan.Property(p => p.Name).HasMaxLength(SavedPlan.MaxName);
         plan.Property(p => p.Content).IsPositionContent();
         plan.Property(p => p.Body).HasColumnType("jsonb");
+        plan.Property(p => p.Version).IsRowVersion();
         plan.HasIndex(p => new { p.PositionId, p.CreatedAt });
         plan.HasOne<User>().WithMany().HasForeignKey(p => p.OwnerId).OnDelete(DeleteBehavior.Cascade);
         plan.HasOne<Position>().WithMany().HasForeignKey(p => p.PositionId).OnDelete(DeleteBehavior.Cascade);

@@ -23,8 +23,6 @@ public sealed class Position : IStoredRecord
 
     /// <summary>Set while the position lies in the bin.</summary>
     public DateTimeOffset? DeletedAt { get; set; }
-
-    /// <summary>PostgreSQL's xmin: changes with every write, so a save over another's save is noticed.</summary>
     public uint Version { get; init; }
 }
 

@@ -19,6 +19,7 @@ public sealed class SavedShot : IKeptWithPosition
     public required string Note { get; set; }
     public required PositionContent Content { get; init; }
     public required DateTimeOffset CreatedAt { get; init; }
+    public uint Version { get; init; }
 }
 
 internal sealed class SavedShotConfiguration : IEntityTypeConfiguration<SavedShot>
@@ -28,6 +29,7 @@ internal sealed class SavedShotConfiguration : IEntityTypeConfiguration<SavedSho
         shot.Property(s => s.Name).HasMaxLength(SavedShot.MaxName);
         shot.Property(s => s.Note).HasMaxLength(SavedShot.MaxNote);
         shot.Property(s => s.Content).IsPositionContent();
+        shot.Property(s => s.Version).IsRowVersion();
         shot.HasIndex(s => new { s.PositionId, s.CreatedAt });
         shot.HasOne<User>().WithMany().HasForeignKey(s => s.OwnerId).OnDelete(DeleteBehavior.Cascade);
         shot.HasOne<Position>().WithMany().HasForeignKey(s => s.PositionId).OnDelete(DeleteBehavior.Cascade);

@@ -4,6 +4,7 @@ using DeepBaize.Core.Scoring;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Frames;
+using DeepBaize.Web.Positions;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -19,22 +20,34 @@ public static class FrameEndpoints
     public static void MapFrames(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/frames").WithTags("Frames").ProducesProblem(400).ProducesProblem(503);
-        group.MapGet("", List).WithName("listFrames").WithSummary("The latest first");
+        group.MapGet("", List).WithName("listFrames").WithSummary("The latest first; search looks in titles and names; in parts");
         group.MapGet("{id:guid}", Read).WithName("readFrame").WithSummary("A frame with its breaks and figures").ProducesProblem(404);
-        group.MapPost("", Create).WithName("createFrame").WithSummary("Writes a new frame down");
+        group.MapPost("", Create).Creates(Kind.Name).WithName("createFrame").WithSummary("Writes a new frame down");
         group
             .MapPut("{id:guid}", Save)
+            .Saves(Kind.Name)
             .WithName("saveFrame")
             .WithSummary("All shots anew: one more, or without the last")
             .ProducesProblem(404)
             .ProducesProblem(409);
-        group.MapDelete("{id:guid}", Delete).WithName("deleteFrame").WithSummary("Deletes a frame for good").ProducesProblem(404);
+        group
+            .MapDelete(
+                "{id:guid}",
+                (Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                    db.DeleteAsync(Kind, Own(db), (id, version), FrameRecordResult.Of, cancel)
+            )
+            .Saves(Kind.Name)
+            .WithName("deleteFrame")
+            .WithSummary("Deletes a frame for good")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         group
             .MapPost("import", Import)
+            .Creates(Kind.Name)
             .WithName("importFrame")
             .WithSummary("Saves a frame from a file (docs/formats.md)")
             .Accepts<FrameFile>("application/json")
-            .WithMetadata(new BodyOptions(FrameFile.Json));
+            .WithMetadata(new BodyOptions(PositionFile.Json));
         group
             .MapGet("{id:guid}/export/json", ExportJson)
             .WithName("exportFrameJson")
@@ -53,9 +66,21 @@ public static class FrameEndpoints
     private static Task<FrameRecord?> Find(DeepBaizeContext db, Guid id, CancellationToken cancel) =>
         Own(db).AsNoTracking().SingleOrDefaultAsync(f => f.Id == id, cancel);
 
-    private static async Task<Ok<List<FrameItem>>> List(DeepBaizeContext db, CancellationToken cancel)
+    private static async Task<Ok<List<FrameItem>>> List(
+        HttpContext http,
+        DeepBaizeContext db,
+        [AsParameters] PageQuery page,
+        string search = ""
+    )
     {
-        var frames = await Own(db).AsNoTracking().OrderByDescending(f => f.UpdatedAt).Take(Limits.FramesListed).ToListAsync(cancel);
+        var found = Own(db).AsNoTracking();
+        foreach (var pattern in Texts.Patterns(search))
+            found = found.Where(f =>
+                EF.Functions.ILike(f.Title, pattern, "\\")
+                || EF.Functions.ILike(f.First, pattern, "\\")
+                || EF.Functions.ILike(f.Second, pattern, "\\")
+            );
+        var frames = await page.OfAsync(found.OrderByDescending(f => f.UpdatedAt).ThenBy(f => f.Id), http);
         return TypedResults.Ok(frames.Select(ItemOf).ToList());
     }
 
@@ -71,7 +96,8 @@ public static class FrameEndpoints
             SecondScore: now.Scores.Second,
             IsOver: now.IsOver,
             HighestBreak: players.Max(p => p.HighestBreak),
-            UpdatedAt: f.UpdatedAt
+            UpdatedAt: f.UpdatedAt,
+            Version: f.Version
         );
     }
 
@@ -134,7 +160,7 @@ public static class FrameEndpoints
         return db.ChangeAsync(
             Kind,
             Own(db),
-            (id, save.Version),
+            (id, save.Version, save),
             frame =>
                 (frame.Title, frame.First, frame.Second, frame.Shots, frame.UpdatedAt) = (
                     title,
@@ -148,9 +174,6 @@ public static class FrameEndpoints
         );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Delete(Guid id, DeepBaizeContext db, CancellationToken cancel) =>
-        await Own(db).Where(f => f.Id == id).ExecuteDeleteAsync(cancel) == 0 ? Kind.Missing() : TypedResults.NoContent();
-
     private static async Task<Created<FrameRecordResult>> Import(
         HttpRequest request,
         DeepBaizeContext db,
@@ -158,7 +181,7 @@ public static class FrameEndpoints
         CancellationToken cancel
     )
     {
-        var file = await request.ReadFileAsync<FrameFile>(FrameFile.Json, Kind.Name, cancel);
+        var file = await request.ReadFileAsync<FrameFile>(PositionFile.Json, Kind.Name, cancel);
         return await Create(file.ToDraft(), db, time, cancel);
     }
 
@@ -166,7 +189,7 @@ public static class FrameEndpoints
         Guid id,
         DeepBaizeContext db,
         CancellationToken cancel
-    ) => await Find(db, id, cancel) is { } frame ? TypedResults.Json(FrameFile.Of(frame), FrameFile.Json) : Kind.Missing();
+    ) => await Find(db, id, cancel) is { } frame ? TypedResults.Json(FrameFile.Of(frame), PositionFile.Json) : Kind.Missing();
 
     private static async Task<Results<ContentHttpResult, ProblemHttpResult>> ExportCsv(
         Guid id,

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.Json;
-using System.Text.Json.Serialization;
 using CsvHelper;
 using DeepBaize.Core;
 using DeepBaize.Core.Players;
@@ -18,11 +17,6 @@ public sealed record FrameFile
 {
     public const string FormatName = "deep-baize-frame";
     public const int CurrentVersion = 1;
-
-    public static readonly JsonSerializerOptions Json = new(PositionFile.Json)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
-    };
 
     public required string Format { get; init; }
     public required int Version { get; init; }

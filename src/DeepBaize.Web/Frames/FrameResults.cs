@@ -34,7 +34,8 @@ public sealed record FrameItem(
     int SecondScore,
     bool IsOver,
     int HighestBreak,
-    DateTimeOffset UpdatedAt
+    DateTimeOffset UpdatedAt,
+    uint Version
 );
 
 /// <summary>A shot with what it was played at and what it made; the score after it.</summary>

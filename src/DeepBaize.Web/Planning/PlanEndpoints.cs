@@ -13,6 +13,7 @@ using DeepBaize.Core.Valuing;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Shots;
 
 namespace DeepBaize.Web.Planning;
@@ -108,15 +109,26 @@ public static class PlanEndpoints
         group
             .MapPost(
                 "/plan",
-                (PlanRequest request, PlanDesk desk, CancellationToken cancel) =>
+                (PlanRequest request, HttpContext http, SearchDesk desk) =>
                 {
                     var player = request.Player.Checked();
                     var content = CheckedContent.Of(request.Content, player);
                     var situation = content.ToSituation();
                     var preferences = request.Preferences.Checked(situation);
-                    return TypedResults.ServerSentEvents(
-                        Plans(request.Content, content.Shape, situation, preferences, player, desk, cancel),
-                        "plan"
+                    PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, request.Content, situation.Layout);
+                    return desk.Plan<PlansProgress>(
+                        http,
+                        "plan",
+                        wait => new(wait, 0, 0, 1, [], []),
+                        (tell, end) =>
+                        {
+                            var progress = new Teller<PlanProgress>(p =>
+                            {
+                                if (p.Share < 1)
+                                    tell(Of(p));
+                            });
+                            tell(Of(BreakPlanner.Solve(situation, preferences, player, content.Shape, desk.Gate, progress, end)));
+                        }
                     );
                 }
             )
@@ -133,40 +145,6 @@ public static class PlanEndpoints
             .WithSummary("Where to be for the next ball: outlines of places by what they are worth");
         group.MapPost("/position-at", At).WithName("positionAt").WithSummary("What one place of the white is worth, and why");
         group.MapPost("/play-on", PlayOn).WithName("playOn").WithSummary("The table after the stroke that is set up, by the rules");
-    }
-
-    private static IAsyncEnumerable<PlansProgress> Plans(
-        PositionContent from,
-        TableShape shape,
-        Situation situation,
-        PlanPreferences preferences,
-        Player player,
-        PlanDesk desk,
-        CancellationToken cancel
-    )
-    {
-        PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, from, situation.Layout);
-        return desk.Stream<PlansProgress>(
-            wait => new(wait, 0, 0, 1, [], []),
-            tell =>
-            {
-                var last = BreakPlanner.Solve(
-                    situation,
-                    preferences,
-                    player,
-                    shape,
-                    desk.Gate,
-                    new Teller<PlanProgress>(p =>
-                    {
-                        if (p.Share < 1)
-                            tell(Of(p));
-                    }),
-                    cancel
-                );
-                tell(Of(last));
-            },
-            cancel
-        );
     }
 
     /// <summary>The situation that the map is of, and the ball that is meant.</summary>
@@ -203,11 +181,14 @@ public static class PlanEndpoints
         );
     }
 
-    private static MapResult Map(MapRequest request, PlanDesk desk, CancellationToken cancel)
+    private static async Task<MapResult> Map(MapRequest request, HttpContext http, SearchDesk desk)
     {
         var (situation, shape, only) = Meant(request);
         var player = request.Player.Checked();
-        var map = PositionMap.Of(situation, player, shape, PlanPreferences.Default, new(desk.Gate, cancel), only);
+        var map = await desk.JudgeAsync(
+            http,
+            workers => PositionMap.Of(situation, player, shape, PlanPreferences.Default, workers, only)
+        );
         return new(
             request.Target ?? situation.Frame.On.Name(),
             map.Best is { } best ? PlaceResult.Of(best) : null,

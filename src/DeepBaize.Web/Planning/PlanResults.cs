@@ -13,6 +13,7 @@ using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 
@@ -199,13 +200,13 @@ public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Est
 /// </param>
 /// <param name="Plans">The best so far, best first; none if nothing is on.</param>
 public sealed record PlansProgress(
-    PlanWait? Wait,
+    SearchWait? Wait,
     long Examined,
     double Share,
     double Looked,
     IReadOnlyList<PlanResult> Plans,
     IReadOnlyList<AlternativeResult> Alternatives
-)
+) : ISearchProgress
 {
     public static PlansProgress Of(PlanProgress p, PositionContent from, Layout layout) =>
         new(

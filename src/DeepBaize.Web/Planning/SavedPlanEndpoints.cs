@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Data;
 using DeepBaize.Data.Planning;
@@ -32,13 +31,13 @@ public sealed record SavedPlanDraft
 }
 
 /// <summary>A kept plan in a list.</summary>
-public sealed record SavedPlanItem(Guid Id, string Name, DateTimeOffset CreatedAt)
+public sealed record SavedPlanItem(Guid Id, string Name, DateTimeOffset CreatedAt, uint Version)
 {
-    public static SavedPlanItem Of(SavedPlan p) => new(p.Id, p.Name, p.CreatedAt);
+    public static SavedPlanItem Of(SavedPlan p) => new(p.Id, p.Name, p.CreatedAt, p.Version);
 }
 
 /// <summary>A kept plan, whole.</summary>
-public sealed record SavedPlanResult(Guid Id, string Name, PositionContent Content, PlanBody Body, DateTimeOffset CreatedAt);
+public sealed record SavedPlanResult(Guid Id, string Name, PositionContent Content, PlanBody Body, DateTimeOffset CreatedAt, uint Version);
 
 /// <summary>Plans kept with a position.</summary>
 public static class SavedPlanEndpoints
@@ -56,20 +55,26 @@ public static class SavedPlanEndpoints
             .MapGet(
                 "",
                 (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.ListKeptAsync<SavedPlan, SavedPlanItem>(positionId, SavedPlanItem.Of, cancel)
+                    db.ListKeptAsync<SavedPlan, SavedPlanItem>(
+                        positionId,
+                        p => new(p.Id, p.Name, p.CreatedAt, p.Version),
+                        cancel
+                    )
             )
             .WithName("listPlans")
             .WithSummary("The plans kept with a position, in the order in which they were kept");
         group.MapGet("{id:guid}", Read).WithName("readPlan").WithSummary("A plan just as it was kept");
-        group.MapPost("", Create).WithName("createPlan").WithSummary("Keeps a plan with its position");
+        group.MapPost("", Create).Creates(Kind.Name).WithName("createPlan").WithSummary("Keeps a plan with its position");
         group
             .MapDelete(
                 "{id:guid}",
-                (Guid positionId, Guid id, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.DeleteKeptAsync<SavedPlan>(Kind, positionId, id, cancel)
+                (Guid positionId, Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                    db.DeleteAsync(Kind, db.KeptWith<SavedPlan>(positionId), (id, version), SavedPlanItem.Of, cancel)
             )
+            .Saves(Kind.Name)
             .WithName("deletePlan")
-            .WithSummary("Deletes a kept plan");
+            .WithSummary("Deletes a kept plan")
+            .ProducesProblem(409);
     }
 
     private static async Task<Results<Ok<SavedPlanResult>, ProblemHttpResult>> Read(
@@ -83,7 +88,7 @@ public static class SavedPlanEndpoints
         if (await db.KeptWith<SavedPlan>(positionId).AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) is not { } plan)
             return Kind.Missing();
         var body = KeptPlanForms.Present(JsonNode.Parse(plan.Body)!).Deserialize<PlanBody>(json.Value.SerializerOptions)!;
-        return TypedResults.Ok(new SavedPlanResult(plan.Id, plan.Name, plan.Content, body, plan.CreatedAt));
+        return TypedResults.Ok(new SavedPlanResult(plan.Id, plan.Name, plan.Content, body, plan.CreatedAt, plan.Version));
     }
 
     private static Task<Results<Created<SavedPlanItem>, ProblemHttpResult>> Create(
@@ -97,8 +102,7 @@ public static class SavedPlanEndpoints
     {
         CheckedContent.Of(draft.Content).ToSituation();
         draft.Body.Player.Checked();
-        if (draft.Body.Answer.Plans.Count == 0)
-            throw new InputException("body.answer.plans", "There is no plan to keep.", "at least one plan");
+        KeptPlanChecks.Check(draft.Content, draft.Body.Answer);
         var plan = new SavedPlan
         {
             OwnerId = User.LocalId,

@@ -3,12 +3,14 @@ using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Data;
 using DeepBaize.Data.Players;
+using DeepBaize.Web.Records;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Players;
 
 /// <summary>Who plays: what reach and chances are judged for.</summary>
-public sealed record PlayerEntry
+public record PlayerEntry
 {
     [Description("right or left.")]
     public string Hand { get; init; } = "right";
@@ -39,8 +41,29 @@ public sealed record PlayerEntry
     }
 }
 
+/// <summary>The player as stored, and as saved over what was read.</summary>
+public sealed record StoredPlayer : PlayerEntry
+{
+    [Description("As read: a save over a newer one is refused with 409.")]
+    public required uint Version { get; init; }
+
+    public static StoredPlayer Of(User user) =>
+        new()
+        {
+            Hand = user.Hand,
+            Height = user.Height,
+            Skill = user.Skill,
+            Own = user.OwnSkill,
+            SideHabit = user.SideHabit,
+            NaturalElevation = user.NaturalElevation,
+            Version = user.Version,
+        };
+}
+
 public static class PlayerEndpoints
 {
+    private static readonly RecordKind Kind = new("player", "Start Deep Baize again.", "Look at the newer figures, and save yours over them.");
+
     public static void MapPlayer(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/player").WithTags("Player").ProducesProblem(400).ProducesProblem(503);
@@ -48,41 +71,40 @@ public static class PlayerEndpoints
             .MapGet(
                 "",
                 async (DeepBaizeContext db, CancellationToken cancel) =>
-                {
-                    var user = await db.Users.AsNoTracking().SingleAsync(u => u.Id == User.LocalId, cancel);
-                    return new PlayerEntry
-                    {
-                        Hand = user.Hand,
-                        Height = user.Height,
-                        Skill = user.Skill,
-                        Own = user.OwnSkill,
-                        SideHabit = user.SideHabit,
-                        NaturalElevation = user.NaturalElevation,
-                    };
-                }
+                    StoredPlayer.Of(await db.Users.AsNoTracking().SingleAsync(u => u.Id == User.LocalId, cancel))
             )
             .WithName("readPlayer")
             .WithSummary("Hand, height, skill, habit and how the cue lies");
         group
-            .MapPut(
-                "",
-                async (PlayerEntry player, DeepBaizeContext db, CancellationToken cancel) =>
-                {
-                    player.Checked();
-                    var user = await db.Users.SingleAsync(u => u.Id == User.LocalId, cancel);
-                    (user.Hand, user.Height, user.Skill, user.OwnSkill, user.SideHabit, user.NaturalElevation) = (
-                        player.Hand.ToLowerInvariant(),
-                        player.Height,
-                        player.Skill,
-                        player.Own,
-                        player.SideHabit,
-                        player.NaturalElevation
-                    );
-                    await db.SaveChangesAsync(cancel);
-                    return player;
-                }
-            )
+            .MapPut("", Save)
+            .Saves(Kind.Name)
             .WithName("savePlayer")
-            .WithSummary("Saves hand, height, skill, habit and how the cue lies");
+            .WithSummary("Saves hand, height, skill, habit and how the cue lies")
+            .ProducesProblem(409);
+    }
+
+    private static Task<Results<Ok<StoredPlayer>, ProblemHttpResult>> Save(
+        StoredPlayer player,
+        DeepBaizeContext db,
+        CancellationToken cancel
+    )
+    {
+        player.Checked();
+        return db.ChangeAsync(
+            Kind,
+            db.Users,
+            (User.LocalId, player.Version, player),
+            user =>
+                (user.Hand, user.Height, user.Skill, user.OwnSkill, user.SideHabit, user.NaturalElevation) = (
+                    player.Hand,
+                    player.Height,
+                    player.Skill,
+                    player.Own,
+                    player.SideHabit,
+                    player.NaturalElevation
+                ),
+            StoredPlayer.Of,
+            cancel
+        );
     }
 }

@@ -47,6 +47,33 @@ public sealed record PositionResult(
     public static PositionResult Of(Position p) => new(p.Id, p.Name, p.About, p.Content, p.CreatedAt, p.UpdatedAt, p.DeletedAt, p.Version);
 }
 
+/// <summary>A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played.</summary>
+public sealed record PositionItem(
+    Guid Id,
+    string Name,
+    string About,
+    IReadOnlyList<BallEntry> Balls,
+    [property: Description("Points of the break that is under way there.")] int Break,
+    DateTimeOffset CreatedAt,
+    DateTimeOffset UpdatedAt,
+    DateTimeOffset? DeletedAt,
+    uint Version
+)
+{
+    public static PositionItem Of(Position p) =>
+        new(
+            Id: p.Id,
+            Name: p.Name,
+            About: p.About,
+            Balls: [.. p.Content.Balls.Select(b => b with { X = Math.Round(b.X, 3), Y = Math.Round(b.Y, 3) })],
+            Break: p.Content.Frame?.Break ?? 0,
+            CreatedAt: p.CreatedAt,
+            UpdatedAt: p.UpdatedAt,
+            DeletedAt: p.DeletedAt,
+            Version: p.Version
+        );
+}
+
 /// <summary>Positions that are saved, found again, put into the bin, and exchanged as files.</summary>
 public static class PositionEndpoints
 {
@@ -59,25 +86,39 @@ public static class PositionEndpoints
     public static void MapPositions(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/positions").WithTags("Positions").ProducesProblem(400).ProducesProblem(503);
-        group.MapGet("", List).WithName("listPositions").WithSummary("The latest first; search looks in names and lines about them");
+        group.MapGet("", List).WithName("listPositions").WithSummary("The latest first; search looks in names and lines about them; in parts");
         group.MapGet("{id:guid}", Read).WithName("readPosition").WithSummary("A position that is not in the bin").ProducesProblem(404);
-        group.MapPost("", Create).WithName("createPosition").WithSummary("Saves a new position");
+        group.MapPost("", Create).Creates(Kind.Name).WithName("createPosition").WithSummary("Saves a new position");
         group
             .MapPut("{id:guid}", Save)
+            .Saves(Kind.Name)
             .WithName("savePosition")
             .WithSummary("Saves over a stored one")
             .ProducesProblem(404)
             .ProducesProblem(409);
         group
             .MapPatch("{id:guid}", Rename)
+            .Saves(Kind.Name)
             .WithName("renamePosition")
             .WithSummary("Another name or line about it")
             .ProducesProblem(404)
             .ProducesProblem(409);
-        group.MapDelete("{id:guid}", Delete).WithName("deletePosition").WithSummary("Puts it in the bin").ProducesProblem(404);
-        group.MapPost("{id:guid}/restore", Restore).WithName("restorePosition").WithSummary("Takes it out of the bin").ProducesProblem(404);
+        group
+            .MapDelete("{id:guid}", Delete)
+            .Saves(Kind.Name)
+            .WithName("deletePosition")
+            .WithSummary("Puts it in the bin")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPost("{id:guid}/restore", Restore)
+            .Saves(Kind.Name)
+            .WithName("restorePosition")
+            .WithSummary("Takes it out of the bin")
+            .ProducesProblem(404);
         group
             .MapPost("import", Import)
+            .Creates(Kind.Name)
             .WithName("importPosition")
             .WithSummary("Saves a position from a file (docs/formats.md)")
             .Accepts<PositionFile>("application/json")
@@ -107,9 +148,10 @@ public static class PositionEndpoints
     internal static Task<bool> HasPositionAsync(this DeepBaizeContext db, Guid id, CancellationToken cancel) =>
         db.PositionsAtHand().AnyAsync(p => p.Id == id, cancel);
 
-    private static async Task<Ok<List<PositionResult>>> List(
+    private static async Task<Ok<List<PositionItem>>> List(
+        HttpContext http,
         DeepBaizeContext db,
-        CancellationToken cancel,
+        [AsParameters] PageQuery page,
         string search = "",
         bool deleted = false
     )
@@ -117,11 +159,8 @@ public static class PositionEndpoints
         var query = db.Own().AsNoTracking().Where(p => p.DeletedAt != null == deleted);
         foreach (var pattern in Texts.Patterns(search))
             query = query.Where(p => EF.Functions.ILike(p.Name, pattern, "\\") || EF.Functions.ILike(p.About, pattern, "\\"));
-        var found = await query
-            .OrderByDescending(p => deleted ? p.DeletedAt : p.UpdatedAt)
-            .Take(Limits.PositionsListed)
-            .ToListAsync(cancel);
-        return TypedResults.Ok(found.Select(PositionResult.Of).ToList());
+        var found = await page.OfAsync(query.OrderByDescending(p => deleted ? p.DeletedAt : p.UpdatedAt).ThenBy(p => p.Id), http);
+        return TypedResults.Ok(found.Select(PositionItem.Of).ToList());
     }
 
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Read(
@@ -171,7 +210,7 @@ public static class PositionEndpoints
         return db.ChangeAsync(
             Kind,
             db.PositionsAtHand(),
-            (id, save.Version),
+            (id, save.Version, save),
             position =>
             {
                 (position.Name, position.About, position.Content) = (name, about, save.Content);
@@ -194,7 +233,7 @@ public static class PositionEndpoints
         return db.ChangeAsync(
             Kind,
             db.PositionsAtHand(),
-            (id, rename.Version),
+            (id, rename.Version, rename),
             position =>
             {
                 (position.Name, position.About) = (name, about ?? position.About);
@@ -207,15 +246,18 @@ public static class PositionEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Delete(
         Guid id,
+        uint version,
         DeepBaizeContext db,
         TimeProvider time,
         CancellationToken cancel
     )
     {
         var changed = await db.PositionsAtHand()
-            .Where(p => p.Id == id)
+            .Where(p => p.Id == id && p.Version == version)
             .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, time.GetUtcNow()), cancel);
-        return changed == 0 ? Kind.Missing() : TypedResults.NoContent();
+        return changed > 0
+            ? TypedResults.NoContent()
+            : await db.PositionsAtHand().NotAsReadAsync(Kind, id, PositionResult.Of, cancel);
     }
 
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Restore(
@@ -224,11 +266,11 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        if (await db.Own().SingleOrDefaultAsync(p => p.Id == id, cancel) is not { } position)
-            return Kind.Missing();
-        position.DeletedAt = null;
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(PositionResult.Of(position));
+        // One that is not in the bin stays as it is.
+        await db.Own()
+            .Where(p => p.Id == id && p.DeletedAt != null)
+            .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, (DateTimeOffset?)null), cancel);
+        return await Read(id, db, cancel);
     }
 
     private static async Task<Created<PositionResult>> Import(

@@ -5,6 +5,7 @@ using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
 
 namespace DeepBaize.Web.Positions;
@@ -18,14 +19,12 @@ public sealed record PositionFile
     public const int CurrentVersion = 2;
 
     /// <summary>A field that is not known is an error here: better than to lose it silently.</summary>
-    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    public static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web)
     {
-        NumberHandling = JsonNumberHandling.Strict,
-        RespectNullableAnnotations = true,
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         WriteIndented = true,
-    };
+    }.Strict();
 
     public required string Format { get; init; }
     public required int Version { get; init; }

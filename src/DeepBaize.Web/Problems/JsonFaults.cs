@@ -21,7 +21,7 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
         JsonDocument document;
         try
         {
-            document = JsonDocument.Parse(body);
+            document = JsonDocument.Parse(body, new() { AllowDuplicateProperties = false });
         }
         catch (JsonException)
         {
@@ -46,7 +46,10 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
             case JsonTypeInfoKind.Enumerable when element.ValueKind == JsonValueKind.Array:
                 var items = options.GetTypeInfo(type.ElementType!);
                 foreach (var (item, i) in element.EnumerateArray().Select((e, i) => (e, i)))
-                    Check(item, items, $"{path}[{i}]");
+                    if (item.ValueKind == JsonValueKind.Null && Nullable.GetUnderlyingType(items.Type) is null)
+                        _errors.Add(new($"{path}[{i}]", "An element of the list is null.", AsDescribed, "missing"));
+                    else
+                        Check(item, items, $"{path}[{i}]");
                 break;
             case JsonTypeInfoKind.Dictionary when element.ValueKind == JsonValueKind.Object:
                 var values = options.GetTypeInfo(type.ElementType!);
@@ -107,7 +110,7 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
         return plain == typeof(bool) ? "true, false"
             : plain == typeof(int) || plain == typeof(uint) || plain == typeof(long) ? "a whole number"
             : plain == typeof(double) ? "a number"
-            : plain == typeof(string) ? "a text"
+            : plain == typeof(string) ? "a text without the character U+0000"
             : AsDescribed;
     }
 

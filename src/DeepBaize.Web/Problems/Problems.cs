@@ -1,13 +1,13 @@
 using System.ComponentModel;
+using System.Diagnostics;
+using System.Globalization;
 using System.Text.Json;
 using DeepBaize.Core;
-using DeepBaize.Data.Positions;
+using DeepBaize.Web.Watching;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
-using Npgsql;
 using JsonOptions = Microsoft.AspNetCore.Http.Json.JsonOptions;
 
 namespace DeepBaize.Web.Problems;
@@ -25,7 +25,6 @@ public static class ProblemsSetup
             options.CustomizeProblemDetails = context =>
             {
                 var details = context.ProblemDetails;
-                details.Extensions.Remove("traceId");
                 // The framework answers this one itself, without an exception that reaches us.
                 if (details.Status == StatusCodes.Status413PayloadTooLarge)
                     (details.Title, details.Detail, details.Extensions["errors"]) = (
@@ -33,7 +32,8 @@ public static class ProblemsSetup
                         $"Allowed: {TooLarge.Allowed}.",
                         new[] { TooLarge }
                     );
-                details.Extensions.TryAdd("code", CodeOf(details.Status));
+                details.Complete();
+                context.HttpContext.RequestServices.GetRequiredService<SearchMeter>().Refused($"{details.Extensions["code"]}");
             }
         );
         services.AddExceptionHandler<ExceptionToProblem>();
@@ -50,6 +50,14 @@ public static class ProblemsSetup
             }
         );
 
+    /// <summary>What every problem has: a code, and the trace by which the log knows the request.</summary>
+    public static ProblemDetails Complete(this ProblemDetails details)
+    {
+        details.Extensions.TryAdd("code", CodeOf(details.Status));
+        details.Extensions["traceId"] = Activity.Current?.TraceId.ToString();
+        return details;
+    }
+
     private static readonly InputError TooLarge = new(
         "body",
         "The request is too large.",
@@ -65,6 +73,7 @@ public static class ProblemsSetup
             StatusCodes.Status409Conflict => "conflict",
             StatusCodes.Status413PayloadTooLarge => "tooLarge",
             StatusCodes.Status415UnsupportedMediaType => "mediaType",
+            StatusCodes.Status429TooManyRequests => "tooManyRequests",
             StatusCodes.Status503ServiceUnavailable => "databaseAway",
             >= 500 => "unexpected",
             _ => "refused",
@@ -81,22 +90,18 @@ public static class ProblemsSetup
             if (details is null)
             {
                 log.LogError(exception, "Unexpected failure of {Path}", http.Request.Path);
-                details = new()
-                {
-                    Status = 500,
-                    Title = "Something went wrong in Deep Baize itself.",
-                    Detail = "Nothing was changed. The log says more.",
-                };
+                details = RefusedException.Unexpected().ToProblem();
             }
-            else if (details.Status == 503)
-                log.LogWarning("The database does not answer: {Message}", exception.Message);
+            else if (exception is RefusedException { RetryAfter: { } seconds })
+                http.Response.Headers.RetryAfter = seconds.ToString(CultureInfo.InvariantCulture);
+            else if (details.Status is 503 or 507)
+                log.LogWarning("The database does not serve {Path}: {Cause}", http.Request.Path, exception.GetBaseException().Message);
             http.Response.StatusCode = details.Status!.Value;
             // Who accepts only a stream of events gets the problem all the same: better than an empty answer.
             if (!await problems.TryWriteAsync(new() { HttpContext = http, ProblemDetails = details }))
             {
-                details.Extensions.TryAdd("code", CodeOf(details.Status));
                 await http.Response.WriteAsJsonAsync(
-                    details,
+                    details.Complete(),
                     json.Value.SerializerOptions,
                     "application/problem+json",
                     CancellationToken.None
@@ -117,13 +122,8 @@ public static class ProblemsSetup
                 BadHttpRequestException { InnerException: JsonException e } => Input(400, await BodyFaultsAsync(http, e, cancel)),
                 JsonException e => Input(400, await BodyFaultsAsync(http, e, cancel)),
                 BadHttpRequestException e => Input(e.StatusCode, ParameterFaults(http)),
-                _ when IsDatabaseAway(exception) => new()
-                {
-                    Status = 503,
-                    Title = "The database does not answer.",
-                    Detail = "What you were editing is still here. Try again once the database is back.",
-                },
-                _ => null,
+                RefusedException e => e.ToProblem(),
+                _ => DatabaseProblems.Of(exception),
             };
 
         private async Task<IReadOnlyList<InputError>> BodyFaultsAsync(HttpContext http, JsonException read, CancellationToken cancel)
@@ -159,24 +159,19 @@ public static class ProblemsSetup
         private static readonly InputError Unreadable = new("body", "The request cannot be read.", "as in /openapi/v1.json", "unreadable");
     }
 
-    private static ProblemDetails Input(int status, IReadOnlyList<InputError> errors) =>
-        new()
+    /// <summary>Whatever was sent, what is said of it stays short.</summary>
+    internal static ProblemDetails Input(int status, IReadOnlyList<InputError> all)
+    {
+        const int most = 20;
+        InputError[] errors = [.. all.Take(most).Select(e => new InputError(Short(e.Field), Short(e.Message), Short(e.Allowed, 600), e.Code))];
+        return new()
         {
             Status = status,
-            Title = errors.Count == 1 ? errors[0].Message : $"{errors.Count} things are wrong with the input.",
-            Detail = string.Join(" ", errors.Take(10).Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")),
+            Title = all.Count == 1 ? errors[0].Message : $"{all.Count} things are wrong with the input.",
+            Detail = string.Join(" ", errors.Take(5).Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")),
             Extensions = { ["errors"] = errors },
         };
+    }
 
-    private static bool IsDatabaseAway(Exception? e) =>
-        e switch
-        {
-            null => false,
-            // An error that the server itself reports is ours, unless the server is going down or has no room for us (classes 57P and 53).
-            PostgresException p => p.SqlState.StartsWith("57P", StringComparison.Ordinal)
-                || p.SqlState.StartsWith("53", StringComparison.Ordinal),
-            NpgsqlException => true,
-            InvalidOperationException or DbUpdateException => IsDatabaseAway(e.InnerException),
-            _ => false,
-        };
+    private static string Short(string text, int most = 160) => text.Length <= most ? text : $"{text.AsSpan(0, most)}…";
 }

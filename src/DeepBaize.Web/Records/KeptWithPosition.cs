@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using DeepBaize.Core;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
@@ -16,19 +17,20 @@ internal static class KeptWithPosition
         db.Set<T>()
             .Where(k => k.OwnerId == User.LocalId && k.PositionId == positionId && db.PositionsAtHand().Any(p => p.Id == positionId));
 
-    /// <summary>In the order in which they were kept.</summary>
+    /// <summary>In the order in which they were kept; there is a most of them, so the list needs no pages.</summary>
+    /// <param name="result">Read off the columns it needs alone.</param>
     public static async Task<Results<Ok<List<TResult>>, ProblemHttpResult>> ListKeptAsync<T, TResult>(
         this DeepBaizeContext db,
         Guid positionId,
-        Func<T, TResult> result,
+        Expression<Func<T, TResult>> result,
         CancellationToken cancel
     )
         where T : class, IKeptWithPosition
     {
         if (!await db.HasPositionAsync(positionId, cancel))
             return PositionEndpoints.Kind.Missing();
-        var kept = await db.KeptWith<T>(positionId).AsNoTracking().OrderBy(k => k.CreatedAt).ThenBy(k => k.Id).ToListAsync(cancel);
-        return TypedResults.Ok(kept.Select(result).ToList());
+        var kept = db.KeptWith<T>(positionId).AsNoTracking().OrderBy(k => k.CreatedAt).ThenBy(k => k.Id);
+        return TypedResults.Ok(await kept.Select(result).ToListAsync(cancel));
     }
 
     /// <summary>Keeps one more, if there is the position and room with it.</summary>
@@ -43,6 +45,9 @@ internal static class KeptWithPosition
     )
         where T : class, IKeptWithPosition
     {
+        // The position is held until the one is in: of two that come at once, the second counts the first.
+        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await db.Database.ExecuteSqlAsync($"SELECT 1 FROM positions WHERE id = {item.PositionId} FOR NO KEY UPDATE", cancel);
         if (!await db.HasPositionAsync(item.PositionId, cancel))
             return PositionEndpoints.Kind.Missing();
         if (await db.KeptWith<T>(item.PositionId).CountAsync(cancel) >= limit.Most)
@@ -51,16 +56,9 @@ internal static class KeptWithPosition
                 $"The position has as many {limit.Folder} as it can keep.",
                 $"at most {limit.Most}: delete one first"
             );
-        return await db.CreateAsync(item, k => $"/api/positions/{k.PositionId}/{limit.Folder}/{k.Id}", result, cancel);
+        var created = await db.CreateAsync(item, k => $"/api/positions/{k.PositionId}/{limit.Folder}/{k.Id}", result, cancel);
+        if (transaction is not null)
+            await transaction.CommitAsync(CancellationToken.None);
+        return created;
     }
-
-    public static async Task<Results<NoContent, ProblemHttpResult>> DeleteKeptAsync<T>(
-        this DeepBaizeContext db,
-        RecordKind kind,
-        Guid positionId,
-        Guid id,
-        CancellationToken cancel
-    )
-        where T : class, IKeptWithPosition =>
-        await db.KeptWith<T>(positionId).Where(k => k.Id == id).ExecuteDeleteAsync(cancel) == 0 ? kind.Missing() : TypedResults.NoContent();
 }

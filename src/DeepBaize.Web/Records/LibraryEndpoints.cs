@@ -26,7 +26,7 @@ internal static class LibraryEndpoints
         group
             .MapGet(
                 "shots",
-                (DeepBaizeContext db, CancellationToken cancel, string search = "") =>
+                (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page, string search = "") =>
                     Found(
                         from shot in db.Shots
                         join position in db.PositionsAtHand() on shot.PositionId equals position.Id
@@ -40,15 +40,16 @@ internal static class LibraryEndpoints
                             CreatedAt = shot.CreatedAt,
                         },
                         search,
-                        cancel
+                        page,
+                        http
                     )
             )
             .WithName("findShots")
-            .WithSummary("Shots kept with any position; search looks in names, lines and the position's name");
+            .WithSummary("Shots kept with any position; search looks in names, lines and the position's name; in parts");
         group
             .MapGet(
                 "plans",
-                (DeepBaizeContext db, CancellationToken cancel, string search = "") =>
+                (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page, string search = "") =>
                     Found(
                         from plan in db.Plans
                         join position in db.PositionsAtHand() on plan.PositionId equals position.Id
@@ -62,14 +63,15 @@ internal static class LibraryEndpoints
                             CreatedAt = plan.CreatedAt,
                         },
                         search,
-                        cancel
+                        page,
+                        http
                     )
             )
             .WithName("findPlans")
-            .WithSummary("Plans kept with any position; search looks in names and the position's name");
+            .WithSummary("Plans kept with any position; search looks in names and the position's name; in parts");
     }
 
-    private static async Task<List<KeptItem>> Found(IQueryable<KeptItem> items, string search, CancellationToken cancel)
+    private static async Task<List<KeptItem>> Found(IQueryable<KeptItem> items, string search, PageQuery page, HttpContext http)
     {
         foreach (var pattern in Texts.Patterns(search))
             items = items.Where(i =>
@@ -77,6 +79,6 @@ internal static class LibraryEndpoints
                 || EF.Functions.ILike(i.Note, pattern, "\\")
                 || EF.Functions.ILike(i.PositionName, pattern, "\\")
             );
-        return await items.AsNoTracking().OrderByDescending(i => i.CreatedAt).Take(Limits.PositionsListed).ToListAsync(cancel);
+        return await page.OfAsync(items.AsNoTracking().OrderByDescending(i => i.CreatedAt).ThenBy(i => i.Id), http);
     }
 }

@@ -15,12 +15,14 @@ internal sealed record RecordKind(string Name, string WhereGone, string WhenChan
     public ProblemHttpResult Missing() =>
         TypedResults.Problem(statusCode: StatusCodes.Status404NotFound, title: $"There is no such {Name}.", detail: WhereGone);
 
-    public ProblemHttpResult Conflict(object current) =>
+    /// <param name="current">As it is stored now.</param>
+    /// <param name="sent">As it was to become; null if it was to be deleted.</param>
+    public ProblemHttpResult Conflict(object current, object? sent) =>
         TypedResults.Problem(
             statusCode: StatusCodes.Status409Conflict,
             title: $"This {Name} has been saved elsewhere since you opened it.",
             detail: WhenChanged,
-            extensions: new Dictionary<string, object?> { ["current"] = current }
+            extensions: new Dictionary<string, object?> { ["current"] = current, ["sent"] = sent }
         );
 }
 
@@ -44,17 +46,17 @@ internal static class RecordStore
 
     /// <summary>Changes one, unless it has been changed by somebody else since it was read: then 409, with the newer one inside.</summary>
     /// <param name="own">The rows that may be changed.</param>
-    /// <param name="which">With its version as it was read.</param>
+    /// <param name="which">With its version as it was read, and what was sent, for whoever has to put the two together.</param>
     public static async Task<Results<Ok<TResult>, ProblemHttpResult>> ChangeAsync<TRecord, TResult>(
         this DeepBaizeContext db,
         RecordKind kind,
         IQueryable<TRecord> own,
-        (Guid Id, uint Version) which,
+        (Guid Id, uint Version, object Sent) which,
         Action<TRecord> change,
         Func<TRecord, TResult> result,
         CancellationToken cancel
     )
-        where TRecord : class, IStoredRecord
+        where TRecord : class, IVersioned
         where TResult : notnull
     {
         if (await own.SingleOrDefaultAsync(r => r.Id == which.Id, cancel) is not { } record)
@@ -69,10 +71,42 @@ internal static class RecordStore
         {
             db.ChangeTracker.Clear();
             var current = await own.AsNoTracking().SingleOrDefaultAsync(r => r.Id == which.Id, cancel);
-            return current is null ? kind.Missing() : kind.Conflict(result(current));
+            return current is null ? kind.Missing() : kind.Conflict(result(current), which.Sent);
         }
         return TypedResults.Ok(result(record));
     }
+
+    /// <summary>Deletes one for good, unless it has been changed since it was read.</summary>
+    /// <param name="own">The rows that may be deleted.</param>
+    public static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync<TRecord, TResult>(
+        this DeepBaizeContext db,
+        RecordKind kind,
+        IQueryable<TRecord> own,
+        (Guid Id, uint Version) which,
+        Func<TRecord, TResult> result,
+        CancellationToken cancel
+    )
+        where TRecord : class, IVersioned
+        where TResult : notnull
+    {
+        if (await own.Where(r => r.Id == which.Id && r.Version == which.Version).ExecuteDeleteAsync(cancel) > 0)
+            return TypedResults.NoContent();
+        return await own.NotAsReadAsync(kind, which.Id, result, cancel);
+    }
+
+    /// <summary>What is said of a row that was not there as it was read: that it is gone, or what it is now.</summary>
+    public static async Task<ProblemHttpResult> NotAsReadAsync<TRecord, TResult>(
+        this IQueryable<TRecord> own,
+        RecordKind kind,
+        Guid id,
+        Func<TRecord, TResult> result,
+        CancellationToken cancel
+    )
+        where TRecord : class, IVersioned
+        where TResult : notnull =>
+        await own.AsNoTracking().SingleOrDefaultAsync(r => r.Id == id, cancel) is { } current
+            ? kind.Conflict(result(current), sent: null)
+            : kind.Missing();
 
     /// <summary>A file that was sent as the body.</summary>
     /// <exception cref="InputException">There is nothing in it.</exception>

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text;
 using DeepBaize.Core;
 
 namespace DeepBaize.Web.Records;
@@ -5,23 +7,50 @@ namespace DeepBaize.Web.Records;
 /// <summary>Texts that users write.</summary>
 internal static class Texts
 {
-    /// <summary>Trimmed, and free of what PostgreSQL or a line of text cannot hold.</summary>
-    /// <exception cref="InputException">Empty where it is required, too long, or with a control character.</exception>
+    private const string Letters = "letters, figures, signs and spaces of any language";
+
+    /// <summary>Trimmed, composed (Unicode's form C), and free of what PostgreSQL, a line of text or a reader's eye cannot hold.</summary>
+    /// <exception cref="InputException">
+    /// Empty or invisible where it is required, too long, or with a character that controls something instead of being seen.
+    /// </exception>
     public static string Checked(string field, string? text, int most, bool required)
     {
         var trimmed = (text ?? "").Trim();
         var checks = new Checks();
-        checks.That(!required || trimmed.Length > 0, field, $"The {field} is empty.", $"1 to {most} characters");
+        checks.That(!required || trimmed.EnumerateRunes().Any(IsSeen), field, $"The {field} is empty.", $"1 to {most} characters");
         checks.That(trimmed.Length <= most, field, $"The {field} is {trimmed.Length} characters long.", $"at most {most} characters");
         checks.That(
             !trimmed.Any(c => char.IsControl(c) && c is not ('\n' or '\t')),
             field,
             $"The {field} holds a control character.",
-            "letters, figures, signs and spaces of any language"
+            Letters
         );
+        // They make a text read as something else than it is (Unicode Technical Report 36, "Bidirectional Text Spoofing").
+        checks.That(!trimmed.Any(TurnsDirection), field, $"The {field} holds a mark that turns the direction of writing.", Letters);
+        // A replacement for what is no character: half a pair of surrogates.
+        checks.That(!trimmed.EnumerateRunes().Contains(Rune.ReplacementChar), field, $"The {field} holds a broken character.", Letters);
         checks.ThrowIfAny();
-        return trimmed;
+        return trimmed.Normalize();
     }
+
+    private static bool TurnsDirection(char c) => c is '\u061C' or '\u200E' or '\u200F' or (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069');
+
+    /// <summary>Whether there is something to see: marks without a letter, fillers and blanks are not.</summary>
+    private static bool IsSeen(Rune rune) =>
+        rune.Value is not (0x115F or 0x1160 or 0x2800 or 0x3164 or 0xFFA0)
+        && Rune.GetUnicodeCategory(rune)
+            is not (
+                UnicodeCategory.Control
+                or UnicodeCategory.Format
+                or UnicodeCategory.SpaceSeparator
+                or UnicodeCategory.LineSeparator
+                or UnicodeCategory.ParagraphSeparator
+                or UnicodeCategory.NonSpacingMark
+                or UnicodeCategory.EnclosingMark
+                or UnicodeCategory.OtherNotAssigned
+                or UnicodeCategory.PrivateUse
+                or UnicodeCategory.Surrogate
+            );
 
     /// <summary>For ILIKE with a backslash to escape: one for each word that is searched for.</summary>
     public static IEnumerable<string> Patterns(string search) =>

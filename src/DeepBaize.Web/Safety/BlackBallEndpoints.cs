@@ -8,8 +8,8 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
-using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Safety;
@@ -66,7 +66,8 @@ public sealed record OpeningResult(
 }
 
 /// <summary>An event of the stream: the best opening of each kind so far.</summary>
-public sealed record BlackBallEvent(PlanWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings);
+public sealed record BlackBallEvent(SearchWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings)
+    : ISearchProgress;
 
 /// <summary>The re-spotted black.</summary>
 internal static class BlackBallEndpoints
@@ -74,7 +75,7 @@ internal static class BlackBallEndpoints
     public static void MapBlackBall(this IEndpointRouteBuilder app) =>
         app.MapPost(
                 "/api/black-ball",
-                (BlackBallRequest request, PlanDesk desk, CancellationToken cancel) =>
+                (BlackBallRequest request, HttpContext http, SearchDesk desk) =>
                 {
                     var player = request.Player.Checked();
                     var (shape, rival) = (
@@ -84,7 +85,7 @@ internal static class BlackBallEndpoints
                             Skill = Skill.Named(request.Rival, "rival"),
                         }
                     );
-                    return TypedResults.ServerSentEvents(Openings(shape, player, rival, desk, cancel), "openings");
+                    return Openings(http, shape, player, rival, desk);
                 }
             )
             .WithName("blackBall")
@@ -93,27 +94,25 @@ internal static class BlackBallEndpoints
             .Produces<BlackBallEvent>(200, "text/event-stream")
             .WithSummary("The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent");
 
-    private static IAsyncEnumerable<BlackBallEvent> Openings(
-        TableShape shape,
-        Player player,
-        Player rival,
-        PlanDesk desk,
-        CancellationToken cancel
-    )
+    private static IResult Openings(HttpContext http, TableShape shape, Player player, Player rival, SearchDesk desk)
     {
         static IReadOnlyList<OpeningResult> Results(IReadOnlyList<Opening> openings) => [.. openings.Select(OpeningResult.Of)];
-        return desk.Stream<BlackBallEvent>(
+        return desk.Plan<BlackBallEvent>(
+            http,
+            "openings",
             wait => new(wait, 0, 0, []),
-            tell =>
+            (tell, end) =>
             {
+                var examined = 0L;
                 var progress = new Teller<BlackBallProgress>(p =>
                 {
+                    examined = p.Examined;
                     if (p.Share < 1)
                         tell(new(null, p.Examined, p.Share, Results(p.Openings)));
                 });
-                tell(new(null, 0, 1, Results(BlackBallGame.Compare(player, rival, shape, desk.Gate, progress, cancel))));
-            },
-            cancel
+                var openings = BlackBallGame.Compare(player, rival, shape, desk.Gate, progress, end);
+                tell(new(null, examined, 1, Results(openings)));
+            }
         );
     }
 }

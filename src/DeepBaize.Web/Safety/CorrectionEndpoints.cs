@@ -8,6 +8,7 @@ using DeepBaize.Data;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -41,38 +42,50 @@ public sealed record CorrectionEntry
 }
 
 /// <summary>What trials have taught for these cushions: the mean.</summary>
-public sealed record CorrectionResult(string Route, double Along, int Trials);
+public sealed record CorrectionResult(string Route, double Along, int Trials, uint Version)
+{
+    public static CorrectionResult Of(EscapeCorrection c) => new(c.Route, c.Along, c.Trials, c.Version);
+}
 
 /// <summary>What trials of escapes teach.</summary>
 internal static class CorrectionEndpoints
 {
+    private static readonly RecordKind Kind = new("correction", "It may have been forgotten already.", "Look at it again.");
+
     public static void MapCorrections(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/escape").WithTags("Safety").ProducesProblem(400);
         group
-            .MapGet("/corrections", List)
+            .MapGet(
+                "/corrections",
+                (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page) => page.OfAsync(All(db), http)
+            )
             .WithName("listCorrections")
-            .WithSummary("What trials on this table have taught, by cushions")
+            .WithSummary("What trials on this table have taught, by cushions; in parts")
             .ProducesProblem(503);
         group
             .MapPost("/corrections", Keep)
+            .Creates(Kind.Name)
             .WithName("keepCorrection")
             .WithSummary("Keeps a correction as this table's")
             .ProducesProblem(503);
         group
             .MapDelete("/corrections/{route}", Forget)
+            .Saves(Kind.Name)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
             .WithName("forgetCorrection")
             .WithSummary("Forgets what was learnt for these cushions")
             .ProducesProblem(503);
         group.MapPost("/correct", Correct).WithName("correctEscape").WithSummary("An escape was tried and missed: the next aim");
     }
 
-    public static Task<List<CorrectionResult>> List(DeepBaizeContext db, CancellationToken cancel) =>
-        db
-            .Corrections.Where(c => c.OwnerId == User.LocalId)
-            .OrderBy(c => c.Route)
-            .Select(c => new CorrectionResult(c.Route, c.Along, c.Trials))
-            .ToListAsync(cancel);
+    private static IQueryable<EscapeCorrection> Own(DeepBaizeContext db) => db.Corrections.Where(c => c.OwnerId == User.LocalId);
+
+    private static IQueryable<CorrectionResult> All(DeepBaizeContext db) =>
+        Own(db).AsNoTracking().OrderBy(c => c.Route).Select(c => new CorrectionResult(c.Route, c.Along, c.Trials, c.Version));
+
+    public static Task<List<CorrectionResult>> AllAsync(DeepBaizeContext db, CancellationToken cancel) => All(db).ToListAsync(cancel);
 
     /// <summary>One trial more for these cushions: the mean is kept.</summary>
     private static async Task<CorrectionResult> Keep(
@@ -83,38 +96,43 @@ internal static class CorrectionEndpoints
     )
     {
         const double most = 0.5;
-        var names = entry.Route.Split('.');
-        if (entry.Route.Length > EscapeCorrection.MaxRoute || names.Any(n => !Cushions.TryParse(n, out _)))
-            throw new InputException("route", "There is no such order of cushions.", $"{Cushions.AllowedNames}, joined by dots");
+        CheckedRoute(entry.Route);
         if (!(Math.Abs(entry.Along) <= most))
             throw new InputException("along", $"{entry.Along} m is out of range.", $"-{most} to {most} m");
-        var kept = await db.Corrections.SingleOrDefaultAsync(c => c.OwnerId == User.LocalId && c.Route == entry.Route, cancel);
-        if (kept is null)
-            db.Corrections.Add(
-                kept = new()
-                {
-                    OwnerId = User.LocalId,
-                    Route = entry.Route,
-                    Along = entry.Along,
-                    Trials = 1,
-                    UpdatedAt = time.GetUtcNow(),
-                }
-            );
-        else
-            (kept.Along, kept.Trials, kept.UpdatedAt) = (
-                (kept.Along * kept.Trials + entry.Along) / (kept.Trials + 1),
-                kept.Trials + 1,
-                time.GetUtcNow()
-            );
-        await db.SaveChangesAsync(cancel);
-        return new(kept.Route, kept.Along, kept.Trials);
+        // One statement, so that of trials that come at once each is counted.
+        var kept = await db
+            .Corrections.FromSql(
+                $"""
+                INSERT INTO corrections AS c (id, owner_id, route, along, trials, updated_at)
+                VALUES ({Guid.CreateVersion7()}, {User.LocalId}, {entry.Route}, {entry.Along}, 1, {time.GetUtcNow()})
+                ON CONFLICT (owner_id, route) DO UPDATE SET
+                    along = (c.along * c.trials + excluded.along) / (c.trials + 1),
+                    trials = c.trials + 1,
+                    updated_at = excluded.updated_at
+                RETURNING *, xmin
+                """
+            )
+            .AsNoTracking()
+            .ToListAsync(cancel);
+        return CorrectionResult.Of(kept.Single());
     }
 
-    private static async Task<NoContent> Forget(string route, DeepBaizeContext db, CancellationToken cancel)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Forget(
+        string route,
+        uint version,
+        DeepBaizeContext db,
+        CancellationToken cancel
+    )
     {
-        await db.Corrections.Where(c => c.OwnerId == User.LocalId && c.Route == route).ExecuteDeleteAsync(cancel);
-        return TypedResults.NoContent();
+        var known = CheckedRoute(route);
+        var id = await Own(db).Where(c => c.Route == known).Select(c => c.Id).SingleOrDefaultAsync(cancel);
+        return await db.DeleteAsync(Kind, Own(db), (id, version), CorrectionResult.Of, cancel);
     }
+
+    private static string CheckedRoute(string route) =>
+        route.Length <= EscapeCorrection.MaxRoute && route.Split('.').All(n => Cushions.TryParse(n, out _))
+            ? route
+            : throw new InputException("route", "There is no such order of cushions.", $"{Cushions.AllowedNames}, joined by dots");
 
     private static CorrectedAim Correct(CorrectRequest request)
     {

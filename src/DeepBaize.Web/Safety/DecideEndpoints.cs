@@ -9,9 +9,9 @@ using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
-using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Shots;
 
 namespace DeepBaize.Web.Safety;
@@ -48,33 +48,38 @@ public static class DecideEndpoints
         app.MapCorrections();
     }
 
-    private static async Task<IResult> Decide(DecideRequest request, PlanDesk desk, DeepBaizeContext db, CancellationToken cancel)
+    private static async Task<IResult> Decide(
+        DecideRequest request,
+        HttpContext http,
+        SearchDesk desk,
+        DeepBaizeContext db,
+        CancellationToken cancel
+    )
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
         var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
-        var kept = (await CorrectionEndpoints.List(db, cancel)).ToDictionary(c => c.Route);
-        return TypedResults.ServerSentEvents(
-            desk.Stream<DecideProgress>(
-                wait => DecideProgress.Waiting(wait),
-                tell =>
-                {
-                    var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
-                    Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, cancel);
-                },
-                cancel
-            ),
-            "decide"
+        var kept = (await CorrectionEndpoints.AllAsync(db, cancel)).ToDictionary(c => c.Route);
+        return desk.Plan<DecideProgress>(
+            http,
+            "decide",
+            DecideProgress.Waiting,
+            (tell, end) =>
+            {
+                var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
+                Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);
+            }
         );
     }
 
-    private static RivalViewResult Leave(DecideRequest request, PlanDesk desk, CancellationToken cancel)
+    private static async Task<RivalViewResult> Leave(DecideRequest request, HttpContext http, SearchDesk desk)
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
         var situation = content.ToSituation();
         var leaves = content.PlayedFrom(situation, content.Aimed()?.Stroke ?? content.Stroke).Leaves;
-        var view = RivalView.Of(leaves, request.CheckedRival(player), content.Shape, new(desk.Gate, cancel));
+        var rival = request.CheckedRival(player);
+        var view = await desk.JudgeAsync(http, workers => RivalView.Of(leaves, rival, content.Shape, workers));
         var layout = leaves.Layout;
         return new(
             Leave: LeaveResult.Of(view.Leave, layout),

@@ -14,6 +14,7 @@ using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Planning;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 
@@ -162,7 +163,7 @@ public sealed record KeptResult(double Along, int Trials, double AimDegrees);
 /// <param name="IsLevel">Whether neither of these two is apart from the other.</param>
 /// <param name="IsByFrame">The score is such that the lines are ranked by the chance to win the frame.</param>
 public sealed record DecideProgress(
-    PlanWait? Wait,
+    SearchWait? Wait,
     long Examined,
     double Share,
     double Looked,
@@ -178,10 +179,10 @@ public sealed record DecideProgress(
     bool IsByFrame,
     int SnookersRequired,
     string? Touching
-)
+) : ISearchProgress
 {
-    /// <summary>Before there is a place for it.</summary>
-    public static DecideProgress Waiting(PlanWait wait) =>
+    /// <summary>Before there is a place for it, or anything to tell.</summary>
+    public static DecideProgress Waiting(SearchWait? wait) =>
         new(
             wait,
             Examined: 0,

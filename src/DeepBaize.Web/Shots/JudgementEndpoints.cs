@@ -10,6 +10,7 @@ using DeepBaize.Data.Positions;
 using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
@@ -147,15 +148,18 @@ public static class JudgementEndpoints
         group.MapPost("/fan", FanOf).WithName("fan").WithSummary("The same pot with one knob turned: routes, paces, heights or sides");
     }
 
-    private static IReadOnlyList<PotOptionResult> Read(JudgementRequest request, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<PotOptionResult>> Read(JudgementRequest request, HttpContext http, SearchDesk desk)
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
-        var options = TableReading.Read(content.Layout, content.Unraised, player, content.Shape, new(desk.Gate, cancel));
+        var options = await desk.JudgeAsync(
+            http,
+            workers => TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers)
+        );
         return [.. options.Select(o => PotOptionResult.Of(o, options[0], content.Layout))];
     }
 
-    private static SpreadAnswer SpreadOf(JudgementRequest request, PlanDesk desk, CancellationToken cancel)
+    private static async Task<SpreadAnswer> SpreadOf(JudgementRequest request, HttpContext http, SearchDesk desk)
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
@@ -163,7 +167,14 @@ public static class JudgementEndpoints
         var goal = request.Goal?.ToGoal(content);
         var stroke = aimed?.Stroke ?? content.Stroke;
         var skill = player.Skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
-        var spread = Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), new(desk.Gate, cancel));
+        var (spread, opens) = await desk.JudgeAsync(
+            http,
+            workers =>
+                (
+                    Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), workers),
+                    PackOpening.Of(content.Layout, stroke, skill, content.Shape, workers)
+                )
+        );
         static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
             [.. outlines.Select(o => o.Select(PlaceResult.Of).ToList())];
         Estimate? IfPot(Estimate share) => aimed is null ? null : share;
@@ -177,7 +188,7 @@ public static class JudgementEndpoints
             MissThin: IfPot(spread.Odds.MissThin),
             Wanted: goal is null ? null : spread.Odds.Wanted,
             Both: goal is null ? null : IfPot(spread.Odds.Both),
-            Opens: PackOpeningResult.Of(PackOpening.Of(content.Layout, stroke, skill, content.Shape, new(desk.Gate, cancel))),
+            Opens: PackOpeningResult.Of(opens),
             MeanRest: spread.Mean,
             Likely: Places(spread.Outlines.Likely),
             Nearly: Places(spread.Outlines.Nearly),
@@ -186,15 +197,15 @@ public static class JudgementEndpoints
         );
     }
 
-    private static IReadOnlyList<SideChoiceResult> Sides(JudgementRequest request)
+    private static async Task<IReadOnlyList<SideChoiceResult>> Sides(JudgementRequest request, HttpContext http, SearchDesk desk)
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
+        var pot = content.ThePot();
+        var choices = await desk.JudgeAsync(http, _ => SideChoice.Of(content.Layout, pot, content.Stroke, player, content.Shape));
         return
         [
-            .. SideChoice
-                .Of(content.Layout, content.ThePot(), content.Stroke, player, content.Shape)
-                .Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance)),
+            .. choices.Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance)),
         ];
     }
 

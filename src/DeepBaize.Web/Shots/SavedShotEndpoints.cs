@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
 using DeepBaize.Data.Shots;
@@ -25,12 +26,25 @@ public sealed record SavedShotEdit
 
     /// <summary>The one line to take down on the shot.</summary>
     public string Note { get; init; } = "";
+
+    [Description("As read: a save over somebody else's newer one is refused with 409.")]
+    public required uint Version { get; init; }
 }
 
-/// <summary>A kept shot.</summary>
-public sealed record SavedShotResult(Guid Id, string Name, string Note, PositionContent Content, DateTimeOffset CreatedAt)
+/// <summary>A kept shot in a list.</summary>
+public sealed record SavedShotItem(Guid Id, string Name, string Note, DateTimeOffset CreatedAt, uint Version);
+
+/// <summary>A kept shot, whole.</summary>
+public sealed record SavedShotResult(
+    Guid Id,
+    string Name,
+    string Note,
+    PositionContent Content,
+    DateTimeOffset CreatedAt,
+    uint Version
+)
 {
-    public static SavedShotResult Of(SavedShot s) => new(s.Id, s.Name, s.Note, s.Content, s.CreatedAt);
+    public static SavedShotResult Of(SavedShot s) => new(s.Id, s.Name, s.Note, s.Content, s.CreatedAt, s.Version);
 }
 
 /// <summary>The shots kept with a position, in the order in which they were kept.</summary>
@@ -49,21 +63,43 @@ public static class SavedShotEndpoints
             .MapGet(
                 "",
                 (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.ListKeptAsync<SavedShot, SavedShotResult>(positionId, SavedShotResult.Of, cancel)
+                    db.ListKeptAsync<SavedShot, SavedShotItem>(
+                        positionId,
+                        s => new(s.Id, s.Name, s.Note, s.CreatedAt, s.Version),
+                        cancel
+                    )
             )
             .WithName("listShots")
             .WithSummary("The shots kept with a position, in the order in which they were kept");
-        group.MapPost("", Create).WithName("createShot").WithSummary("Keeps a shot with its position");
-        group.MapPut("{id:guid}", Edit).WithName("editShot").WithSummary("Another name or another line on it");
+        group.MapGet("{id:guid}", Read).WithName("readShot").WithSummary("A kept shot with its balls and its stroke");
+        group.MapPost("", Create).Creates(Kind.Name).WithName("createShot").WithSummary("Keeps a shot with its position");
+        group
+            .MapPut("{id:guid}", Edit)
+            .Saves(Kind.Name)
+            .WithName("editShot")
+            .WithSummary("Another name or another line on it")
+            .ProducesProblem(409);
         group
             .MapDelete(
                 "{id:guid}",
-                (Guid positionId, Guid id, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.DeleteKeptAsync<SavedShot>(Kind, positionId, id, cancel)
+                (Guid positionId, Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                    db.DeleteAsync(Kind, db.KeptWith<SavedShot>(positionId), (id, version), SavedShotResult.Of, cancel)
             )
+            .Saves(Kind.Name)
             .WithName("deleteShot")
-            .WithSummary("Deletes a kept shot");
+            .WithSummary("Deletes a kept shot")
+            .ProducesProblem(409);
     }
+
+    private static async Task<Results<Ok<SavedShotResult>, ProblemHttpResult>> Read(
+        Guid positionId,
+        Guid id,
+        DeepBaizeContext db,
+        CancellationToken cancel
+    ) =>
+        await db.KeptWith<SavedShot>(positionId).AsNoTracking().SingleOrDefaultAsync(s => s.Id == id, cancel) is { } shot
+            ? TypedResults.Ok(SavedShotResult.Of(shot))
+            : Kind.Missing();
 
     private static Task<Results<Created<SavedShotResult>, ProblemHttpResult>> Create(
         Guid positionId,
@@ -86,7 +122,7 @@ public static class SavedShotEndpoints
         return db.KeepAsync(shot, ("shots", Limits.ShotsOfPosition), SavedShotResult.Of, cancel);
     }
 
-    private static async Task<Results<Ok<SavedShotResult>, ProblemHttpResult>> Edit(
+    private static Task<Results<Ok<SavedShotResult>, ProblemHttpResult>> Edit(
         Guid positionId,
         Guid id,
         SavedShotEdit edit,
@@ -96,10 +132,13 @@ public static class SavedShotEndpoints
     {
         var name = Texts.Checked("name", edit.Name, SavedShot.MaxName, required: true);
         var note = Texts.Checked("note", edit.Note, SavedShot.MaxNote, required: false);
-        if (await db.KeptWith<SavedShot>(positionId).SingleOrDefaultAsync(s => s.Id == id, cancel) is not { } shot)
-            return Kind.Missing();
-        (shot.Name, shot.Note) = (name, note);
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(SavedShotResult.Of(shot));
+        return db.ChangeAsync(
+            Kind,
+            db.KeptWith<SavedShot>(positionId),
+            (id, edit.Version, edit),
+            shot => (shot.Name, shot.Note) = (name, note),
+            SavedShotResult.Of,
+            cancel
+        );
     }
 }

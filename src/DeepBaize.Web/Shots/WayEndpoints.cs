@@ -12,6 +12,7 @@ using DeepBaize.Data.Positions;
 using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Searches;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
@@ -156,62 +157,55 @@ public sealed record WayResult(
 /// <summary>An event of the stream: how far the search is, and the best ways so far, best first.</summary>
 /// <param name="Strokes">Strokes played so far.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
-/// <param name="AsSet">The stroke as it is set up, judged by the same measure; in the first event, and null if it has no aim.</param>
-public sealed record WaysProgress(long Strokes, double Share, IReadOnlyList<WayResult> Ways, WayResult? AsSet);
+/// <param name="AsSet">
+/// The stroke as it is set up, judged by the same measure; told once, when the search begins, and null if it has no aim.
+/// </param>
+/// <param name="Wait">While it waits for a place.</param>
+public sealed record WaysProgress(long Strokes, double Share, IReadOnlyList<WayResult> Ways, WayResult? AsSet, SearchWait? Wait)
+    : ISearchProgress
+{
+    long ISearchProgress.Examined => Strokes;
+}
 
 public static class WayEndpoints
 {
     public static void MapWays(this IEndpointRouteBuilder app) =>
-        app.MapPost(
-                "/api/ways",
-                (WaysRequest request, PlanDesk desk, CancellationToken cancel) =>
-                {
-                    var player = request.Player.Checked();
-                    var content = CheckedContent.Of(request.Content, player);
-                    content.ThePot();
-                    // Everything is checked before the stream begins: after that there is no status to answer with.
-                    return TypedResults.ServerSentEvents(
-                        Search(
-                            content,
-                            request.Content.Stroke,
-                            request.Goal.ToGoal(content),
-                            request.Freedom.Checked(),
-                            player,
-                            new(desk.Gate, cancel)
-                        ),
-                        "ways"
-                    );
-                }
-            )
+        app.MapPost("/api/ways", Search)
             .WithName("ways")
             .WithTags("Shots")
             .WithSummary("Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request")
             .Produces<WaysProgress>(200, "text/event-stream")
             .ProducesProblem(400);
 
-    private static IAsyncEnumerable<WaysProgress> Search(
-        CheckedContent content,
-        StrokeEntry from,
-        Goal goal,
-        Freedom freedom,
-        Player player,
-        Workers workers
-    )
+    private static IResult Search(WaysRequest request, HttpContext http, SearchDesk desk)
     {
-        var question = new WayQuestion(content.Layout, content.ThePot(), goal, content.Unraised, player, content.Shape);
-        WayResult Result(Way way, Way best) => WayResult.Of(way, best, content.Layout, from, content.Shape);
-        return LongWork.Stream<WaysProgress>(
-            tell =>
+        // Everything is checked before the stream begins: after that there is no status to answer with.
+        var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
+        var question = new WayQuestion(
+            content.Layout,
+            content.ThePot(),
+            request.Goal.ToGoal(content),
+            content.Unraised,
+            player,
+            content.Shape
+        );
+        var freedom = request.Freedom.Checked();
+        WayResult Result(Way way, Way best) => WayResult.Of(way, best, content.Layout, request.Content.Stroke, content.Shape);
+        return desk.Ways<WaysProgress>(
+            http,
+            "ways",
+            wait => new(0, 0, [], null, wait),
+            (tell, end) =>
             {
+                var workers = new Workers(desk.Gate, end);
                 var asSet = content.IsFree ? null : WaySearch.Judge(question, workers);
-                tell(new(0, 0, [], asSet is null ? null : Result(asSet, asSet)));
+                tell(new(0, 0, [], asSet is null ? null : Result(asSet, asSet), null));
                 var progress = new Teller<WaySearchProgress>(p =>
-                    tell(new(p.Strokes, p.Share, [.. p.Ways.Select(w => Result(w, p.Ways[0]))], null))
+                    tell(new(p.Strokes, p.Share, [.. p.Ways.Select(w => Result(w, p.Ways[0]))], null, null))
                 );
                 WaySearch.Solve(question, freedom, workers, progress);
-                return Task.CompletedTask;
-            },
-            workers.Cancel
+            }
         );
     }
 }

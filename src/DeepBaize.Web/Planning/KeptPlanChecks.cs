@@ -1,0 +1,131 @@
+using DeepBaize.Core;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using DeepBaize.Web.Positions;
+using DeepBaize.Web.Simulation;
+using DeepBaize.Web.Shots;
+
+namespace DeepBaize.Web.Planning;
+
+/// <summary>
+/// Whether an answer that is to be kept can have been one: shots that can be played from the table they are said to be played from, shares
+/// that are shares, points of a break, places at the table.
+/// </summary>
+internal sealed class KeptPlanChecks
+{
+    private const int MostPlans = 20,
+        MostShots = 60,
+        MostAlternatives = 200,
+        MostPoints = 155;
+
+    /// <summary>How far off the bed a ball may come to lie, m.</summary>
+    private const double Beyond = 5;
+
+    private readonly Checks _checks = new("body.answer");
+
+    /// <exception cref="InputException">It cannot.</exception>
+    public static void Check(PositionContent from, PlansProgress answer)
+    {
+        var check = new KeptPlanChecks();
+        check.Whole(answer);
+        foreach (var (plan, i) in answer.Plans.Select((p, i) => (p, i)))
+            check.Plan(plan, $"plans[{i}]");
+        foreach (var (alternative, i) in answer.Alternatives.Select((a, i) => (a, i)))
+        {
+            check.Choice(alternative.Choice, $"alternatives[{i}].choice");
+            check.Figure(alternative.Made, $"alternatives[{i}].made", -MostPoints, MostPoints);
+        }
+        // The first shot is played from the table that it is kept with.
+        var begins = answer.Plans.Where(p => p.Shots.Count > 0).Select(p => p.Shots[0].Content.Balls);
+        check._checks.That(
+            begins.All(balls => balls.OrderBy(b => b.Id).SequenceEqual(from.Balls.OrderBy(b => b.Id))),
+            "plans",
+            "The plan begins from other balls than it is kept with.",
+            "a plan for this table"
+        );
+        check._checks.ThrowIfAny();
+    }
+
+    private void Whole(PlansProgress answer)
+    {
+        _checks.That(answer.Plans.Count > 0, "plans", "There is no plan to keep.", "at least one plan");
+        _checks.That(answer.Wait is null, "wait", "The plan has not begun.", "null");
+        _checks.Range("share", answer.Share, 0, 1);
+        _checks.Range("looked", answer.Looked, 0, 1);
+        _checks.Range("examined", answer.Examined, 0, 1e12);
+        _checks.Range("plans.length", answer.Plans.Count, 0, MostPlans);
+        _checks.Range("alternatives.length", answer.Alternatives.Count, 0, MostAlternatives);
+        _checks.ThrowIfAny();
+    }
+
+    private void Plan(PlanResult plan, string at)
+    {
+        _checks.Range($"{at}.shots.length", plan.Shots.Count, 1, MostShots);
+        foreach (var (shot, i) in plan.Shots.Select((s, i) => (s, i)))
+            Shot(shot, $"{at}.shots[{i}]");
+    }
+
+    private void Shot(PlanShotResult shot, string at)
+    {
+        try
+        {
+            CheckedContent.Of(shot.Content).ToSituation();
+        }
+        catch (InputException e)
+        {
+            _checks.AddRange(e.Errors.Select(error => error with { Field = $"body.answer.{at}.content.{error.Field}" }));
+        }
+        Choice(shot.Choice, $"{at}.choice");
+        Share(shot.Alive, $"{at}.alive");
+        _checks.Range($"{at}.points", shot.Points, 0, MostPoints);
+        foreach (var (point, i) in shot.Path.Select((p, i) => (p, i)))
+            Place(point.X, point.Y, $"{at}.path[{i}]");
+        foreach (var (place, i) in shot.Area.Select((p, i) => (p, i)))
+            Place(place.X, place.Y, $"{at}.area[{i}]");
+        foreach (var (cover, name) in new[] { (shot.Long, "long"), (shot.Short, "short") })
+        {
+            Place(cover.X, cover.Y, $"{at}.{name}");
+            Names(cover.Ball, cover.Pocket, $"{at}.{name}");
+            _checks.Range($"{at}.{name}.chance", cover.Chance, 0, 1);
+        }
+        foreach (var (reason, i) in shot.Reasons.Select((r, i) => (r, i)))
+            Names(reason.Ball, reason.Pocket, $"{at}.reasons[{i}]");
+    }
+
+    private void Choice(ChoiceResult choice, string at)
+    {
+        Share(choice.Chance, $"{at}.chance");
+        Share(choice.Foul, $"{at}.foul");
+        Share(choice.Holds, $"{at}.holds");
+        Names(choice.Nominated, choice.Stroke.Pot?.Pocket, at);
+        _checks.Range($"{at}.points", choice.Points, 0, MostPoints);
+        foreach (var cushion in choice.Cushions)
+            _checks.That(Cushions.TryParse(cushion, out _), $"{at}.cushions", "There is no such cushion.", Cushions.AllowedNames);
+        foreach (var ball in choice.Balls)
+            Names(ball, null, $"{at}.balls");
+    }
+
+    private void Names(string? ball, string? pocket, string at)
+    {
+        _checks.That(ball is null || Ball.TryParse(ball, out _), $"{at}.ball", "There is no such ball.", "white, red-1 to red-15, yellow … black");
+        _checks.That(pocket is null || Pockets.TryParse(pocket, out _), $"{at}.pocket", "There is no such pocket.", Pockets.AllowedNames);
+    }
+
+    private void Place(double x, double y, string at)
+    {
+        _checks.Range($"{at}.x", x, -Beyond, Dimensions.Length + Beyond, " m");
+        _checks.Range($"{at}.y", y, -Beyond, Dimensions.Width + Beyond, " m");
+    }
+
+    /// <summary>Shares are sums of weights, so the last digit is not held against them.</summary>
+    private void Share(Estimate share, string at) => Figure(share, at, -1e-9, 1 + 1e-9);
+
+    private void Figure(Estimate figure, string at, double least, double most)
+    {
+        _checks.Range($"{at}.value", figure.Value, least, most);
+        _checks.Range($"{at}.error", figure.Error, 0, Math.Max(1, most));
+        _checks.Range($"{at}.strokes", figure.Strokes, 0, 1e9);
+    }
+}

@@ -1,0 +1,185 @@
+using System.Net.ServerSentEvents;
+using DeepBaize.Core.Work;
+using DeepBaize.Web.Problems;
+using DeepBaize.Web.Safeguards;
+using DeepBaize.Web.Watching;
+using Microsoft.Extensions.Options;
+
+namespace DeepBaize.Web.Searches;
+
+/// <summary>What searches may take of the machine: the section <c>Searches</c> of the settings.</summary>
+public sealed record SearchLimits
+{
+    /// <summary>So many searches of a kind at once still leave each of them quick enough to be of use.</summary>
+    public int AtOnce { get; init; } = 4;
+
+    /// <summary>So many of them one client may hold.</summary>
+    public int AtOnceOfClient { get; init; } = 3;
+
+    /// <summary>So many a client may have under way and waiting, of all kinds.</summary>
+    public int MostOfClient { get; init; } = 32;
+
+    /// <summary>From its turn on, s: a search that takes longer is ended.</summary>
+    public double Deadline { get; init; } = 120;
+
+    /// <summary>The same of a judgement, s.</summary>
+    public double JudgementDeadline { get; init; } = 30;
+}
+
+/// <summary>What a search tells on its way.</summary>
+internal interface ISearchProgress
+{
+    /// <summary>Of what it plays: strokes or positions so far.</summary>
+    long Examined { get; }
+}
+
+/// <summary>
+/// Where all searches come by: they share the cores piece by piece (<see cref="FairGate"/>), a few of a kind at once, the others wait;
+/// each speaks at least each second, ends by its deadline, and ends when its request does or the application stops.
+/// </summary>
+internal sealed class SearchDesk(
+    IOptions<SearchLimits> limits,
+    SearchMeter meter,
+    TimeProvider time,
+    IHostApplicationLifetime application,
+    ILogger<SearchDesk> log
+)
+{
+    private static readonly TimeSpan LongestSilence = TimeSpan.FromSeconds(0.9);
+
+    private readonly Dictionary<string, int> _ofClient = [];
+
+    public FairGate Gate { get; } = new(Environment.ProcessorCount);
+
+    private readonly Places _plans = Lane("plan", 6, limits, meter, time),
+        _ways = Lane("ways", 1, limits, meter, time),
+        _judgements = Lane("judgement", 0.2, limits, meter, time);
+
+    private static Places Lane(string kind, double firstGuess, IOptions<SearchLimits> limits, SearchMeter meter, TimeProvider time)
+    {
+        var places = new Places(limits.Value.AtOnce, limits.Value.AtOnceOfClient, firstGuess, time);
+        meter.Watch(kind, () => places.Running, () => places.Waiting);
+        return places;
+    }
+
+    /// <summary>A search of several seconds as a stream of what it tells: plans, decisions, openings.</summary>
+    /// <param name="name">Of its events.</param>
+    /// <param name="waiting">What is told while it waits for its turn, or before it has anything to tell (null).</param>
+    /// <param name="work">The search, given where to tell and what ends it.</param>
+    /// <exception cref="RefusedException">The client has too many already.</exception>
+    public IResult Plan<T>(HttpContext http, string name, Func<SearchWait?, T> waiting, Action<Action<T>, CancellationToken> work)
+        where T : class, ISearchProgress => Stream(_plans, http, name, waiting, work);
+
+    /// <summary>A search of about a second as a stream of what it tells.</summary>
+    /// <inheritdoc cref="Plan"/>
+    public IResult Ways<T>(HttpContext http, string name, Func<SearchWait?, T> waiting, Action<Action<T>, CancellationToken> work)
+        where T : class, ISearchProgress => Stream(_ways, http, name, waiting, work);
+
+    /// <summary>What is answered at once: reading, spread, map, leave.</summary>
+    /// <exception cref="RefusedException">The client has too many already, or it took too long.</exception>
+    public async Task<T> JudgeAsync<T>(HttpContext http, Func<Workers, T> work)
+    {
+        using var end = new SearchEnd(http.RequestAborted, application.ApplicationStopping);
+        using var place = Enter(_judgements, http);
+        try
+        {
+            await place.TurnAsync(_ => { }, end.Token);
+            end.After(limits.Value.JudgementDeadline);
+            return await Task.Run(() => work(new(Gate, end.Token)));
+        }
+        catch (OperationCanceledException) when (end.Cause is { } cause)
+        {
+            throw cause;
+        }
+    }
+
+    private IResult Stream<T>(
+        Places places,
+        HttpContext http,
+        string name,
+        Func<SearchWait?, T> waiting,
+        Action<Action<T>, CancellationToken> work
+    )
+        where T : class, ISearchProgress
+    {
+        // Refused before the stream begins: after that there is no status to answer with.
+        var place = Enter(places, http);
+        http.Response.RegisterForDispose(place);
+        return TypedResults.ServerSentEvents(Events(place, http, name, waiting, work));
+    }
+
+    private async IAsyncEnumerable<SseItem<object>> Events<T>(
+        Places.Place place,
+        HttpContext http,
+        string name,
+        Func<SearchWait?, T> waiting,
+        Action<Action<T>, CancellationToken> work
+    )
+        where T : class, ISearchProgress
+    {
+        using var end = new SearchEnd(http.RequestAborted, application.ApplicationStopping);
+        using var told = meter.Begin(name);
+        await using var events = LongWork
+            .Stream(
+                waiting(null),
+                LongestSilence,
+                async tell =>
+                {
+                    using (place)
+                    {
+                        await place.TurnAsync(wait => tell(waiting(wait)), end.Token);
+                        told.Begun();
+                        end.After(limits.Value.Deadline);
+                        await Background.Run(() => work(tell, end.Token));
+                    }
+                },
+                http.RequestAborted
+            )
+            .GetAsyncEnumerator(CancellationToken.None);
+        while (true)
+        {
+            Exception? failure = null;
+            try
+            {
+                if (!await events.MoveNextAsync())
+                    yield break;
+                told.Told(events.Current.Examined);
+            }
+            catch (Exception e) when (!http.RequestAborted.IsCancellationRequested)
+            {
+                failure = end.Cause ?? e;
+            }
+            // The status has been sent: what went wrong is an event, and the last.
+            yield return failure is null ? new(events.Current, name) : new(Describe(failure, http), "problem");
+            if (failure is not null)
+                yield break;
+        }
+    }
+
+    private Microsoft.AspNetCore.Mvc.ProblemDetails Describe(Exception failure, HttpContext http)
+    {
+        if (failure is not RefusedException)
+            log.LogError(failure, "Unexpected failure of {Path}", http.Request.Path);
+        return (failure as RefusedException ?? RefusedException.Unexpected()).ToProblem().Complete();
+    }
+
+    private Places.Place Enter(Places places, HttpContext http)
+    {
+        var client = Clients.Of(http);
+        lock (_ofClient)
+        {
+            var has = _ofClient.GetValueOrDefault(client);
+            if (has >= limits.Value.MostOfClient)
+                throw RefusedException.TooManySearches(limits.Value.MostOfClient);
+            _ofClient[client] = has + 1;
+        }
+        return places.Ask(client, () => Left(client));
+    }
+
+    private void Left(string client)
+    {
+        lock (_ofClient)
+            if (--_ofClient[client] == 0)
+                _ofClient.Remove(client);
+    }
+}
