@@ -2,8 +2,11 @@ using System.Reflection;
 using DeepBaize.Core;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Data;
+using DeepBaize.Data.Answers;
+using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
 
 namespace DeepBaize.Web;
 
@@ -21,6 +24,22 @@ internal static class OpenApiDescription
                     "Metres, seconds and radians, degrees where a name says so; "
                     + "x up the table from the baulk cushion, y across from the yellow's side.";
                 document.Servers?.Clear();
+                return Task.CompletedTask;
+            }
+        );
+        options.AddOperationTransformer(
+            (operation, context, _) =>
+            {
+                if (context.Description.ActionDescriptor.EndpointMetadata.OfType<Once.TakesKey>().Any())
+                    (operation.Parameters ??= []).Add(
+                        new OpenApiParameter
+                        {
+                            Name = Once.Header,
+                            In = ParameterLocation.Header,
+                            Description = "A name of one's own for this request: asked again with the same one, it creates nothing anew.",
+                            Schema = new OpenApiSchema { Type = JsonSchemaType.String, MaxLength = KeptAnswer.MaxKey },
+                        }
+                    );
                 return Task.CompletedTask;
             }
         );

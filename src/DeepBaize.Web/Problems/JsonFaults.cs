@@ -89,6 +89,8 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
 
     private void CheckValue(JsonElement element, JsonTypeInfo type, string path)
     {
+        if (element.ValueKind == JsonValueKind.String && HasNul(element))
+            _errors.Add(new(path, "The text holds the character U+0000.", "a text without it", "wrongForm"));
         try
         {
             element.Deserialize(type);
@@ -96,6 +98,19 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
         catch (Exception e) when (e is JsonException or NotSupportedException or FormatException or InvalidOperationException)
         {
             _errors.Add(new(path == "" ? "body" : path, "The value has the wrong form.", AllowedFor(type.Type), "wrongForm"));
+        }
+    }
+
+    private static bool HasNul(JsonElement text)
+    {
+        try
+        {
+            return text.GetString()!.Contains('\0');
+        }
+        catch (InvalidOperationException)
+        {
+            // Half a pair of surrogates: told as a value of the wrong form.
+            return false;
         }
     }
 
@@ -110,7 +125,7 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
         return plain == typeof(bool) ? "true, false"
             : plain == typeof(int) || plain == typeof(uint) || plain == typeof(long) ? "a whole number"
             : plain == typeof(double) ? "a number"
-            : plain == typeof(string) ? "a text without the character U+0000"
+            : plain == typeof(string) ? "a text"
             : AsDescribed;
     }
 

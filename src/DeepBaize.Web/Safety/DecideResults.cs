@@ -152,7 +152,7 @@ public sealed record EscapeResult(
 );
 
 /// <summary>The mean of the corrections that were kept for these cushions, and the aim with it.</summary>
-public sealed record KeptResult(double Along, int Trials, double AimDegrees);
+public sealed record KeptResult(double Along, int Trials, double AimDegrees, uint Version);
 
 /// <summary>An event of the stream: pots and safeties, or escapes, best first, and the verdict so far.</summary>
 /// <param name="Wait">Only while it cannot begin yet.</param>
@@ -343,7 +343,7 @@ public sealed record DecideProgress(
         if (e.Way.Contact is not { } contact || known is null)
             return null;
         var turn = TryAndCorrect.Turn(layout.White.At, contact, known.Along);
-        return new(known.Along, known.Trials, e.Aim.Stroke.AimDegrees + turn.Degrees);
+        return new(known.Along, known.Trials, e.Aim.Stroke.AimDegrees + turn.Degrees, known.Version);
     }
 }
 

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { askOnce, creates } from './once'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -14,6 +15,7 @@ export type Simulation = Omit<Schemas['SimulationResult'], 'events'> & { events:
 export type Shot = Omit<Schemas['ShotResult'], 'simulation' | 'cushions'> & { simulation: Simulation }
 export type Cut = Schemas['CutResult']
 export type SavedPosition = Schemas['PositionResult']
+export type PositionItem = Schemas['PositionItem']
 export type Pot = Required<Schemas['PotEntry']>
 export type Way = Schemas['WayResult']
 export type Stroke = Required<Omit<Schemas['StrokeEntry'], 'pot'>> & { pot: Pot | null }
@@ -44,7 +46,7 @@ export class Problem extends Error {
 }
 
 // The page's own fetch, looked up at each call, so that a test can stand in for the server.
-export const client = createClient<paths>({ baseUrl: '', fetch: (request) => globalThis.fetch(request) })
+export const client = createClient<paths>({ baseUrl: '', fetch: (request) => askOnce(request) })
 
 const away = () => new Problem(0, 'Deep Baize does not answer.', '', [], null, 'away')
 
@@ -62,6 +64,15 @@ function problemOf(status: number, error: unknown): Problem {
 
 /** A request that was given up by the page itself: no failure, and nothing to tell. */
 export const isAbort = (e: unknown) => e instanceof DOMException && e.name === 'AbortError'
+
+/** Part of a list, and how many there are in all. */
+export async function askList<T>(
+  call: Promise<{ data?: T[]; error?: unknown; response: Response }>,
+): Promise<{ items: T[]; total: number }> {
+  const items = await ask(call)
+  const total = Number((await call).response.headers.get('Total-Count') ?? items.length)
+  return { items, total }
+}
 
 /** The data of a call; a Problem thrown if it is refused, an AbortError if it is given up. */
 export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
@@ -81,7 +92,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
 async function send(path: string, request: RequestInit): Promise<Response> {
   let response
   try {
-    response = await fetch(path, request)
+    response = await (creates(path) ? askOnce(new Request(new URL(path, location.href), request)) : fetch(path, request))
   } catch (e) {
     if (request.signal?.aborted) throw e
     throw away()
@@ -108,11 +119,18 @@ export async function follow<T>(path: keyof paths, body: unknown, signal: AbortS
     const events = (rest + value).split('\n\n')
     rest = events.pop()!
     for (const event of events) {
-      const data = event
-        .split('\n')
-        .filter((line) => line.startsWith('data:'))
-        .map((line) => line.slice(5).trimStart())
-        .join('\n')
+      const field = (name: string) =>
+        event
+          .split('\n')
+          .filter((line) => line.startsWith(`${name}:`))
+          .map((line) => line.slice(name.length + 1).trimStart())
+          .join('\n')
+      const data = field('data')
+      // The status was sent long ago: what went wrong since is an event of its own, and the last.
+      if (field('event') === 'problem') {
+        const problem = JSON.parse(data) as { status: number }
+        throw problemOf(problem.status, problem)
+      }
       if (data) tell(JSON.parse(data) as T)
     }
   }

@@ -182,7 +182,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** A kept shot with its balls and its stroke */
+        get: operations["readShot"];
         /** Another name or another line on it */
         put: operations["editShot"];
         post?: never;
@@ -372,7 +373,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The latest first */
+        /** The latest first; search looks in titles and names; in parts */
         get: operations["listFrames"];
         put?: never;
         /** Writes a new frame down */
@@ -494,7 +495,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What trials on this table have taught, by cushions */
+        /** What trials on this table have taught, by cushions; in parts */
         get: operations["listCorrections"];
         put?: never;
         /** Keeps a correction as this table's */
@@ -632,7 +633,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The latest first; search looks in names and lines about them */
+        /** The latest first; search looks in names and lines about them; in parts */
         get: operations["listPositions"];
         put?: never;
         /** Saves a new position */
@@ -738,7 +739,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Shots kept with any position; search looks in names, lines and the position's name */
+        /** Shots kept with any position; search looks in names, lines and the position's name; in parts */
         get: operations["findShots"];
         put?: never;
         post?: never;
@@ -755,7 +756,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Plans kept with any position; search looks in names and the position's name */
+        /** Plans kept with any position; search looks in names and the position's name; in parts */
         get: operations["findPlans"];
         put?: never;
         post?: never;
@@ -862,7 +863,7 @@ export interface components {
         };
         /** @description An event of the stream: the best opening of each kind so far. */
         BlackBallEvent: {
-            wait: null | components["schemas"]["PlanWait"];
+            wait: null | components["schemas"]["SearchWait"];
             /** Format: int64 */
             examined: number;
             /** Format: double */
@@ -996,6 +997,8 @@ export interface components {
             along: number;
             /** Format: int32 */
             trials: number;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description If the stroke is a usual error of pace off; m. */
         CoverResult: {
@@ -1066,7 +1069,7 @@ export interface components {
         };
         /** @description An event of the stream: pots and safeties, or escapes, best first, and the verdict so far. */
         DecideProgress: {
-            wait: null | components["schemas"]["PlanWait"];
+            wait: null | components["schemas"]["SearchWait"];
             /** Format: int64 */
             examined: number;
             /**
@@ -1298,6 +1301,8 @@ export interface components {
             highestBreak: number;
             /** Format: date-time */
             updatedAt: string;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description A stored frame with its story. */
         FrameRecordResult: {
@@ -1493,6 +1498,8 @@ export interface components {
             trials: number;
             /** Format: double */
             aimDegrees: number;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description What is left to the other player. Lengths in m, worth in points. */
         LeaveResult: {
@@ -1728,22 +1735,9 @@ export interface components {
          * @enum {unknown}
          */
         PlanTarget: "mostPoints" | "score" | "clear";
-        /** @description Where a plan stands that cannot begin yet. */
-        PlanWait: {
-            /**
-             * Format: int32
-             * @description So many begin before it.
-             */
-            ahead: number;
-            /**
-             * Format: double
-             * @description About so long until it begins, by how long the last ones took.
-             */
-            seconds: number;
-        };
         /** @description An event of the stream: how far a plan is, or when it will begin. */
         PlansProgress: {
-            wait: null | components["schemas"]["PlanWait"];
+            wait: null | components["schemas"]["SearchWait"];
             /**
              * Format: int64
              * @description Positions looked at.
@@ -1869,6 +1863,27 @@ export interface components {
                 [key: string]: number;
             };
             frame?: null | components["schemas"]["FrameEntry"];
+        };
+        /** @description A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played. */
+        PositionItem: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            about: string;
+            balls: components["schemas"]["BallEntry"][];
+            /**
+             * Format: int32
+             * @description Points of the break that is under way there.
+             */
+            break: number;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: date-time */
+            deletedAt: null | string;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description Another name for a position, or another line about it. */
         PositionRename: {
@@ -2194,6 +2209,8 @@ export interface components {
             name: string;
             /** Format: date-time */
             createdAt: string;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description A kept plan, whole. */
         SavedPlanResult: {
@@ -2204,6 +2221,8 @@ export interface components {
             body: components["schemas"]["PlanBody"];
             /** Format: date-time */
             createdAt: string;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description A shot to keep with its position. */
         SavedShotDraft: {
@@ -2217,8 +2236,25 @@ export interface components {
             name: string;
             /** @description The one line to take down on the shot. */
             note?: string;
+            /**
+             * Format: uint32
+             * @description As read: a save over somebody else's newer one is refused with 409.
+             */
+            version: number;
         };
-        /** @description A kept shot. */
+        /** @description A kept shot in a list. */
+        SavedShotItem: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            note: string;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A kept shot, whole. */
         SavedShotResult: {
             /** Format: uuid */
             id: string;
@@ -2227,6 +2263,21 @@ export interface components {
             content: components["schemas"]["PositionContent"];
             /** Format: date-time */
             createdAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description Where a search stands that cannot begin yet. */
+        SearchWait: {
+            /**
+             * Format: int32
+             * @description So many begin before it.
+             */
+            ahead: number;
+            /**
+             * Format: double
+             * @description About so long until it begins, by how long the last ones took.
+             */
+            seconds: number;
         };
         /** @description How far one standard deviation of each error moves the place where the white stops, m. */
         Sensitivity: {
@@ -2412,6 +2463,31 @@ export interface components {
          * @enum {unknown}
          */
         Stance: "natural" | "stretch" | "otherHand" | "rest";
+        /** @description The player as stored, and as saved over what was read. */
+        StoredPlayer: {
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409.
+             */
+            version: number;
+            /** @description right or left. */
+            hand?: string;
+            /**
+             * Format: double
+             * @description How tall, m.
+             */
+            height?: number;
+            /** @description tour, county, club, learner, or own for the parts set by hand. */
+            skill?: string;
+            own?: null | components["schemas"]["SkillEntry"];
+            /** @description On cuts: plain, or helping for a touch of helping side. */
+            sideHabit?: string;
+            /**
+             * Format: double
+             * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
+             */
+            naturalElevation?: number;
+        };
         /** @description A turn in which something was potted; End is the shot that ended it. */
         StoryBreakResult: {
             /** Format: int32 */
@@ -2608,6 +2684,7 @@ export interface components {
             share: number;
             ways: components["schemas"]["WayResult"][];
             asSet: null | components["schemas"]["WayResult"];
+            wait: null | components["schemas"]["SearchWait"];
         };
         /** @description A pot, what the white is to do after it, and who plays. */
         WaysRequest: {
@@ -2965,7 +3042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedShotResult"][];
+                    "application/json": components["schemas"]["SavedShotItem"][];
                 };
             };
             /** @description Bad Request */
@@ -3000,7 +3077,10 @@ export interface operations {
     createShot: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 positionId: string;
             };
@@ -3014,6 +3094,65 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3093,6 +3232,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -3106,7 +3263,9 @@ export interface operations {
     };
     deleteShot: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 positionId: string;
@@ -3134,6 +3293,24 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3459,7 +3636,10 @@ export interface operations {
     createPlan: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 positionId: string;
             };
@@ -3491,6 +3671,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3561,7 +3750,9 @@ export interface operations {
     };
     deletePlan: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 positionId: string;
@@ -3596,6 +3787,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -3609,7 +3818,13 @@ export interface operations {
     };
     listFrames: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                search?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3648,7 +3863,10 @@ export interface operations {
     createFrame: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -3669,6 +3887,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3787,6 +4014,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -3800,7 +4036,9 @@ export interface operations {
     };
     deleteFrame: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 id: string;
@@ -3834,6 +4072,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -3848,7 +4104,10 @@ export interface operations {
     importFrame: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -3869,6 +4128,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4044,7 +4312,12 @@ export interface operations {
     };
     listCorrections: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4083,7 +4356,10 @@ export interface operations {
     keepCorrection: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4111,6 +4387,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -4124,7 +4409,9 @@ export interface operations {
     };
     forgetCorrection: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 route: string;
@@ -4142,6 +4429,33 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4208,7 +4522,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlayerEntry"];
+                    "application/json": components["schemas"]["StoredPlayer"];
                 };
             };
             /** @description Bad Request */
@@ -4240,7 +4554,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlayerEntry"];
+                "application/json": components["schemas"]["StoredPlayer"];
             };
         };
         responses: {
@@ -4250,11 +4564,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlayerEntry"];
+                    "application/json": components["schemas"]["StoredPlayer"];
                 };
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4395,6 +4727,10 @@ export interface operations {
     listPositions: {
         parameters: {
             query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
                 search?: string;
                 deleted?: boolean;
             };
@@ -4410,7 +4746,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PositionResult"][];
+                    "application/json": components["schemas"]["PositionItem"][];
                 };
             };
             /** @description Bad Request */
@@ -4436,7 +4772,10 @@ export interface operations {
     createPosition: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4457,6 +4796,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4575,6 +4923,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -4588,7 +4945,9 @@ export interface operations {
     };
     deletePosition: {
         parameters: {
-            query?: never;
+            query: {
+                version: number;
+            };
             header?: never;
             path: {
                 id: string;
@@ -4615,6 +4974,24 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4684,6 +5061,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -4733,6 +5119,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -4747,7 +5142,10 @@ export interface operations {
     importPosition: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4768,6 +5166,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4855,6 +5262,10 @@ export interface operations {
     findShots: {
         parameters: {
             query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
                 search?: string;
             };
             header?: never;
@@ -4895,6 +5306,10 @@ export interface operations {
     findPlans: {
         parameters: {
             query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
                 search?: string;
             };
             header?: never;

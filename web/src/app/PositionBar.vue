@@ -31,9 +31,8 @@ function endAbout() {
 
 const deeds: Record<string, () => unknown> = {
   saveAs: () => keeping.saveAs(),
-  rename: () =>
-    position.origin && keeping.rename({ id: position.origin.id, name: position.draft.name, version: position.origin.version }, () => {}),
-  remove: () => position.origin && keeping.remove({ id: position.origin.id, name: position.draft.name }, () => {}),
+  rename: () => position.origin && keeping.rename({ ...position.origin, name: position.draft.name }, () => {}),
+  remove: () => position.origin && keeping.remove({ ...position.origin, name: position.draft.name }, () => {}),
   json: () => keeping.exportJson(),
   svg: () => keeping.exportSvg(),
   conditions: showConditions,

@@ -9,6 +9,14 @@ const what: Record<string, { title: string; todo: string }> = {
   },
   unexpected: { title: 'Something went wrong in Deep Baize itself.', todo: 'Nothing was changed. The server’s log says more.' },
   conflict: { title: 'It has been saved elsewhere since you opened it.', todo: 'Yours is still here.' },
+  databaseCrowded: { title: 'The database has too much to do.', todo: 'What you were editing is still here. Try again in a moment.' },
+  databaseBusy: { title: 'The database took too long.', todo: 'What you were editing is still here. Try again in a moment.' },
+  diskFull: { title: 'The disk of the database is full.', todo: 'What you were editing is still here. Make room on it, and save again.' },
+  readOnly: { title: 'The database takes no changes at the moment.', todo: 'What you were editing is still here.' },
+  stopping: { title: 'Deep Baize is being stopped.', todo: 'Nothing that was saved is lost. Try again once it is back.' },
+  tookTooLong: { title: 'The search took too long and was ended.', todo: 'Try again when less is going on.' },
+  tooManySearches: { title: 'Too many searches at once.', todo: 'Let some of them end first.' },
+  tooManyRequests: { title: 'That was too much at once.', todo: 'Wait a second, and try again.' },
   tooLarge: { title: 'That is too large.', todo: '' },
 }
 

@@ -27,6 +27,25 @@ describe('a search', () => {
   })
   afterEach(() => scope.stop())
 
+  it('tells what went wrong in the midst of it, once the status is long sent', async () => {
+    vi.stubGlobal('fetch', async () => {
+      const problem = { status: 503, title: 'Deep Baize is being stopped.', code: 'stopping' }
+      return new Response(`data: {"share":0.2}\n\nevent: problem\ndata: ${JSON.stringify(problem)}\n\n`, { status: 200 })
+    })
+    const told: object[] = []
+    const search = scope.run(() =>
+      useSearch<object>(
+        '/api/ways',
+        'The search',
+        () => ({}),
+        (e) => told.push(e),
+      ),
+    )!
+    await search.search()
+    expect(told).toEqual([{ share: 0.2 }])
+    expect([search.problem.value?.code, search.isSearching.value]).toEqual(['stopping', false])
+  })
+
   it('ends with what started it, and tells nothing more', async () => {
     const asked = slowServer()
     const told: object[] = []

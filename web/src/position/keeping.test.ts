@@ -106,7 +106,7 @@ describe('keeping positions', () => {
 
   it('deletes at once and brings back with one undo, the table as it was', async () => {
     const asked = serve((a) => (a.method === 'POST' ? { status: 200, body: saved(3) } : undefined))
-    await useKeeping().remove({ id: 'p1', name: 'A pot' }, () => {})
+    await useKeeping().remove({ id: 'p1', name: 'A pot', version: 1 }, () => {})
     expect(useDraft().origin).toBeNull()
     expect(useDraft().content.balls).toHaveLength(1)
     useNotices().notices[0].action!.run()
@@ -115,19 +115,20 @@ describe('keeping positions', () => {
   })
 
   it('does not clear a changed table unasked', async () => {
-    serve(() => ({ status: 200, body: saved(2) }))
+    const asked = serve((a) => ({ status: 200, body: a.path.endsWith('p2') ? other : saved(1) }))
     const other = { ...saved(1, 'Another'), id: 'p2' }
     const question = vi.spyOn(ElMessageBox, 'confirm')
     change()
     question.mockRejectedValueOnce('close')
-    await useKeeping().open(other)
+    await useKeeping().openById('p2')
     expect(useDraft().draft.name).toBe('A pot')
     question.mockRejectedValueOnce('cancel')
-    await useKeeping().open(other)
+    await useKeeping().openById('p2')
     expect(useDraft().draft.name).toBe('Another')
     // Unchanged, it makes way without a question.
-    await useKeeping().open(saved(1))
+    await useKeeping().openById('p1')
     expect(question).toHaveBeenCalledTimes(2)
+    expect(asked).toHaveLength(2)
     expect(useDraft().draft.name).toBe('A pot')
   })
 

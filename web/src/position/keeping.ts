@@ -78,9 +78,10 @@ export const useKeeping = defineStore('keeping', () => {
     }, 'Not renamed')
   }
 
-  function remove(saved: { id: string; name: string }, after: () => void) {
+  function remove(saved: { id: string; name: string; version: number }, after: () => void) {
     return attempt(async () => {
-      await ask(client.DELETE('/api/positions/{id}', { params: { path: { id: saved.id } } }))
+      const version = position.origin?.id === saved.id ? position.origin.version : saved.version
+      await ask(client.DELETE('/api/positions/{id}', { params: { path: { id: saved.id }, query: { version } } }))
       // What is on the table stays there, as something not yet saved.
       if (position.origin?.id === saved.id) position.cameFrom(null)
       after()
@@ -118,12 +119,7 @@ export const useKeeping = defineStore('keeping', () => {
     }
   }
 
-  async function open(saved: SavedPosition) {
-    if (!(await mayLeave())) return
-    saving.open(saved)
-  }
-
-  /** Opens what an address names; says whether it is there now. */
+  /** Opens what an address or a list names; says whether it is there now. */
   async function openById(id: string): Promise<boolean> {
     if (!(await mayLeave())) return false
     let isThere = false
@@ -198,7 +194,6 @@ export const useKeeping = defineStore('keeping', () => {
     rename,
     remove,
     restore,
-    open,
     openById,
     startNew,
     dropConflict,

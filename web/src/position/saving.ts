@@ -67,7 +67,8 @@ export const useSaving = defineStore('saving', () => {
       }
     }
     const positions = await ask(client.GET('/api/positions'))
-    return positions.find((p) => (p.content.frame?.break ?? 0) > 1) ?? positions[0] ?? null
+    const shown = positions.find((p) => p.break > 1) ?? positions[0]
+    return shown ? ask(client.GET('/api/positions/{id}', { params: { path: { id: shown.id } } })) : null
   }
 
   /** What was not saved when the last tab was closed comes back, and can be put aside. */

@@ -227,9 +227,10 @@ export const usePlans = defineStore('plans', () => {
       problem.value = null
     }, 'The plan is not opened')
 
-  const remove = (id: string) =>
+  const remove = ({ id, version }: SavedItem) =>
     attempt(async () => {
-      await ask(client.DELETE('/api/positions/{positionId}/plans/{id}', { params: { path: { positionId: position.origin!.id, id } } }))
+      const where = { path: { positionId: position.origin!.id, id }, query: { version } }
+      await ask(client.DELETE('/api/positions/{positionId}/plans/{id}', { params: where }))
       await loadSaved()
     }, 'The plan is not deleted')
 

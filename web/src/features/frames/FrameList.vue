@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import FilePick from '../../ui/FilePick.vue'
 import LineButton from '../../ui/LineButton.vue'
+import MoreButton from '../../ui/MoreButton.vue'
 import { useRecords } from './records'
 
 /** The frames that are written down, and a new one. */
@@ -39,6 +40,16 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         <FilePick accept=".json,application/json" test-id="import-frame" @picked="pick">Import a file</FilePick>
       </div>
     </form>
+    <ElInput
+      v-if="records.search || (records.items?.length ?? 0) > 5"
+      v-model="records.search"
+      type="search"
+      class="search"
+      placeholder="Search titles and players"
+      aria-label="Search the frames"
+      clearable
+      data-testid="frame-search"
+    />
     <ul v-if="records.items?.length" class="list" data-testid="frame-list">
       <li v-for="f in records.items" :key="f.id">
         <LineButton @click="router.push({ name: 'frame', params: { id: f.id } })">
@@ -51,9 +62,11 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         <ElButton :aria-label="`Delete ${f.title}`" @click="records.remove(f)">Delete</ElButton>
       </li>
     </ul>
+    <p v-else-if="records.items && records.search" class="soft">No frame has all of these words.</p>
     <p v-else-if="records.items" class="soft">
       No frame is written down yet. Begin one: each shot is a tap, and breaks, kinds of stroke and where it goes wrong are counted for you.
     </p>
+    <MoreButton :shown="records.items?.length ?? 0" :total="records.total" @more="records.more" />
   </div>
 </template>
 
@@ -71,6 +84,9 @@ form {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
+}
+.search {
+  margin-bottom: 10px;
 }
 .list {
   list-style: none;

@@ -1,11 +1,12 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
-import { ask, client, exchange, fileAt, type Schemas } from '../../api/client'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ask, askList, client, exchange, fileAt, type Schemas } from '../../api/client'
 import { played } from '../../position/played'
 import { useKeeping } from '../../position/keeping'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
+import { useLatest } from '../../lib/useLatest'
 
 export type Item = Schemas['FrameItem']
 export type Record_ = Schemas['FrameRecordResult']
@@ -23,10 +24,31 @@ export const useRecords = defineStore('records', () => {
 
   const shots = computed(() => record.value?.story.shots.map((s) => s.shot) ?? [])
 
-  const list = () =>
-    attempt(async () => {
-      items.value = await ask(client.GET('/api/frames'))
-    }, 'The frames are not read')
+  /** The words that are searched for in titles and names. */
+  const search = ref('')
+  /** So many there are of them in all; what is shown is the first. */
+  const total = ref(0)
+  const step = 50
+  const shown = ref(step)
+
+  const read = useLatest(async () => {
+    const found = await askList(client.GET('/api/frames', { params: { query: { search: search.value.trim(), take: shown.value } } }))
+    items.value = found.items
+    total.value = found.total
+  })
+  const list = () => attempt(read, 'The frames are not read')
+  watch(
+    search,
+    useDebounceFn(() => {
+      shown.value = step
+      void list()
+    }, 150),
+  )
+
+  function more() {
+    shown.value = Math.min(total.value, shown.value + step)
+    void list()
+  }
 
   const open = (id: string) =>
     attempt(async () => {
@@ -83,10 +105,10 @@ export const useRecords = defineStore('records', () => {
     void list()
   }
 
-  const remove = (item: { id: string; title: string }) =>
+  const remove = (item: { id: string; title: string; version: number }) =>
     attempt(async () => {
       const file = await ask(client.GET('/api/frames/{id}/export/json', { params: { path: { id: item.id } } }))
-      await ask(client.DELETE('/api/frames/{id}', { params: { path: { id: item.id } } }))
+      await ask(client.DELETE('/api/frames/{id}', { params: { path: { id: item.id }, query: { version: item.version } } }))
       if (record.value?.id === item.id) close()
       await list()
       notices.show({
@@ -108,5 +130,5 @@ export const useRecords = defineStore('records', () => {
       keeping.download(await fileAt(`/api/frames/${record.value!.id}/export/${kind}`), kind, record.value!.title)
     }, 'Not exported')
 
-  return { items, record, last, busy, shots, list, show, start, enter, undo, write, remove, bringIn, exportAs }
+  return { items, search, total, more, record, last, busy, shots, list, show, start, enter, undo, write, remove, bringIn, exportAs }
 })

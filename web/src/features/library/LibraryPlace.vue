@@ -6,6 +6,7 @@ import { useKeeping } from '../../position/keeping'
 import MiniPlan from '../../table/MiniPlan.vue'
 import FilePick from '../../ui/FilePick.vue'
 import LineButton from '../../ui/LineButton.vue'
+import MoreButton from '../../ui/MoreButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { shelves, useLibrary } from './library'
 
@@ -71,9 +72,9 @@ const placeOf = (positionId: string) =>
     </ul>
     <ul v-else-if="!isKept && library.positions?.length" class="list" data-testid="library">
       <li v-for="p in library.positions" :key="p.id" :class="{ current: position.origin?.id === p.id }">
-        <LineButton class="open" :disabled="isBin" @click="keeping.open(p)">
+        <LineButton class="open" :disabled="isBin" @click="keeping.openById(p.id)">
           <span class="item">
-            <MiniPlan :balls="p.content.balls" :reference="position.reference!" />
+            <MiniPlan :balls="p.balls" :reference="position.reference!" />
             <span class="text">
               <strong>{{ p.name }}</strong>
               <span class="about">{{ p.about }}</span>
@@ -92,6 +93,7 @@ const placeOf = (positionId: string) =>
     </ul>
     <p v-else-if="isKept ? library.kept : library.positions" class="soft">{{ empty }}</p>
     <p v-else class="soft" role="status">Looking …</p>
+    <MoreButton :shown="(isKept ? library.kept : library.positions)?.length ?? 0" :total="library.total" @more="library.more" />
   </main>
 </template>
 

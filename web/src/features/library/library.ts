@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
-import { ask, client, Problem, type SavedPosition, type Schemas } from '../../api/client'
+import { askList, client, Problem, type PositionItem, type Schemas } from '../../api/client'
 import { problemWords } from '../../lib/problemWords'
 import { useLatest } from '../../lib/useLatest'
 
@@ -17,32 +17,40 @@ export const shelves: { value: Shelf; label: string; testId: string }[] = [
 export const useLibrary = defineStore('library', () => {
   const search = ref('')
   const shelf = ref<Shelf>('positions')
-  const positions = shallowRef<SavedPosition[] | null>(null)
+  const positions = shallowRef<PositionItem[] | null>(null)
   const kept = shallowRef<Schemas['KeptItem'][] | null>(null)
   const trouble = ref('')
   /** How many each shelf has of what is searched for; none while nothing is. */
   const counts = shallowRef<Record<Shelf, number> | null>(null)
 
+  /** So many the shelf has in all; what is shown is the first of them. */
+  const total = ref(0)
+  /** So many are shown at first, and so many more each time. */
+  const step = 50
+  const shown = ref(step)
+
   /** In the order they were asked: the answer to an older word never replaces that to a newer. */
   const load = useLatest(async () => {
     const [words, of] = [search.value.trim(), shelf.value]
-    const query = { params: { query: { search: words } } }
-    const positionsOf = (deleted: boolean) => ask(client.GET('/api/positions', { params: { query: { search: words, deleted } } }))
+    /** Of another shelf than this it is asked only how many there are. */
+    const part = (s: Shelf) => ({ search: words, take: s === of ? shown.value : 1 })
+    const none = { items: [], total: 0 }
+    const positionsOf = (s: Shelf, deleted: boolean) =>
+      askList(client.GET('/api/positions', { params: { query: { ...part(s), deleted } } }))
     try {
       // What is searched for may stand on another shelf.
       const wants = (s: Shelf) => !!words || s === of
       const [saved, shots, plans, bin] = await Promise.all([
-        wants('positions') ? positionsOf(false) : [],
-        wants('shots') ? ask(client.GET('/api/library/shots', query)) : [],
-        wants('plans') ? ask(client.GET('/api/library/plans', query)) : [],
-        wants('bin') ? positionsOf(true) : [],
+        wants('positions') ? positionsOf('positions', false) : none,
+        wants('shots') ? askList(client.GET('/api/library/shots', { params: { query: part('shots') } })) : none,
+        wants('plans') ? askList(client.GET('/api/library/plans', { params: { query: part('plans') } })) : none,
+        wants('bin') ? positionsOf('bin', true) : none,
       ])
       const found = { positions: saved, shots, plans, bin }
-      if (of === 'shots' || of === 'plans') kept.value = found[of]
-      else positions.value = found[of]
-      counts.value = words
-        ? { positions: found.positions.length, shots: found.shots.length, plans: found.plans.length, bin: found.bin.length }
-        : null
+      if (of === 'shots' || of === 'plans') kept.value = found[of].items
+      else positions.value = found[of].items
+      total.value = found[of].total
+      counts.value = words ? { positions: saved.total, shots: shots.total, plans: plans.total, bin: bin.total } : null
       trouble.value = ''
     } catch (e) {
       if (!(e instanceof Problem)) throw e
@@ -51,12 +59,21 @@ export const useLibrary = defineStore('library', () => {
   })
   watch(
     search,
-    useDebounceFn(() => void load(), 150),
+    useDebounceFn(() => {
+      shown.value = step
+      void load()
+    }, 150),
   )
   watch(shelf, () => {
     positions.value = kept.value = null
+    shown.value = step
     void load()
   })
 
-  return { search, shelf, positions, kept, trouble, counts, load }
+  function more() {
+    shown.value = Math.min(total.value, shown.value + step)
+    void load()
+  }
+
+  return { search, shelf, positions, kept, trouble, counts, total, load, more }
 })

@@ -14,9 +14,9 @@ const load = () =>
   attempt(async () => {
     kept.value = await ask(client.GET('/api/escape/corrections'))
   }, 'The corrections are not read')
-const forget = (route: string) =>
+const forget = ({ route, version }: Schemas['CorrectionResult']) =>
   attempt(async () => {
-    await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route } } }))
+    await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route }, query: { version } } }))
     await load()
   }, 'Not forgotten')
 void load()
@@ -32,7 +32,7 @@ void load()
           >{{ sentence(offCushionsWords(c.route.split('.'))) }}: {{ alongWords({ cushions: c.route.split('.') }, c.along) }}, from
           {{ countWords(c.trials, 'trial') }}</span
         >
-        <ElButton size="small" @click="forget(c.route)">Forget it</ElButton>
+        <ElButton size="small" @click="forget(c)">Forget it</ElButton>
       </li>
     </ul>
     <p v-else-if="kept" class="soft">

@@ -176,8 +176,10 @@ export const useDecide = defineStore('decide', () => {
   }
 
   async function forget(escape: Escape) {
+    const { route, kept } = escape
+    if (!kept) return
     await attempt(async () => {
-      await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route: escape.route } } }))
+      await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route }, query: { version: kept.version } } }))
       void search()
     }, 'Not forgotten')
   }

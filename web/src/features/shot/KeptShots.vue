@@ -17,7 +17,7 @@ watch(
   (shots) => (lines.value = Object.fromEntries(shots.map((s) => [s.id, s.note]))),
   { immediate: true },
 )
-const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.content.stroke, pot: null })
+const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, pot: null })
 </script>
 
 <template>

@@ -127,6 +127,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
       :share="ways.share"
       label="How far the search is"
       :count="`${ways.strokes.toLocaleString('en')} strokes`"
+      :wait="ways.wait"
       stop-test-id="stop-search"
       @stop="ways.stop()"
       @go-on="ways.search()"

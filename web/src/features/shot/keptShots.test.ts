@@ -8,7 +8,7 @@ import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { useSaving } from '../../position/saving'
 import { useGoal } from './goal'
-import { type KeptShot, useKeptShots } from './keptShots'
+import { useKeptShots } from './keptShots'
 
 const position = {
   id: 'p1',
@@ -55,7 +55,7 @@ const shot = {
 } as unknown as Shot
 
 describe('kept shots', () => {
-  let kept: KeptShot[]
+  let kept: Schemas['SavedShotResult'][]
   beforeEach(() => {
     sessionStorage.clear()
     setActivePinia(createPinia())
@@ -64,8 +64,11 @@ describe('kept shots', () => {
       const answer = (body: unknown) => new Response(JSON.stringify(body), { status: 200, headers: { 'Content-Type': 'application/json' } })
       if (!input.url.includes('/shots')) return answer({})
       if (input.method === 'POST') kept.push({ id: `s${kept.length + 1}`, ...(await input.json()) })
-      if (input.method === 'DELETE') kept = kept.filter((s) => !input.url.endsWith(s.id))
-      return answer(kept)
+      const path = new URL(input.url).pathname
+      if (input.method === 'DELETE') kept = kept.filter((s) => !path.endsWith(s.id))
+      // The list says what there is; the balls come with the one that is opened.
+      const one = kept.find((s) => path.endsWith(`/${s.id}`))
+      return answer(one ?? kept.map(({ content, ...item }) => ({ ...item, stroke: content.stroke })))
     })
     useSaving().open(position)
   })
@@ -93,7 +96,7 @@ describe('kept shots', () => {
     position.content.balls[1].x = 2.5
     position.setStroke({ pace: 8 })
     position.commit()
-    store.open(store.shots[0])
+    await store.open(store.shots[0])
     expect([position.content.balls[1].x, position.stroke.pace]).toEqual([2, 5])
     position.undo()
     expect([position.content.balls[1].x, position.stroke.pace]).toEqual([2.5, 8])

@@ -18,7 +18,7 @@ import { shareWords } from '../../lib/estimates'
 import { useJudgements } from './judgements'
 import { allowanceWords, buttWords } from './words'
 
-export type KeptShot = Schemas['SavedShotResult']
+export type KeptShot = Schemas['SavedShotItem']
 
 /** The shots kept with the position, the line to take down, and the card. */
 export const useKeptShots = defineStore('keptShots', () => {
@@ -66,17 +66,24 @@ export const useKeptShots = defineStore('keptShots', () => {
   }
 
   /** Puts the balls and the stroke back as they were kept; undo goes back. */
-  function open(shot: KeptShot) {
-    position.replace(contentOf(shot.content))
-    note.value = shot.note
-  }
+  const open = (shot: KeptShot) =>
+    attempt(async () => {
+      const about = position.opened
+      const whole = await read(shot)
+      if (position.opened !== about) return
+      position.replace(contentOf(whole.content))
+      note.value = whole.note
+    }, 'The shot is not opened')
+
+  const pathOf = (shot: KeptShot) => ({ ...path().params.path, id: shot.id })
+  const read = (shot: KeptShot) => ask(client.GET('/api/positions/{positionId}/shots/{id}', { params: { path: pathOf(shot) } }))
 
   function rewrite(shot: KeptShot, text: string) {
     return attempt(async () => {
       await ask(
         client.PUT('/api/positions/{positionId}/shots/{id}', {
-          params: { path: { ...path().params.path, id: shot.id } },
-          body: { name: shot.name, note: text },
+          params: { path: pathOf(shot) },
+          body: { name: shot.name, note: text, version: shot.version },
         }),
       )
       await list()
@@ -85,9 +92,10 @@ export const useKeptShots = defineStore('keptShots', () => {
 
   function remove(shot: KeptShot) {
     return attempt(async () => {
-      await ask(client.DELETE('/api/positions/{positionId}/shots/{id}', { params: { path: { ...path().params.path, id: shot.id } } }))
+      const { name, note: text, content } = await read(shot)
+      const where = { path: pathOf(shot), query: { version: shot.version } }
+      await ask(client.DELETE('/api/positions/{positionId}/shots/{id}', { params: where }))
       await list()
-      const { name, note: text, content } = shot
       const back = async () => {
         await ask(client.POST('/api/positions/{positionId}/shots', { ...path(), body: { name, note: text, content } }))
         await list()

@@ -19,6 +19,7 @@ export const useWays = defineStore('ways', () => {
   const asSet = shallowRef<Way | null>(null)
   const share = ref(0)
   const strokes = ref(0)
+  const wait = shallowRef<Schemas['WaysProgress']['wait']>(null)
   /** Search plain ball only. */
   const plainOnly = ref(false)
   /** Keys of the ways laid beside one another: A, then B. */
@@ -51,6 +52,7 @@ export const useWays = defineStore('ways', () => {
     (progress) => {
       share.value = progress.share
       strokes.value = progress.strokes
+      wait.value = progress.wait
       // The first event tells of the stroke as it is set up; what was found before stays until there is something newer.
       if (progress.share === 0) asSet.value = progress.asSet
       else ways.value = progress.ways
@@ -108,6 +110,7 @@ export const useWays = defineStore('ways', () => {
     asSet,
     share,
     strokes,
+    wait,
     isSearching,
     wasStopped,
     problem,
