@@ -18,7 +18,7 @@ public static class Connections
     public static string ForServing(string connection)
     {
         var settings = new NpgsqlConnectionStringBuilder(connection) { ApplicationName = "Deep Baize" };
-        if (!settings.ContainsKey("Maximum Pool Size"))
+        if (!settings.ShouldSerialize("Maximum Pool Size"))
             settings.MaxPoolSize = MostAtOnce;
         // A place in the pool is waited for longer than any statement may take.
         settings.Timeout = (int)Statement.TotalSeconds + 5;

@@ -7,7 +7,7 @@ namespace DeepBaize.Web.Tests;
 [Collection("application")]
 public class DescriptionTests(Application app)
 {
-    private static string Docs
+    internal static string Docs
     {
         get
         {

@@ -89,7 +89,7 @@ internal static class FrameCsv
         return
         [
             Figure(number),
-            s.Player == 0 ? frame.First : frame.Second,
+            Cell(s.Player == 0 ? frame.First : frame.Second),
             s.On.Name(),
             Camel(s.Shot.Kind),
             string.Join(' ', s.Shot.Potted),
@@ -104,6 +104,11 @@ internal static class FrameCsv
             Figure(s.Shot.White?.Y),
         ];
     }
+
+    /// <summary>
+    /// A text that somebody wrote: begun like a formula, a spreadsheet would reckon with it (OWASP, "CSV Injection"), so a ' goes before it.
+    /// </summary>
+    private static string Cell(string text) => text.Length > 0 && "=+-@\t\r".Contains(text[0]) ? $"'{text}" : text;
 
     private static string Camel(Enum value) => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
 }

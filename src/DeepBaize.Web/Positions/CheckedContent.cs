@@ -34,8 +34,8 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
                     ElevationDegrees = Reach.ButtFor(layout, stroke with { AimDegrees = aim }, player),
                 }
                 : stroke;
-        if (content.Frame?.On is { } on)
-            BallsOn.Named(on, "frame.on");
+        if (content.Frame is { } frame)
+            CheckFrame(frame);
         var isFree = content.Stroke.Free;
         if (content.Stroke.Pot is not { } pot)
             return new(layout, shape, AsTheCueLies(stroke.AimDegrees), isFree, null, content.Frame) { Unraised = stroke };
@@ -66,6 +66,20 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         var meant = new Pot(slot, pocket, pot.Part, through, off);
         var asItLies = AsTheCueLies(isFree ? stroke.AimDegrees : Cut.Of(layout, meant, shape).AimDegrees);
         return new(layout, shape, asItLies, isFree, meant, content.Frame) { Unraised = stroke };
+    }
+
+    /// <summary>What can be seen of a frame without its balls; the rest when it is asked about.</summary>
+    private static void CheckFrame(FrameEntry frame)
+    {
+        const int most = 999;
+        if (frame.On is { } on)
+            BallsOn.Named(on, "frame.on");
+        var checks = new Checks("frame");
+        checks.Range("first", frame.First, 0, most);
+        checks.Range("second", frame.Second, 0, most);
+        checks.Range("turn", frame.Turn, 0, 1);
+        checks.Range("break", frame.Break, 0, most);
+        checks.ThrowIfAny();
     }
 
     /// <summary>The balls with the frame they are in.</summary>

@@ -108,12 +108,13 @@ internal static class Once
 
     private static async Task<byte[]> FingerprintAsync(HttpContext http)
     {
-        using var all = new MemoryStream(Encoding.UTF8.GetBytes($"{http.Request.Method} {http.Request.Path}\n"));
-        all.Position = all.Length;
+        using var all = new MemoryStream();
+        all.Write(Encoding.UTF8.GetBytes($"{http.Request.Method} {http.Request.Path}\n"));
+        // It may have been read already: bodies are kept at hand.
         http.Request.Body.Position = 0;
         await http.Request.Body.CopyToAsync(all, http.RequestAborted);
         http.Request.Body.Position = 0;
-        return SHA256.HashData(all.ToArray());
+        return SHA256.HashData(all.GetBuffer().AsSpan(0, (int)all.Length));
     }
 
     private static object? Plain(object? result) => result is INestedHttpResult nested ? nested.Result : result;

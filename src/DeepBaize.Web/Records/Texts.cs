@@ -9,7 +9,7 @@ internal static class Texts
 {
     private const string Letters = "letters, figures, signs and spaces of any language";
 
-    /// <summary>Trimmed, composed (Unicode's form C), and free of what PostgreSQL, a line of text or a reader's eye cannot hold.</summary>
+    /// <summary>Trimmed, and free of what PostgreSQL, a line of text or a reader's eye cannot hold.</summary>
     /// <exception cref="InputException">
     /// Empty or invisible where it is required, too long, or with a character that controls something instead of being seen.
     /// </exception>
@@ -30,7 +30,7 @@ internal static class Texts
         // A replacement for what is no character: half a pair of surrogates.
         checks.That(!trimmed.EnumerateRunes().Contains(Rune.ReplacementChar), field, $"The {field} holds a broken character.", Letters);
         checks.ThrowIfAny();
-        return trimmed.Normalize();
+        return trimmed;
     }
 
     private static bool TurnsDirection(char c) => c is '\u061C' or '\u200E' or '\u200F' or (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069');

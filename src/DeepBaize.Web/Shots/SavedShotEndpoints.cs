@@ -32,7 +32,10 @@ public sealed record SavedShotEdit
 }
 
 /// <summary>A kept shot in a list.</summary>
-public sealed record SavedShotItem(Guid Id, string Name, string Note, StrokeEntry Stroke, DateTimeOffset CreatedAt, uint Version);
+public sealed record SavedShotItem(Guid Id, string Name, string Note, StrokeEntry Stroke, DateTimeOffset CreatedAt, uint Version)
+{
+    public static SavedShotItem Of(SavedShot s) => new(s.Id, s.Name, s.Note, s.Content.Stroke, s.CreatedAt, s.Version);
+}
 
 /// <summary>A kept shot, whole.</summary>
 public sealed record SavedShotResult(
@@ -65,7 +68,7 @@ public static class SavedShotEndpoints
                 (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
                     db.ListKeptAsync<SavedShot, SavedShotItem>(
                         positionId,
-                        s => new(s.Id, s.Name, s.Note, s.Content.Stroke, s.CreatedAt, s.Version),
+                        s => SavedShotItem.Of(s),
                         cancel
                     )
             )

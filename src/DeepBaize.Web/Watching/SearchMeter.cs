@@ -23,16 +23,16 @@ internal sealed class SearchMeter : IDisposable
     public SearchMeter()
     {
         _firstAnswer = _meter.CreateHistogram<double>(
-            "deepbaize.search.first_answer",
+            "search.first_answer",
             "s",
             "From the request to the first answer that is more than a place in the queue",
             advice: new() { HistogramBucketBoundaries = [0.05, 0.1, 0.25, 0.5, 1, 2, 5, 10, 30, 60, 120] }
         );
-        _meter.CreateObservableGauge("deepbaize.searches.running", () => Counted(_running), null, "Searches under way");
-        _meter.CreateObservableGauge("deepbaize.searches.waiting", () => Counted(_waiting), null, "Searches waiting for a place");
-        _examined = _meter.CreateCounter<long>("deepbaize.search.samples", null, "Strokes and positions played by searches");
-        _saves = _meter.CreateCounter<long>("deepbaize.saves", null, "Requests that changed what is stored");
-        _refusals = _meter.CreateCounter<long>("deepbaize.refusals", null, "Requests answered by a problem, by its code");
+        _meter.CreateObservableGauge("searches.running", () => Counted(_running), null, "Searches under way");
+        _meter.CreateObservableGauge("searches.waiting", () => Counted(_waiting), null, "Searches waiting for a place");
+        _examined = _meter.CreateCounter<long>("search.samples", null, "Strokes and positions played by searches");
+        _saves = _meter.CreateCounter<long>("saves", null, "Requests that changed what is stored");
+        _refusals = _meter.CreateCounter<long>("refusals", null, "Requests answered by a problem, by its code");
     }
 
     /// <summary>Has the searches of a kind counted whenever somebody asks.</summary>

@@ -18,8 +18,9 @@ const unanswered = (): Record<string, string> => {
 }
 
 function remember(request: string, key: string | null) {
-  const { [request]: _, ...others } = unanswered()
-  const kept = Object.entries(others).slice(-mostKept)
+  const kept = Object.entries(unanswered())
+    .filter(([name]) => name !== request)
+    .slice(-mostKept)
   try {
     sessionStorage.setItem(storageKey, JSON.stringify(Object.fromEntries(key ? [...kept, [request, key]] : kept)))
   } catch {

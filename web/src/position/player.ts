@@ -36,7 +36,7 @@ export const usePlayer = defineStore('player', () => {
 
   async function save(wanted: Player, before: Player) {
     try {
-      take(await ask(client.PUT('/api/player', { body: { ...wanted, version } })))
+      version = (await ask(client.PUT('/api/player', { body: { ...wanted, version } }))).version
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       if (e.code === 'conflict' && e.current) {
