@@ -200,7 +200,12 @@ public sealed class InstancesTests : IAsyncLifetime
         for (var burst = 0; !saving.IsCompleted; burst++)
         {
             await Task.Delay(300);
-            await CountAsync("SELECT count(pg_terminate_backend(pid)) FROM pg_stat_activity WHERE application_name = 'Deep Baize'");
+            await CountAsync(
+                """
+                SELECT count(pg_terminate_backend(pid)) FROM pg_stat_activity
+                WHERE application_name = 'Deep Baize' AND datname = current_database()
+                """
+            );
             if (burst % 4 != 1)
                 continue;
             var which = burst / 4 % 2;
