@@ -8,6 +8,8 @@ import { defineConfig } from 'vitest/config'
 
 // ./dev says where the server listens.
 const server = process.env.DEEPBAIZE_SERVER ?? 'http://127.0.0.1:5080'
+// Under the page's own name: of another the server would take it for a foreign page.
+const proxied = { target: server, changeOrigin: false }
 const out = '../src/DeepBaize.Web/wwwroot'
 
 /** Scripts and styles as small as they get, once, instead of somewhat smaller at every request; the server hands them out. */
@@ -40,7 +42,7 @@ export default defineConfig({
       },
     },
   },
-  server: { host: '127.0.0.1', proxy: { '/api': server, '/openapi': server, '/health': server } },
+  server: { host: '127.0.0.1', proxy: Object.fromEntries(['/api', '/openapi', '/health'].map((path) => [path, proxied])) },
   test: {
     environment: 'happy-dom',
     pool: 'threads',

@@ -52,7 +52,8 @@ public static class Preparation
             {
                 await create.ExecuteNonQueryAsync(cancel);
             }
-            catch (PostgresException made) when (made.SqlState is PostgresErrorCodes.DuplicateDatabase or PostgresErrorCodes.UniqueViolation)
+            catch (PostgresException made)
+                when (made.SqlState is PostgresErrorCodes.DuplicateDatabase or PostgresErrorCodes.UniqueViolation)
             {
                 // Another instance was quicker.
             }

@@ -33,6 +33,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Limits.MaxRequestBodySize = Limits.BodyBytes;
     kestrel.Limits.RequestHeadersTimeout = TimeSpan.FromSeconds(15);
 });
+
 // Searches end by themselves when the application does: nothing else takes longer.
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(2));
 builder.Services.Configure<HostFilteringOptions>(hosts => hosts.IncludeFailureMessage = false);
@@ -52,6 +53,7 @@ builder.Services.AddProblems();
 builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Strict());
 
 var app = builder.Build();
+
 // Only then what a proxy says of its clients is believed, and only by a proxy on this machine.
 if (app.Configuration.GetValue("BehindProxy", false))
     app.UseForwardedHeaders();

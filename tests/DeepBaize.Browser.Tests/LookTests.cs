@@ -107,5 +107,12 @@ public class LookTests(Desk desk)
             )!;
         var found = JsonSerializer.Deserialize<string[]>(result)!;
         Assert.True(found.Length == 0, $"{where}: {string.Join("; ", found)}");
+        // Nothing on the page needs what the Content-Security-Policy keeps out.
+        var refused = page
+            .Driver.Manage()
+            .Logs.GetLog(LogType.Browser)
+            .Select(l => l.Message)
+            .Where(m => m.Contains("Content Security Policy"));
+        Assert.True(!refused.Any(), $"{where}: {string.Join("; ", refused)}");
     }
 }

@@ -170,7 +170,10 @@ internal sealed class Club : IAsyncDisposable
         var body = new JsonObject
         {
             ["name"] = name,
-            ["content"] = new JsonObject { ["balls"] = JsonNode.Parse("""[{ "id": "white", "x": 1, "y": 0.6 }, { "id": "blue", "x": 2, "y": 1 }]""") },
+            ["content"] = new JsonObject
+            {
+                ["balls"] = JsonNode.Parse("""[{ "id": "white", "x": 1, "y": 0.6 }, { "id": "blue", "x": 2, "y": 1 }]"""),
+            },
         };
         var request = new HttpRequestMessage(HttpMethod.Post, "/api/positions") { Content = JsonContent.Create(body) };
         if (key is not null)

@@ -11,6 +11,13 @@ public class CopyTests
     {
         await using var club = new Club();
         var copies = Club.NewFolder();
+        // Of nights long ago: two are kept, tonight's and the newest of these.
+        foreach (var night in (string[])["2020-01-01", "2020-01-02", "2020-01-03"])
+        {
+            var old = Path.Combine(copies, $"deep-baize-{night}.dump");
+            await File.WriteAllTextAsync(old, "");
+            File.SetLastWriteTimeUtc(old, new(2020, 1, 4, 0, 0, 0, DateTimeKind.Utc));
+        }
         await club.StartAsync(("DEEPBAIZE_BACKUPS", copies), ("DEEPBAIZE_BACKUPS_KEPT", "2"));
         foreach (var name in new[] { "Brown along the cushion", "長い赤 — أحمر", "'; DROP TABLE positions; --" })
             Assert.Equal(HttpStatusCode.Created, (await club.SaveAsync(name, key: $"key-{name.Length}")).StatusCode);
@@ -27,7 +34,8 @@ public class CopyTests
 
         // The night's own copy was due as soon as it started, for there was none.
         var tonight = Path.Combine(copies, $"deep-baize-{DateTime.Now:yyyy-MM-dd}.dump");
-        await Club.Until(() => File.Exists(tonight), () => club.Said);
+        await Club.Until(() => Directory.GetFiles(copies, "deep-baize-20*.dump").Length == 2, () => club.Said);
+        Assert.True(File.Exists(tonight) && File.Exists(Path.Combine(copies, "deep-baize-2020-01-03.dump")));
         await club.StopAsync();
 
         var elsewhere = new Club();

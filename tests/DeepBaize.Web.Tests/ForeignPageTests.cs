@@ -107,7 +107,12 @@ public class ForeignPageTests(Application app)
     [Fact]
     public async Task A_client_that_asks_too_much_is_told_to_wait()
     {
-        await using var strict = app.With(("Rates:Burst", "20"), ("Rates:PerSecond", "10"), ("Rates:SavesBurst", "10"), ("Rates:SavesPerSecond", "10"));
+        await using var strict = app.With(
+            ("Rates:Burst", "20"),
+            ("Rates:PerSecond", "10"),
+            ("Rates:SavesBurst", "10"),
+            ("Rates:SavesPerSecond", "10")
+        );
         using var client = strict.CreateClient();
         List<HttpResponseMessage> answers = [];
         for (var i = 0; i < 60; i++)

@@ -1,7 +1,6 @@
 using System.Text.Json.Nodes;
-using DeepBaize.Core.Strokes;
-
 using DeepBaize.Core.Scoring;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Data;
 using Microsoft.EntityFrameworkCore;
 

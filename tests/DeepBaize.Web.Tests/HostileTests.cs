@@ -93,12 +93,12 @@ public class HostileTests(Application app)
         var random = new Random(Seed);
         Dictionary<int, int> statuses = [];
         foreach (var (path, operations) in description["paths"]!.AsObject())
-            foreach (var (method, operation) in operations!.AsObject())
-                for (var i = 0; i < TimesEach; i++)
-                {
-                    var status = await AskAsync(method, path, operation!, random, i);
-                    statuses[status] = statuses.GetValueOrDefault(status) + 1;
-                }
+        foreach (var (method, operation) in operations!.AsObject())
+            for (var i = 0; i < TimesEach; i++)
+            {
+                var status = await AskAsync(method, path, operation!, random, i);
+                statuses[status] = statuses.GetValueOrDefault(status) + 1;
+            }
         // It was not all refused at the door.
         Assert.True(statuses.Where(s => s.Key is 200 or 201 or 204).Sum(s => s.Value) > 200, Told(statuses));
         Assert.True(statuses.GetValueOrDefault(400) > 200, Told(statuses));
@@ -114,10 +114,7 @@ public class HostileTests(Application app)
         var (_, position) = await app.Post("/api/positions", Sample.Draft("To be changed"));
         _real["position"] = position;
         _real["shot"] = (
-            await app.Post(
-                $"/api/positions/{position["id"]}/shots",
-                new JsonObject { ["name"] = "Stun", ["content"] = Sample.Content() }
-            )
+            await app.Post($"/api/positions/{position["id"]}/shots", new JsonObject { ["name"] = "Stun", ["content"] = Sample.Content() })
         ).Body;
         _real["frame"] = (
             await app.Post("/api/frames", JsonNode.Parse("""{ "title": "A frame", "shots": [{ "kind": "pot", "potted": ["red"] }] }""")!)
@@ -137,7 +134,8 @@ public class HostileTests(Application app)
             for (var faults = round == 0 ? 0 : random.Next(1, 4); faults > 0; faults--)
                 body = Spoilt(body, random);
             sent = Text(body);
-            var (type, bytes) = round > 0 && random.Next(12) == 0 ? Wrappings[random.Next(Wrappings.Length)] : ("application/json", Encoding.UTF8.GetBytes);
+            var (type, bytes) =
+                round > 0 && random.Next(12) == 0 ? Wrappings[random.Next(Wrappings.Length)] : ("application/json", Encoding.UTF8.GetBytes);
             request.Content = new ByteArrayContent(bytes(sent));
             request.Content.Headers.ContentType = MediaTypeHeaderValue.Parse(type);
         }
@@ -173,13 +171,15 @@ public class HostileTests(Application app)
 
     /// <summary>U+0000 in a path gets no farther than the server's own door, which is not there in a test.</summary>
     private string InPath(string path, string name, Random random) =>
-        random.Next(5) == 0 ? Uri.EscapeDataString(random.Next(2) == 0 ? $"{Guid.NewGuid()}" : $"x{Hostile[random.Next(Hostile.Length)]}".Replace("\0", ""))
+        random.Next(5) == 0
+            ? Uri.EscapeDataString(random.Next(2) == 0 ? $"{Guid.NewGuid()}" : $"x{Hostile[random.Next(Hostile.Length)]}".Replace("\0", ""))
         : name == "route" ? "top.baulk"
         : name == "positionId" || path.StartsWith("/api/positions/{id}", StringComparison.Ordinal) ? $"{_real["position"]["id"]}"
         : path.StartsWith("/api/frames", StringComparison.Ordinal) ? $"{_real["frame"]["id"]}"
         : $"{_real["shot"]["id"]}";
 
-    private string VersionFor(string path) => $"{_real[path.Contains("/frames") ? "frame" : path.Contains("/shots") ? "shot" : "position"]["version"]}";
+    private string VersionFor(string path) =>
+        $"{_real[path.Contains("/frames") ? "frame" : path.Contains("/shots") ? "shot" : "position"]["version"]}";
 
     /// <summary>A body of the wanted form: what matters is real, the rest by the schema.</summary>
     private JsonNode? Made(JsonNode schema, string name, string path)
@@ -198,7 +198,9 @@ public class HostileTests(Application app)
             return Made(choices[^1]!, name, path);
         if (schema["enum"] is JsonArray values)
             return values[0]!.DeepClone();
-        var type = schema["type"] is JsonArray types ? types.First(t => t!.GetValue<string>() != "null")!.GetValue<string>() : schema["type"]?.GetValue<string>();
+        var type = schema["type"] is JsonArray types
+            ? types.First(t => t!.GetValue<string>() != "null")!.GetValue<string>()
+            : schema["type"]?.GetValue<string>();
         return type switch
         {
             "object" when schema["properties"] is JsonObject properties => new JsonObject(
@@ -207,7 +209,9 @@ public class HostileTests(Application app)
             "object" => new JsonObject(),
             "array" => name is "shots" or "rows" or "lines" or "tags" ? new JsonArray(Made(schema["items"]!, "", path)) : new JsonArray(),
             "integer" => name == "version" ? 2 : 0,
-            "number" => name is "pace" ? 4 : name is "height" or "radius" ? 1.7 : 0.6,
+            "number" => name is "pace" ? 4
+            : name is "height" or "radius" ? 1.7
+            : 0.6,
             "boolean" => false,
             _ => Word(name, path),
         };
@@ -235,7 +239,11 @@ public class HostileTests(Application app)
         {
             if (node is JsonObject or JsonArray)
                 places.Add(node);
-            foreach (var child in node is JsonObject o ? o.Select(p => p.Value) : node is JsonArray a ? a : [])
+            foreach (
+                var child in node is JsonObject o ? o.Select(p => p.Value)
+                : node is JsonArray a ? a
+                : []
+            )
                 Walk(child);
         }
         Walk(body);
@@ -272,12 +280,19 @@ public class HostileTests(Application app)
     private static string Text(JsonNode? body)
     {
         var text = body?.ToJsonString(new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }) ?? "null";
-        foreach (var raw in Hostile.Select(h => h?.GetValueKind() == JsonValueKind.String ? h.GetValue<string>() : "").Where(h => h.StartsWith(Raw, StringComparison.Ordinal)))
+        foreach (
+            var raw in Hostile
+                .Select(h => h?.GetValueKind() == JsonValueKind.String ? h.GetValue<string>() : "")
+                .Where(h => h.StartsWith(Raw, StringComparison.Ordinal))
+        )
             text = text.Replace(JsonSerializer.Serialize(raw, Relaxed), raw[Raw.Length..]);
         return text;
     }
 
-    private static readonly JsonSerializerOptions Relaxed = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Relaxed = new()
+    {
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     /// <summary>JSON Schema 2020-12, by a library: every position and frame as a file, against docs/*.schema.json.</summary>
     private async Task WhatIsStoredIsAsPublishedAsync()
@@ -392,7 +407,9 @@ public class HostileTests(Application app)
     [Fact]
     public async Task A_cell_that_begins_like_a_formula_is_a_text_in_the_table()
     {
-        var draft = JsonNode.Parse("""{ "title": "T", "first": "=1+1", "second": "@cmd", "shots": [{ "kind": "miss" }, { "kind": "safety" }] }""")!;
+        var draft = JsonNode.Parse(
+            """{ "title": "T", "first": "=1+1", "second": "@cmd", "shots": [{ "kind": "miss" }, { "kind": "safety" }] }"""
+        )!;
         var (_, frame) = await app.Post("/api/frames", draft);
         var lines = (await app.Client.GetStringAsync($"/api/frames/{frame["id"]}/export/csv")).Split('\n');
         Assert.StartsWith("1,'=1+1,", lines[1]);

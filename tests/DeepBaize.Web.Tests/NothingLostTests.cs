@@ -32,7 +32,9 @@ public class NothingLostTests(Application app)
         var answers = await Task.WhenAll(
             Enumerable
                 .Range(0, 100)
-                .Select(i => app.Post("/api/escape/corrections", new JsonObject { ["route"] = route, ["along"] = i % 2 == 0 ? 0.01 : 0.03 }))
+                .Select(i =>
+                    app.Post("/api/escape/corrections", new JsonObject { ["route"] = route, ["along"] = i % 2 == 0 ? 0.01 : 0.03 })
+                )
         );
         Assert.All(answers, a => Assert.Equal(200, a.Status));
         var kept = (await app.Send(HttpMethod.Get, "/api/escape/corrections?take=200"))
@@ -73,9 +75,19 @@ public class NothingLostTests(Application app)
         JsonObject Save(string name) =>
             kind switch
             {
-                "position" => new() { ["name"] = name, ["content"] = Sample.Content(), ["version"] = old },
+                "position" => new()
+                {
+                    ["name"] = name,
+                    ["content"] = Sample.Content(),
+                    ["version"] = old,
+                },
                 "shot" => new() { ["name"] = name, ["version"] = old },
-                "frame" => new() { ["title"] = name, ["shots"] = new JsonArray(), ["version"] = old },
+                "frame" => new()
+                {
+                    ["title"] = name,
+                    ["shots"] = new JsonArray(),
+                    ["version"] = old,
+                },
                 _ => new() { ["height"] = name == "First" ? 1.8 : 1.7, ["version"] = old },
             };
         if (kind == "correction")

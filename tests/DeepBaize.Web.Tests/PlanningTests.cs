@@ -1,8 +1,8 @@
 using System.Text;
 using System.Text.Json.Nodes;
-using DeepBaize.Web.Searches;
 using DeepBaize.Core.Advice.Break;
 using DeepBaize.Web.Planning;
+using DeepBaize.Web.Searches;
 
 namespace DeepBaize.Web.Tests;
 

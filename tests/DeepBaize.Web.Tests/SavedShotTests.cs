@@ -26,12 +26,16 @@ public class SavedShotTests(Application app)
         Assert.Equal(201, status);
         await app.Post(path, Shot("Screw back"));
         var id = first["id"]!.GetValue<string>();
-        var (_, edited) = await app.Send(HttpMethod.Put, $"{path}/{id}", new JsonObject
-        {
-            ["name"] = "Stun",
-            ["note"] = "",
-            ["version"] = first["version"]!.DeepClone(),
-        });
+        var (_, edited) = await app.Send(
+            HttpMethod.Put,
+            $"{path}/{id}",
+            new JsonObject
+            {
+                ["name"] = "Stun",
+                ["note"] = "",
+                ["version"] = first["version"]!.DeepClone(),
+            }
+        );
         Assert.Equal("Stun", edited["name"]!.GetValue<string>());
         var (_, list) = await app.Send(HttpMethod.Get, path);
         Assert.Equal(["Stun", "Screw back"], list.AsArray().Select(s => s!["name"]!.GetValue<string>()));

@@ -23,9 +23,15 @@ public class SeenFromOutsideTests(Application app)
         await server.OpenAsync();
         async Task ReadOnly(string value)
         {
-            await new NpgsqlCommand($"SET default_transaction_read_only = off; ALTER DATABASE {name} SET default_transaction_read_only = {value}", server).ExecuteNonQueryAsync();
+            await new NpgsqlCommand(
+                $"SET default_transaction_read_only = off; ALTER DATABASE {name} SET default_transaction_read_only = {value}",
+                server
+            ).ExecuteNonQueryAsync();
             // For connections that are made from now on.
-            await new NpgsqlCommand($"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{name}' AND pid <> pg_backend_pid()", server).ExecuteNonQueryAsync();
+            await new NpgsqlCommand(
+                $"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{name}' AND pid <> pg_backend_pid()",
+                server
+            ).ExecuteNonQueryAsync();
         }
         try
         {
@@ -78,13 +84,7 @@ public class SeenFromOutsideTests(Application app)
             Regex
                 .Matches((await Get("/metrics")).Text, $@"^{Regex.Escape(name)}(?:\{{[^}}]*\}})? (\S+)", RegexOptions.Multiline)
                 .Sum(m => double.Parse(m.Groups[1].Value));
-        string[] counted =
-        [
-            "deepbaize_saves",
-            "deepbaize_refusals",
-            "deepbaize_search_samples",
-            "deepbaize_search_first_answer_count",
-        ];
+        string[] counted = ["deepbaize_saves", "deepbaize_refusals", "deepbaize_search_samples", "deepbaize_search_first_answer_count"];
         // The figures are watched from the first look on.
         await Get("/metrics");
         var before = await Task.WhenAll(counted.Select(Figure));

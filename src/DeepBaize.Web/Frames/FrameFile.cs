@@ -106,7 +106,7 @@ internal static class FrameCsv
     }
 
     /// <summary>
-    /// A text that somebody wrote: begun like a formula, a spreadsheet would reckon with it (OWASP, "CSV Injection"), so a ' goes before it.
+    /// A text that somebody wrote: begun like a formula, a spreadsheet would reckon with it (OWASP, "CSV Injection"): a ' goes before it.
     /// </summary>
     private static string Cell(string text) => text.Length > 0 && "=+-@\t\r".Contains(text[0]) ? $"'{text}" : text;
 

@@ -4,8 +4,8 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Positions;
-using DeepBaize.Web.Simulation;
 using DeepBaize.Web.Shots;
+using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Planning;
 
@@ -109,7 +109,12 @@ internal sealed class KeptPlanChecks
 
     private void Names(string? ball, string? pocket, string at)
     {
-        _checks.That(ball is null || Ball.TryParse(ball, out _), $"{at}.ball", "There is no such ball.", "white, red-1 to red-15, yellow … black");
+        _checks.That(
+            ball is null || Ball.TryParse(ball, out _),
+            $"{at}.ball",
+            "There is no such ball.",
+            "white, red-1 to red-15, yellow … black"
+        );
         _checks.That(pocket is null || Pockets.TryParse(pocket, out _), $"{at}.pocket", "There is no such pocket.", Pockets.AllowedNames);
     }
 

@@ -185,10 +185,7 @@ public static class PlanEndpoints
     {
         var (situation, shape, only) = Meant(request);
         var player = request.Player.Checked();
-        var map = await desk.JudgeAsync(
-            http,
-            workers => PositionMap.Of(situation, player, shape, PlanPreferences.Default, workers, only)
-        );
+        var map = await desk.JudgeAsync(http, workers => PositionMap.Of(situation, player, shape, PlanPreferences.Default, workers, only));
         return new(
             request.Target ?? situation.Frame.On.Name(),
             map.Best is { } best ? PlaceResult.Of(best) : null,

@@ -55,11 +55,7 @@ public static class SavedPlanEndpoints
             .MapGet(
                 "",
                 (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.ListKeptAsync<SavedPlan, SavedPlanItem>(
-                        positionId,
-                        p => new(p.Id, p.Name, p.CreatedAt, p.Version),
-                        cancel
-                    )
+                    db.ListKeptAsync<SavedPlan, SavedPlanItem>(positionId, p => new(p.Id, p.Name, p.CreatedAt, p.Version), cancel)
             )
             .WithName("listPlans")
             .WithSummary("The plans kept with a position, in the order in which they were kept");

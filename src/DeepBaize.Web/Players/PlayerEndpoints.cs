@@ -62,7 +62,11 @@ public sealed record StoredPlayer : PlayerEntry
 
 public static class PlayerEndpoints
 {
-    private static readonly RecordKind Kind = new("player", "Start Deep Baize again.", "Look at the newer figures, and save yours over them.");
+    private static readonly RecordKind Kind = new(
+        "player",
+        "Start Deep Baize again.",
+        "Look at the newer figures, and save yours over them."
+    );
 
     public static void MapPlayer(this IEndpointRouteBuilder app)
     {

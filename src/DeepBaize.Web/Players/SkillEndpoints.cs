@@ -40,7 +40,6 @@ public static class SkillEndpoints
                     return (await desk.JudgeAsync(http, _ => SkillPicture.Of(skill, Shape))).Select(ResultOf).ToList();
                 }
             )
-            
             .WithName("skillPicture")
             .WithSummary("Where ten balls of this player go: a long straight pot, and a half-ball black with the white to run 1.5 m");
         group

@@ -86,7 +86,10 @@ public static class PositionEndpoints
     public static void MapPositions(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/positions").WithTags("Positions").ProducesProblem(400).ProducesProblem(503);
-        group.MapGet("", List).WithName("listPositions").WithSummary("The latest first; search looks in names and lines about them; in parts");
+        group
+            .MapGet("", List)
+            .WithName("listPositions")
+            .WithSummary("The latest first; search looks in names and lines about them; in parts");
         group.MapGet("{id:guid}", Read).WithName("readPosition").WithSummary("A position that is not in the bin").ProducesProblem(404);
         group.MapPost("", Create).Creates(Kind.Name).WithName("createPosition").WithSummary("Saves a new position");
         group
@@ -255,9 +258,7 @@ public static class PositionEndpoints
         var changed = await db.PositionsAtHand()
             .Where(p => p.Id == id && p.Version == version)
             .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, time.GetUtcNow()), cancel);
-        return changed > 0
-            ? TypedResults.NoContent()
-            : await db.PositionsAtHand().NotAsReadAsync(Kind, id, PositionResult.Of, cancel);
+        return changed > 0 ? TypedResults.NoContent() : await db.PositionsAtHand().NotAsReadAsync(Kind, id, PositionResult.Of, cancel);
     }
 
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Restore(

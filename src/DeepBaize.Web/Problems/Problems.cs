@@ -163,7 +163,10 @@ public static class ProblemsSetup
     internal static ProblemDetails Input(int status, IReadOnlyList<InputError> all)
     {
         const int most = 20;
-        InputError[] errors = [.. all.Take(most).Select(e => new InputError(Short(e.Field), Short(e.Message), Short(e.Allowed, 600), e.Code))];
+        InputError[] errors =
+        [
+            .. all.Take(most).Select(e => new InputError(Short(e.Field), Short(e.Message), Short(e.Allowed, 600), e.Code)),
+        ];
         return new()
         {
             Status = status,

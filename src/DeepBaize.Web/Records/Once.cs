@@ -17,7 +17,7 @@ namespace DeepBaize.Web.Records;
 /// <summary>What is the same for all requests that change what is stored.</summary>
 internal static class Once
 {
-    /// <summary>Of the header by which a request says that it is the same as one before (IETF draft "The Idempotency-Key HTTP Header Field").</summary>
+    /// <summary>By which a request says that it is the same as one before (IETF draft "The Idempotency-Key HTTP Header Field").</summary>
     public const string Header = "Idempotency-Key";
 
     /// <summary>Changes something: counted, and limited per client.</summary>
@@ -84,9 +84,7 @@ internal static class Once
 
     private static async Task<IResult> AgainAsync(DeepBaizeContext db, string key, byte[] request, HttpContext http)
     {
-        var kept = await db
-            .Answers.AsNoTracking()
-            .SingleAsync(a => a.OwnerId == User.LocalId && a.Key == key, http.RequestAborted);
+        var kept = await db.Answers.AsNoTracking().SingleAsync(a => a.OwnerId == User.LocalId && a.Key == key, http.RequestAborted);
         if (!kept.Request.AsSpan().SequenceEqual(request))
             throw new RefusedException(
                 StatusCodes.Status422UnprocessableEntity,

@@ -33,7 +33,8 @@ internal static class Texts
         return trimmed;
     }
 
-    private static bool TurnsDirection(char c) => c is '\u061C' or '\u200E' or '\u200F' or (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069');
+    private static bool TurnsDirection(char c) =>
+        c is '\u061C' or '\u200E' or '\u200F' or (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069');
 
     /// <summary>Whether there is something to see: marks without a letter, fillers and blanks are not.</summary>
     private static bool IsSeen(Rune rune) =>

@@ -46,7 +46,11 @@ internal static class ForeignPages
         var isJson =
             MediaTypeHeaderValue.TryParse(http.Request.ContentType, out var type)
             && type.MediaType.Equals("application/json", StringComparison.OrdinalIgnoreCase)
-            && (!type.Charset.HasValue || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase) || type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase));
+            && (
+                !type.Charset.HasValue
+                || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
+                || type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase)
+            );
         if (!isJson)
             throw new BadHttpRequestException("not JSON", StatusCodes.Status415UnsupportedMediaType);
     }

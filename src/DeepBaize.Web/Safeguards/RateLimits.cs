@@ -6,16 +6,16 @@ namespace DeepBaize.Web.Safeguards;
 public sealed record Rates
 {
     /// <summary>Requests a second that may go on for ever.</summary>
-    public int PerSecond { get; init; } = 300;
+    public int PerSecond { get; init; } = 600;
 
     /// <summary>Requests at once.</summary>
-    public int Burst { get; init; } = 3000;
+    public int Burst { get; init; } = 6000;
 
     /// <summary>Of requests that change what is stored, a second.</summary>
-    public int SavesPerSecond { get; init; } = 100;
+    public int SavesPerSecond { get; init; } = 200;
 
     /// <summary>Of requests that change what is stored, at once.</summary>
-    public int SavesBurst { get; init; } = 1000;
+    public int SavesBurst { get; init; } = 2000;
 }
 
 internal static class RateLimits

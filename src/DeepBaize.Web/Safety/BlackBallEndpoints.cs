@@ -66,8 +66,7 @@ public sealed record OpeningResult(
 }
 
 /// <summary>An event of the stream: the best opening of each kind so far.</summary>
-public sealed record BlackBallEvent(SearchWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings)
-    : ISearchProgress;
+public sealed record BlackBallEvent(SearchWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings) : ISearchProgress;
 
 /// <summary>The re-spotted black.</summary>
 internal static class BlackBallEndpoints

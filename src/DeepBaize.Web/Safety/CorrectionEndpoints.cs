@@ -56,10 +56,7 @@ internal static class CorrectionEndpoints
     {
         var group = app.MapGroup("/api/escape").WithTags("Safety").ProducesProblem(400);
         group
-            .MapGet(
-                "/corrections",
-                (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page) => page.OfAsync(All(db), http)
-            )
+            .MapGet("/corrections", (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page) => page.OfAsync(All(db), http))
             .WithName("listCorrections")
             .WithSummary("What trials on this table have taught, by cushions; in parts")
             .ProducesProblem(503);

@@ -11,26 +11,17 @@ namespace DeepBaize.Web.Searches;
 internal sealed class SearchWarmUp(SearchDesk desk) : BackgroundService
 {
     protected override Task ExecuteAsync(CancellationToken stopping) =>
-        Background.Run(
-            () =>
+        Background.Run(() =>
+        {
+            var shape = new TableShape(Conditions.Default);
+            var colours = Layout.OfRest([new(Ball.White, 1.0, 0.75), .. Rack.Colours()]);
+            try
             {
-                var shape = new TableShape(Conditions.Default);
-                var colours = Layout.OfRest([new(Ball.White, 1.0, 0.75), .. Rack.Colours()]);
-                try
-                {
-                    BreakPlanner.Solve(
-                        Situation.Create(colours),
-                        PlanPreferences.Default,
-                        Player.Default,
-                        shape,
-                        desk.Gate,
-                        cancel: stopping
-                    );
-                }
-                catch (OperationCanceledException)
-                {
-                    // The application ends before it has quite begun.
-                }
+                BreakPlanner.Solve(Situation.Create(colours), PlanPreferences.Default, Player.Default, shape, desk.Gate, cancel: stopping);
             }
-        );
+            catch (OperationCanceledException)
+            {
+                // The application ends before it has quite begun.
+            }
+        });
 }

@@ -203,10 +203,7 @@ public static class JudgementEndpoints
         var content = CheckedContent.Of(request.Content, player);
         var pot = content.ThePot();
         var choices = await desk.JudgeAsync(http, _ => SideChoice.Of(content.Layout, pot, content.Stroke, player, content.Shape));
-        return
-        [
-            .. choices.Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance)),
-        ];
+        return [.. choices.Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance))];
     }
 
     private static IReadOnlyList<FanLineResult> FanOf(FanRequest request)

@@ -38,14 +38,7 @@ public sealed record SavedShotItem(Guid Id, string Name, string Note, StrokeEntr
 }
 
 /// <summary>A kept shot, whole.</summary>
-public sealed record SavedShotResult(
-    Guid Id,
-    string Name,
-    string Note,
-    PositionContent Content,
-    DateTimeOffset CreatedAt,
-    uint Version
-)
+public sealed record SavedShotResult(Guid Id, string Name, string Note, PositionContent Content, DateTimeOffset CreatedAt, uint Version)
 {
     public static SavedShotResult Of(SavedShot s) => new(s.Id, s.Name, s.Note, s.Content, s.CreatedAt, s.Version);
 }
@@ -66,11 +59,7 @@ public static class SavedShotEndpoints
             .MapGet(
                 "",
                 (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.ListKeptAsync<SavedShot, SavedShotItem>(
-                        positionId,
-                        s => SavedShotItem.Of(s),
-                        cancel
-                    )
+                    db.ListKeptAsync<SavedShot, SavedShotItem>(positionId, s => SavedShotItem.Of(s), cancel)
             )
             .WithName("listShots")
             .WithSummary("The shots kept with a position, in the order in which they were kept");
