@@ -40,7 +40,7 @@ export const usePlayer = defineStore('player', () => {
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       if (e.code === 'conflict' && e.current) {
-        player.value = take(e.current as unknown as Stored)
+        player.value = take(e.current)
         notices.show({ kind: 'error', text: 'The player was changed elsewhere. These are the newer figures; change them once more.' })
         return
       }
