@@ -29,7 +29,8 @@ const isReady = ref(false)
 /** Whether the tour has been seen or skipped. */
 const wasShownRound = useLocalStorage('deep-baize-tour', false)
 const tour = ref(false)
-useDark({ initialValue: 'dark' })
+// Without the style that it would set for a moment: the Content-Security-Policy keeps styles out that are not in a file.
+useDark({ initialValue: 'dark', disableTransition: false })
 
 function showKeys() {
   hadKeys.value = keys.value = true

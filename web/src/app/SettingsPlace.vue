@@ -10,7 +10,7 @@ import OneOf from '../ui/OneOf.vue'
 import KeyList from './keys/KeyList.vue'
 
 /** What is set once: who plays, on what table, with which keys, in which units and dress. */
-const dark = useDark({ initialValue: 'dark' })
+const dark = useDark({ initialValue: 'dark', disableTransition: false })
 const theme = computed({ get: () => (dark.value ? 'dark' : 'light'), set: (value) => (dark.value = value === 'dark') })
 const themes = [
   { value: 'dark', label: 'Dark', testId: 'theme-dark' },
