@@ -30,6 +30,7 @@ public class ArchitectureTests
         ["Search"],
         ["Advice.Position", "Advice.Break", "Advice.Safety", "Advice.Escape", "Advice.BlackBall"],
         ["Advice.Decide"],
+        ["Practice"],
     ];
 
     /// <summary>

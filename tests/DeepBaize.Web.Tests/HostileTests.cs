@@ -18,7 +18,7 @@ public class HostileTests(Application app)
     private const int Seed = 20261127,
         LongestRefusal = 8000;
 
-    private static int TimesEach => int.Parse(Environment.GetEnvironmentVariable("DEEPBAIZE_FUZZ") ?? "30", CultureInfo.InvariantCulture);
+    private static int TimesEach => int.Parse(Environment.GetEnvironmentVariable("DEEPBAIZE_FUZZ") ?? "20", CultureInfo.InvariantCulture);
 
     /// <summary>Stands for a piece of JSON that no serializer would write.</summary>
     private const string Raw = "@raw@";
@@ -80,7 +80,7 @@ public class HostileTests(Application app)
         ("application/json", text => [.. "\uFEFF"u8.ToArray(), .. Encoding.UTF8.GetBytes(text)]),
     ];
 
-    private readonly Dictionary<string, JsonNode> _real = [];
+    private static readonly Dictionary<string, JsonNode> _real = [];
     private JsonNode _schemas = null!;
 
     [Fact]
@@ -100,8 +100,8 @@ public class HostileTests(Application app)
                     statuses[status] = statuses.GetValueOrDefault(status) + 1;
                 }
         // It was not all refused at the door.
-        Assert.True(statuses.Where(s => s.Key is 200 or 201 or 204).Sum(s => s.Value) > 200, Told(statuses));
-        Assert.True(statuses.GetValueOrDefault(400) > 200, Told(statuses));
+        Assert.True(statuses.Where(s => s.Key is 200 or 201 or 204).Sum(s => s.Value) > 150, Told(statuses));
+        Assert.True(statuses.GetValueOrDefault(400) > 150, Told(statuses));
         await WhatIsStoredIsAsPublishedAsync();
     }
 
@@ -111,6 +111,9 @@ public class HostileTests(Application app)
     /// <summary>Rows that can be changed, so that what is sent gets past the door.</summary>
     private async Task MakeRealOnesAsync()
     {
+        // The tests of a class come one after the other; one set is enough for all of them.
+        if (_real.Count > 0)
+            return;
         var (_, position) = await app.Post("/api/positions", Sample.Draft("To be changed"));
         _real["position"] = position;
         _real["shot"] = (

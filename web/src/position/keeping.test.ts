@@ -114,6 +114,17 @@ describe('keeping positions', () => {
     expect(asked.map((a) => `${a.method} ${a.path}`)).toEqual(['DELETE /api/positions/p1', 'POST /api/positions/p1/restore'])
   })
 
+  it('does not delete what was changed since it was read, and looks at the list anew', async () => {
+    serve(() => ({ status: 409, body: { title: 'Saved since.', current: saved(5, 'Another’s') } }))
+    const looked = vi.fn()
+    await useKeeping().remove({ id: 'p1', name: 'A pot', version: 1 }, looked)
+    expect(looked).toHaveBeenCalledOnce()
+    // No choice of whose is saved: nothing was to be saved.
+    expect(useKeeping().conflict).toBeNull()
+    expect(useNotices().notices[0].text).toBe('Not deleted: “Another’s” was changed elsewhere. Look at it, and try again.')
+    expect(useDraft().origin?.id).toBe('p1')
+  })
+
   it('does not clear a changed table unasked', async () => {
     const asked = serve((a) => ({ status: 200, body: a.path.endsWith('p2') ? other : saved(1) }))
     const other = { ...saved(1, 'Another'), id: 'p2' }

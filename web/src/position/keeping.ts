@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
-import { ask, client, exchange, fetchFile, type SavedPosition } from '../api/client'
+import { ask, client, exchange, fetchFile, Problem, type SavedPosition } from '../api/client'
 import { useNotices } from '../lib/notices'
 import { useAttempt } from '../lib/useAttempt'
 import { draftOf } from '../domain/strokes'
@@ -23,6 +23,20 @@ export const useKeeping = defineStore('keeping', () => {
   /** One at a time: pressed twice, a save would be in conflict with itself. */
   async function attempt(what: () => Promise<void>, failed: string) {
     if (!busy.value) await run(what, failed)
+  }
+
+  /** What is changed in a list: of a newer one there is no choice to make but to look at it first. */
+  async function attemptIn(list: () => void, what: () => Promise<void>, failed: string) {
+    if (busy.value) return
+    await run(
+      () =>
+        what().catch((e: unknown) => {
+          if (!(e instanceof Problem) || e.status !== 409 || !e.current) throw e
+          list()
+          notices.show({ kind: 'error', text: `${failed}: “${e.current.name}” was changed elsewhere. Look at it, and try again.` })
+        }),
+      failed,
+    )
   }
 
   const said = (text: string) => notices.show({ kind: 'info', text })
@@ -64,33 +78,41 @@ export const useKeeping = defineStore('keeping', () => {
   async function rename(saved: { id: string; name: string; version: number }, after: () => void) {
     const name = await askName('Rename', saved.name)
     if (!name) return
-    await attempt(async () => {
-      const isOpen = position.origin?.id === saved.id
-      const version = isOpen ? position.origin!.version : saved.version
-      const renamed = await ask(client.PATCH('/api/positions/{id}', { params: { path: { id: saved.id } }, body: { name, version } }))
-      // Another may have been opened since.
-      if (position.origin?.id === saved.id) {
-        position.rename(name)
-        position.cameFrom({ ...position.origin, version: renamed.version, draft: { ...position.origin.draft, name } })
-      }
-      said(`Renamed to “${name}”.`)
-      after()
-    }, 'Not renamed')
+    await attemptIn(
+      after,
+      async () => {
+        const isOpen = position.origin?.id === saved.id
+        const version = isOpen ? position.origin!.version : saved.version
+        const renamed = await ask(client.PATCH('/api/positions/{id}', { params: { path: { id: saved.id } }, body: { name, version } }))
+        // Another may have been opened since.
+        if (position.origin?.id === saved.id) {
+          position.rename(name)
+          position.cameFrom({ ...position.origin, version: renamed.version, draft: { ...position.origin.draft, name } })
+        }
+        said(`Renamed to “${name}”.`)
+        after()
+      },
+      'Not renamed',
+    )
   }
 
   function remove(saved: { id: string; name: string; version: number }, after: () => void) {
-    return attempt(async () => {
-      const version = position.origin?.id === saved.id ? position.origin.version : saved.version
-      await ask(client.DELETE('/api/positions/{id}', { params: { path: { id: saved.id }, query: { version } } }))
-      // What is on the table stays there, as something not yet saved.
-      if (position.origin?.id === saved.id) position.cameFrom(null)
-      after()
-      notices.show({
-        kind: 'info',
-        text: `“${saved.name}” is in the bin.`,
-        action: { label: 'Undo', run: () => void restore(saved.id, after) },
-      })
-    }, 'Not deleted')
+    return attemptIn(
+      after,
+      async () => {
+        const version = position.origin?.id === saved.id ? position.origin.version : saved.version
+        await ask(client.DELETE('/api/positions/{id}', { params: { path: { id: saved.id }, query: { version } } }))
+        // What is on the table stays there, as something not yet saved.
+        if (position.origin?.id === saved.id) position.cameFrom(null)
+        after()
+        notices.show({
+          kind: 'info',
+          text: `“${saved.name}” is in the bin.`,
+          action: { label: 'Undo', run: () => void restore(saved.id, after) },
+        })
+      },
+      'Not deleted',
+    )
   }
 
   function restore(id: string, after: () => void) {

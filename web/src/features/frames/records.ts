@@ -18,7 +18,15 @@ export const useRecords = defineStore('records', () => {
   const keeping = useKeeping()
   const items = ref<Item[] | null>(null)
   const record = shallowRef<Record_ | null>(null)
-  const { busy, attempt } = useAttempt()
+  const { busy, attempt } = useAttempt((problem) => {
+    const current = problem.current as unknown as Record_ | null
+    if (problem.status !== 409 || !current) return false
+    // Written into elsewhere, or to be deleted from an older view: what there is now is shown.
+    if (record.value?.id === current.id) record.value = current
+    else void list()
+    notices.show({ kind: 'error', text: `“${current.title}” was changed elsewhere. This is how it stands now: look, and do it again.` })
+    return true
+  })
   /** The frame that was open last, so that a phone that went to sleep goes on with it. */
   const last = useLocalStorage<string>('deep-baize-frame', '')
 

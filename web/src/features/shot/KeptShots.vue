@@ -14,7 +14,14 @@ const answer = useAnswer()
 const lines = ref<Record<string, string>>({})
 watch(
   () => kept.shots,
-  (shots) => (lines.value = Object.fromEntries(shots.map((s) => [s.id, s.note]))),
+  (shots, before) => {
+    // A line that is being written stays as it is.
+    const written = (s: KeptShot) => {
+      const [typed, was] = [lines.value[s.id], before?.find((b) => b.id === s.id)?.note]
+      return typed !== undefined && was !== undefined && typed !== was ? typed : s.note
+    }
+    lines.value = Object.fromEntries(shots.map((s) => [s.id, written(s)]))
+  },
   { immediate: true },
 )
 const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, pot: null })

@@ -115,6 +115,25 @@ describe('kept shots', () => {
     expect(store.shots[0].note).toBe('A line.')
   })
 
+  it('are not written over unseen: pressed again, with the newer version, they are', async () => {
+    const store = useKeptShots()
+    await store.keep()
+    const mine = kept[0]
+    const sent: number[] = []
+    const before = globalThis.fetch
+    vi.stubGlobal('fetch', async (input: Request) => {
+      if (input.method !== 'PUT') return before(input)
+      const { version } = (await input.json()) as { version: number }
+      sent.push(version)
+      const body = sent.length === 1 ? { status: 409, title: 'Saved since.', current: { ...mine, note: 'Theirs', version: 9 } } : mine
+      return new Response(JSON.stringify(body), { status: sent.length === 1 ? 409 : 200, headers: { 'Content-Type': 'application/json' } })
+    })
+    await store.rewrite(store.shots[0], 'Mine')
+    expect(useNotices().notices.at(-1)!.text).toContain('was changed elsewhere to “Theirs”')
+    await store.rewrite(store.shots[0], 'Mine')
+    expect(sent[1]).toBe(9)
+  })
+
   it('go on a card with the figures that the desk shows, and no more than it knows', () => {
     const answer = useAnswer()
     useSaving()

@@ -32,7 +32,17 @@ export const useKeptShots = defineStore('keptShots', () => {
   const judgements = useJudgements()
   const shots = shallowRef<KeptShot[]>([])
   const note = ref('')
-  const { busy, attempt } = useAttempt()
+  const { busy, attempt } = useAttempt((problem) => {
+    const current = problem.current as unknown as Schemas['SavedShotResult'] | null
+    if (problem.status !== 409 || !current) return false
+    // With the newer one's version, what is typed can be kept over it; it stays where it is.
+    shots.value = shots.value.map((s) => (s.id === current.id ? { ...s, name: current.name, version: current.version } : s))
+    notices.show({
+      kind: 'error',
+      text: `“${current.name}” was changed elsewhere${current.note ? ` to “${current.note}”` : ''}. Press again to keep yours over it.`,
+    })
+    return true
+  })
   const isOpen = computed(() => view.step === 'shot' && view.shotView === 'kept')
   const path = () => ({ params: { path: { positionId: position.origin!.id } } })
 
