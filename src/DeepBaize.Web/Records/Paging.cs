@@ -13,7 +13,7 @@ namespace DeepBaize.Web.Records;
 /// </summary>
 internal sealed record PageQuery
 {
-    public const string TotalHeader = "Total-Count";
+    private const string TotalHeader = "Total-Count";
     private const int MostAtOnce = 200,
         MostSkipped = 1_000_000;
 

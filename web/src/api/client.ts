@@ -65,13 +65,25 @@ function problemOf(status: number, error: unknown): Problem {
 /** A request that was given up by the page itself: no failure, and nothing to tell. */
 export const isAbort = (e: unknown) => e instanceof DOMException && e.name === 'AbortError'
 
-/** Part of a list, and how many there are in all. */
+/** So many the server gives of a list at once. */
+const mostAtOnce = 200
+
+/**
+ * The first of a list, and how many there are in all.
+ * @param part A piece of it: so many left out, so many wanted.
+ */
 export async function askList<T>(
-  call: Promise<{ data?: T[]; error?: unknown; response: Response }>,
+  part: (range: { skip: number; take: number }) => Promise<{ data?: T[]; error?: unknown; response: Response }>,
+  wanted: number,
 ): Promise<{ items: T[]; total: number }> {
-  const items = await ask(call)
-  const total = Number((await call).response.headers.get('Total-Count') ?? items.length)
-  return { items, total }
+  const items: T[] = []
+  for (;;) {
+    const call = part({ skip: items.length, take: Math.min(mostAtOnce, wanted - items.length) })
+    const found = await ask(call)
+    items.push(...found)
+    const total = Number((await call).response.headers.get('Total-Count') ?? items.length)
+    if (!found.length || items.length >= Math.min(wanted, total)) return { items, total }
+  }
 }
 
 /** The data of a call; a Problem thrown if it is refused, an AbortError if it is given up. */

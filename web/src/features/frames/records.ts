@@ -7,6 +7,7 @@ import { useKeeping } from '../../position/keeping'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
+import { useParts } from '../../lib/useParts'
 
 export type Item = Schemas['FrameItem']
 export type Record_ = Schemas['FrameRecordResult']
@@ -34,29 +35,22 @@ export const useRecords = defineStore('records', () => {
 
   /** The words that are searched for in titles and names. */
   const search = ref('')
-  /** So many there are of them in all; what is shown is the first. */
-  const total = ref(0)
-  const step = 50
-  const shown = ref(step)
+  const parts = useParts(() => list())
 
   const read = useLatest(async () => {
-    const found = await askList(client.GET('/api/frames', { params: { query: { search: search.value.trim(), take: shown.value } } }))
+    const query = (range: object) => ({ params: { query: { search: search.value.trim(), ...range } } })
+    const found = await askList((range) => client.GET('/api/frames', query(range)), parts.shown.value)
     items.value = found.items
-    total.value = found.total
+    parts.total.value = found.total
   })
   const list = () => attempt(read, 'The frames are not read')
   watch(
     search,
     useDebounceFn(() => {
-      shown.value = step
+      parts.fromStart()
       void list()
     }, 150),
   )
-
-  function more() {
-    shown.value = Math.min(total.value, shown.value + step)
-    void list()
-  }
 
   const open = (id: string) =>
     attempt(async () => {
@@ -138,5 +132,23 @@ export const useRecords = defineStore('records', () => {
       keeping.download(await fileAt(`/api/frames/${record.value!.id}/export/${kind}`), kind, record.value!.title)
     }, 'Not exported')
 
-  return { items, search, total, more, record, last, busy, shots, list, show, start, enter, undo, write, remove, bringIn, exportAs }
+  return {
+    items,
+    search,
+    total: parts.total,
+    more: parts.more,
+    record,
+    last,
+    busy,
+    shots,
+    list,
+    show,
+    start,
+    enter,
+    undo,
+    write,
+    remove,
+    bringIn,
+    exportAs,
+  }
 })

@@ -25,3 +25,23 @@ it('shows what the newest words find, however late the older answer comes', asyn
   // What is searched for may stand on another shelf.
   expect(library.counts).toEqual({ positions: 1, shots: 1, plans: 1, bin: 1 })
 })
+
+it('shows more of a long list, in as many requests as the server wants', async () => {
+  const asked: string[] = []
+  vi.stubGlobal('fetch', async (request: Request) => {
+    const query = new URL(request.url).searchParams
+    const [skip, take] = [Number(query.get('skip')), Number(query.get('take'))]
+    asked.push(`${skip}+${take}`)
+    const items = Array.from({ length: Math.max(0, Math.min(take, 230 - skip)) }, (_, i) => ({ id: `${skip + i}` }))
+    return new Response(JSON.stringify(items), { status: 200, headers: { 'Content-Type': 'application/json', 'Total-Count': '230' } })
+  })
+  setActivePinia(createPinia())
+  const library = useLibrary()
+  await library.load()
+  expect([library.positions?.length, library.total]).toEqual([50, 230])
+  for (const many of [100, 150, 200, 230]) {
+    library.more()
+    await vi.waitFor(() => expect(library.positions).toHaveLength(many))
+  }
+  expect(asked.slice(-2)).toEqual(['0+200', '200+30'])
+})

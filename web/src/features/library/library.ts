@@ -4,6 +4,7 @@ import { ref, shallowRef, watch } from 'vue'
 import { askList, client, Problem, type PositionItem, type Schemas } from '../../api/client'
 import { problemWords } from '../../lib/problemWords'
 import { useLatest } from '../../lib/useLatest'
+import { useParts } from '../../lib/useParts'
 
 export type Shelf = 'positions' | 'shots' | 'plans' | 'bin'
 export const shelves: { value: Shelf; label: string; testId: string }[] = [
@@ -23,33 +24,31 @@ export const useLibrary = defineStore('library', () => {
   /** How many each shelf has of what is searched for; none while nothing is. */
   const counts = shallowRef<Record<Shelf, number> | null>(null)
 
-  /** So many the shelf has in all; what is shown is the first of them. */
-  const total = ref(0)
-  /** So many are shown at first, and so many more each time. */
-  const step = 50
-  const shown = ref(step)
+  const parts = useParts(() => load())
 
   /** In the order they were asked: the answer to an older word never replaces that to a newer. */
   const load = useLatest(async () => {
     const [words, of] = [search.value.trim(), shelf.value]
-    /** Of another shelf than this it is asked only how many there are. */
-    const part = (s: Shelf) => ({ search: words, take: s === of ? shown.value : 1 })
     const none = { items: [], total: 0 }
+    /** Of another shelf than this it is asked only how many there are. */
+    const wanted = (s: Shelf) => (s === of ? parts.shown.value : 1)
     const positionsOf = (s: Shelf, deleted: boolean) =>
-      askList(client.GET('/api/positions', { params: { query: { ...part(s), deleted } } }))
+      askList((range) => client.GET('/api/positions', { params: { query: { search: words, deleted, ...range } } }), wanted(s))
+    const keptOf = (s: 'shots' | 'plans') =>
+      askList((range) => client.GET(`/api/library/${s}`, { params: { query: { search: words, ...range } } }), wanted(s))
     try {
       // What is searched for may stand on another shelf.
       const wants = (s: Shelf) => !!words || s === of
       const [saved, shots, plans, bin] = await Promise.all([
         wants('positions') ? positionsOf('positions', false) : none,
-        wants('shots') ? askList(client.GET('/api/library/shots', { params: { query: part('shots') } })) : none,
-        wants('plans') ? askList(client.GET('/api/library/plans', { params: { query: part('plans') } })) : none,
+        wants('shots') ? keptOf('shots') : none,
+        wants('plans') ? keptOf('plans') : none,
         wants('bin') ? positionsOf('bin', true) : none,
       ])
       const found = { positions: saved, shots, plans, bin }
       if (of === 'shots' || of === 'plans') kept.value = found[of].items
       else positions.value = found[of].items
-      total.value = found[of].total
+      parts.total.value = found[of].total
       counts.value = words ? { positions: saved.total, shots: shots.total, plans: plans.total, bin: bin.total } : null
       trouble.value = ''
     } catch (e) {
@@ -60,20 +59,15 @@ export const useLibrary = defineStore('library', () => {
   watch(
     search,
     useDebounceFn(() => {
-      shown.value = step
+      parts.fromStart()
       void load()
     }, 150),
   )
   watch(shelf, () => {
     positions.value = kept.value = null
-    shown.value = step
+    parts.fromStart()
     void load()
   })
 
-  function more() {
-    shown.value = Math.min(total.value, shown.value + step)
-    void load()
-  }
-
-  return { search, shelf, positions, kept, trouble, counts, total, load, more }
+  return { search, shelf, positions, kept, trouble, counts, total: parts.total, load, more: parts.more }
 })

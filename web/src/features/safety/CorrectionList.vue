@@ -12,7 +12,7 @@ const kept = shallowRef<Schemas['CorrectionResult'][] | null>(null)
 const { attempt } = useAttempt()
 const load = () =>
   attempt(async () => {
-    kept.value = await ask(client.GET('/api/escape/corrections'))
+    kept.value = await ask(client.GET('/api/escape/corrections', { params: { query: { take: 200 } } }))
   }, 'The corrections are not read')
 const forget = ({ route, version }: Schemas['CorrectionResult']) =>
   attempt(async () => {
