@@ -1,12 +1,12 @@
-using System.Text.Json;
-using DeepBaize.Core.Players;
 using DeepBaize.Data.Answers;
+using DeepBaize.Data.Cues;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
 using DeepBaize.Data.Planning;
 using DeepBaize.Data.Players;
 using DeepBaize.Data.Positions;
 using DeepBaize.Data.Shots;
+using DeepBaize.Data.Tables;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Data;
@@ -15,6 +15,9 @@ namespace DeepBaize.Data;
 public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options) : DbContext(options)
 {
     public DbSet<User> Users => Set<User>();
+    public DbSet<ClubPlayer> Players => Set<ClubPlayer>();
+    public DbSet<ClubTable> Tables => Set<ClubTable>();
+    public DbSet<ClubCue> Cues => Set<ClubCue>();
     public DbSet<Position> Positions => Set<Position>();
     public DbSet<SavedShot> Shots => Set<SavedShot>();
     public DbSet<SavedPlan> Plans => Set<SavedPlan>();
@@ -32,18 +35,10 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
         model.Entity<User>(user =>
         {
             user.Property(u => u.Name).HasMaxLength(200);
-            user.Property(u => u.Hand).HasMaxLength(10).HasDefaultValue("right");
-            user.Property(u => u.Height).HasDefaultValue(1.75);
-            user.Property(u => u.Skill).HasMaxLength(20).HasDefaultValue("county");
-            // An entry is replaced as a whole, never changed.
-            user.Property(u => u.OwnSkill)
-                .HasColumnType("jsonb")
-                .HasConversion(
-                    s => JsonSerializer.Serialize(s, JsonSerializerOptions.Web),
-                    text => JsonSerializer.Deserialize<SkillEntry>(text, JsonSerializerOptions.Web)
-                );
             user.Property(u => u.Version).IsRowVersion();
-            user.Property(u => u.SideHabit).HasMaxLength(10).HasDefaultValue("plain");
+            user.HasOne<ClubPlayer>().WithMany().HasForeignKey(u => u.PlayerId).OnDelete(DeleteBehavior.SetNull);
+            user.HasOne<ClubTable>().WithMany().HasForeignKey(u => u.TableId).OnDelete(DeleteBehavior.SetNull);
+            user.HasOne<ClubCue>().WithMany().HasForeignKey(u => u.CueId).OnDelete(DeleteBehavior.SetNull);
         });
         model.ApplyConfigurationsFromAssembly(typeof(DeepBaizeContext).Assembly);
     }

@@ -1,6 +1,3 @@
-using DeepBaize.Core.Players;
-using DeepBaize.Data.Players;
-
 namespace DeepBaize.Data;
 
 /// <summary>Who owns rows. Until there are accounts, the application runs as one local user.</summary>
@@ -14,21 +11,12 @@ public sealed class User : IVersioned
     public required DateTimeOffset CreatedAt { get; init; }
     public uint Version { get; init; }
 
-    /// <summary>right or left.</summary>
-    public string Hand { get; set; } = "right";
+    /// <summary>Who plays, on which table and with which cue: what is in hand. Null only until the first of a kind is there.</summary>
+    public Guid? PlayerId { get; set; }
 
-    /// <summary>How tall, m.</summary>
-    public double Height { get; set; } = 1.75;
+    /// <inheritdoc cref="PlayerId"/>
+    public Guid? TableId { get; set; }
 
-    /// <summary>tour, county, club, learner, or own for the parts of <see cref="OwnSkill"/>.</summary>
-    public string Skill { get; set; } = "county";
-
-    /// <summary>Set by hand; kept while another skill is chosen. Null until then.</summary>
-    public SkillEntry? OwnSkill { get; set; }
-
-    /// <summary>Of the butt above level where nothing asks for more, degrees.</summary>
-    public double NaturalElevation { get; set; } = 3;
-
-    /// <summary>On cuts: plain, or helping for a touch of helping side.</summary>
-    public string SideHabit { get; set; } = "plain";
+    /// <inheritdoc cref="PlayerId"/>
+    public Guid? CueId { get; set; }
 }

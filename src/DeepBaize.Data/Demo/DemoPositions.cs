@@ -227,14 +227,14 @@ public static class DemoPositions
     {
         if (await db.Users.AnyAsync(u => u.Id == User.LocalId, cancel))
             return;
-        db.Users.Add(
-            new()
-            {
-                Id = User.LocalId,
-                Name = UserName,
-                CreatedAt = now,
-            }
-        );
+        var user = new User
+        {
+            Id = User.LocalId,
+            Name = UserName,
+            CreatedAt = now,
+        };
+        db.Users.Add(user);
+        var (tilda, table, cue) = DemoClub.Add(db, now);
         for (var i = 0; i < All.Count; i++)
         {
             // A second apart, so that they list in this order, the latest first.
@@ -247,6 +247,9 @@ public static class DemoPositions
                 Content = All[i].Content,
                 CreatedAt = time,
                 UpdatedAt = time,
+                PlayerId = tilda,
+                TableId = table,
+                CueId = cue,
             };
             db.Positions.Add(position);
             if (position.Name != WithShots)
@@ -275,10 +278,16 @@ public static class DemoPositions
                 First = "Tilda",
                 Second = "Orrin",
                 Shots = [.. LadderFrame()],
+                PlayerId = tilda,
+                TableId = table,
+                CueId = cue,
                 CreatedAt = now,
                 UpdatedAt = now,
             }
         );
+        await db.SaveChangesAsync(cancel);
+        // They refer to one another: only when all are there.
+        (user.PlayerId, user.TableId, user.CueId) = (tilda, table, cue);
         await db.SaveChangesAsync(cancel);
     }
 

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Physics;
+using DeepBaize.Data.Tables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
@@ -11,6 +12,7 @@ public sealed class EscapeCorrection : IStoredRecord
 
     public Guid Id { get; init; } = Guid.CreateVersion7();
     public required Guid OwnerId { get; init; }
+    public required Guid TableId { get; init; }
 
     /// <summary>The cushions in order, by name, joined by dots.</summary>
     public required string Route { get; init; }
@@ -28,7 +30,8 @@ internal sealed class EscapeCorrectionConfiguration : IEntityTypeConfiguration<E
     {
         correction.Property(c => c.Route).HasMaxLength(EscapeCorrection.MaxRoute);
         correction.Property(c => c.Version).IsRowVersion();
-        correction.HasIndex(c => new { c.OwnerId, c.Route }).IsUnique();
+        correction.HasIndex(c => new { c.TableId, c.Route }).IsUnique();
+        correction.HasOne<ClubTable>().WithMany().HasForeignKey(c => c.TableId).OnDelete(DeleteBehavior.Cascade);
         correction.HasOne<User>().WithMany().HasForeignKey(c => c.OwnerId).OnDelete(DeleteBehavior.Cascade);
     }
 }

@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Frames;
 
 /// <summary>A frame written down shot by shot. Score and figures follow from the shots, and are not stored.</summary>
-public sealed class FrameRecord : IStoredRecord
+public sealed class FrameRecord : IStoredRecord, IPlayedWith
 {
     public const int MaxTitle = 120;
     public const int MaxPlayer = 60;
@@ -19,6 +19,11 @@ public sealed class FrameRecord : IStoredRecord
     public required string First { get; set; }
     public required string Second { get; set; }
     public required IReadOnlyList<RecordedShot> Shots { get; set; }
+
+    /// <summary>Who wrote it down, as the first player or beside the table.</summary>
+    public Guid? PlayerId { get; set; }
+    public Guid? TableId { get; set; }
+    public Guid? CueId { get; set; }
     public required DateTimeOffset CreatedAt { get; init; }
     public required DateTimeOffset UpdatedAt { get; set; }
     public uint Version { get; init; }
@@ -47,6 +52,7 @@ internal sealed class FrameRecordConfiguration : IEntityTypeConfiguration<FrameR
                 new ValueComparer<IReadOnlyList<RecordedShot>>((a, b) => ReferenceEquals(a, b), s => s.GetHashCode(), s => s)
             );
         frame.Property(f => f.Version).IsRowVersion();
+        frame.KnowsWhatItWasPlayedWith();
         frame.HasIndex(f => new { f.OwnerId, f.UpdatedAt });
         frame.HasOne<User>().WithMany().HasForeignKey(f => f.OwnerId).OnDelete(DeleteBehavior.Cascade);
     }

@@ -23,7 +23,7 @@ namespace DeepBaize.Data.Migrations
                     shots = table.Column<string>(type: "jsonb", nullable: false),
                     created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
                     updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
-                    xmin = table.Column<uint>(type: "xid", rowVersion: true, nullable: false)
+                    xmin = table.Column<uint>(type: "xid", rowVersion: true, nullable: false),
                 },
                 constraints: table =>
                 {
@@ -33,8 +33,10 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "plans",
@@ -46,7 +48,7 @@ namespace DeepBaize.Data.Migrations
                     name = table.Column<string>(type: "character varying(120)", maxLength: 120, nullable: false),
                     content = table.Column<string>(type: "jsonb", nullable: false),
                     body = table.Column<string>(type: "jsonb", nullable: false),
-                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
+                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -56,39 +58,39 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.position_id,
                         principalTable: "positions",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade);
+                        onDelete: ReferentialAction.Cascade
+                    );
                     table.ForeignKey(
                         name: "fk_plans_users_owner_id",
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateIndex(
                 name: "ix_frames_owner_id_updated_at",
                 table: "frames",
-                columns: new[] { "owner_id", "updated_at" });
+                columns: new[] { "owner_id", "updated_at" }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "ix_plans_owner_id",
-                table: "plans",
-                column: "owner_id");
+            migrationBuilder.CreateIndex(name: "ix_plans_owner_id", table: "plans", column: "owner_id");
 
             migrationBuilder.CreateIndex(
                 name: "ix_plans_position_id_created_at",
                 table: "plans",
-                columns: new[] { "position_id", "created_at" });
+                columns: new[] { "position_id", "created_at" }
+            );
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "frames");
+            migrationBuilder.DropTable(name: "frames");
 
-            migrationBuilder.DropTable(
-                name: "plans");
+            migrationBuilder.DropTable(name: "plans");
         }
     }
 }

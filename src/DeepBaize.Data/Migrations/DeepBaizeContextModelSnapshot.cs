@@ -81,6 +81,61 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("save_checks", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Cues.ClubCue", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Conditions")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("conditions");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<string>("Tip")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("tip");
+
+                    b.Property<DateTimeOffset>("UpdatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("updated_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_cues");
+
+                    b.HasIndex("OwnerId", "Name")
+                        .HasDatabaseName("ix_cues_owner_id_name");
+
+                    b.ToTable("cues", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Escapes.EscapeCorrection", b =>
                 {
                     b.Property<Guid>("Id")
@@ -102,6 +157,10 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("character varying(60)")
                         .HasColumnName("route");
 
+                    b.Property<Guid>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
+
                     b.Property<int>("Trials")
                         .HasColumnType("integer")
                         .HasColumnName("trials");
@@ -119,9 +178,12 @@ namespace DeepBaize.Data.Migrations
                     b.HasKey("Id")
                         .HasName("pk_corrections");
 
-                    b.HasIndex("OwnerId", "Route")
+                    b.HasIndex("OwnerId")
+                        .HasDatabaseName("ix_corrections_owner_id");
+
+                    b.HasIndex("TableId", "Route")
                         .IsUnique()
-                        .HasDatabaseName("ix_corrections_owner_id_route");
+                        .HasDatabaseName("ix_corrections_table_id_route");
 
                     b.ToTable("corrections", (string)null);
                 });
@@ -137,6 +199,10 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
+                    b.Property<Guid?>("CueId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("cue_id");
+
                     b.Property<string>("First")
                         .IsRequired()
                         .HasMaxLength(60)
@@ -146,6 +212,10 @@ namespace DeepBaize.Data.Migrations
                     b.Property<Guid>("OwnerId")
                         .HasColumnType("uuid")
                         .HasColumnName("owner_id");
+
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
 
                     b.Property<string>("Second")
                         .IsRequired()
@@ -157,6 +227,10 @@ namespace DeepBaize.Data.Migrations
                         .IsRequired()
                         .HasColumnType("jsonb")
                         .HasColumnName("shots");
+
+                    b.Property<Guid?>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
 
                     b.Property<string>("Title")
                         .IsRequired()
@@ -176,6 +250,15 @@ namespace DeepBaize.Data.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_frames");
+
+                    b.HasIndex("CueId")
+                        .HasDatabaseName("ix_frames_cue_id");
+
+                    b.HasIndex("PlayerId")
+                        .HasDatabaseName("ix_frames_player_id");
+
+                    b.HasIndex("TableId")
+                        .HasDatabaseName("ix_frames_table_id");
 
                     b.HasIndex("OwnerId", "UpdatedAt")
                         .HasDatabaseName("ix_frames_owner_id_updated_at");
@@ -236,6 +319,84 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("plans", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Players.ClubPlayer", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
+
+                    b.Property<string>("Hand")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("hand");
+
+                    b.Property<double>("Height")
+                        .HasColumnType("double precision")
+                        .HasColumnName("height");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<double>("NaturalElevation")
+                        .HasColumnType("double precision")
+                        .HasColumnName("natural_elevation");
+
+                    b.Property<string>("OwnSkill")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("own_skill");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<double>("PaceOfFive")
+                        .HasColumnType("double precision")
+                        .HasColumnName("pace_of_five");
+
+                    b.Property<string>("SideHabit")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("side_habit");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("skill");
+
+                    b.Property<DateTimeOffset>("UpdatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("updated_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_players");
+
+                    b.HasIndex("OwnerId", "Name")
+                        .HasDatabaseName("ix_players_owner_id_name");
+
+                    b.ToTable("players", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Positions.Position", b =>
                 {
                     b.Property<Guid>("Id")
@@ -258,6 +419,10 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
+                    b.Property<Guid?>("CueId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("cue_id");
+
                     b.Property<DateTimeOffset?>("DeletedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("deleted_at");
@@ -272,6 +437,14 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("owner_id");
 
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
+
+                    b.Property<Guid?>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
+
                     b.Property<DateTimeOffset>("UpdatedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("updated_at");
@@ -284,6 +457,15 @@ namespace DeepBaize.Data.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_positions");
+
+                    b.HasIndex("CueId")
+                        .HasDatabaseName("ix_positions_cue_id");
+
+                    b.HasIndex("PlayerId")
+                        .HasDatabaseName("ix_positions_player_id");
+
+                    b.HasIndex("TableId")
+                        .HasDatabaseName("ix_positions_table_id");
 
                     b.HasIndex("OwnerId", "UpdatedAt")
                         .HasDatabaseName("ix_positions_owner_id_updated_at");
@@ -345,6 +527,55 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("shots", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Tables.ClubTable", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Conditions")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("conditions");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<DateTimeOffset>("UpdatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("updated_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_tables");
+
+                    b.HasIndex("OwnerId", "Name")
+                        .HasDatabaseName("ix_tables_owner_id_name");
+
+                    b.ToTable("tables", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.User", b =>
                 {
                     b.Property<Guid>("Id")
@@ -356,19 +587,9 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
 
-                    b.Property<string>("Hand")
-                        .IsRequired()
-                        .ValueGeneratedOnAdd()
-                        .HasMaxLength(10)
-                        .HasColumnType("character varying(10)")
-                        .HasDefaultValue("right")
-                        .HasColumnName("hand");
-
-                    b.Property<double>("Height")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("double precision")
-                        .HasDefaultValue(1.75)
-                        .HasColumnName("height");
+                    b.Property<Guid?>("CueId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("cue_id");
 
                     b.Property<string>("Name")
                         .IsRequired()
@@ -376,29 +597,13 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("character varying(200)")
                         .HasColumnName("name");
 
-                    b.Property<double>("NaturalElevation")
-                        .HasColumnType("double precision")
-                        .HasColumnName("natural_elevation");
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
 
-                    b.Property<string>("OwnSkill")
-                        .HasColumnType("jsonb")
-                        .HasColumnName("own_skill");
-
-                    b.Property<string>("SideHabit")
-                        .IsRequired()
-                        .ValueGeneratedOnAdd()
-                        .HasMaxLength(10)
-                        .HasColumnType("character varying(10)")
-                        .HasDefaultValue("plain")
-                        .HasColumnName("side_habit");
-
-                    b.Property<string>("Skill")
-                        .IsRequired()
-                        .ValueGeneratedOnAdd()
-                        .HasMaxLength(20)
-                        .HasColumnType("character varying(20)")
-                        .HasDefaultValue("county")
-                        .HasColumnName("skill");
+                    b.Property<Guid?>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
 
                     b.Property<uint>("Version")
                         .IsConcurrencyToken()
@@ -408,6 +613,15 @@ namespace DeepBaize.Data.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_users");
+
+                    b.HasIndex("CueId")
+                        .HasDatabaseName("ix_users_cue_id");
+
+                    b.HasIndex("PlayerId")
+                        .HasDatabaseName("ix_users_player_id");
+
+                    b.HasIndex("TableId")
+                        .HasDatabaseName("ix_users_table_id");
 
                     b.ToTable("users", (string)null);
                 });
@@ -432,6 +646,16 @@ namespace DeepBaize.Data.Migrations
                         .HasConstraintName("fk_save_checks_users_owner_id");
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Cues.ClubCue", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_cues_users_owner_id");
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Escapes.EscapeCorrection", b =>
                 {
                     b.HasOne("DeepBaize.Data.User", null)
@@ -440,16 +664,41 @@ namespace DeepBaize.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_corrections_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_corrections_tables_table_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Frames.FrameRecord", b =>
                 {
+                    b.HasOne("DeepBaize.Data.Cues.ClubCue", null)
+                        .WithMany()
+                        .HasForeignKey("CueId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_frames_cues_cue_id");
+
                     b.HasOne("DeepBaize.Data.User", null)
                         .WithMany()
                         .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_frames_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Players.ClubPlayer", null)
+                        .WithMany()
+                        .HasForeignKey("PlayerId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_frames_players_player_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_frames_tables_table_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Planning.SavedPlan", b =>
@@ -469,14 +718,42 @@ namespace DeepBaize.Data.Migrations
                         .HasConstraintName("fk_plans_positions_position_id");
                 });
 
-            modelBuilder.Entity("DeepBaize.Data.Positions.Position", b =>
+            modelBuilder.Entity("DeepBaize.Data.Players.ClubPlayer", b =>
                 {
                     b.HasOne("DeepBaize.Data.User", null)
                         .WithMany()
                         .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
+                        .HasConstraintName("fk_players_users_owner_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Positions.Position", b =>
+                {
+                    b.HasOne("DeepBaize.Data.Cues.ClubCue", null)
+                        .WithMany()
+                        .HasForeignKey("CueId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_positions_cues_cue_id");
+
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
                         .HasConstraintName("fk_positions_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Players.ClubPlayer", null)
+                        .WithMany()
+                        .HasForeignKey("PlayerId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_positions_players_player_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_positions_tables_table_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Shots.SavedShot", b =>
@@ -494,6 +771,37 @@ namespace DeepBaize.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_shots_positions_position_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Tables.ClubTable", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_tables_users_owner_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.User", b =>
+                {
+                    b.HasOne("DeepBaize.Data.Cues.ClubCue", null)
+                        .WithMany()
+                        .HasForeignKey("CueId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_users_cues_cue_id");
+
+                    b.HasOne("DeepBaize.Data.Players.ClubPlayer", null)
+                        .WithMany()
+                        .HasForeignKey("PlayerId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_users_players_player_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_users_tables_table_id");
                 });
 #pragma warning restore 612, 618
         }

@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Positions;
 
 /// <summary>A saved position.</summary>
-public sealed class Position : IStoredRecord
+public sealed class Position : IStoredRecord, IPlayedWith
 {
     public const int MaxName = 120;
     public const int MaxAbout = 2000;
@@ -23,6 +23,9 @@ public sealed class Position : IStoredRecord
 
     /// <summary>Set while the position lies in the bin.</summary>
     public DateTimeOffset? DeletedAt { get; set; }
+    public Guid? PlayerId { get; set; }
+    public Guid? TableId { get; set; }
+    public Guid? CueId { get; set; }
     public uint Version { get; init; }
 }
 
@@ -34,6 +37,7 @@ internal sealed class PositionConfiguration : IEntityTypeConfiguration<Position>
         position.Property(p => p.About).HasMaxLength(Position.MaxAbout);
         position.Property(p => p.Content).IsPositionContent();
         position.Property(p => p.Version).IsRowVersion();
+        position.KnowsWhatItWasPlayedWith();
         position.HasIndex(p => new { p.OwnerId, p.UpdatedAt });
         position.HasOne<User>().WithMany().HasForeignKey(p => p.OwnerId).OnDelete(DeleteBehavior.Cascade);
     }

@@ -4,6 +4,7 @@ using DeepBaize.Core.Scoring;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Frames;
+using DeepBaize.Web.InHand;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
@@ -126,7 +127,7 @@ public static class FrameEndpoints
         return (title, Player("first", draft.First, "First"), Player("second", draft.Second, "Second"));
     }
 
-    private static Task<Created<FrameRecordResult>> Create(
+    private static async Task<Created<FrameRecordResult>> Create(
         FrameDraft draft,
         DeepBaizeContext db,
         TimeProvider time,
@@ -145,7 +146,8 @@ public static class FrameEndpoints
             CreatedAt = now,
             UpdatedAt = now,
         };
-        return db.CreateAsync(frame, f => $"/api/frames/{f.Id}", FrameRecordResult.Of, cancel);
+        (await db.InHandAsync(cancel)).Write(frame);
+        return await db.CreateAsync(frame, f => $"/api/frames/{f.Id}", FrameRecordResult.Of, cancel);
     }
 
     private static Task<Results<Ok<FrameRecordResult>, ProblemHttpResult>> Save(

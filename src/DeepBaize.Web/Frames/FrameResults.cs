@@ -6,6 +6,7 @@ using DeepBaize.Core.Scoring;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Frames;
+using DeepBaize.Web.InHand;
 
 namespace DeepBaize.Web.Frames;
 
@@ -172,6 +173,7 @@ public sealed record FrameRecordResult(
     string Second,
     DateTimeOffset CreatedAt,
     DateTimeOffset UpdatedAt,
+    PlayedWith With,
     uint Version,
     FrameStoryResult Story
 )
@@ -179,6 +181,16 @@ public sealed record FrameRecordResult(
     public static FrameRecordResult Of(FrameRecord f)
     {
         var (story, fault) = FrameStory.UpTo(f.Shots);
-        return new(f.Id, f.Title, f.First, f.Second, f.CreatedAt, f.UpdatedAt, f.Version, FrameStoryResult.Of(story, fault));
+        return new(
+            Id: f.Id,
+            Title: f.Title,
+            First: f.First,
+            Second: f.Second,
+            CreatedAt: f.CreatedAt,
+            UpdatedAt: f.UpdatedAt,
+            With: PlayedWith.Of(f),
+            Version: f.Version,
+            Story: FrameStoryResult.Of(story, fault)
+        );
     }
 }

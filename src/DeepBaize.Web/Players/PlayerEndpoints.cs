@@ -3,8 +3,8 @@ using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Data;
 using DeepBaize.Data.Players;
+using DeepBaize.Web.InHand;
 using DeepBaize.Web.Records;
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Players;
@@ -41,74 +41,102 @@ public record PlayerEntry
     }
 }
 
-/// <summary>The player as stored, and as saved over what was read.</summary>
-public sealed record StoredPlayer : PlayerEntry
+/// <summary>A player by name, as one is saved.</summary>
+public record NamedPlayer : PlayerEntry
 {
-    [Description("As read: a save over a newer one is refused with 409.")]
-    public required uint Version { get; init; }
+    [Description("Up to 80 characters; if it is not said, the name stays.")]
+    public string? Name { get; init; }
 
-    public static StoredPlayer Of(User user) =>
+    [Description("The pace that this player calls five, on the common scale, 3 to 8.")]
+    public double PaceOfFive { get; init; } = 5;
+
+    [Description("As read: a save over a newer one is refused with 409. Not needed for a new one.")]
+    public uint Version { get; init; }
+}
+
+/// <summary>A player as stored.</summary>
+public sealed record StoredPlayer : NamedPlayer
+{
+    public required Guid Id { get; init; }
+
+    public static StoredPlayer Of(ClubPlayer player) =>
         new()
         {
-            Hand = user.Hand,
-            Height = user.Height,
-            Skill = user.Skill,
-            Own = user.OwnSkill,
-            SideHabit = user.SideHabit,
-            NaturalElevation = user.NaturalElevation,
-            Version = user.Version,
+            Id = player.Id,
+            Name = player.Name,
+            Hand = player.Hand,
+            Height = player.Height,
+            Skill = player.Skill,
+            Own = player.OwnSkill,
+            SideHabit = player.SideHabit,
+            NaturalElevation = player.NaturalElevation,
+            PaceOfFive = player.PaceOfFive,
+            Version = player.Version,
         };
 }
 
 public static class PlayerEndpoints
 {
-    private static readonly RecordKind Kind = new(
-        "player",
-        "Start Deep Baize again.",
-        "Look at the newer figures, and save yours over them."
+    private const double LeastFive = 3,
+        MostFive = 8;
+
+    private static readonly ThingKind<ClubPlayer, NamedPlayer, StoredPlayer> Kind = new(
+        new("player", "It may have been put away.", "Look at the newer figures, and save yours over them."),
+        "players",
+        now =>
+            new()
+            {
+                OwnerId = User.LocalId,
+                Name = "",
+                CreatedAt = now,
+                UpdatedAt = now,
+            },
+        Write,
+        StoredPlayer.Of,
+        entry => (entry.Name, entry.Version)
     );
 
     public static void MapPlayer(this IEndpointRouteBuilder app)
     {
+        app.MapThings(Kind);
         var group = app.MapGroup("/api/player").WithTags("Player").ProducesProblem(400).ProducesProblem(503);
         group
             .MapGet(
                 "",
                 async (DeepBaizeContext db, CancellationToken cancel) =>
-                    StoredPlayer.Of(await db.Users.AsNoTracking().SingleAsync(u => u.Id == User.LocalId, cancel))
+                {
+                    var inHand = await db.InHandAsync(cancel);
+                    return StoredPlayer.Of(await db.Players.AsNoTracking().SingleAsync(p => p.Id == inHand.PlayerId, cancel));
+                }
             )
             .WithName("readPlayer")
-            .WithSummary("Hand, height, skill, habit and how the cue lies");
+            .WithSummary("The player in hand: hand, height, skill, habit and how the cue lies");
         group
-            .MapPut("", Save)
-            .Saves(Kind.Name)
+            .MapPut(
+                "",
+                async (NamedPlayer player, DeepBaizeContext db, TimeProvider time, CancellationToken cancel) =>
+                    await db.SaveAsync(Kind, ((await db.InHandAsync(cancel)).PlayerId ?? default, player), time, cancel)
+            )
+            .Saves(Kind.Record.Name)
             .WithName("savePlayer")
-            .WithSummary("Saves hand, height, skill, habit and how the cue lies")
+            .WithSummary("Saves the player in hand")
+            .ProducesProblem(404)
             .ProducesProblem(409);
     }
 
-    private static Task<Results<Ok<StoredPlayer>, ProblemHttpResult>> Save(
-        StoredPlayer player,
-        DeepBaizeContext db,
-        CancellationToken cancel
-    )
+    private static void Write(ClubPlayer player, NamedPlayer entry)
     {
-        player.Checked();
-        return db.ChangeAsync(
-            Kind,
-            db.Users,
-            (User.LocalId, player.Version, player),
-            user =>
-                (user.Hand, user.Height, user.Skill, user.OwnSkill, user.SideHabit, user.NaturalElevation) = (
-                    player.Hand,
-                    player.Height,
-                    player.Skill,
-                    player.Own,
-                    player.SideHabit,
-                    player.NaturalElevation
-                ),
-            StoredPlayer.Of,
-            cancel
+        entry.Checked();
+        var checks = new Checks("player");
+        checks.Range("paceOfFive", entry.PaceOfFive, LeastFive, MostFive);
+        checks.ThrowIfAny();
+        (player.Hand, player.Height, player.Skill, player.OwnSkill, player.SideHabit) = (
+            entry.Hand,
+            entry.Height,
+            entry.Skill,
+            entry.Own,
+            entry.SideHabit
         );
+        (player.NaturalElevation, player.PaceOfFive) = (entry.NaturalElevation, entry.PaceOfFive);
     }
 }

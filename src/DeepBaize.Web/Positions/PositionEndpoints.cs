@@ -2,6 +2,7 @@ using System.ComponentModel;
 using System.Text.Json;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.InHand;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -41,10 +42,12 @@ public sealed record PositionResult(
     DateTimeOffset CreatedAt,
     DateTimeOffset UpdatedAt,
     DateTimeOffset? DeletedAt,
+    [property: Description("Who, on which table and with which cue, when it was saved.")] PlayedWith With,
     uint Version
 )
 {
-    public static PositionResult Of(Position p) => new(p.Id, p.Name, p.About, p.Content, p.CreatedAt, p.UpdatedAt, p.DeletedAt, p.Version);
+    public static PositionResult Of(Position p) =>
+        new(p.Id, p.Name, p.About, p.Content, p.CreatedAt, p.UpdatedAt, p.DeletedAt, PlayedWith.Of(p), p.Version);
 }
 
 /// <summary>A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played.</summary>
@@ -175,7 +178,7 @@ public static class PositionEndpoints
             ? TypedResults.Ok(PositionResult.Of(position))
             : Kind.Missing();
 
-    private static Task<Created<PositionResult>> Create(
+    private static async Task<Created<PositionResult>> Create(
         PositionDraft draft,
         DeepBaizeContext db,
         TimeProvider time,
@@ -193,14 +196,15 @@ public static class PositionEndpoints
             CreatedAt = now,
             UpdatedAt = now,
         };
-        return db.CreateAsync(position, p => $"/api/positions/{p.Id}", PositionResult.Of, cancel);
+        (await db.InHandAsync(cancel)).Write(position);
+        return await db.CreateAsync(position, p => $"/api/positions/{p.Id}", PositionResult.Of, cancel);
     }
 
     private static string CheckedName(string name) => Texts.Checked("name", name, Position.MaxName, required: true);
 
     private static string CheckedAbout(string about) => Texts.Checked("about", about, Position.MaxAbout, required: false);
 
-    private static Task<Results<Ok<PositionResult>, ProblemHttpResult>> Save(
+    private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Save(
         Guid id,
         PositionSave save,
         DeepBaizeContext db,
@@ -210,13 +214,15 @@ public static class PositionEndpoints
     {
         CheckedContent.Of(save.Content);
         var (name, about) = (CheckedName(save.Name), CheckedAbout(save.About));
-        return db.ChangeAsync(
+        var inHand = await db.InHandAsync(cancel);
+        return await db.ChangeAsync(
             Kind,
             db.PositionsAtHand(),
             (id, save.Version, save),
             position =>
             {
                 (position.Name, position.About, position.Content) = (name, about, save.Content);
+                inHand.Write(position);
                 position.UpdatedAt = time.GetUtcNow();
             },
             PositionResult.Of,

@@ -7,6 +7,7 @@ using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.InHand;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -77,7 +78,9 @@ internal static class CorrectionEndpoints
         group.MapPost("/correct", Correct).WithName("correctEscape").WithSummary("An escape was tried and missed: the next aim");
     }
 
-    private static IQueryable<EscapeCorrection> Own(DeepBaizeContext db) => db.Corrections.Where(c => c.OwnerId == User.LocalId);
+    /// <summary>Those of the table in hand.</summary>
+    private static IQueryable<EscapeCorrection> Own(DeepBaizeContext db) =>
+        db.Corrections.Where(c => db.Users.Any(u => u.Id == User.LocalId && u.Id == c.OwnerId && u.TableId == c.TableId));
 
     private static IQueryable<CorrectionResult> All(DeepBaizeContext db) =>
         Own(db).AsNoTracking().OrderBy(c => c.Route).Select(c => new CorrectionResult(c.Route, c.Along, c.Trials, c.Version));
@@ -100,9 +103,11 @@ internal static class CorrectionEndpoints
         var kept = await db
             .Corrections.FromSql(
                 $"""
-                INSERT INTO corrections AS c (id, owner_id, route, along, trials, updated_at)
-                VALUES ({Guid.CreateVersion7()}, {User.LocalId}, {entry.Route}, {entry.Along}, 1, {time.GetUtcNow()})
-                ON CONFLICT (owner_id, route) DO UPDATE SET
+                INSERT INTO corrections AS c (id, owner_id, table_id, route, along, trials, updated_at)
+                VALUES ({Guid.CreateVersion7()}, {User.LocalId}, {(
+                    await db.InHandAsync(cancel)
+                ).TableId}, {entry.Route}, {entry.Along}, 1, {time.GetUtcNow()})
+                ON CONFLICT (table_id, route) DO UPDATE SET
                     along = (c.along * c.trials + excluded.along) / (c.trials + 1),
                     trials = c.trials + 1,
                     updated_at = excluded.updated_at

@@ -5,7 +5,7 @@ import { useDraft } from '../position/draft'
 import { useKeeping } from '../position/keeping'
 
 /** The position that is on the table: what it is called, whether it is saved, and what can be done with it. */
-const ConditionsDrawer = defineAsyncComponent(() => import('../features/settings/ConditionsDrawer.vue'))
+const ConditionsDrawer = defineAsyncComponent(() => import('../features/club/ConditionsDrawer.vue'))
 const position = useDraft()
 const keeping = useKeeping()
 const conditions = ref(false)

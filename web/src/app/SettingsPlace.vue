@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { useDark } from '@vueuse/core'
 import { computed } from 'vue'
-import PlayerFields from '../features/players/PlayerFields.vue'
-import SkillMeaning from '../features/players/SkillMeaning.vue'
+import PlayerFields from '../features/club/PlayerFields.vue'
+import SkillMeaning from '../features/club/SkillMeaning.vue'
 import CorrectionList from '../features/safety/CorrectionList.vue'
-import ConditionsFields from '../features/settings/ConditionsFields.vue'
+import TableConditions from '../features/club/TableConditions.vue'
 import { units } from '../lib/formats'
 import OneOf from '../ui/OneOf.vue'
+import { useClub } from '../position/club'
 import KeyList from './keys/KeyList.vue'
 
 /** What is set once: who plays, on what table, with which keys, in which units and dress. */
+const club = useClub()
 const dark = useDark({ initialValue: 'dark', disableTransition: false })
 const theme = computed({ get: () => (dark.value ? 'dark' : 'light'), set: (value) => (dark.value = value === 'dark') })
 const themes = [
@@ -28,8 +30,15 @@ const unitChoices = [
     <h1>Settings</h1>
     <div class="columns">
       <div>
-        <section aria-label="Player"><PlayerFields /></section>
-        <section aria-label="What the skill means"><SkillMeaning /></section>
+        <section v-if="club.player" aria-label="Player">
+          <h2>{{ club.player.name }}</h2>
+          <PlayerFields :player="club.player" />
+          <p>
+            All <RouterLink to="/players">players</RouterLink>, <RouterLink to="/tables">tables</RouterLink> and
+            <RouterLink to="/cues">cues</RouterLink>
+          </p>
+        </section>
+        <section v-if="club.player" aria-label="What the skill means"><SkillMeaning :player="club.player" /></section>
         <section aria-labelledby="units-title">
           <h2 id="units-title">Units</h2>
           <OneOf v-model="unit" :options="unitChoices" label="Units" />
@@ -44,7 +53,10 @@ const unitChoices = [
           <KeyList />
         </section>
       </div>
-      <section aria-label="Conditions"><ConditionsFields /></section>
+      <section aria-labelledby="conditions-title">
+        <h2 id="conditions-title">Conditions</h2>
+        <TableConditions />
+      </section>
     </div>
   </main>
 </template>

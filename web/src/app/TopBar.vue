@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useRecords } from '../features/frames/records'
 import { useDraft } from '../position/draft'
-import { skillName } from '../domain/words'
-import { usePlayer } from '../position/player'
+import { useAttempt } from '../lib/useAttempt'
+import { kinds, useClub, type Kind } from '../position/club'
 
 /** The places, the player in hand, and the settings: seen everywhere. */
 const emit = defineEmits<{ tour: []; keys: [] }>()
-const players = usePlayer()
+const club = useClub()
+const router = useRouter()
+const { attempt } = useAttempt()
 const records = useRecords()
 const position = useDraft()
 const route = useRoute()
@@ -23,6 +25,24 @@ const places = computed(() => [
   { name: 'library', label: 'Library', to: '/library' },
 ])
 const isHere = (name: string) => route.name === name || (name === 'frames' && route.name === 'frame')
+const inHandTitle = computed(() => `In hand: ${club.player?.name}, ${club.table?.name}, ${club.cue?.name}`)
+/** All there are is read when somebody looks. */
+const look = (isOpen: boolean) => {
+  if (isOpen) void attempt(club.loadAll, 'The players, tables and cues are not read')
+}
+function choose(what: { kind: Kind; id: string } | { go: string }) {
+  if ('go' in what) return router.push(what.go)
+  return attempt(() => take(what.kind, what.id), 'Not taken in hand')
+}
+/** The table that is laid out follows another table or cue, unless it has figures of its own; undo goes back. */
+async function take(kind: Kind, id: string) {
+  const before = JSON.stringify(Object.entries(club.conditions).sort())
+  const isTheirs = JSON.stringify(Object.entries(position.content.conditions).sort()) === before
+  await club.take(kind, id)
+  if (!isTheirs || kind === 'players') return
+  position.content.conditions = { ...club.conditions }
+  position.commit()
+}
 const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
 </script>
 
@@ -39,12 +59,24 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
         >{{ p.label }}</RouterLink
       >
     </nav>
-    <ElDropdown class="wide" trigger="click" @command="(skill: string) => players.set({ skill })">
-      <ElButton data-testid="player">Plays as {{ skillName(players.player.skill) }}, {{ players.player.hand }}-handed</ElButton>
+    <ElDropdown class="in-hand" trigger="click" max-height="70vh" @command="choose" @visible-change="look">
+      <ElButton data-testid="in-hand" :title="inHandTitle">
+        <span class="who">{{ club.player?.name }}</span><span class="wide what">&nbsp;· {{ club.table?.name }} · {{ club.cue?.name }}</span>
+      </ElButton>
       <template #dropdown>
         <ElDropdownMenu>
-          <ElDropdownItem v-for="s in position.reference?.skills" :key="s.name" :command="s.name">{{ s.name }}</ElDropdownItem>
-          <ElDropdownItem v-if="players.player.own" command="own">{{ skillName('own') }}</ElDropdownItem>
+          <template v-for="kind in kinds" :key="kind">
+            <ElDropdownItem
+              v-for="(t, i) in club.known[kind]"
+              :key="t.id"
+              :divided="i === 0 && kind !== 'players'"
+              :command="{ kind, id: t.id }"
+              :data-testid="`take-${kind}`"
+            >
+              <span class="tick">{{ t.id === club.ids[kind] ? '✓' : '' }}</span>{{ t.name }}
+            </ElDropdownItem>
+          </template>
+          <ElDropdownItem divided :command="{ go: '/players' }">Players, tables and cues …</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>
@@ -98,6 +130,31 @@ nav a,
 a[aria-current] {
   box-shadow: inset 0 -3px 0 var(--accent);
   font-weight: 650;
+}
+.in-hand {
+  min-width: 0;
+  max-width: 330px;
+}
+.in-hand :deep(.el-button > span) {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.in-hand .el-button {
+  max-width: 100%;
+}
+.what {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.tick {
+  display: inline-block;
+  width: 1.2em;
+}
+@media (max-width: 1100px) {
+  .what {
+    display: none;
+  }
 }
 @media (max-width: 860px) {
   .top {

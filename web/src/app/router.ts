@@ -1,4 +1,5 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, type RouteLocation } from 'vue-router'
+import { sentence } from '../lib/formats'
 import { steps } from '../position/view'
 
 /** Where the table is whatever lies on it: a position that is not saved has no address of its own. */
@@ -32,6 +33,13 @@ export const router = createRouter({
       meta: { title: 'Frames' },
     },
     { path: '/library', name: 'library', component: () => import('../features/library/LibraryPlace.vue'), meta: { title: 'Library' } },
+    ...(['players', 'tables', 'cues'] as const).map((kind) => ({
+      path: `/${kind}/:id?`,
+      name: kind,
+      component: () => import('../features/club/ClubPlace.vue'),
+      props: (route: RouteLocation) => ({ kind, id: route.params.id as string | undefined }),
+      meta: { title: sentence(kind) },
+    })),
     { path: '/settings', name: 'settings', component: () => import('./SettingsPlace.vue'), meta: { title: 'Settings' } },
     {
       path: '/:rest(.*)*',

@@ -1,11 +1,14 @@
 import { ref } from 'vue'
 import { defineStore } from 'pinia'
 import { ask, client, exchange, fetchFile, Problem, type SavedPosition } from '../api/client'
+import { askName } from '../ui/askName'
 import { useNotices } from '../lib/notices'
 import { useAttempt } from '../lib/useAttempt'
 import { draftOf } from '../domain/strokes'
 import { useDraft } from './draft'
 import { useSaving } from './saving'
+
+const whatItIsCalled = 'What the position is called'
 
 /** Saving, opening, renaming, deleting, files: everything that leaves the page, with what to do when it fails. */
 export const useKeeping = defineStore('keeping', () => {
@@ -49,25 +52,8 @@ export const useKeeping = defineStore('keeping', () => {
     }, 'Not saved')
   }
 
-  async function askName(title: string, name: string): Promise<string | null> {
-    try {
-      const { ElMessageBox } = await import('../ui/messageBox')
-      const { value } = await ElMessageBox.prompt('', title, {
-        inputValue: name,
-        inputPlaceholder: 'What the position is called',
-        inputValidator: (text: string) =>
-          text?.trim() ? (text.trim().length <= 120 ? true : 'At most 120 characters.') : 'A name is needed.',
-        confirmButtonText: title,
-        cancelButtonText: 'Cancel',
-      })
-      return value.trim()
-    } catch {
-      return null
-    }
-  }
-
   async function saveAs() {
-    const name = await askName('Save as', position.origin ? `${position.draft.name} (2)` : position.draft.name)
+    const name = await askName('Save as', position.origin ? `${position.draft.name} (2)` : position.draft.name, whatItIsCalled)
     if (!name) return
     await attempt(async () => {
       await saving.saveAs(name)
@@ -76,7 +62,7 @@ export const useKeeping = defineStore('keeping', () => {
   }
 
   async function rename(saved: { id: string; name: string; version: number }, after: () => void) {
-    const name = await askName('Rename', saved.name)
+    const name = await askName('Rename', saved.name, whatItIsCalled)
     if (!name) return
     await attemptIn(
       after,

@@ -203,7 +203,9 @@ describe('the workspace', () => {
             ? { openingRack: [] }
             : path.startsWith('/api/positions/')
               ? saved(1)
-              : {}
+              : path === '/api/in-hand'
+                ? { player: { id: 'p' }, table: { id: 't' }, cue: { id: 'c' } }
+                : {}
       return new Response(JSON.stringify(body), { status: 200, headers: { 'Content-Type': 'application/json' } })
     }
     vi.stubGlobal('fetch', serve)

@@ -5,7 +5,7 @@ import { ask, client, Problem, type Draft, type SavedPosition } from '../api/cli
 import { copy, draftOf, ofFirstScale, plainStroke } from '../domain/strokes'
 import { useNotices } from '../lib/notices'
 import { useDraft, type Origin } from './draft'
-import { usePlayer } from './player'
+import { useClub } from './club'
 
 type Left = { draft: Draft; origin: Origin; paces?: 2 }
 /** What was left before paces were on the present scale keeps its speed; the server has done the same with what is saved. */
@@ -27,7 +27,7 @@ const asJson = {
 /** Where the position comes from and goes to: the server, and what this browser keeps of what is not saved. */
 export const useSaving = defineStore('saving', () => {
   const position = useDraft()
-  const players = usePlayer()
+  const club = useClub()
   const notices = useNotices()
 
   /** Kept for this tab, so that a reload loses nothing that was not saved. */
@@ -43,7 +43,7 @@ export const useSaving = defineStore('saving', () => {
   /** @param id The position that the address names, if it names one. */
   async function start(id?: string) {
     const left = kept.value?.draft?.content?.balls.length && (!id || kept.value.origin?.id === id) ? kept.value : null
-    const [known, , saved] = await Promise.all([ask(client.GET('/api/reference')), players.load(), left ? null : first(id)])
+    const [known, , saved] = await Promise.all([ask(client.GET('/api/reference')), club.load(), left ? null : first(id)])
     position.reference = known
     if (left) return position.reset(left.draft, left.origin)
     if (saved) open(saved)
@@ -94,7 +94,7 @@ export const useSaving = defineStore('saving', () => {
       {
         name: 'New position',
         about: '',
-        content: { balls: copy(position.reference!.openingRack), stroke: copy(plainStroke), conditions: {} },
+        content: { balls: copy(position.reference!.openingRack), stroke: copy(plainStroke), conditions: { ...club.conditions } },
       },
       null,
     )

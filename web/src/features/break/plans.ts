@@ -219,7 +219,7 @@ export const usePlans = defineStore('plans', () => {
       wasStopped.value = false
       position.replace({ ...position.content, frame: undefined, ...contentOf(plan_.content) })
       preferences.value = { ...preferences.value, ...plan_.body.preferences }
-      players.player = { ...players.player, ...plan_.body.player }
+      players.playAs({ ...players.player, ...plan_.body.player })
       answered = question.value
       await tellFrame()
       answer.value = plan_.body.answer

@@ -2,15 +2,16 @@
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import { useDraft } from '../../position/draft'
-import { usePlayer } from '../../position/player'
+import { useClub, type ClubPlayer } from '../../position/club'
 import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import { partNames } from './words'
 
 /** The parts of the player's error, each set by hand. */
-const players = usePlayer()
+const props = defineProps<{ player: ClubPlayer }>()
+const club = useClub()
 const position = useDraft()
-const own = computed(() => players.player.own)
+const own = computed(() => props.player.own)
 const parts = computed(() =>
   position.reference!.skillParts.map((p) => ({
     ...p,
@@ -18,7 +19,8 @@ const parts = computed(() =>
     key: p.name as keyof typeof partNames,
   })),
 )
-const set = (key: keyof Schemas['SkillEntry'], value: number) => players.set({ own: { ...own.value!, [key]: value } })
+const set = (key: keyof Schemas['SkillEntry'], value: number) =>
+  club.change('players', props.player.id, { own: { ...own.value!, [key]: value } })
 </script>
 
 <template>
@@ -41,7 +43,8 @@ const set = (key: keyof Schemas['SkillEntry'], value: number) => players.set({ o
     <p class="soft">
       Standard deviations of an ordinary stroke. Start again from
       <template v-for="(s, i) in position.reference!.skills" :key="s.name"
-        >{{ i ? ', ' : '' }}<LineButton @click="players.set({ own: s.parts })">{{ s.name }}</LineButton></template
+        >{{ i ? ', ' : ''
+        }}<LineButton @click="club.change('players', props.player.id, { own: s.parts })">{{ s.name }}</LineButton></template
       >.
     </p>
   </div>

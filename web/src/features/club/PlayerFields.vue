@@ -2,14 +2,16 @@
 import { computed } from 'vue'
 import { skillWords } from '../../domain/words'
 import { useDraft } from '../../position/draft'
-import { usePlayer } from '../../position/player'
+import { useClub, type ClubPlayer } from '../../position/club'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import OwnSkill from './OwnSkill.vue'
 
 /** Who plays: for the reach, the chances and the advice on side. */
-const players = usePlayer()
+const props = defineProps<{ player: ClubPlayer }>()
+const club = useClub()
+const set = (change: Partial<ClubPlayer>) => club.change('players', props.player.id, change)
 const position = useDraft()
 const hands = [
   { value: 'right', label: 'right-handed', testId: 'hand-right' },
@@ -23,37 +25,31 @@ const skills = computed(() => [...position.reference!.skills.map((s) => s.name),
 
 /** Own figures start from those of the player that was chosen before. */
 function choose(skill: string) {
-  const before = position.reference!.skills.find((s) => s.name === players.player.skill) ?? position.reference!.skills[0]
-  return players.set({ skill, own: players.player.own ?? (skill === 'own' ? before.parts : null) })
+  const before = position.reference!.skills.find((s) => s.name === props.player.skill) ?? position.reference!.skills[0]
+  return set({ skill, own: props.player.own ?? (skill === 'own' ? before.parts : null) })
 }
 </script>
 
 <template>
   <div class="player">
-    <h2>Player</h2>
     <div class="row">
-      <OneOf
-        :model-value="players.player.hand"
-        :options="hands"
-        label="Hand"
-        @update:model-value="players.set({ hand: $event as string })"
-      />
+      <OneOf :model-value="player.hand" :options="hands" label="Hand" @update:model-value="set({ hand: $event as string })" />
       <label class="row"
         >tall
         <FigureInput
-          :model-value="players.player.height"
+          :model-value="player.height"
           :min="1.2"
           :max="2.2"
           :digits="2"
           label="How tall"
           unit="m"
           width="62px"
-          @update:model-value="players.set({ height: $event })"
+          @update:model-value="set({ height: $event })"
       /></label>
       <label class="row" title="Of the butt above level where nothing asks for more: no cue lies level"
         >butt at
         <FigureInput
-          :model-value="players.player.naturalElevation"
+          :model-value="player.naturalElevation"
           :min="0"
           :max="15"
           :digits="1"
@@ -61,19 +57,32 @@ function choose(skill: string) {
           unit="°"
           width="58px"
           test-id="natural-elevation"
-          @update:model-value="players.set({ naturalElevation: $event })"
+          @update:model-value="set({ naturalElevation: $event })"
       /></label>
     </div>
     <label class="row"
-      >strikes like
-      <PickOne :model-value="players.player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
+      >strikes like <PickOne :model-value="player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
     /></label>
-    <OwnSkill v-if="players.player.skill === 'own'" />
+    <label class="row" title="Players who strike harder call a harder stroke a five"
+      >calls a five what is
+      <FigureInput
+        :model-value="player.paceOfFive"
+        :min="3"
+        :max="8"
+        :digits="1"
+        label="The pace that this player calls five"
+        width="58px"
+        test-id="pace-of-five"
+        @update:model-value="set({ paceOfFive: $event })"
+      />
+      on the common scale</label
+    >
+    <OwnSkill v-if="player.skill === 'own'" :player="player" />
     <OneOf
-      :model-value="players.player.sideHabit"
+      :model-value="player.sideHabit"
       :options="habits"
       label="Habit with side"
-      @update:model-value="players.set({ sideHabit: $event as string })"
+      @update:model-value="set({ sideHabit: $event as string })"
     />
     <p class="soft">
       The hand and the height decide the reach; the butt, how the cue lies where nothing asks for more; the skill, every chance; the habit,

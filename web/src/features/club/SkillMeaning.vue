@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { useDraft } from '../../position/draft'
+import type { ClubPlayer } from '../../position/club'
 import SkillChart from './SkillChart.vue'
 import SkillPicture from './SkillPicture.vue'
 import { useSkill } from './skills'
 
-/** What the skill in hand means at the table. */
+/** What a player's skill means at the table. */
+const props = defineProps<{ player: ClubPlayer }>()
 const position = useDraft()
-const { pictures, curves, pictureRefusal, curveRefusal } = useSkill()
+const { pictures, curves, pictureRefusal, curveRefusal } = useSkill(() => props.player)
 </script>
 
 <template>

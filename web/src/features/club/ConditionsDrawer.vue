@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElDrawer } from 'element-plus'
 import { useShell } from '../../lib/useShell'
-import ConditionsFields from './ConditionsFields.vue'
+import TableConditions from './TableConditions.vue'
 
 /** The conditions beside the plan, which follows at once: over the desk, or on a phone from below. */
 const open = defineModel<boolean>({ required: true })
@@ -18,6 +18,6 @@ const { isPhone } = useShell()
     :append-to-body="true"
     :lock-scroll="false"
   >
-    <ConditionsFields is-titled />
+    <TableConditions />
   </ElDrawer>
 </template>

@@ -1,26 +1,32 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { FieldError } from '../../api/client'
 import { fieldWords } from '../../lib/problemWords'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { useDraft } from '../../position/draft'
-import { conditionNames, groupNames, presetNames } from './words'
+import { conditionNames, groupNames, presetNames } from './conditionWords'
 
-/** How this table, these balls and this cue behave: kept with the position. */
-defineProps<{
-  /** What it stands in is called so already. */
-  isTitled?: boolean
+/** How a table, its balls and a cue behave: what differs from a match table's figures. */
+const props = defineProps<{
+  /** Which groups of figures; all unless said. */
+  of?: readonly string[]
+  errors?: readonly FieldError[]
 }>()
-const position = useDraft()
-const reference = computed(() => position.reference!)
-const changes = computed(() => position.content.conditions)
-const groups = computed(() => [...new Set(reference.value.conditions.map((c) => c.group))])
-const errors = computed(() => position.problem?.errors.filter((e) => e.field.startsWith('conditions')) ?? [])
+const changes = defineModel<Record<string, number>>({ required: true })
+const emit = defineEmits<{ commit: [] }>()
+const reference = computed(() => useDraft().reference!)
+const groups = computed(() => [...new Set(reference.value.conditions.map((c) => c.group))].filter((g) => props.of?.includes(g) ?? true))
 /** Which named conditions these are; none where a figure has been changed. */
 const preset = computed({
-  get: () => reference.value.presets.find((p) => JSON.stringify(sorted(p.changes)) === JSON.stringify(sorted(changes.value)))?.name ?? '',
+  get: () => reference.value.presets.find((p) => JSON.stringify(sorted(p.changes)) === JSON.stringify(sorted(ofTable.value)))?.name ?? '',
   set: (name) => choose(reference.value.presets.find((p) => p.name === name)!.changes),
 })
+const ofTable = computed(() =>
+  Object.fromEntries(
+    Object.entries(changes.value).filter(([name]) => reference.value.conditions.find((c) => c.name === name)?.group !== 'cue'),
+  ),
+)
 const presets = computed(() =>
   reference.value.presets.map((p) => ({ value: p.name, label: presetNames[p.name] ?? p.name, testId: `preset-${p.name}` })),
 )
@@ -39,20 +45,20 @@ function set(name: string, value: number, standard: number) {
   const next = { ...changes.value }
   if (Math.abs(value - standard) < 1e-12) delete next[name]
   else next[name] = value
-  position.content.conditions = next
+  changes.value = next
 }
 
 function choose(presetChanges: Record<string, number>) {
-  position.content.conditions = { ...presetChanges }
-  position.commit()
+  // The cue's own figures are no table's.
+  const own = Object.entries(changes.value).filter(([name]) => reference.value.conditions.find((c) => c.name === name)?.group === 'cue')
+  changes.value = { ...presetChanges, ...Object.fromEntries(own) }
+  emit('commit')
 }
 </script>
 
 <template>
   <div>
-    <h2 v-if="!isTitled">Conditions</h2>
-    <p class="soft">How this table, these balls and this cue behave. The plan follows at once.</p>
-    <OneOf v-model="preset" class="presets" :options="presets" label="Named conditions" />
+    <OneOf v-if="groups.includes('cloth')" v-model="preset" class="presets" :options="presets" label="Named conditions" />
     <p v-for="e in errors" :key="e.field" class="field-error" role="alert">
       {{ conditionNames[e.field.replace('conditions.', '')] ?? e.field }}: {{ fieldWords(e) }}
     </p>
@@ -69,7 +75,7 @@ function choose(presetChanges: Record<string, number>) {
           :unit="unitOf(c.unit)"
           width="84px"
           @update:model-value="set(c.name, $event / scale(c.unit), c.default)"
-          @commit="position.commit()"
+          @commit="emit('commit')"
         />
       </label>
     </fieldset>

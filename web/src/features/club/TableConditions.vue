@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed } from 'vue'
+import { useClub } from '../../position/club'
+import { useDraft } from '../../position/draft'
+import ConditionsFields from './ConditionsFields.vue'
+
+/** The conditions of the position that is open, and how they are made the table's and the cue's own. */
+const position = useDraft()
+const club = useClub()
+const errors = computed(() => position.problem?.errors.filter((e) => e.field.startsWith('conditions')) ?? [])
+const sorted = (figures: Record<string, number>) => JSON.stringify(Object.entries(figures).sort())
+const differs = computed(() => sorted(position.content.conditions) !== sorted(club.conditions))
+
+function takeTheirs() {
+  position.content.conditions = { ...club.conditions }
+  position.commit()
+}
+function keepAsTheirs() {
+  const isCue = (name: string) => position.reference!.conditions.find((c) => c.name === name)?.group === 'cue'
+  const figures = Object.entries(position.content.conditions)
+  void club.change('tables', club.ids.tables, { conditions: Object.fromEntries(figures.filter(([name]) => !isCue(name))) })
+  void club.change('cues', club.ids.cues, { conditions: Object.fromEntries(figures.filter(([name]) => isCue(name))) })
+}
+</script>
+
+<template>
+  <div>
+    <p class="soft">How the table, the balls and the cue behave in this position. The plan follows at once.</p>
+    <p v-if="differs" class="row">
+      They are not those of {{ club.table?.name }} and {{ club.cue?.name }}.
+      <ElButton size="small" data-testid="conditions-theirs" @click="takeTheirs">Take theirs</ElButton>
+      <ElButton size="small" data-testid="conditions-keep" @click="keepAsTheirs">Keep these as theirs</ElButton>
+    </p>
+    <ConditionsFields v-model="position.content.conditions" :errors="errors" @commit="position.commit()" />
+  </div>
+</template>
