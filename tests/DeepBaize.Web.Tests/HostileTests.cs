@@ -93,12 +93,12 @@ public class HostileTests(Application app)
         var random = new Random(Seed);
         Dictionary<int, int> statuses = [];
         foreach (var (path, operations) in description["paths"]!.AsObject())
-        foreach (var (method, operation) in operations!.AsObject())
-            for (var i = 0; i < TimesEach; i++)
-            {
-                var status = await AskAsync(method, path, operation!, random, i);
-                statuses[status] = statuses.GetValueOrDefault(status) + 1;
-            }
+            foreach (var (method, operation) in operations!.AsObject())
+                for (var i = 0; i < TimesEach; i++)
+                {
+                    var status = await AskAsync(method, path, operation!, random, i);
+                    statuses[status] = statuses.GetValueOrDefault(status) + 1;
+                }
         // It was not all refused at the door.
         Assert.True(statuses.Where(s => s.Key is 200 or 201 or 204).Sum(s => s.Value) > 150, Told(statuses));
         Assert.True(statuses.GetValueOrDefault(400) > 150, Told(statuses));
