@@ -1,0 +1,156 @@
+using DeepBaize.Core.Table;
+using static DeepBaize.Core.Practice.Shipped.Laying;
+
+namespace DeepBaize.Core.Practice.Shipped;
+
+/// <summary>Straightness, and the pace of a plain ball.</summary>
+internal static class CueingRoutines
+{
+    private static readonly IReadOnlyList<LaidBall> Alone = [White(Dimensions.BaulkLineX, Dimensions.Width / 2)];
+
+    public static IEnumerable<ShippedRoutine> All()
+    {
+        yield return new(
+            "height",
+            new()
+            {
+                Name = "Height",
+                Family = RoutineFamily.Pace,
+                Task = "A plain ball up the table and back, always at one pace: it must stop at the same place.",
+                Why =
+                    "Before any pace can be chosen, one must be repeated. The ball tells how evenly the cue went through: its stopping "
+                    + "places should lie close together, and on the line it started from.",
+                LookFor = "The same length of backswing each time, and the pause at its end.",
+                Steps = [.. new[] { 2.5, 3.5 }.Select(p => Plain(p, 0.25))],
+                Attempts = 10,
+            }
+        );
+        yield return new(
+            "pace-scale",
+            new()
+            {
+                Name = "Pace scale",
+                Family = RoutineFamily.Pace,
+                Task = "One plain ball from the brown's spot at pace 2, 3, 4 and so on: each has its own stretch of the table.",
+                Why =
+                    "Everybody has a scale of paces; here yours is measured. Where the ball stops says what your three and your five are, "
+                    + "and how far apart your steps lie.",
+                LookFor = "Name the pace before the stroke, and change the backswing, not the grip.",
+                Steps = [.. Enumerable.Range(2, 8).Select(p => Plain(p, 0.18 + 0.05 * p))],
+                Order = StepOrder.Rounds,
+                Attempts = 3,
+            }
+        );
+        yield return new(
+            "straight-gate",
+            new()
+            {
+                Name = "Through the gate",
+                Family = RoutineFamily.Cueing,
+                Task = "From the brown's spot over the blue's, through two reds that leave a cue's width beside the ball.",
+                Why =
+                    "A straight stroke is the ground of all others. The gate shows what the eye passes over: which post is clipped says to "
+                    + "which side the cue runs off.",
+                LookFor = "The tip finishes on the line, and the chin stays down until the ball is through.",
+                Steps =
+                [
+                    .. new[] { 1.5, 2.0, 2.5 }.Select(x => new Step
+                    {
+                        Label = $"gate at {x:0.0} m",
+                        Balls = [.. Alone, At("red-1", x, Dimensions.Width / 2 - Post), At("red-2", x, Dimensions.Width / 2 + Post)],
+                        Stroke = new(Height: 0.3, Pace: 4),
+                        Demands =
+                        [
+                            new()
+                            {
+                                Kind = DemandKind.Gate,
+                                Ball = "red-1",
+                                Other = "red-2",
+                            },
+                        ],
+                    }),
+                ],
+                Attempts = 10,
+            }
+        );
+        yield return new(
+            "straight-tip",
+            new()
+            {
+                Name = "Back on to the tip",
+                Family = RoutineFamily.Cueing,
+                Task = "Up the table over the spots and back on to the tip, which is left where it finished.",
+                Why =
+                    "The ball is a measuring instrument: side that nobody meant turns it off the top cushion, and it comes back beside the "
+                    + "tip on the side that was struck.",
+                LookFor = "On which side it comes back: that is where the tip met the ball.",
+                Steps =
+                [
+                    new()
+                    {
+                        Label = "over the spots",
+                        Balls = Alone,
+                        Stroke = new(Height: 0.3, Pace: 4),
+                        Demands =
+                        [
+                            new() { Kind = DemandKind.BackOnTip, Within = 0.03 },
+                            new() { Kind = DemandKind.NoSide },
+                        ],
+                    },
+                ],
+                Attempts = 20,
+            }
+        );
+        const double tight = Dimensions.BallRadius + 0.0005;
+        yield return new(
+            "straight-cushion",
+            new()
+            {
+                Name = "Along the cushion",
+                Family = RoutineFamily.Cueing,
+                Task = "A ball tight on the side cushion is potted along it, and the white stays on the cushion.",
+                Why =
+                    "Both balls show the line: if the white leaves the cushion, it was struck off the middle, or the red was met off its "
+                    + "middle.",
+                LookFor = "Aim along the cushion's edge, bridge on the rail, butt as level as it goes.",
+                Steps =
+                [
+                    new()
+                    {
+                        Label = "0.85 m between",
+                        Balls = [White(1.7, tight), At("red-1", 2.6, tight)],
+                        Stroke = new(Height: -0.6, Pace: 4, Pot: new("red-1", "yellow-top")),
+                        Demands =
+                        [
+                            Pot,
+                            new()
+                            {
+                                Kind = DemandKind.WhiteOnCushion,
+                                Cushion = "yellow-side",
+                                Within = 0.03,
+                            },
+                        ],
+                    },
+                ],
+                Attempts = 10,
+                BothSides = true,
+            }
+        );
+    }
+
+    /// <summary>From the middle of the gate to a post's: beside a ball in its middle there is half a cue's width.</summary>
+    private const double Post = 0.06;
+
+    private static Step Plain(double pace, double radius)
+    {
+        MeantStroke stroke = new(Height: 0.3, Pace: pace);
+        var stop = Stops(Alone, stroke);
+        return new()
+        {
+            Label = $"pace {pace:0.#}",
+            Balls = Alone,
+            Stroke = stroke,
+            Demands = [WhiteIn(Across(Math.Round(stop.X - radius, 3), Math.Round(stop.X + radius, 3)))],
+        };
+    }
+}
