@@ -5,6 +5,7 @@ using DeepBaize.Data.Frames;
 using DeepBaize.Data.Planning;
 using DeepBaize.Data.Players;
 using DeepBaize.Data.Positions;
+using DeepBaize.Data.Practice;
 using DeepBaize.Data.Shots;
 using DeepBaize.Data.Tables;
 using Microsoft.EntityFrameworkCore;
@@ -22,6 +23,9 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<SavedShot> Shots => Set<SavedShot>();
     public DbSet<SavedPlan> Plans => Set<SavedPlan>();
     public DbSet<FrameRecord> Frames => Set<FrameRecord>();
+    public DbSet<RoutineRecord> Routines => Set<RoutineRecord>();
+    public DbSet<PracticeSession> Sessions => Set<PracticeSession>();
+    public DbSet<Attempt> Attempts => Set<Attempt>();
     public DbSet<KeptAnswer> Answers => Set<KeptAnswer>();
     public DbSet<SaveCheck> SaveChecks => Set<SaveCheck>();
     public DbSet<EscapeCorrection> Corrections => Set<EscapeCorrection>();

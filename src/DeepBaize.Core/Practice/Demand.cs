@@ -5,7 +5,6 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Practice;
 
 /// <summary>What can be asked of an attempt.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<DemandKind>))]
 public enum DemandKind
 {
     /// <summary>The ball that is meant goes into the pocket that is meant.</summary>

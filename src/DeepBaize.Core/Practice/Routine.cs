@@ -128,7 +128,6 @@ public sealed record Step
 }
 
 /// <summary>What a routine trains; they are listed by it.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<RoutineFamily>))]
 public enum RoutineFamily
 {
     Cueing,
@@ -142,7 +141,6 @@ public enum RoutineFamily
 }
 
 /// <summary>In which order the steps come.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<StepOrder>))]
 public enum StepOrder
 {
     /// <summary>All attempts at one step, then the next.</summary>

@@ -64,6 +64,13 @@ public static class Variants
         }
     }
 
+    /// <summary>Changed by a given amount: 1 as easy as is sensible, −1 as hard.</summary>
+    /// <returns>Null if the balls cannot lie so, or nothing can be changed.</returns>
+    public static Variant? By(Step step, double amount, Player player, TableShape shape, Workers workers) =>
+        Change(step, amount, shape) is { } changed
+            ? new(changed.Step, changed.Nearer, changed.Straighter, changed.Wider, Outlook.Of(changed.Step, player, shape, workers).Done)
+            : null;
+
     private readonly record struct Changed(Step Step, double Nearer, double Straighter, double Wider);
 
     /// <param name="amount">1 as easy as is sensible, −1 as hard.</param>

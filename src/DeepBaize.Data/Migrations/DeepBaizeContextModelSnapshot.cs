@@ -473,6 +473,267 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("positions", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Practice.Attempt", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<double?>("BallX")
+                        .HasColumnType("double precision")
+                        .HasColumnName("ball_x");
+
+                    b.Property<double?>("BallY")
+                        .HasColumnType("double precision")
+                        .HasColumnName("ball_y");
+
+                    b.PrimitiveCollection<string[]>("Body")
+                        .IsRequired()
+                        .HasColumnType("text[]")
+                        .HasColumnName("body");
+
+                    b.Property<long>("ChangedIn")
+                        .HasColumnType("bigint")
+                        .HasColumnName("changed_in");
+
+                    b.Property<Guid?>("CueId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("cue_id");
+
+                    b.Property<string>("Group")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("group");
+
+                    b.Property<bool>("IsDone")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_done");
+
+                    b.Property<bool>("IsMirrored")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_mirrored");
+
+                    b.Property<bool>("IsWithdrawn")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_withdrawn");
+
+                    b.Property<string>("Kinds")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("kinds");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasMaxLength(300)
+                        .HasColumnType("character varying(300)")
+                        .HasColumnName("note");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
+
+                    b.PrimitiveCollection<string[]>("Reasons")
+                        .IsRequired()
+                        .HasColumnType("text[]")
+                        .HasColumnName("reasons");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("integer")
+                        .HasColumnName("revision");
+
+                    b.Property<string>("Routine")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("routine");
+
+                    b.Property<bool?>("Said")
+                        .HasColumnType("boolean")
+                        .HasColumnName("said");
+
+                    b.Property<int?>("Score")
+                        .HasColumnType("integer")
+                        .HasColumnName("score");
+
+                    b.Property<Guid>("SessionId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("session_id");
+
+                    b.Property<int>("Step")
+                        .HasColumnType("integer")
+                        .HasColumnName("step");
+
+                    b.Property<string>("Stroke")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("stroke");
+
+                    b.Property<Guid?>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<double?>("WhiteX")
+                        .HasColumnType("double precision")
+                        .HasColumnName("white_x");
+
+                    b.Property<double?>("WhiteY")
+                        .HasColumnType("double precision")
+                        .HasColumnName("white_y");
+
+                    b.HasKey("Id")
+                        .HasName("pk_attempts");
+
+                    b.HasIndex("SessionId", "ChangedIn")
+                        .HasDatabaseName("ix_attempts_session_id_changed_in");
+
+                    b.HasIndex("OwnerId", "Routine", "At")
+                        .HasDatabaseName("ix_attempts_owner_id_routine_at");
+
+                    b.ToTable("attempts", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.PracticeSession", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<long>("Changes")
+                        .HasColumnType("bigint")
+                        .HasColumnName("changes");
+
+                    b.Property<Guid?>("CueId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("cue_id");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("note");
+
+                    b.Property<string>("Now")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("now");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("plan");
+
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<Guid?>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
+
+                    b.Property<DateTimeOffset>("UpdatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("updated_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sessions");
+
+                    b.HasIndex("CueId")
+                        .HasDatabaseName("ix_sessions_cue_id");
+
+                    b.HasIndex("PlayerId")
+                        .HasDatabaseName("ix_sessions_player_id");
+
+                    b.HasIndex("TableId")
+                        .HasDatabaseName("ix_sessions_table_id");
+
+                    b.HasIndex("OwnerId", "StartedAt")
+                        .HasDatabaseName("ix_sessions_owner_id_started_at");
+
+                    b.ToTable("sessions", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.RoutineRecord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("content");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<DateTimeOffset>("UpdatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("updated_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_routines");
+
+                    b.HasIndex("OwnerId", "UpdatedAt")
+                        .HasDatabaseName("ix_routines_owner_id_updated_at");
+
+                    b.ToTable("routines", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Shots.SavedShot", b =>
                 {
                     b.Property<Guid>("Id")
@@ -754,6 +1015,61 @@ namespace DeepBaize.Data.Migrations
                         .HasForeignKey("TableId")
                         .OnDelete(DeleteBehavior.SetNull)
                         .HasConstraintName("fk_positions_tables_table_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.Attempt", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_attempts_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Practice.PracticeSession", null)
+                        .WithMany()
+                        .HasForeignKey("SessionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_attempts_sessions_session_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.PracticeSession", b =>
+                {
+                    b.HasOne("DeepBaize.Data.Cues.ClubCue", null)
+                        .WithMany()
+                        .HasForeignKey("CueId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_sessions_cues_cue_id");
+
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sessions_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Players.ClubPlayer", null)
+                        .WithMany()
+                        .HasForeignKey("PlayerId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_sessions_players_player_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_sessions_tables_table_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.RoutineRecord", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_routines_users_owner_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Shots.SavedShot", b =>

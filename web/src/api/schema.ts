@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What counted attempts come to: by routine, week, player, table and cue */
+        get: operations["practiceStatistics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -738,6 +755,216 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that can be practised: one's own, the latest first, and those that come with the application */
+        get: operations["listRoutines"];
+        put?: never;
+        /** Keeps a routine of one's own */
+        post: operations["createRoutine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One routine, with its layouts */
+        get: operations["readRoutine"];
+        /** Saves over a routine of one's own */
+        put: operations["saveRoutine"];
+        post?: never;
+        /** Puts a routine of one's own away; attempts at it stay */
+        delete: operations["putAwayRoutine"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes it out again */
+        post: operations["restoreRoutine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/outlook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a player makes of the steps of a routine, and the windows of a ladder's rungs */
+        post: operations["outlook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A step as it is, and made easier or harder for a player */
+        post: operations["variants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/snooker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lays a snooker that can be escaped by so many cushions */
+        post: operations["drawSnooker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sessions, the latest first; in parts */
+        get: operations["listSessions"];
+        put?: never;
+        /** Begins a session; once, by its id */
+        post: operations["beginSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A session with all its attempts */
+        get: operations["readSession"];
+        /** What is written about a session, its plan, and when it ended */
+        put: operations["saveSession"];
+        post?: never;
+        /** Deletes a session and its attempts for good */
+        delete: operations["deleteSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What is played now; whoever is at the session may change it */
+        put: operations["setTask"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/attempts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Counts attempts, corrects them or takes them back; each once, by its id and revision */
+        post: operations["countAttempts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/attempts/{attempt}/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A coach's word on an attempt */
+        put: operations["noteAttempt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stream of what changes in a session, until it is closed */
+        get: operations["liveSession"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/player/picture": {
         parameters: {
             query?: never;
@@ -974,6 +1201,34 @@ export interface components {
             /** @description The strokes played cannot tell it from the best. */
             isLevel: boolean;
         };
+        /** @description A direction in the plane, counter-clockwise from +x, or a turn, counter-clockwise positive. Built from radians or degrees by name. */
+        Angle: {
+            /** Format: double */
+            radians?: number;
+            /** Format: double */
+            degrees?: number;
+            unit?: components["schemas"]["Vec2"];
+            wrapped?: components["schemas"]["Angle"];
+            abs?: components["schemas"]["Angle"];
+        };
+        /** @description A part of the table in which a ball is to stop: a circle, or the upright box between two corners; m. */
+        Area: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description Of a circle about (X, Y); null for a box from there to (ToX, ToY).
+             */
+            radius?: null | number;
+            /** Format: double */
+            toX?: null | number;
+            /** Format: double */
+            toY?: null | number;
+            middle?: components["schemas"]["Vec2"];
+            mirrored?: components["schemas"]["Area"];
+        };
         /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
         Arrival: {
             /**
@@ -1027,6 +1282,86 @@ export interface components {
             /** Format: double */
             part: number;
         };
+        /** @description An attempt, as it was counted on the device. */
+        AttemptEntry: {
+            /**
+             * Format: uuid
+             * @description Chosen on the device: sent twice, it is counted once.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description Counted up with each correction; one that is not newer than what is there changes nothing.
+             */
+            revision?: number;
+            /** Format: date-time */
+            at: string;
+            routine: string;
+            /** Format: int32 */
+            step?: number;
+            mirrored?: boolean;
+            /** @description Whoever played says that it did what was asked, places apart. */
+            said?: null | boolean;
+            /** @description Why not: thick, thin, hard, soft, high, low, left, right, wrongBall, other. */
+            reasons?: string[];
+            /** @description What the body did, in the player's own words. */
+            body?: string[];
+            white?: null | components["schemas"]["PlaceResult"];
+            ball?: null | components["schemas"]["PlaceResult"];
+            /**
+             * Format: int32
+             * @description Points of a run.
+             */
+            score?: null | number;
+            /** @description How many strokes of each kind a run had: stun, follow, screw, side, cannon, rest. */
+            kinds?: {
+                [key: string]: number;
+            };
+            stroke?: null | components["schemas"]["MeantStroke"];
+            /** @description What was changed, in a word or two. */
+            group?: string;
+            /** @description Taken back: it does not count. */
+            withdrawn?: boolean;
+        };
+        /** @description An attempt as it is kept. */
+        AttemptResult: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision: number;
+            /** Format: date-time */
+            at: string;
+            routine: string;
+            /** Format: int32 */
+            step: number;
+            mirrored: boolean;
+            said: null | boolean;
+            /** @description What the rule says, or what was said where it cannot tell. */
+            done: boolean;
+            reasons: string[];
+            body: string[];
+            white: null | components["schemas"]["PlaceResult"];
+            ball: null | components["schemas"]["PlaceResult"];
+            /** Format: int32 */
+            score: null | number;
+            kinds: {
+                [key: string]: number;
+            };
+            stroke: null | components["schemas"]["MeantStroke"];
+            group: string;
+            withdrawn: boolean;
+            /** @description A coach's word on it. */
+            note: string;
+            /**
+             * Format: int64
+             * @description Which of the session's changes was its last.
+             */
+            changedIn: number;
+        };
+        /** @description One attempt or many, in the order in which they were made. */
+        AttemptsEntry: {
+            attempts: components["schemas"]["AttemptEntry"][];
+        };
         /** @description A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side. */
         BallEntry: {
             id: string;
@@ -1077,6 +1412,35 @@ export interface components {
         CardSheetRequest: {
             name: string;
             cards: components["schemas"]["CardRequest"][];
+        };
+        /** @description A reason, and in how many of the attempts that were not done it was given. */
+        Cause: {
+            reason: string;
+            /** Format: int32 */
+            times: number;
+            /** Format: int32 */
+            missed: number;
+        };
+        /** @description Whether it goes better than before. */
+        Change: {
+            /**
+             * Format: double
+             * @description Of the shares, now less before.
+             */
+            difference: number;
+            /**
+             * Format: double
+             * @description Where the difference lies, 95 of 100 times.
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: int32
+             * @description So many attempts of each, as good as these, would tell the two apart four times of five; null if they are the same.
+             */
+            needed: null | number;
+            verdict?: components["schemas"]["Verdict"];
         };
         /** @description A stroke that could be played. */
         ChoiceResult: {
@@ -1314,6 +1678,43 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             /** @description How well the other player strikes: tour, county, club or learner. */
             rival?: string;
+        };
+        /** @description One thing that is asked of an attempt; a rule is a list of them, and all are to be met. */
+        Demand: {
+            kind: components["schemas"]["DemandKind"];
+            area?: null | components["schemas"]["Area"];
+            /** @description Which cushion: baulk, top, yellow-side, green-side; null for any. */
+            cushion?: null | string;
+            /** @description Which ball, by its id; of a gate the one post. Null, where the white is to run on: into any. */
+            ball?: null | string;
+            /** @description The other post of a gate. */
+            other?: null | string;
+            /**
+             * Format: double
+             * @description How near, m: from the cushion, or to either side of the tip.
+             */
+            within?: null | number;
+            /**
+             * Format: int32
+             * @description Points.
+             */
+            points?: null | number;
+            mirrored?: components["schemas"]["Demand"];
+        };
+        /**
+         * @description What can be asked of an attempt.
+         * @enum {unknown}
+         */
+        DemandKind: "pot" | "whiteIn" | "ballIn" | "whiteOnCushion" | "ballOnCushion" | "meetsFirst" | "runsInto" | "backOnTip" | "gate" | "noCushion" | "noSide" | "score";
+        /** @description An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table. */
+        EllipseResult: {
+            centre: components["schemas"]["PlaceResult"];
+            /** Format: double */
+            longer: number;
+            /** Format: double */
+            shorter: number;
+            /** Format: double */
+            degrees: number;
         };
         /**
          * @description Why a break ended: the error, as players name it.
@@ -1727,6 +2128,22 @@ export interface components {
             /** Format: uint32 */
             version: number;
         };
+        /** @description How many strokes of a kind were counted in runs and in breaks of frames. */
+        KindCount: {
+            kind: string;
+            /** Format: int32 */
+            inRoutines: number;
+            /** Format: int32 */
+            inFrames: number;
+        };
+        /** @description A ball of a layout: its id, and its centre in m. */
+        LaidBall: {
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         /** @description What is left to the other player. Lengths in m, worth in points. */
         LeaveResult: {
             /** Format: double */
@@ -1784,6 +2201,52 @@ export interface components {
             x: components["schemas"]["Estimate"];
             y: components["schemas"]["Estimate"];
         };
+        /** @description The pot that is meant, by names. */
+        MeantPot: {
+            ball: string;
+            pocket: string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            part: number;
+            through?: null | string;
+            off?: null | string;
+        };
+        /** @description A stroke that is meant, in the player's units. */
+        MeantStroke: {
+            /**
+             * Format: double
+             * @description Degrees counter-clockwise from straight up the table; where there is a pot, it is aimed at that instead.
+             * @default 0
+             */
+            aim: number;
+            /**
+             * Format: double
+             * @description Tips.
+             * @default 0
+             */
+            side: number;
+            /**
+             * Format: double
+             * @description Tips.
+             * @default 0
+             */
+            height: number;
+            /**
+             * Format: double
+             * @default 4
+             */
+            pace: number;
+            /**
+             * Format: double
+             * @description Of the butt, degrees; null as the cue lies.
+             */
+            elevation?: null | number;
+            pot?: null | components["schemas"]["MeantPot"];
+            /** @default false */
+            free: boolean;
+        };
         /** @description The plain aim as in mirrors; m. */
         MirrorResult: {
             /** Format: double */
@@ -1839,6 +2302,10 @@ export interface components {
             /** Format: double */
             y2: number;
         };
+        /** @description A coach's word on an attempt. */
+        NoteEntry: {
+            note?: string;
+        };
         /** @description A ball in the way. */
         ObstacleResult: {
             ball: string;
@@ -1884,6 +2351,16 @@ export interface components {
             nextBall: null | string;
             nextPocket: null | string;
             nextChance: null | components["schemas"]["Estimate"];
+        };
+        /** @description Of what, for whom and on what table is asked. */
+        OutlookRequest: {
+            steps: components["schemas"]["Step"][];
+            /** @description height or pace, if the steps are the rungs of a ladder: then the window of each is worked out. */
+            knob?: null | string;
+            player?: components["schemas"]["PlayerEntry"];
+            conditions?: {
+                [key: string]: number;
+            };
         };
         /** @description How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number. */
         PackOpeningResult: {
@@ -1993,6 +2470,16 @@ export interface components {
          * @enum {unknown}
          */
         PlanTarget: "mostPoints" | "score" | "clear";
+        /** @description One routine of a session's plan. */
+        PlannedRoutine: {
+            /** @description The id of one that is shipped, or of one's own. */
+            routine: string;
+            /**
+             * Format: int32
+             * @description So long it may take.
+             */
+            minutes: number;
+        };
         /** @description An event of the stream: how far a plan is, or when it will begin. */
         PlansProgress: {
             wait: null | components["schemas"]["SearchWait"];
@@ -2428,6 +2915,111 @@ export interface components {
             lines: components["schemas"]["RivalLineResult"][];
             special: components["schemas"]["PotOptionResult"][];
         };
+        /** @description Something to practise. */
+        Routine: {
+            name: string;
+            family?: components["schemas"]["RoutineFamily"];
+            /** @description Why, in two lines. */
+            why?: string;
+            /** @description The task, in a line. */
+            task?: string;
+            /** @description The one thing to look for. */
+            lookFor?: string;
+            steps: components["schemas"]["Step"][];
+            order?: components["schemas"]["StepOrder"];
+            /**
+             * Format: int32
+             * @description Attempts at each step, on each side.
+             */
+            attempts?: number;
+            /** @description Whether it is played from both sides of the table. */
+            bothSides?: boolean;
+            /** @description Which one thing changes from step to step of a ladder, and is worked out for each: height or pace; null if it is none. */
+            knob?: null | string;
+        };
+        /** @description Everything that is told of the attempts at one routine. */
+        RoutineDetail: {
+            all: components["schemas"]["Share"];
+            lastTen: components["schemas"]["Share"];
+            bestTen: components["schemas"]["Share"];
+            /**
+             * Format: double
+             * @description Median of the sessions' shares.
+             */
+            typical: null | number;
+            better: null | components["schemas"]["Change"];
+            trend: null | components["schemas"]["Trend"];
+            /**
+             * Format: int32
+             * @description Of attempts done in a row, among the last hundred.
+             */
+            longestRun: number;
+            /**
+             * Format: double
+             * @description The chance that as many done and not, in any order, have as long a run.
+             */
+            runByLuck: number;
+            steps: components["schemas"]["Share"][];
+            /** @description As laid out, and from the other side. */
+            sides: components["schemas"]["Share"][];
+            betterSide: null | components["schemas"]["Change"];
+            causes: components["schemas"]["Cause"][];
+            stops: components["schemas"]["StopsResult"][];
+            scores: null | components["schemas"]["Scores"];
+            lastScores: number[];
+        };
+        /** @description A routine to keep. */
+        RoutineEntry: {
+            routine: components["schemas"]["Routine"];
+        };
+        /**
+         * @description What a routine trains; they are listed by it.
+         * @enum {unknown}
+         */
+        RoutineFamily: "cueing" | "pace" | "spin" | "position" | "potting" | "breaks" | "safety" | "own";
+        /** @description A routine in a list. */
+        RoutineItem: {
+            id: string;
+            name: string;
+            family: components["schemas"]["RoutineFamily"];
+            task: string;
+            /** Format: int32 */
+            steps: number;
+            /** Format: int32 */
+            attempts: number;
+            bothSides: boolean;
+            isRun: boolean;
+            /** @description Whether it is the user's own; those that are not come with the application, and are not changed. */
+            isOwn: boolean;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A routine whole. */
+        RoutineResult: {
+            id: string;
+            isOwn: boolean;
+            /** Format: uint32 */
+            version: number;
+            routine: components["schemas"]["Routine"];
+        };
+        /** @description A routine to save over one that is kept. */
+        RoutineSave: {
+            /** Format: uint32 */
+            version: number;
+            routine: components["schemas"]["Routine"];
+        };
+        /** @description The attempts at one routine, in a few figures. */
+        RoutineTally: {
+            routine: string;
+            name: string;
+            family: components["schemas"]["RoutineFamily"];
+            all: components["schemas"]["Share"];
+            lastTen: components["schemas"]["Share"];
+            /** Format: date-time */
+            lastAt: string;
+            weeks: components["schemas"]["Week"][];
+            scores: null | components["schemas"]["Scores"];
+        };
         /**
          * @description What a safety sets out to do: told from what comes of it.
          * @enum {unknown}
@@ -2535,6 +3127,17 @@ export interface components {
             /** Format: uint32 */
             version: number;
         };
+        /** @description Scores of a run. */
+        Scores: {
+            /** Format: int32 */
+            best: number;
+            /** Format: double */
+            typical: number;
+            /** Format: double */
+            lastTen: number;
+            /** Format: int32 */
+            of: number;
+        };
         /** @description Where a search stands that cannot begin yet. */
         SearchWait: {
             /**
@@ -2558,6 +3161,83 @@ export interface components {
             height?: number;
             /** Format: double */
             side?: number;
+        };
+        /** @description A session to begin. */
+        SessionEntry: {
+            /**
+             * Format: uuid
+             * @description Chosen by whoever begins it; begun again with the same one, it is the same session.
+             */
+            id?: null | string;
+            with?: null | components["schemas"]["PlayedWith"];
+            /**
+             * Format: date-time
+             * @description Now, unless said.
+             */
+            startedAt?: null | string;
+            plan?: components["schemas"]["PlannedRoutine"][];
+            now?: null | components["schemas"]["TaskNow"];
+        };
+        /** @description A session in a list. */
+        SessionItem: {
+            /** Format: uuid */
+            id: string;
+            with: components["schemas"]["PlayedWith"];
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: null | string;
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int32 */
+            done: number;
+            routines: string[];
+        };
+        /** @description A session, without its attempts. */
+        SessionResult: {
+            /** Format: uuid */
+            id: string;
+            with: components["schemas"]["PlayedWith"];
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: null | string;
+            plan: components["schemas"]["PlannedRoutine"][];
+            now: null | components["schemas"]["TaskNow"];
+            note: string;
+            /**
+             * Format: int64
+             * @description How often it, or an attempt in it, has changed.
+             */
+            changes: number;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description What is written about a session, when it ended. */
+        SessionSave: {
+            note?: string;
+            /** Format: date-time */
+            endedAt?: null | string;
+            plan?: components["schemas"]["PlannedRoutine"][];
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A session, or what has changed in it since it was read. */
+        SessionState: {
+            session: components["schemas"]["SessionResult"];
+            /** @description In the order in which they were made; those that were taken back too. */
+            attempts: components["schemas"]["AttemptResult"][];
+        };
+        /** @description A share of attempts, with where it lies 95 of 100 times. */
+        Share: {
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            of: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         /**
          * @description What makes an alternative rank lower than the best.
@@ -2694,6 +3374,22 @@ export interface components {
             name: string;
             parts: components["schemas"]["SkillEntry"];
         };
+        /** @description Which snooker to lay. */
+        SnookerRequest: {
+            /**
+             * Format: int32
+             * @description The same seed lays the same snooker, 0 to 1,000,000.
+             */
+            seed?: number;
+            /**
+             * Format: int32
+             * @description By how many cushions it can be escaped, 1 to 3.
+             */
+            cushions?: number;
+            conditions?: {
+                [key: string]: number;
+            };
+        };
         /** @description Where a colour is spotted, m. */
         SpotResult: {
             ball: string;
@@ -2732,6 +3428,89 @@ export interface components {
          * @enum {unknown}
          */
         Stance: "natural" | "stretch" | "otherHand" | "rest";
+        /** @description What has been counted. */
+        StatisticsResult: {
+            /**
+             * Format: int32
+             * @description How many in all.
+             */
+            attempts: number;
+            /** Format: int32 */
+            sessions: number;
+            weeks: components["schemas"]["Week"][];
+            /** @description Each that was played, the one played last first. */
+            routines: components["schemas"]["RoutineTally"][];
+            /** @description Strokes by kind. */
+            kinds: components["schemas"]["KindCount"][];
+            of: null | components["schemas"]["RoutineDetail"];
+            /** @description Of that routine, what its steps are called. */
+            stepLabels: string[];
+        };
+        /** @description One thing to do in a routine: balls, a stroke as it is meant, and what is asked of it. */
+        Step: {
+            /** @description What is different here: "pace 3", "1.2 m", "third red". */
+            label: string;
+            balls: components["schemas"]["LaidBall"][];
+            stroke?: components["schemas"]["MeantStroke"];
+            demands: components["schemas"]["Demand"][];
+        };
+        /**
+         * @description In which order the steps come.
+         * @enum {unknown}
+         */
+        StepOrder: "steps" | "rounds" | "ladder";
+        /** @description What a player makes of a step, worked out by playing it with the player's errors. */
+        StepOutlook: {
+            done: null | components["schemas"]["Estimate"];
+            /**
+             * Format: double
+             * @description Of a ladder's rung, the lowest setting of its knob that does it without an error; null if none does.
+             */
+            from: null | number;
+            /**
+             * Format: double
+             * @description The highest.
+             */
+            to: null | number;
+            /**
+             * Format: double
+             * @description Degrees, as the stroke is aimed.
+             */
+            aim: number;
+            /** Format: double */
+            elevation: number;
+            /** @description Outlines of the smallest area that holds 68 of 100 places where the white stops, m. */
+            likely: components["schemas"]["PlaceResult"][][];
+            way: components["schemas"]["PlaceResult"][];
+            /**
+             * Format: double
+             * @description Standard deviation of those places up and down the table, m; and across it.
+             */
+            along: null | number;
+            /** Format: double */
+            across: null | number;
+        };
+        /** @description Where the white stopped at one step on one side. */
+        StopsResult: {
+            /** Format: int32 */
+            step: number;
+            mirrored: boolean;
+            /** Format: int32 */
+            of: number;
+            /** @description The latest 200, m. */
+            places: components["schemas"]["PlaceResult"][];
+            /**
+             * Format: double
+             * @description Standard deviation up and down the table, m; null of fewer than three.
+             */
+            along: null | number;
+            /**
+             * Format: double
+             * @description Standard deviation across it, m.
+             */
+            across: null | number;
+            ellipse: null | components["schemas"]["EllipseResult"];
+        };
         /** @description A cue as stored. */
         StoredCue: {
             /** Format: uuid */
@@ -2938,6 +3717,78 @@ export interface components {
             /** Format: int32 */
             potted: number;
         };
+        /** @description What is played now, to be changed by whoever is at the session. */
+        TaskEntry: {
+            now: components["schemas"]["TaskNow"];
+        };
+        /** @description What is being played now. */
+        TaskNow: {
+            routine: string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            step: number;
+            /** @default false */
+            mirrored: boolean;
+            stroke?: null | components["schemas"]["MeantStroke"];
+            /**
+             * @description What was changed, in a word or two: attempts are told apart by it.
+             * @default
+             */
+            group: string;
+        };
+        /** @description Whether it goes better from attempt to attempt: a straight line through what came of them. */
+        Trend: {
+            /**
+             * Format: double
+             * @description By how much the share, or whatever was measured, grows with each.
+             */
+            perAttempt: number;
+            /**
+             * Format: double
+             * @description Standard error of that.
+             */
+            error: number;
+            /** @description Whether it is more than the scatter makes of nothing, 19 times of 20. */
+            isTold?: boolean;
+        };
+        /** @description A step made easier or harder. */
+        VariantResult: {
+            step: components["schemas"]["Step"];
+            /** Format: double */
+            nearer: number;
+            /** Format: double */
+            straighter: number;
+            /** Format: double */
+            wider: number;
+            done: components["schemas"]["Estimate"];
+        };
+        /** @description How a step is for a player, and what would be about right. */
+        VariantsResult: {
+            asItIs: components["schemas"]["Estimate"];
+            aboutSeven: null | components["schemas"]["VariantResult"];
+            other: null | components["schemas"]["VariantResult"];
+        };
+        /** @description A place or a direction in the plane of the table: x up the table, y across. Metres for a place. */
+        Vec2: {
+            /** Format: double */
+            x?: number;
+            /** Format: double */
+            y?: number;
+            /** Format: double */
+            squaredLength?: number;
+            /** Format: double */
+            length?: number;
+            direction?: components["schemas"]["Angle"];
+            left?: components["schemas"]["Vec2"];
+            unit?: components["schemas"]["Vec2"];
+        };
+        /**
+         * @description What can be said of a share beside an earlier one.
+         * @enum {unknown}
+         */
+        Verdict: "notYet" | "better" | "worse";
         /**
          * @description What may go wrong with a stroke.
          * @enum {unknown}
@@ -3004,6 +3855,19 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             goal: components["schemas"]["GoalEntry"];
             freedom?: components["schemas"]["FreedomEntry"];
+        };
+        /** @description What was counted in one week. */
+        Week: {
+            /**
+             * Format: date
+             * @description Its Monday.
+             */
+            from: string;
+            share: components["schemas"]["Share"];
+            /** Format: int32 */
+            typicalScore: null | number;
+            /** Format: int32 */
+            bestScore: null | number;
         };
         /** @description Where a ball lies as players say it, m. */
         WhereaboutsResult: {
@@ -3130,6 +3994,54 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    practiceStatistics: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                Routine?: string;
+                Player?: string;
+                Table?: string;
+                Cue?: string;
+                /** @description Made at this time or later. */
+                From?: string;
+                /** @description Made before this time. */
+                To?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatisticsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5999,6 +6911,1000 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listRoutines: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createRoutine: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAwayRoutine: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    outlook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOutlook"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    variants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VariantsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    drawSnooker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SnookerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Step"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listSessions: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                player?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteSession: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    countAttempts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttemptsEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    noteAttempt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                attempt: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    liveSession: {
+        parameters: {
+            query?: {
+                since?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

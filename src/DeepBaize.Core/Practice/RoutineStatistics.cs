@@ -1,0 +1,188 @@
+using DeepBaize.Core.Geometry;
+
+namespace DeepBaize.Core.Practice;
+
+/// <summary>An attempt, as far as it is counted.</summary>
+/// <param name="Session">Which session it belongs to.</param>
+/// <param name="IsMirrored">Whether it was played from the other side of the table.</param>
+/// <param name="Reasons">Why it was not done, if it was not.</param>
+/// <param name="White">Where the white stopped, m.</param>
+/// <param name="Score">Points of a run.</param>
+public sealed record CountedAttempt(
+    Guid Session,
+    DateTimeOffset At,
+    int Step,
+    bool IsMirrored,
+    bool IsDone,
+    IReadOnlyList<string> Reasons,
+    Vec2? White = null,
+    int? Score = null
+);
+
+/// <summary>A share of attempts, with where it lies 95 of 100 times.</summary>
+public sealed record Share(int Done, int Of, double Low, double High)
+{
+    public static Share From(Tally tally) => new(tally.Done, tally.Of, tally.Interval.Low, tally.Interval.High);
+}
+
+/// <summary>A reason, and in how many of the attempts that were not done it was given.</summary>
+public sealed record Cause(string Reason, int Times, int Missed);
+
+/// <summary>What was counted in one week.</summary>
+/// <param name="From">Its Monday.</param>
+public sealed record Week(DateOnly From, Share Share, int? TypicalScore, int? BestScore);
+
+/// <summary>Where the white stopped at one step on one side, of its attempts.</summary>
+/// <param name="Ellipse">Holds 68 of 100 places that scatter like these; null of fewer than three.</param>
+public sealed record Stops(int Step, bool IsMirrored, IReadOnlyList<Vec2> Places, StopSpread? Spread, Ellipse? Ellipse);
+
+/// <summary>Scores of a run.</summary>
+public sealed record Scores(int Best, double Typical, double LastTen, int Of);
+
+/// <summary>Everything that is told of the attempts at one routine.</summary>
+/// <param name="BestTen">The most that were done of ten in a row.</param>
+/// <param name="Typical">Median of the sessions' shares: half of them went better.</param>
+/// <param name="Better">The newer half of the attempts beside the older; null of fewer than two.</param>
+/// <param name="Trend">Of the share from attempt to attempt; null of fewer than three.</param>
+/// <param name="LongestRun">Of attempts done in a row, among the last hundred.</param>
+/// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
+/// <param name="Sides">As laid out, and from the other side; the latter null if it was never played so.</param>
+/// <param name="BetterSide">The other side beside the one as laid out.</param>
+public sealed record RoutineStatistics(
+    Share All,
+    Share LastTen,
+    Share BestTen,
+    double? Typical,
+    Change? Better,
+    Trend? Trend,
+    int LongestRun,
+    double RunByLuck,
+    IReadOnlyList<Share> Steps,
+    IReadOnlyList<Share> Sides,
+    Change? BetterSide,
+    IReadOnlyList<Cause> Causes,
+    IReadOnlyList<Week> Weeks,
+    IReadOnlyList<Stops> Stops,
+    Scores? Scores
+)
+{
+    /// <summary>A run is looked for among so many: what was long ago says nothing of now.</summary>
+    private const int LastForRuns = 100;
+    private const int Ten = 10;
+
+    /// <param name="attempts">In the order in which they were made.</param>
+    public static RoutineStatistics Of(IReadOnlyList<CountedAttempt> attempts)
+    {
+        var all = TallyOf(attempts);
+        var lately = attempts.TakeLast(LastForRuns).ToList();
+        var longest = Streaks.Longest(lately.Select(a => a.IsDone));
+        var sides = new[] { false, true }.Select(m => TallyOf(attempts.Where(a => a.IsMirrored == m))).ToList();
+        var half = attempts.Count / 2;
+        return new(
+            All: Share.From(all),
+            LastTen: Share.From(TallyOf(attempts.TakeLast(Ten))),
+            BestTen: Share.From(BestOf(attempts)),
+            Typical: attempts.Count == 0
+                ? null
+                : StopSpread.Median(attempts.GroupBy(a => a.Session).Select(s => TallyOf(s).Share)),
+            Better: half == 0 ? null : Change.Of(TallyOf(attempts.Take(half)), TallyOf(attempts.Skip(half))),
+            Trend: Trend.Of([.. attempts.Select(a => a.IsDone ? 1.0 : 0)]),
+            LongestRun: longest,
+            RunByLuck: Streaks.ByLuck(TallyOf(lately), longest),
+            Steps:
+            [
+                .. Enumerable
+                    .Range(0, attempts.Count == 0 ? 0 : attempts.Max(a => a.Step) + 1)
+                    .Select(step => Share.From(TallyOf(attempts.Where(a => a.Step == step)))),
+            ],
+            Sides: [.. sides.Select(Share.From)],
+            BetterSide: sides.All(s => s.Of > 0) ? Change.Of(sides[0], sides[1]) : null,
+            Causes: CausesOf(attempts),
+            Weeks: WeeksOf(attempts),
+            Stops: StopsOf(attempts),
+            Scores: ScoresOf(attempts)
+        );
+    }
+
+    public static Tally TallyOf(IEnumerable<CountedAttempt> attempts)
+    {
+        var (done, of) = (0, 0);
+        foreach (var attempt in attempts)
+            (done, of) = (done + (attempt.IsDone ? 1 : 0), of + 1);
+        return new(done, of);
+    }
+
+    private static Tally BestOf(IReadOnlyList<CountedAttempt> attempts)
+    {
+        var size = Math.Min(Ten, attempts.Count);
+        var (done, best) = (0, 0);
+        for (var i = 0; i < attempts.Count; i++)
+        {
+            done += (attempts[i].IsDone ? 1 : 0) - (i >= size && attempts[i - size].IsDone ? 1 : 0);
+            if (i >= size - 1)
+                best = Math.Max(best, done);
+        }
+        return new(best, size);
+    }
+
+    private static List<Cause> CausesOf(IReadOnlyList<CountedAttempt> attempts)
+    {
+        var missed = attempts.Count(a => !a.IsDone);
+        return
+        [
+            .. attempts
+                .Where(a => !a.IsDone)
+                .SelectMany(a => a.Reasons)
+                .GroupBy(r => r)
+                .Select(g => new Cause(g.Key, g.Count(), missed))
+                .OrderByDescending(c => c.Times)
+                .ThenBy(c => c.Reason, StringComparer.Ordinal),
+        ];
+    }
+
+    /// <summary>The Monday of the week that a time is in, by its own clock.</summary>
+    public static DateOnly WeekOf(DateTimeOffset at)
+    {
+        var day = DateOnly.FromDateTime(at.DateTime);
+        return day.AddDays(-(((int)day.DayOfWeek + 6) % 7));
+    }
+
+    public static IReadOnlyList<Week> WeeksOf(IEnumerable<CountedAttempt> attempts) =>
+        [
+            .. attempts
+                .GroupBy(a => WeekOf(a.At))
+                .OrderBy(w => w.Key)
+                .Select(w =>
+                {
+                    var scores = w.Where(a => a.Score is not null).Select(a => a.Score!.Value).ToList();
+                    return new Week(
+                        w.Key,
+                        Share.From(TallyOf(w)),
+                        scores.Count == 0 ? null : (int)Math.Round(StopSpread.Median(scores.Select(s => (double)s))),
+                        scores.Count == 0 ? null : scores.Max()
+                    );
+                }),
+        ];
+
+    private static List<Stops> StopsOf(IReadOnlyList<CountedAttempt> attempts) =>
+        [
+            .. attempts
+                .Where(a => a.White is not null)
+                .GroupBy(a => (a.Step, a.IsMirrored))
+                .OrderBy(g => g.Key)
+                .Select(g =>
+                {
+                    List<Vec2> places = [.. g.Select(a => a.White!.Value)];
+                    var spread = StopSpread.Of(places);
+                    return new Stops(g.Key.Step, g.Key.IsMirrored, places, spread, spread?.Holding(0.68));
+                }),
+        ];
+
+    public static Scores? ScoresOf(IReadOnlyList<CountedAttempt> attempts)
+    {
+        List<double> scores = [.. attempts.Where(a => a.Score is not null).Select(a => (double)a.Score!.Value)];
+        return scores.Count == 0
+            ? null
+            : new((int)scores.Max(), StopSpread.Median(scores), StopSpread.Median(scores.TakeLast(Ten)), scores.Count);
+    }
+}

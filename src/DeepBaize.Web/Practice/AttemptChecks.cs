@@ -1,0 +1,141 @@
+using DeepBaize.Core;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Practice;
+using DeepBaize.Core.Table;
+using DeepBaize.Data;
+using DeepBaize.Data.Practice;
+using DeepBaize.Web.Records;
+using DeepBaize.Web.Shots;
+
+namespace DeepBaize.Web.Practice;
+
+/// <summary>Attempts as they are sent: checked, judged by their routine's rule, written down.</summary>
+internal static class AttemptChecks
+{
+    private const int MostMarks = 8,
+        MaxMark = 40;
+
+    /// <param name="time">Checks a time.</param>
+    /// <exception cref="InputException">Anything in it that cannot be; nothing of it is kept then.</exception>
+    public static async Task<List<(AttemptEntry Entry, bool IsDone)>> CheckedAsync(
+        DeepBaizeContext db,
+        IReadOnlyList<AttemptEntry> attempts,
+        int most,
+        Func<DateTimeOffset, DateTimeOffset> time,
+        CancellationToken cancel
+    )
+    {
+        if (attempts.Count is 0 || attempts.Count > most)
+            throw new InputException("attempts", $"{attempts.Count} attempts were sent.", $"1 to {most}");
+        var routines = new Dictionary<string, Routine?>();
+        var checkedOnes = new List<(AttemptEntry, bool)>();
+        for (var i = 0; i < attempts.Count; i++)
+        {
+            var path = $"attempts[{i}]";
+            var attempt = attempts[i] with
+            {
+                At = time(attempts[i].At),
+                Group = Texts.Checked($"{path}.group", attempts[i].Group, Attempt.MaxGroup, required: false),
+                Body = [.. attempts[i].Body.Select(b => Texts.Checked($"{path}.body", b, MaxMark, required: true))],
+            };
+            if (!routines.TryGetValue(attempt.Routine, out var routine))
+                routines[attempt.Routine] = routine = await db.RoutineAsync(attempt.Routine, cancel);
+            Check(attempt, routine, path);
+            checkedOnes.Add((attempt, IsDone(attempt, routine!)));
+        }
+        return checkedOnes;
+    }
+
+    private static void Check(AttemptEntry attempt, Routine? routine, string path)
+    {
+        var checks = new Checks(path);
+        checks.That(attempt.Id != Guid.Empty, "id", "The id is empty.", "an id of its own");
+        checks.Range("revision", attempt.Revision, 1, 10_000);
+        checks.That(routine is not null, "routine", "There is no such routine.", "one of the list");
+        checks.Range("step", attempt.Step, 0, (routine?.Steps.Count ?? 1) - 1);
+        checks.That(attempt.Reasons.Count <= MostMarks, "reasons", $"{attempt.Reasons.Count} are given.", $"at most {MostMarks}");
+        foreach (var reason in attempt.Reasons)
+            checks.That(
+                SessionEndpoints.Reasons.Contains(reason),
+                "reasons",
+                $"There is no such reason.",
+                string.Join(", ", SessionEndpoints.Reasons)
+            );
+        checks.That(attempt.Body.Count <= MostMarks, "body", $"{attempt.Body.Count} are given.", $"at most {MostMarks}");
+        foreach (var (name, place) in new[] { ("white", attempt.White), ("ball", attempt.Ball) })
+            if (place is { } p)
+            {
+                checks.Range($"{name}.x", p.X, 0, Dimensions.Length, " m");
+                checks.Range($"{name}.y", p.Y, 0, Dimensions.Width, " m");
+            }
+        if (attempt.Score is { } score)
+            checks.Range("score", score, 0, 999);
+        foreach (var (kind, count) in attempt.Kinds)
+        {
+            checks.That(
+                SessionEndpoints.StrokeKinds.Contains(kind),
+                "kinds",
+                "There is no such kind.",
+                string.Join(", ", SessionEndpoints.StrokeKinds)
+            );
+            checks.Range($"kinds.{kind}", count, 0, 200);
+        }
+        checks.ThrowIfAny();
+        SessionEndpoints.CheckStroke(attempt.Stroke, $"{path}.stroke");
+    }
+
+    private static bool IsDone(AttemptEntry attempt, Routine routine)
+    {
+        static Vec2? Place(PlaceResult? place) => place is { } p ? new(p.X, p.Y) : null;
+        var seen = new Observation
+        {
+            Said = attempt.Said,
+            White = Place(attempt.White),
+            Ball = Place(attempt.Ball),
+            Side = attempt.Reasons.Contains("left") || attempt.Reasons.Contains("right") ? true : null,
+            Score = attempt.Score,
+        };
+        // What cannot be told counts as it was said; what was not said either was not done.
+        return routine.StepAt(attempt.Step, attempt.Mirrored).IsDone(seen) ?? attempt.Said ?? false;
+    }
+
+    public static Attempt New(AttemptEntry entry, PracticeSession session) =>
+        new()
+        {
+            Id = entry.Id,
+            OwnerId = User.LocalId,
+            SessionId = session.Id,
+            Revision = entry.Revision,
+            PlayerId = session.PlayerId,
+            TableId = session.TableId,
+            CueId = session.CueId,
+            At = entry.At,
+            Routine = entry.Routine,
+            Step = entry.Step,
+            IsMirrored = entry.Mirrored,
+            IsDone = false,
+            Reasons = [],
+            Body = [],
+            ChangedIn = 0,
+        };
+
+    public static void Write(AttemptEntry entry, bool isDone, Attempt kept)
+    {
+        (kept.Revision, kept.At, kept.Routine, kept.Step, kept.IsMirrored) = (
+            entry.Revision,
+            entry.At,
+            entry.Routine,
+            entry.Step,
+            entry.Mirrored
+        );
+        (kept.Said, kept.IsDone, kept.Reasons, kept.Body) = (entry.Said, isDone, [.. entry.Reasons], [.. entry.Body]);
+        (kept.WhiteX, kept.WhiteY, kept.BallX, kept.BallY) = (entry.White?.X, entry.White?.Y, entry.Ball?.X, entry.Ball?.Y);
+        (kept.Score, kept.Kinds, kept.Stroke, kept.Group, kept.IsWithdrawn) = (
+            entry.Score,
+            entry.Kinds,
+            entry.Stroke,
+            entry.Group,
+            entry.Withdrawn
+        );
+    }
+}

@@ -1,0 +1,266 @@
+using System.ComponentModel;
+using DeepBaize.Core;
+using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Practice;
+using DeepBaize.Core.Practice.Shipped;
+using DeepBaize.Core.Scoring;
+using DeepBaize.Data;
+using DeepBaize.Data.Practice;
+using DeepBaize.Web.Records;
+using DeepBaize.Web.Shots;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeepBaize.Web.Practice;
+
+/// <summary>Which attempts are counted: all, unless said.</summary>
+public sealed record StatisticsQuery
+{
+    [Description("Of this routine alone, and then with everything that is told of it.")]
+    public string? Routine { get; init; }
+    public Guid? Player { get; init; }
+    public Guid? Table { get; init; }
+    public Guid? Cue { get; init; }
+
+    [Description("Made at this time or later.")]
+    public DateTimeOffset? From { get; init; }
+
+    [Description("Made before this time.")]
+    public DateTimeOffset? To { get; init; }
+}
+
+/// <summary>The attempts at one routine, in a few figures.</summary>
+public sealed record RoutineTally(
+    string Routine,
+    string Name,
+    RoutineFamily Family,
+    Share All,
+    Share LastTen,
+    DateTimeOffset LastAt,
+    IReadOnlyList<Week> Weeks,
+    [property: Description("Of a run: the best score and the typical one, half of them being higher.")] Scores? Scores
+);
+
+/// <summary>How many strokes of a kind were counted in runs and in breaks of frames.</summary>
+public sealed record KindCount(string Kind, int InRoutines, int InFrames);
+
+/// <summary>Where the white stopped at one step on one side.</summary>
+/// <param name="Places">The latest 200, m.</param>
+/// <param name="Along">Standard deviation up and down the table, m; null of fewer than three.</param>
+/// <param name="Across">Standard deviation across it, m.</param>
+/// <param name="Ellipse">Holds 68 of 100 places that scatter like these.</param>
+public sealed record StopsResult(
+    int Step,
+    bool Mirrored,
+    int Of,
+    IReadOnlyList<PlaceResult> Places,
+    double? Along,
+    double? Across,
+    EllipseResult? Ellipse
+)
+{
+    private const int MostPlaces = 200;
+
+    public static StopsResult From(Stops stops) =>
+        new(
+            Step: stops.Step,
+            Mirrored: stops.IsMirrored,
+            Of: stops.Places.Count,
+            Places: [.. stops.Places.TakeLast(MostPlaces).Select(PlaceResult.Rounded)],
+            Along: stops.Spread?.Along,
+            Across: stops.Spread?.Across,
+            Ellipse: stops.Ellipse is { } e ? new(PlaceResult.Rounded(e.Centre), e.Longer, e.Shorter, e.Direction.Degrees) : null
+        );
+}
+
+/// <summary>An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table.</summary>
+public sealed record EllipseResult(PlaceResult Centre, double Longer, double Shorter, double Degrees);
+
+/// <summary>Everything that is told of the attempts at one routine.</summary>
+/// <param name="BestTen">The most that were done of ten in a row.</param>
+/// <param name="Typical">Median of the sessions' shares.</param>
+/// <param name="Better">The newer half of the attempts beside the older.</param>
+/// <param name="LongestRun">Of attempts done in a row, among the last hundred.</param>
+/// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
+/// <param name="Sides">As laid out, and from the other side.</param>
+/// <param name="BetterSide">The other side beside the one as laid out; null until both were played.</param>
+public sealed record RoutineDetail(
+    Share All,
+    Share LastTen,
+    Share BestTen,
+    double? Typical,
+    Change? Better,
+    Trend? Trend,
+    int LongestRun,
+    double RunByLuck,
+    IReadOnlyList<Share> Steps,
+    IReadOnlyList<Share> Sides,
+    Change? BetterSide,
+    IReadOnlyList<Cause> Causes,
+    IReadOnlyList<StopsResult> Stops,
+    Scores? Scores,
+    IReadOnlyList<int> LastScores
+)
+{
+    private const int MostScores = 100;
+
+    public static RoutineDetail Of(RoutineStatistics s, IReadOnlyList<CountedAttempt> attempts) =>
+        new(
+            All: s.All,
+            LastTen: s.LastTen,
+            BestTen: s.BestTen,
+            Typical: s.Typical,
+            Better: s.Better,
+            Trend: s.Trend,
+            LongestRun: s.LongestRun,
+            RunByLuck: s.RunByLuck,
+            Steps: s.Steps,
+            Sides: s.Sides,
+            BetterSide: s.BetterSide,
+            Causes: s.Causes,
+            Stops: [.. s.Stops.Select(StopsResult.From)],
+            Scores: s.Scores,
+            LastScores: [.. attempts.Where(a => a.Score is not null).Select(a => a.Score!.Value).TakeLast(MostScores)]
+        );
+}
+
+/// <summary>What has been counted.</summary>
+/// <param name="Attempts">How many in all.</param>
+/// <param name="Routines">Each that was played, the one played last first.</param>
+/// <param name="Kinds">Strokes by kind.</param>
+/// <param name="Of">Everything that is told of the one routine that was asked for; null if none was, or it was never played.</param>
+/// <param name="StepLabels">Of that routine, what its steps are called.</param>
+public sealed record StatisticsResult(
+    int Attempts,
+    int Sessions,
+    IReadOnlyList<Week> Weeks,
+    IReadOnlyList<RoutineTally> Routines,
+    IReadOnlyList<KindCount> Kinds,
+    RoutineDetail? Of,
+    IReadOnlyList<string> StepLabels
+);
+
+/// <summary>What attempts come to.</summary>
+public static class StatisticsEndpoints
+{
+    public static void MapStatistics(this IEndpointRouteBuilder app) =>
+        app.MapGet("/api/practice/statistics", Read)
+            .WithTags("Practice")
+            .WithName("practiceStatistics")
+            .WithSummary("What counted attempts come to: by routine, week, player, table and cue")
+            .ProducesProblem(400)
+            .ProducesProblem(503);
+
+    /// <summary>Attempts that count and that are asked for.</summary>
+    internal static IQueryable<Attempt> Counted(this DeepBaizeContext db, StatisticsQuery query)
+    {
+        var (from, to) = (query.From?.ToUniversalTime(), query.To?.ToUniversalTime());
+        if (query.Routine is { } name)
+            Texts.Checked("routine", name, Attempt.MaxRoutine, required: true);
+        return db.Attempts.Where(a =>
+            a.OwnerId == User.LocalId
+            && !a.IsWithdrawn
+            && (query.Player == null || a.PlayerId == query.Player)
+            && (query.Table == null || a.TableId == query.Table)
+            && (query.Cue == null || a.CueId == query.Cue)
+            && (from == null || a.At >= from)
+            && (to == null || a.At < to)
+            && (query.Routine == null || a.Routine == query.Routine)
+        );
+    }
+
+    private static async Task<StatisticsResult> Read([AsParameters] StatisticsQuery query, DeepBaizeContext db, CancellationToken cancel)
+    {
+        var rows = await db.Counted(query)
+            .OrderBy(a => a.At)
+            .ThenBy(a => a.Id)
+            .Select(a => new
+            {
+                a.SessionId,
+                a.Routine,
+                a.At,
+                a.Step,
+                a.IsMirrored,
+                a.IsDone,
+                a.Reasons,
+                a.WhiteX,
+                a.WhiteY,
+                a.Score,
+            })
+            .ToListAsync(cancel);
+        var byRoutine = rows.GroupBy(
+                r => r.Routine,
+                r => new CountedAttempt(
+                    r.SessionId,
+                    r.At,
+                    r.Step,
+                    r.IsMirrored,
+                    r.IsDone,
+                    r.Reasons,
+                    r is { WhiteX: { } x, WhiteY: { } y } ? new Vec2(x, y) : null,
+                    r.Score
+                )
+            )
+            .ToDictionary(g => g.Key, g => g.ToList());
+        var routines = await RoutinesAsync(db, byRoutine.Keys, cancel);
+        var of = query.Routine is { } wanted && byRoutine.TryGetValue(wanted, out var its) ? RoutineDetail.Of(RoutineStatistics.Of(its), its) : null;
+        return new(
+            Attempts: rows.Count,
+            Sessions: rows.Select(r => r.SessionId).Distinct().Count(),
+            Weeks: RoutineStatistics.WeeksOf(byRoutine.Values.SelectMany(a => a)),
+            Routines:
+            [
+                .. byRoutine
+                    .Select(r => TallyOf(r.Key, r.Value, routines.GetValueOrDefault(r.Key)))
+                    .OrderByDescending(t => t.LastAt),
+            ],
+            Kinds: await KindsAsync(db, query, cancel),
+            Of: of,
+            StepLabels: [.. query.Routine is { } id && routines.GetValueOrDefault(id) is { } r ? r.Steps.Select(s => s.Label) : []]
+        );
+    }
+
+    private static RoutineTally TallyOf(string id, List<CountedAttempt> attempts, Routine? routine) =>
+        new(
+            Routine: id,
+            Name: routine?.Name ?? "A routine that is gone",
+            Family: routine?.Family ?? RoutineFamily.Own,
+            All: Share.From(RoutineStatistics.TallyOf(attempts)),
+            LastTen: Share.From(RoutineStatistics.TallyOf(attempts.TakeLast(10))),
+            LastAt: attempts[^1].At,
+            Weeks: RoutineStatistics.WeeksOf(attempts),
+            Scores: RoutineStatistics.ScoresOf(attempts)
+        );
+
+    private static async Task<Dictionary<string, Routine>> RoutinesAsync(
+        DeepBaizeContext db,
+        IEnumerable<string> ids,
+        CancellationToken cancel
+    )
+    {
+        var found = ShippedRoutines.All.ToDictionary(s => s.Id, s => s.Routine);
+        var own = ids.Select(i => Guid.TryParse(i, out var id) ? id : (Guid?)null).OfType<Guid>().ToList();
+        foreach (var r in await db.Routines.AsNoTracking().Where(r => r.OwnerId == User.LocalId && own.Contains(r.Id)).ToListAsync(cancel))
+            found[r.Id.ToString()] = r.Content;
+        return found;
+    }
+
+    private static async Task<List<KindCount>> KindsAsync(DeepBaizeContext db, StatisticsQuery query, CancellationToken cancel)
+    {
+        var runs = await db.Counted(query).Where(a => a.Score != null).Select(a => a.Kinds).ToListAsync(cancel);
+        var frames = await db
+            .Frames.AsNoTracking()
+            .Where(f => f.OwnerId == User.LocalId && (query.Player == null || f.PlayerId == query.Player))
+            .Where(f => query.Routine == null && query.Table == null && query.Cue == null && query.From == null && query.To == null)
+            .Select(f => f.Shots)
+            .ToListAsync(cancel);
+        var tags = frames.SelectMany(shots => shots).Where(s => s.Kind == ShotKind.Pot).SelectMany(s => s.Tags).ToList();
+        return
+        [
+            .. SessionEndpoints.StrokeKinds.Select(kind => new KindCount(
+                kind,
+                runs.Sum(r => r.GetValueOrDefault(kind)),
+                tags.Count(t => string.Equals(t.ToString(), kind, StringComparison.OrdinalIgnoreCase))
+            )),
+        ];
+    }
+}
