@@ -60,7 +60,7 @@ bundle_web() { say "Building the page ..."; (cd web && npm run --silent build </
 build_web() {
   unless_done npm "$(fingerprint web/package-lock.json)" install_web
   [ -d web/node_modules ] || install_web
-  local print; print=$(fingerprint web/src web/index.html web/package-lock.json web/vite.config.ts web/tsconfig.json)
+  local print; print=$(fingerprint web/src web/public web/index.html web/package-lock.json web/vite.config.ts web/tsconfig.json)
   [ -e src/DeepBaize.Web/wwwroot/index.html ] || rm -f .stamps/web
   unless_done web "$print" bundle_web
 }

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import vue from '@vitejs/plugin-vue'
+import { VitePWA } from 'vite-plugin-pwa'
 import ElementPlus from 'unplugin-element-plus/vite'
 import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
@@ -23,9 +24,43 @@ const compressed = (): Plugin => ({
   },
 })
 
+/** What the table side needs without a network: the page itself, and the newest answers that it begins with. */
+const atTheTable = VitePWA({
+  registerType: 'prompt',
+  // Asked for by the page when somebody practises, and not before.
+  injectRegister: false,
+  manifest: {
+    name: 'Deep Baize',
+    short_name: 'Deep Baize',
+    description: 'Snooker worked out: shots, breaks, safety, practice.',
+    start_url: '/practice',
+    display: 'standalone',
+    background_color: '#0d1718',
+    theme_color: '#142224',
+    icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+  },
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,woff2,svg}'],
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/(api|openapi|health|metrics)/],
+    cleanupOutdatedCaches: true,
+    // So that the visit on which it is installed is kept too.
+    clientsClaim: true,
+    runtimeCaching: [
+      {
+        // From the server as long as it answers; what it said last when it does not.
+        urlPattern: ({ url, request }) =>
+          request.method === 'GET' && /^\/api\/(reference|in-hand|player|positions(\/[^/]+)?|practice\/sessions)$/.test(url.pathname),
+        handler: 'NetworkFirst',
+        options: { cacheName: 'answers', networkTimeoutSeconds: 4, cacheableResponse: { statuses: [200] }, expiration: { maxEntries: 40 } },
+      },
+    ],
+  },
+})
+
 export default defineConfig({
   // Of Element Plus only the styles of what is used.
-  plugins: [vue(), ElementPlus({}), compressed()],
+  plugins: [vue(), ElementPlus({}), atTheTable, compressed()],
   build: {
     outDir: out,
     emptyOutDir: true,

@@ -90,6 +90,8 @@ app.MapInHand();
 app.MapRoutines();
 app.MapSessions();
 app.MapStatistics();
+app.MapSheets();
+app.MapAttemptFiles();
 app.MapSkills();
 app.MapTables();
 app.MapPositions();

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 
@@ -13,6 +14,7 @@ public sealed record Area(double X, double Y, double? Radius = null, double? ToX
 
     public static Area Box(double x, double y, double toX, double toY) => new(x, y, null, toX, toY);
 
+    [JsonIgnore]
     public Vec2 Middle => Radius is null ? new((X + ToX!.Value) / 2, (Y + ToY!.Value) / 2) : new(X, Y);
 
     /// <summary>How far a ball's middle is outside, m; negative inside: how far from the edge.</summary>
@@ -25,6 +27,7 @@ public sealed record Area(double X, double Y, double? Radius = null, double? ToX
     }
 
     /// <summary>The same area on the other side of the table.</summary>
+    [JsonIgnore]
     public Area Mirrored =>
         Radius is null ? Box(X, Dimensions.Width - ToY!.Value, ToX!.Value, Dimensions.Width - Y) : this with { Y = Dimensions.Width - Y };
 

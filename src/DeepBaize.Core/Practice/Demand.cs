@@ -130,6 +130,7 @@ public sealed record Demand
     }
 
     /// <summary>The same on the other side of the table.</summary>
+    [JsonIgnore]
     public Demand Mirrored =>
         this with
         {

@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Practice;
 
 /// <summary>One attempt at one step of a routine.</summary>
-public sealed class Attempt : IVersioned
+public sealed class Attempt : IVersioned, IPlayedWith
 {
     public const int MaxRoutine = 60,
         MaxGroup = 60,

@@ -211,7 +211,7 @@ public static class RoutineEndpoints
                 : null
         );
 
-    private static Routine Checked(RoutineEntry entry) =>
+    internal static Routine Checked(RoutineEntry entry) =>
         entry.Routine.Checked(new TableShape(Conditions.Default)) with
         {
             Name = Texts.Checked("name", entry.Routine.Name, Routine.MaxName, required: true),

@@ -247,7 +247,7 @@ public static class SessionEndpoints
         checks.ThrowIfAny();
     }
 
-    private static DateTimeOffset CheckedTime(string field, DateTimeOffset time, DateTimeOffset now)
+    internal static DateTimeOffset CheckedTime(string field, DateTimeOffset time, DateTimeOffset now)
     {
         // Clocks of phones differ; a year before the game was played, or a day ahead, is a mistake.
         var (first, last) = (new DateTimeOffset(2000, 1, 1, 0, 0, 0, TimeSpan.Zero), now.AddDays(1));

@@ -8,6 +8,7 @@ using DeepBaize.Data;
 using DeepBaize.Data.Practice;
 using DeepBaize.Web.Records;
 using DeepBaize.Web.Shots;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Practice;
@@ -16,15 +17,21 @@ namespace DeepBaize.Web.Practice;
 public sealed record StatisticsQuery
 {
     [Description("Of this routine alone, and then with everything that is told of it.")]
+    [FromQuery(Name = "routine")]
     public string? Routine { get; init; }
+    [FromQuery(Name = "player")]
     public Guid? Player { get; init; }
+    [FromQuery(Name = "table")]
     public Guid? Table { get; init; }
+    [FromQuery(Name = "cue")]
     public Guid? Cue { get; init; }
 
     [Description("Made at this time or later.")]
+    [FromQuery(Name = "from")]
     public DateTimeOffset? From { get; init; }
 
     [Description("Made before this time.")]
+    [FromQuery(Name = "to")]
     public DateTimeOffset? To { get; init; }
 }
 
@@ -142,13 +149,39 @@ public sealed record StatisticsResult(
 /// <summary>What attempts come to.</summary>
 public static class StatisticsEndpoints
 {
-    public static void MapStatistics(this IEndpointRouteBuilder app) =>
-        app.MapGet("/api/practice/statistics", Read)
-            .WithTags("Practice")
+    public static void MapStatistics(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/practice").WithTags("Practice").ProducesProblem(400).ProducesProblem(503);
+        group
+            .MapGet("statistics", Read)
             .WithName("practiceStatistics")
-            .WithSummary("What counted attempts come to: by routine, week, player, table and cue")
-            .ProducesProblem(400)
-            .ProducesProblem(503);
+            .WithSummary("What counted attempts come to: by routine, week, player, table and cue");
+        group
+            .MapGet("plan", Plan)
+            .WithName("planSession")
+            .WithSummary("A session of so many minutes: warm-up, routines by what has gone worst, breaks, a run");
+    }
+
+    private static async Task<List<SessionPart>> Plan(DeepBaizeContext db, CancellationToken cancel, int minutes = 60, Guid? player = null)
+    {
+        var counted = await db.Counted(new() { Player = player })
+            .GroupBy(a => a.Routine)
+            .Select(g => new
+            {
+                g.Key,
+                Done = g.Count(a => a.IsDone),
+                Of = g.Count(),
+                LastAt = g.Max(a => a.At),
+            })
+            .ToListAsync(cancel);
+        var own = await db
+            .Routines.AsNoTracking()
+            .Where(r => r.OwnerId == User.LocalId && r.DeletedAt == null)
+            .ToDictionaryAsync(r => r.Id.ToString(), r => r.Content, cancel);
+        foreach (var shipped in ShippedRoutines.All)
+            own[shipped.Id] = shipped.Routine;
+        return [.. SessionPlan.For(minutes, own, counted.ToDictionary(c => c.Key, c => new Played(new(c.Done, c.Of), c.LastAt)))];
+    }
 
     /// <summary>Attempts that count and that are asked for.</summary>
     internal static IQueryable<Attempt> Counted(this DeepBaizeContext db, StatisticsQuery query)

@@ -55,23 +55,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/practice/statistics": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What counted attempts come to: by routine, week, player, table and cue */
-        get: operations["practiceStatistics"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -965,6 +948,142 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What counted attempts come to: by routine, week, player, table and cue */
+        get: operations["practiceStatistics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A session of so many minutes: warm-up, routines by what has gone worst, breaks, a run */
+        get: operations["planSession"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/qr.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The session's address as a QR code */
+        get: operations["sessionCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The session's sheet: its layouts in mm, what was counted, and room to write */
+        get: operations["sessionSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/export/json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Attempts as a file of JSON, with the user's own routines they are at */
+        get: operations["exportAttemptsJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/export/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Attempts as a file of CSV, a line each */
+        get: operations["exportAttemptsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the attempts of a JSON file in: each once, by its id */
+        post: operations["importAttempts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/import/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the attempts of a CSV file in, which is sent as a text in JSON */
+        post: operations["importAttemptsCsv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/player/picture": {
         parameters: {
             query?: never;
@@ -1201,16 +1320,6 @@ export interface components {
             /** @description The strokes played cannot tell it from the best. */
             isLevel: boolean;
         };
-        /** @description A direction in the plane, counter-clockwise from +x, or a turn, counter-clockwise positive. Built from radians or degrees by name. */
-        Angle: {
-            /** Format: double */
-            radians?: number;
-            /** Format: double */
-            degrees?: number;
-            unit?: components["schemas"]["Vec2"];
-            wrapped?: components["schemas"]["Angle"];
-            abs?: components["schemas"]["Angle"];
-        };
         /** @description A part of the table in which a ball is to stop: a circle, or the upright box between two corners; m. */
         Area: {
             /** Format: double */
@@ -1226,8 +1335,6 @@ export interface components {
             toX?: null | number;
             /** Format: double */
             toY?: null | number;
-            middle?: components["schemas"]["Vec2"];
-            mirrored?: components["schemas"]["Area"];
         };
         /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
         Arrival: {
@@ -1323,6 +1430,14 @@ export interface components {
             /** @description Taken back: it does not count. */
             withdrawn?: boolean;
         };
+        /** @description Attempts as a file: docs/formats.md and docs/attempts.schema.json. */
+        AttemptFile: {
+            format: string;
+            /** Format: int32 */
+            version: number;
+            routines?: components["schemas"]["FiledRoutine"][];
+            attempts: components["schemas"]["AttemptRow"][];
+        };
         /** @description An attempt as it is kept. */
         AttemptResult: {
             /** Format: uuid */
@@ -1357,6 +1472,51 @@ export interface components {
              * @description Which of the session's changes was its last.
              */
             changedIn: number;
+        };
+        /** @description An attempt as it stands in a file: a line of a CSV file, or an element of a JSON file (docs/formats.md). */
+        AttemptRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision?: number;
+            /** Format: uuid */
+            session: string;
+            /** Format: date-time */
+            sessionStarted: string;
+            /** @description Names; one that is not known is made new when the file is read. */
+            player?: string;
+            table?: string;
+            cue?: string;
+            routine: string;
+            /** Format: int32 */
+            step?: number;
+            mirrored?: boolean;
+            /** Format: date-time */
+            at: string;
+            said?: null | boolean;
+            /** @description As the rule judged it; judged anew when the file is read. */
+            done?: boolean;
+            /** @description Joined by semicolons. */
+            reasons?: string;
+            body?: string;
+            /**
+             * Format: double
+             * @description m.
+             */
+            whiteX?: null | number;
+            /** Format: double */
+            whiteY?: null | number;
+            /** Format: double */
+            ballX?: null | number;
+            /** Format: double */
+            ballY?: null | number;
+            /** Format: int32 */
+            score?: null | number;
+            /** @description As "follow 3;stun 1". */
+            kinds?: string;
+            /** @description What was changed. */
+            group?: string;
+            note?: string;
         };
         /** @description One attempt or many, in the order in which they were made. */
         AttemptsEntry: {
@@ -1570,6 +1730,10 @@ export interface components {
             /** Format: double */
             chance: number;
         };
+        /** @description A file of CSV as the body's text. */
+        CsvBody: {
+            csv: string;
+        };
         /** @description A cue that is played with. */
         CueEntry: {
             /** @description Up to 80 characters; if it is not said, the name stays. */
@@ -1699,7 +1863,6 @@ export interface components {
              * @description Points.
              */
             points?: null | number;
-            mirrored?: components["schemas"]["Demand"];
         };
         /**
          * @description What can be asked of an attempt.
@@ -1822,6 +1985,12 @@ export interface components {
         FanRequest: {
             content: components["schemas"]["PositionContent"];
             kind: components["schemas"]["FanKind"];
+        };
+        /** @description A routine of one's own that attempts of a file are at. */
+        FiledRoutine: {
+            /** Format: uuid */
+            id: string;
+            routine: components["schemas"]["Routine"];
         };
         /** @description Where a ball ends, m. */
         FinalBall: {
@@ -2082,6 +2251,15 @@ export interface components {
             slowest?: null | number;
             /** Format: double */
             fastest?: null | number;
+        };
+        /** @description What a file brought. */
+        ImportedAttempts: {
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            sessions: number;
         };
         /** @description Which player, table and cue to take in hand; what is not said stays. */
         InHandEntry: {
@@ -3193,6 +3371,13 @@ export interface components {
             done: number;
             routines: string[];
         };
+        /** @description A part of a session. */
+        SessionPart: {
+            /** @description Its id, or Break. */
+            routine: string;
+            /** Format: int32 */
+            minutes: number;
+        };
         /** @description A session, without its attempts. */
         SessionResult: {
             /** Format: uuid */
@@ -3770,20 +3955,6 @@ export interface components {
             aboutSeven: null | components["schemas"]["VariantResult"];
             other: null | components["schemas"]["VariantResult"];
         };
-        /** @description A place or a direction in the plane of the table: x up the table, y across. Metres for a place. */
-        Vec2: {
-            /** Format: double */
-            x?: number;
-            /** Format: double */
-            y?: number;
-            /** Format: double */
-            squaredLength?: number;
-            /** Format: double */
-            length?: number;
-            direction?: components["schemas"]["Angle"];
-            left?: components["schemas"]["Vec2"];
-            unit?: components["schemas"]["Vec2"];
-        };
         /**
          * @description What can be said of a share beside an earlier one.
          * @enum {unknown}
@@ -3994,54 +4165,6 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    practiceStatistics: {
-        parameters: {
-            query?: {
-                /** @description Of this routine alone, and then with everything that is told of it. */
-                Routine?: string;
-                Player?: string;
-                Table?: string;
-                Cue?: string;
-                /** @description Made at this time or later. */
-                From?: string;
-                /** @description Made before this time. */
-                To?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StatisticsResult"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7905,6 +8028,355 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    practiceStatistics: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                routine?: string;
+                player?: string;
+                table?: string;
+                cue?: string;
+                /** @description Made at this time or later. */
+                from?: string;
+                /** @description Made before this time. */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatisticsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planSession: {
+        parameters: {
+            query?: {
+                minutes?: number;
+                player?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPart"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessionCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessionSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportAttemptsJson: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                routine?: string;
+                player?: string;
+                table?: string;
+                cue?: string;
+                /** @description Made at this time or later. */
+                from?: string;
+                /** @description Made before this time. */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportAttemptsCsv: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                routine?: string;
+                player?: string;
+                table?: string;
+                cue?: string;
+                /** @description Made at this time or later. */
+                from?: string;
+                /** @description Made before this time. */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importAttempts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttemptFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedAttempts"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importAttemptsCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedAttempts"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -7,6 +7,7 @@ import { problemWords } from '../lib/problemWords'
 import { useAnswer } from '../position/answer'
 import { useDraft } from '../position/draft'
 import { useKeeping } from '../position/keeping'
+import { usePractise } from '../position/practise'
 import { useSaving } from '../position/saving'
 import { useShortcuts } from './keys/shortcuts'
 import NoticeBar from './NoticeBar.vue'
@@ -17,10 +18,12 @@ import TopBar from './TopBar.vue'
 /** What every place stands in: the bar above, the place itself, what lies over it. */
 const KeysDialog = defineAsyncComponent(() => import('./keys/KeysDialog.vue'))
 const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
+const PractiseDialog = defineAsyncComponent(() => import('../features/practice/PractiseDialog.vue'))
 const NewcomersTour = defineAsyncComponent(() => import('./NewcomersTour.vue'))
 const saving = useSaving()
 const position = useDraft()
 const keeping = useKeeping()
+const practise = usePractise()
 useAnswer()
 const keys = ref(false)
 const hadKeys = ref(false)
@@ -69,6 +72,7 @@ async function showRound() {
       </RouterView>
       <KeysDialog v-if="hadKeys" v-model="keys" />
       <NewcomersTour v-if="tour" @done="((tour = false), (wasShownRound = true))" />
+      <PractiseDialog v-if="practise.asked" />
       <ConflictDialog v-if="keeping.conflict" />
     </div>
     <div v-else class="waiting" role="status">

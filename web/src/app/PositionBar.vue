@@ -2,12 +2,16 @@
 import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput } from 'element-plus'
 import { defineAsyncComponent, nextTick, ref } from 'vue'
 import { useDraft } from '../position/draft'
+import { useAnswer } from '../position/answer'
 import { useKeeping } from '../position/keeping'
+import { usePractise } from '../position/practise'
 
 /** The position that is on the table: what it is called, whether it is saved, and what can be done with it. */
 const ConditionsDrawer = defineAsyncComponent(() => import('../features/club/ConditionsDrawer.vue'))
 const position = useDraft()
 const keeping = useKeeping()
+const answer = useAnswer()
+const practise = usePractise()
 const conditions = ref(false)
 /** Loaded when it is first asked for. */
 const hadConditions = ref(false)
@@ -36,6 +40,16 @@ const deeds: Record<string, () => unknown> = {
   json: () => keeping.exportJson(),
   svg: () => keeping.exportSvg(),
   conditions: showConditions,
+}
+/** The stroke that is set up, and where its white stops. */
+function practiseThis() {
+  const white = answer.shot?.simulation.finals.find((b) => b.id === 'white')
+  practise.ask({
+    name: position.draft.name,
+    balls: position.content.balls,
+    stroke: { ...position.stroke, aim: answer.aim },
+    stop: white && !white.pocket ? { x: white.x, y: white.y } : null,
+  })
 }
 function showConditions() {
   hadConditions.value = true
@@ -67,6 +81,9 @@ function showConditions() {
     </div>
     <ElButton :disabled="!position.canUndo" data-testid="undo" @click="position.undo()">Undo</ElButton>
     <ElButton :disabled="!position.canRedo" data-testid="redo" @click="position.redo()">Redo</ElButton>
+    <ElButton class="practise" data-testid="practise" title="Make this stroke a routine, and count it" @click="practiseThis"
+      >Practise this</ElButton
+    >
     <ElButton type="primary" :disabled="keeping.busy || !position.isDirty" data-testid="save" @click="keeping.save()">Save</ElButton>
     <ElDropdown trigger="click" @command="(c: string) => deeds[c]?.()">
       <ElButton data-testid="more">More</ElButton>

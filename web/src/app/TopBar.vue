@@ -24,7 +24,17 @@ const places = computed(() => [
   { name: 'frames', label: 'Frames', to: records.last ? `/frames/${records.last}` : '/frames' },
   { name: 'library', label: 'Library', to: '/library' },
 ])
-const isHere = (name: string) => route.name === name || (name === 'frames' && route.name === 'frame')
+const isHere = (name: string) =>
+  route.name === name ||
+  (name === 'frames' && route.name === 'frame') ||
+  (name === 'practice' && ['routine', 'session'].includes(String(route.name)))
+const initials = computed(() =>
+  (club.player?.name ?? '')
+    .split(/\s+/)
+    .map((w) => w[0] ?? '')
+    .join('')
+    .slice(0, 3),
+)
 const inHandTitle = computed(() => `In hand: ${club.player?.name}, ${club.table?.name}, ${club.cue?.name}`)
 /** All there are is read when somebody looks. */
 const look = (isOpen: boolean) => {
@@ -60,8 +70,9 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
       >
     </nav>
     <ElDropdown class="in-hand" trigger="click" max-height="70vh" @command="choose" @visible-change="look">
-      <ElButton data-testid="in-hand" :title="inHandTitle">
-        <span class="who">{{ club.player?.name }}</span><span class="wide what">&nbsp;· {{ club.table?.name }} · {{ club.cue?.name }}</span>
+      <ElButton data-testid="in-hand" :title="inHandTitle" :aria-label="inHandTitle">
+        <span class="who">{{ club.player?.name }}</span><span class="initials" aria-hidden="true">{{ initials }}</span
+        ><span class="wide what">&nbsp;· {{ club.table?.name }} · {{ club.cue?.name }}</span>
       </ElButton>
       <template #dropdown>
         <ElDropdownMenu>
@@ -147,6 +158,9 @@ a[aria-current] {
   overflow: hidden;
   text-overflow: ellipsis;
 }
+.initials {
+  display: none;
+}
 .tick {
   display: inline-block;
   width: 1.2em;
@@ -175,8 +189,15 @@ a[aria-current] {
   }
 }
 @media (max-width: 620px) {
-  .wide {
+  .wide,
+  .who {
     display: none;
+  }
+  .initials {
+    display: inline;
+  }
+  .in-hand .el-button {
+    padding: 0 8px;
   }
 }
 </style>

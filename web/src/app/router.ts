@@ -11,20 +11,22 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/table' },
     { path: `/table/:position?/:step(${steps.join('|')})?`, name: 'table', component: () => import('./TablePlace.vue') },
+    { path: '/practice', name: 'practice', component: () => import('../features/practice/PracticePlace.vue'), meta: { title: 'Practice' } },
     {
-      path: '/practice',
-      name: 'practice',
-      component: () => import('./ComingPlace.vue'),
-      props: { place: 'practice' },
-      meta: { title: 'Practice' },
+      path: '/practice/routines/:id',
+      name: 'routine',
+      component: () => import('../features/practice/RoutinePlace.vue'),
+      props: true,
+      meta: { title: 'Routine' },
     },
     {
-      path: '/progress',
-      name: 'progress',
-      component: () => import('./ComingPlace.vue'),
-      props: { place: 'progress' },
-      meta: { title: 'Progress' },
+      path: '/practice/sessions/:id',
+      name: 'session',
+      component: () => import('../features/practice/SessionPlace.vue'),
+      props: true,
+      meta: { title: 'Session' },
     },
+    { path: '/progress', name: 'progress', component: () => import('../features/progress/ProgressPlace.vue'), meta: { title: 'Progress' } },
     { path: '/frames', name: 'frames', component: () => import('../features/frames/FramesPlace.vue'), meta: { title: 'Frames' } },
     {
       path: '/frames/:id/:view(shots|breaks|figures)?',
@@ -44,9 +46,13 @@ export const router = createRouter({
     {
       path: '/:rest(.*)*',
       name: 'nowhere',
-      component: () => import('./ComingPlace.vue'),
-      props: { place: 'nowhere' },
+      component: () => import('./NowherePlace.vue'),
       meta: { title: 'Nothing here' },
     },
   ],
+})
+
+// Whoever practises does it at the table, where there may be no network.
+router.afterEach(({ name }) => {
+  if (name === 'practice' || name === 'routine' || name === 'session') void import('./serviceWorker').then((worker) => worker.keepPage())
 })

@@ -4,6 +4,8 @@ export type Command = {
   name: string
   /** As KeyboardEvent.key, in small letters; "ctrl+" before it where the control key is held. */
   key: string
+  /** The only place where it holds, by its route's name; else at the table. Another place may use its key for something else. */
+  place?: string
   /** At the table only, unless it says otherwise. */
   isEverywhere?: boolean
   /** Shift makes the step ten times as large, instead of another key. */

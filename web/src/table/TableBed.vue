@@ -8,14 +8,18 @@ import Ruler from './TableRuler.vue'
  * The table itself with its rulers, in millimetres. A drawing of its own under TablePlan, so that what moves on the table is drawn anew
  * without it.
  */
-const props = defineProps<{ table: Table | null }>()
+const props = defineProps<{
+  table: Table | null
+  /** Which part of the drawing is seen; all of it unless said. */
+  part?: string
+}>()
 const { reference, length, width, radius, sx, sy } = useDrawing()
 const noses = computed(() => props.table?.noses ?? [])
 const pockets = computed(() => props.table?.pockets ?? [])
 </script>
 
 <template>
-  <svg class="bed" :viewBox="viewBoxOf(reference)" aria-hidden="true">
+  <svg class="bed" :viewBox="part ?? viewBoxOf(reference)" aria-hidden="true">
     <rect
       :x="-rail - cushionDepth"
       :y="-rail - cushionDepth"

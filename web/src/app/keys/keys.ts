@@ -9,12 +9,13 @@ export function useKeys(commands: Command[]) {
   const single = useLocalStorage('deep-baize-single-keys', true)
 
   const keyOf = (c: Command) => (changed.value[c.id] === undefined ? c.key : changed.value[c.id])
-  const byKey = computed(() => new Map(commands.flatMap((c) => (keyOf(c) ? [[keyOf(c)!, c] as const] : []))))
+  const nameIn = (key: string, place = '') => `${place} ${key}`
+  const byKey = computed(() => new Map(commands.flatMap((c) => (keyOf(c) ? [[nameIn(keyOf(c)!, c.place), c] as const] : []))))
   const isSingle = (key: string) => [...key].length === 1
 
   /** Sets another key, or none; what had it before loses it. */
   function change(command: Command, key: string | null) {
-    const taken = key && commands.find((c) => c !== command && keyOf(c) === key)
+    const taken = key && commands.find((c) => c !== command && c.place === command.place && keyOf(c) === key)
     const now = { ...changed.value, ...(taken ? { [taken.id]: null } : {}), [command.id]: key }
     if (key === command.key) delete now[command.id]
     changed.value = now
@@ -25,7 +26,9 @@ export function useKeys(commands: Command[]) {
     changed.value = {}
   }
 
-  const find = (key: string) => (isSingle(key) && !single.value ? undefined : byKey.value.get(key))
+  /** @param place By its route's name: what holds there alone comes before what holds everywhere. */
+  const find = (key: string, place?: string) =>
+    isSingle(key) && !single.value ? undefined : ((place ? byKey.value.get(nameIn(key, place)) : undefined) ?? byKey.value.get(nameIn(key)))
   return { single, changed, keyOf, change, reset, find }
 }
 

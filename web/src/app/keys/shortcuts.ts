@@ -33,8 +33,8 @@ export function useShortcuts(showKeys: () => void) {
     )
       return
     if (ownKeys.has(key) && on.closest(pressed)) return
-    const command = keys.find(key)
-    if (!command || (isElsewhere() && !command.isEverywhere)) return
+    const command = keys.find(key, router.currentRoute.value.name as string | undefined)
+    if (!command || (isElsewhere() && !command.isEverywhere && !command.place)) return
     e.preventDefault()
     command.run(command.takesShift && e.shiftKey ? 10 : 1)
     if (!command.endsItself) position.commit()

@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { ElButton, ElCheckTag, ElInput } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useDraft } from '../../position/draft'
+import BallDot from '../../ui/BallDot.vue'
+import OneOf from '../../ui/OneOf.vue'
+import { useCounting } from './counting'
+import { useSession } from './session'
+import { kindNames, reasonNames, reasons } from './words'
+
+/** Counting by the thumb: done or not, why not, what the body did; of a run, its balls. */
+const counting = useCounting()
+const sessions = useSession()
+const position = useDraft()
+const isBodyOpen = ref(false)
+const word = ref('')
+const hint = computed(() => {
+  if (counting.white || counting.ball) return 'Marked. Now say whether it was done.'
+  if (counting.wantsWhite) return 'Touch the plan where the white stopped, then say how it went.'
+  return 'Say how it went; touch the plan where the white stopped, if it matters.'
+})
+const colours = computed(() => position.reference!.spots.map((s) => ({ ball: s.ball, points: position.reference!.values[s.ball] })))
+const pointing = [
+  { value: 'white', label: 'the white' },
+  { value: 'ball', label: 'the ball' },
+] as const
+function add() {
+  const added = counting.addWord(word.value)
+  if (added) counting.body(added)
+  word.value = ''
+}
+</script>
+
+<template>
+  <div class="attempt-bar" data-testid="attempt-bar">
+    <template v-if="counting.isRun">
+      <p class="run" aria-live="polite">
+        <strong data-testid="run-score">{{ counting.run.score }}</strong> points, {{ counting.run.balls }} balls
+      </p>
+      <div class="balls">
+        <ElButton class="ball-button" data-testid="run-red" @click="counting.pot(1)"><BallDot ball="red-1" />&nbsp;1</ElButton>
+        <ElButton v-for="c in colours" :key="c.ball" class="ball-button" :data-testid="`run-${c.ball}`" @click="counting.pot(c.points)"
+          ><BallDot :ball="c.ball" />&nbsp;{{ c.points }}</ElButton
+        >
+      </div>
+      <div class="chips">
+        <ElCheckTag
+          v-for="(name, k) in kindNames"
+          :key="k"
+          :checked="!!counting.run.kinds[k]"
+          type="info"
+          @change="counting.kind(String(k))"
+          >{{ name }}{{ counting.run.kinds[k] ? ` ${counting.run.kinds[k]}` : '' }}</ElCheckTag
+        >
+      </div>
+      <div class="big">
+        <ElButton type="primary" class="done" data-testid="run-over" @click="counting.say(true)">The run is over</ElButton>
+        <ElButton class="undo" @click="counting.clear()">Start it again</ElButton>
+      </div>
+    </template>
+    <template v-else>
+      <p class="hint soft">{{ hint }}</p>
+      <OneOf v-if="counting.wantsBall" v-model="counting.pointsAt" :options="pointing" label="What the touch marks" />
+      <div class="big">
+        <ElButton type="primary" class="done" data-testid="done" @click="counting.say(true)">Done</ElButton>
+        <ElButton class="not" data-testid="not" @click="counting.say(false)">Not</ElButton>
+      </div>
+    </template>
+    <div v-if="counting.lastAttempt" class="last">
+      <span class="what" data-testid="last-attempt"
+        >The last one:
+        <strong>{{
+          counting.lastAttempt.score != null ? `${counting.lastAttempt.score} points` : counting.lastAttempt.done ? 'done' : 'not done'
+        }}</strong>
+        <template v-if="counting.lastAttempt.said && !counting.lastAttempt.done"> by the rule</template>
+      </span>
+      <ElButton size="small" data-testid="undo-attempt" @click="counting.undo()">Take it back</ElButton>
+    </div>
+    <ElButton v-else-if="sessions.attempts.length" size="small" class="alone" data-testid="undo-attempt" @click="counting.undo()"
+      >Take the last one back</ElButton
+    >
+    <div v-if="counting.lastAttempt && !counting.lastAttempt.done" class="chips" role="group" aria-label="Why not">
+      <ElCheckTag
+        v-for="r in reasons"
+        :key="r"
+        :checked="counting.lastAttempt.reasons.includes(r)"
+        :data-testid="`reason-${r}`"
+        @change="counting.reason(r)"
+        >{{ reasonNames[r] }}</ElCheckTag
+      >
+    </div>
+    <div v-if="counting.lastAttempt" class="chips" role="group" aria-label="What the body did">
+      <ElCheckTag
+        v-for="w in counting.words"
+        :key="w"
+        type="info"
+        :checked="counting.lastAttempt.body.includes(w)"
+        @change="counting.body(w)"
+        >{{ w }}</ElCheckTag
+      >
+      <ElButton v-if="!isBodyOpen" size="small" @click="isBodyOpen = true">Own word …</ElButton>
+      <ElInput
+        v-else
+        v-model="word"
+        size="small"
+        class="word"
+        :maxlength="40"
+        placeholder="chin down"
+        aria-label="A word of your own for the body"
+        @keydown.enter="add"
+        @blur="add"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.attempt-bar {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.hint,
+.run {
+  margin: 0;
+}
+.run {
+  font-size: 1.2rem;
+}
+.big {
+  display: grid;
+  grid-template-columns: 3fr 2fr;
+  gap: 10px;
+}
+.big .el-button {
+  height: 84px;
+  font-size: 1.4rem;
+  margin: 0;
+}
+.big .not {
+  border-color: var(--danger);
+}
+.balls {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 8px;
+}
+.balls .el-button {
+  height: 56px;
+  margin: 0;
+  font-size: 1.1rem;
+}
+.big .undo {
+  font-size: 1rem;
+}
+.last {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+}
+.alone {
+  align-self: flex-end;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.chips .el-check-tag {
+  padding: 11px 12px;
+  min-height: 40px;
+}
+.word {
+  width: 130px;
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { ElButton, ElInput } from 'element-plus'
+import { computed, ref } from 'vue'
+import { listWords } from '../../lib/formats'
+import { useSession, type Attempt } from './session'
+import { reasonName, strokeWords } from './words'
+
+/** Attempts in order, the latest first: what was said of each, and a coach's word on it. */
+const props = defineProps<{ attempts: Attempt[] }>()
+const sessions = useSession()
+const shown = 12
+const isAll = ref(false)
+const numbered = computed(() => props.attempts.map((a, i) => ({ a, number: i + 1 })).reverse())
+const list = computed(() => (isAll.value ? numbered.value : numbered.value.slice(0, shown)))
+const writing = ref('')
+const text = ref('')
+function write(a: Attempt) {
+  writing.value = a.id
+  text.value = a.note
+}
+function keep() {
+  if (!writing.value) return
+  const before = props.attempts.find((a) => a.id === writing.value)?.note ?? ''
+  if (text.value.trim() !== before) sessions.note(writing.value, text.value.trim().slice(0, 300))
+  writing.value = ''
+}
+const said = (a: Attempt) =>
+  [
+    a.score != null ? `${a.score} points` : a.done ? 'done' : 'not',
+    listWords([...a.reasons.map(reasonName), ...a.body]),
+    a.stroke ? strokeWords(a.stroke) : '',
+    a.group ?? '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+</script>
+
+<template>
+  <ul class="attempts" data-testid="attempts">
+    <li v-for="{ a, number } in list" :key="a.id" :class="{ done: a.done }">
+      <span class="number">{{ number }}</span>
+      <span class="what"
+        >{{ said(a) }}<span v-if="sessions.waitingIds.has(a.id)" class="soft"> · not sent</span>
+        <em v-if="a.note && writing !== a.id" data-testid="coach-note">{{ a.note }}</em>
+        <ElInput
+          v-if="writing === a.id"
+          v-model="text"
+          :maxlength="300"
+          size="small"
+          aria-label="A word on this attempt"
+          data-testid="note-text"
+          @keydown.enter="keep"
+          @keydown.esc.stop="writing = ''"
+          @blur="keep"
+        />
+      </span>
+      <ElButton
+        v-if="writing !== a.id"
+        size="small"
+        text
+        :aria-label="`Write a word on attempt ${number}`"
+        data-testid="write-note"
+        @click="write(a)"
+        >{{ a.note ? 'Change' : 'Word' }}</ElButton
+      >
+    </li>
+    <li v-if="!isAll && numbered.length > shown">
+      <ElButton size="small" @click="isAll = true">All {{ numbered.length }}</ElButton>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.attempts {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  border-top: 1px solid var(--edge);
+  padding: 3px 0;
+}
+.number {
+  min-width: 1.8em;
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  color: var(--text-soft);
+}
+.what {
+  flex: 1;
+  min-width: 0;
+}
+.what em {
+  display: block;
+  color: var(--accent);
+  font-style: normal;
+}
+</style>

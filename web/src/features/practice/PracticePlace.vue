@@ -1,0 +1,214 @@
+<script setup lang="ts">
+import { ElButton, ElInput } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask, askList, client, Problem, type Schemas } from '../../api/client'
+import { kept } from '../../lib/device'
+import { countWords } from '../../lib/formats'
+import { useAttempt } from '../../lib/useAttempt'
+import { useParts } from '../../lib/useParts'
+import { useClub } from '../../position/club'
+import LineButton from '../../ui/LineButton.vue'
+import MoreButton from '../../ui/MoreButton.vue'
+import OneOf from '../../ui/OneOf.vue'
+import { useRoutines } from './routines'
+import { useSession } from './session'
+import { amountWords, families, familyNames, ofWords } from './words'
+
+/** What can be practised, a session to begin or to go on with, and those that were. */
+const routines = useRoutines()
+const sessions = useSession()
+const club = useClub()
+const router = useRouter()
+const { attempt, busy } = useAttempt()
+void attempt(routines.load, 'The routines are not read')
+
+const search = ref('')
+const shown = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = (routines.list ?? []).filter((r) => words.every((w) => `${r.name} ${r.task}`.toLowerCase().includes(w)))
+  return families.map((f) => ({ family: f, routines: found.filter((r) => r.family === f) })).filter((g) => g.routines.length)
+})
+
+// ---- Sessions --------------------------------------------------------------------------------------------------
+type Item = Schemas['SessionItem']
+const past = shallowRef<Item[] | null>(null)
+const isAway = (e: unknown) => e instanceof Problem && e.isAway
+const loadSessions = () =>
+  attempt(async () => {
+    const { items, total } = await kept(
+      'sessions',
+      () =>
+        askList(
+          (range) => client.GET('/api/practice/sessions', { params: { query: { ...range, player: club.ids.players } } }),
+          parts.shown.value,
+        ),
+      isAway,
+    )
+    past.value = items
+    parts.total.value = total
+  }, 'The sessions are not read')
+const parts = useParts(loadSessions, 12)
+watch(() => club.ids.players, loadSessions, { immediate: true })
+const open = computed(() => past.value?.find((s) => !s.endedAt) ?? null)
+const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+
+// ---- A plan for one --------------------------------------------------------------------------------------------
+const minutes = ref(60)
+const lengths = [30, 45, 60, 90, 120].map((m) => ({ value: m, label: `${m} min` }))
+const plan = shallowRef<Schemas['SessionPart'][] | null>(null)
+const layOut = () =>
+  attempt(async () => {
+    plan.value = await ask(client.GET('/api/practice/plan', { params: { query: { minutes: minutes.value, player: club.ids.players } } }))
+  }, 'No plan')
+watch(minutes, () => plan.value && layOut())
+const drop = (i: number) => (plan.value = plan.value!.filter((_, k) => k !== i))
+const nameOf = (id: string) => (id === 'break' ? 'Stand up, walk, stretch' : routines.nameOf(id))
+
+async function begin(parts: Schemas['SessionPart'][]) {
+  const first = parts.find((p) => p.routine !== 'break')
+  const id = await sessions.begin(
+    first ? { routine: first.routine, step: 0, mirrored: false, stroke: null, group: '' } : null,
+    parts.map((p) => ({ ...p })),
+  )
+  await router.push(`/practice/sessions/${id}`)
+}
+</script>
+
+<template>
+  <main class="place" data-testid="practice-place">
+    <h1>Practice</h1>
+    <section v-if="open" class="open">
+      <RouterLink :to="`/practice/sessions/${open.id}`" data-testid="go-on"
+        ><strong>Go on with the session of {{ when.format(new Date(open.startedAt)) }}</strong></RouterLink
+      >
+      <span class="soft">{{ countWords(open.attempts, 'attempt') }} so far</span>
+    </section>
+    <div class="columns">
+      <section aria-labelledby="routines-title">
+        <div class="row">
+          <h2 id="routines-title">Routines</h2>
+          <ElInput
+            v-model="search"
+            class="search"
+            type="search"
+            placeholder="Search"
+            aria-label="Search the routines"
+            clearable
+            data-testid="search-routines"
+          />
+        </div>
+        <p v-if="!routines.list" class="soft" role="status">Looking …</p>
+        <p v-else-if="!shown.length" class="soft">No routine has all of these words.</p>
+        <div v-for="g in shown" :key="g.family">
+          <h3>{{ familyNames[g.family] }}</h3>
+          <ul class="list">
+            <li v-for="r in g.routines" :key="r.id">
+              <RouterLink :to="`/practice/routines/${r.id}`" :data-testid="`routine-${r.id}`">
+                <strong>{{ r.name }}</strong>
+                <span>{{ r.task }}</span>
+                <span class="soft">{{ amountWords(r) }}</span>
+              </RouterLink>
+            </li>
+          </ul>
+        </div>
+        <p class="soft">
+          Your own: set a position up at the <RouterLink to="/table">table</RouterLink>, and press <em>Practise this</em> above the plan.
+        </p>
+      </section>
+      <div>
+        <section aria-labelledby="plan-title">
+          <h2 id="plan-title">A session</h2>
+          <div class="row">
+            <OneOf v-model="minutes" :options="lengths" label="How long" />
+            <ElButton data-testid="lay-out" @click="layOut">Lay one out</ElButton>
+            <ElButton data-testid="begin-empty" @click="begin([])">Begin without a plan</ElButton>
+          </div>
+          <template v-if="plan">
+            <ol class="parts" data-testid="plan">
+              <li v-for="(p, i) in plan" :key="i">
+                <span :class="{ soft: p.routine === 'break' }">{{ nameOf(p.routine) }}, {{ p.minutes }} min</span>
+                <ElButton size="small" text :aria-label="`Leave out ${nameOf(p.routine)}`" @click="drop(i)">Leave out</ElButton>
+              </li>
+            </ol>
+            <ElButton type="primary" :disabled="busy || !plan.length" data-testid="begin" @click="begin(plan)">Begin</ElButton>
+          </template>
+          <p class="soft caution">
+            Bent over a table the back, neck and bridge wrist tire before one feels it: stand up at the breaks, stop at pain, and let the
+            club’s or a physiotherapist’s advice come before this. One foot stays on the floor.
+          </p>
+        </section>
+        <section aria-labelledby="past-title">
+          <h2 id="past-title">Sessions of {{ club.player?.name }}</h2>
+          <ul v-if="past?.length" class="list" data-testid="sessions">
+            <li v-for="s in past" :key="s.id">
+              <RouterLink :to="`/practice/sessions/${s.id}`">
+                <strong>{{ when.format(new Date(s.startedAt)) }}</strong>
+                <span>{{ ofWords({ done: s.done, of: s.attempts }) }} done: {{ s.routines.map(nameOf).join(', ') || 'nothing yet' }}</span>
+              </RouterLink>
+            </li>
+          </ul>
+          <p v-else-if="past" class="soft">No session yet. Choose a routine and play it, or lay a session out.</p>
+          <MoreButton :shown="past?.length ?? 0" :total="parts.total.value" @more="parts.more" />
+          <p><LineButton @click="router.push('/progress')">How it goes over the weeks</LineButton></p>
+        </section>
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(400px, 100%), 1fr));
+  gap: 0 48px;
+  align-items: start;
+}
+.open {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  padding: 12px 14px;
+  margin-bottom: 14px;
+  border: 1px solid var(--accent);
+  border-radius: 8px;
+}
+.search {
+  flex: 1;
+  max-width: 280px;
+}
+h3 {
+  font-size: 1rem;
+  color: var(--text-soft);
+  margin: 14px 0 2px;
+}
+.list,
+.parts {
+  margin: 0;
+  padding: 0;
+}
+.list {
+  list-style: none;
+}
+.list li {
+  border-top: 1px solid var(--edge);
+}
+.list a {
+  display: flex;
+  flex-direction: column;
+  padding: 7px 0;
+  color: var(--text);
+  text-decoration: none;
+}
+.list a:hover strong {
+  color: var(--accent);
+}
+.parts {
+  padding-left: 22px;
+  margin: 8px 0;
+}
+.caution {
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,307 @@
+<script setup lang="ts">
+import { ElButton, ElInput, ElTable, ElTableColumn } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask, client, Problem, type Schemas } from '../../api/client'
+import { countWords, lengthWords, percentWords, sentence } from '../../lib/formats'
+import { useNotices } from '../../lib/notices'
+import { problemWords } from '../../lib/problemWords'
+import { useAttempt } from '../../lib/useAttempt'
+import { skillWords } from '../../domain/words'
+import { useClub } from '../../position/club'
+import { useDraft } from '../../position/draft'
+import { usePlayer } from '../../position/player'
+import FigureInput from '../../ui/FigureInput.vue'
+import OneOf from '../../ui/OneOf.vue'
+import { mirrored, useRoutines, type RoutineResult } from './routines'
+import { useSession } from './session'
+import RungBar from './RungBar.vue'
+import StepPlan from './StepPlan.vue'
+import { amountWords, orderWords, ruleWords, strokeWords, variantWords, windowWords } from './words'
+
+/** One routine: why, what, how it lies, what a player of this skill makes of it; and to play it. */
+const props = defineProps<{ id: string }>()
+const routines = useRoutines()
+const sessions = useSession()
+const players = usePlayer()
+const club = useClub()
+const position = useDraft()
+const notices = useNotices()
+const router = useRouter()
+const { attempt, busy } = useAttempt()
+const found = shallowRef<RoutineResult | null>(null)
+const trouble = ref('')
+const step = ref(0)
+const isMirrored = ref(false)
+watch(
+  () => props.id,
+  async (id) => {
+    found.value = null
+    trouble.value = ''
+    step.value = 0
+    try {
+      found.value = await routines.read(id)
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      trouble.value = problemWords(e)
+    }
+  },
+  { immediate: true },
+)
+const routine = computed(() => found.value?.routine)
+const laid = computed(() => {
+  const as = routine.value?.steps[step.value]
+  return as && (isMirrored.value ? mirrored(as, position.reference!.width) : as)
+})
+const isRun = computed(() => routine.value?.steps.every((s) => s.demands.some((d) => d.kind === 'score')) ?? false)
+const stepChoices = computed(() => (routine.value?.steps ?? []).map((s, i) => ({ value: i, label: s.label || `${i + 1}` })))
+const sides = [
+  { value: 0, label: 'as laid' },
+  { value: 1, label: 'other side' },
+]
+
+// ---- What a player of this skill makes of it --------------------------------------------------------------------
+const outlook = shallowRef<Schemas['StepOutlook'][] | null>(null)
+const notWorked = ref('')
+watch(
+  [routine, isMirrored, () => JSON.stringify(players.player), () => JSON.stringify(club.conditions)],
+  async ([r]) => {
+    outlook.value = null
+    notWorked.value = ''
+    if (!r || isRun.value) return
+    const asked = JSON.stringify([props.id, isMirrored.value, players.player])
+    const steps = isMirrored.value ? r.steps.map((s) => mirrored(s, position.reference!.width)) : r.steps
+    try {
+      const answer = await ask(
+        client.POST('/api/routines/outlook', {
+          body: { steps, knob: r.knob ?? null, player: players.player, conditions: club.conditions },
+        }),
+      )
+      if (asked === JSON.stringify([props.id, isMirrored.value, players.player])) outlook.value = answer
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      notWorked.value = problemWords(e)
+    }
+  },
+  { immediate: true },
+)
+/** On the whole scale of the knob. */
+function rungOf(from: number, to: number, stroke: Schemas['MeantStroke']) {
+  const { tipLimit, paceMin, paceMax } = position.reference!
+  return routine.value!.knob === 'pace'
+    ? { from, to, least: paceMin, most: paceMax, at: stroke.pace }
+    : { from, to, least: -tipLimit, most: tipLimit, at: stroke.height }
+}
+const rows = computed(() =>
+  (routine.value?.steps ?? []).map((s, i) => {
+    const o = outlook.value?.[i]
+    return {
+      label: s.label || `${i + 1}`,
+      stroke: strokeWords(s.stroke!),
+      window: o?.from != null && o.to != null ? windowWords(routine.value!.knob!, o.from, o.to) : '',
+      rung: o?.from != null && o.to != null ? rungOf(o.from, o.to, s.stroke!) : null,
+      done: o?.done ? percentWords(o.done.value) : '…',
+      spread: o?.along != null ? `± ${lengthWords(o.along)} along, ± ${lengthWords(o.across!)} across` : '',
+    }
+  }),
+)
+
+// ---- Playing, keeping, changing ---------------------------------------------------------------------------------
+async function play() {
+  const now = { routine: props.id, step: step.value, mirrored: isMirrored.value, stroke: null, group: '' }
+  const goesOn = sessions.session && !sessions.session.endedAt && sessions.session.with.playerId === club.ids.players
+  if (goesOn) sessions.setTask(now)
+  else await sessions.begin(now)
+  await router.push(`/practice/sessions/${sessions.session!.id}`)
+}
+
+const variants = shallowRef<Schemas['VariantsResult'] | null>(null)
+const easier = () =>
+  attempt(async () => {
+    variants.value = await ask(
+      client.POST('/api/routines/variants', { body: { steps: [laid.value!], player: players.player, conditions: club.conditions } }),
+    )
+  }, 'No other version')
+watch([step, isMirrored, () => props.id], () => (variants.value = null))
+const keep = (v: Schemas['VariantResult'], words: string) =>
+  attempt(async () => {
+    const made = await routines.create({
+      ...routine.value!,
+      name: `${routine.value!.name}, ${words}`.slice(0, 120),
+      steps: [v.step],
+      knob: null,
+    })
+    await router.push(`/practice/routines/${made.id}`)
+  }, 'Not kept')
+
+const draft = ref<{ name: string; task: string; lookFor: string; attempts: number; bothSides: boolean } | null>(null)
+function edit() {
+  const { name, task, lookFor, attempts, bothSides } = routine.value!
+  draft.value = { name, task: task ?? '', lookFor: lookFor ?? '', attempts: attempts!, bothSides: bothSides! }
+}
+const save = () =>
+  attempt(async () => {
+    found.value = await routines.save(found.value!, { ...routine.value!, ...draft.value! })
+    draft.value = null
+  }, 'Not saved')
+const remove = () =>
+  attempt(async () => {
+    const { id, routine } = found.value!
+    await routines.putAway(found.value!)
+    await router.push('/practice')
+    notices.show({
+      kind: 'info',
+      text: `“${routine.name}” is put away. Attempts at it stay.`,
+      action: { label: 'Take it out again', run: () => void attempt(() => routines.restore(id), 'Not taken out') },
+    })
+  }, 'Not put away')
+const yesNo = [
+  { value: 1, label: 'both sides' },
+  { value: 0, label: 'one side' },
+]
+
+function setUp() {
+  const { balls, stroke } = laid.value!
+  position.replace({
+    ...position.content,
+    balls: balls.map((b) => ({ ...b })),
+    stroke: { ...position.stroke, ...(stroke as object) },
+    frame: undefined,
+  })
+  void router.push('/table/now/shot')
+}
+</script>
+
+<template>
+  <main class="place wide-place" data-testid="routine-place">
+    <p v-if="trouble" class="field-error" role="alert">{{ trouble }} <RouterLink to="/practice">All routines</RouterLink></p>
+    <p v-else-if="!routine || !laid" class="soft" role="status">Looking …</p>
+    <template v-else>
+      <p class="back"><RouterLink to="/practice">Practice</RouterLink></p>
+      <h1>{{ routine.name }}</h1>
+      <p class="task">{{ routine.task }}</p>
+      <div class="beside">
+        <div>
+          <div class="row">
+            <OneOf v-if="stepChoices.length > 1 && stepChoices.length <= 6" v-model="step" :options="stepChoices" label="Step" />
+            <span v-else-if="stepChoices.length > 1" class="row">
+              <ElButton size="small" aria-label="The step before" :disabled="!step" @click="step--">‹</ElButton>
+              <strong>{{ stepChoices[step].label }}</strong>
+              <ElButton size="small" aria-label="The next step" :disabled="step === stepChoices.length - 1" @click="step++">›</ElButton>
+            </span>
+            <OneOf
+              v-if="routine.bothSides"
+              :model-value="isMirrored ? 1 : 0"
+              :options="sides"
+              label="Side of the table"
+              @update:model-value="isMirrored = !!$event"
+            />
+          </div>
+          <StepPlan :step="laid" :way="outlook?.[step]?.way" :outlines="outlook?.[step]?.likely" />
+          <p class="rule">{{ sentence(ruleWords(laid)) }}.</p>
+          <p v-if="outlook && !isRun" class="soft">
+            The dotted outline holds two in three of the places where the white of {{ skillWords(players.player.skill) }} stops.
+          </p>
+        </div>
+        <div class="words">
+          <div class="row">
+            <ElButton type="primary" size="large" :disabled="busy" data-testid="play-routine" @click="play">Play it</ElButton>
+            <ElButton v-if="!isRun" data-testid="easier" @click="easier">Easier or harder</ElButton>
+            <ElButton @click="setUp">Set up at the table</ElButton>
+          </div>
+          <section v-if="variants" aria-label="Easier or harder" data-testid="variants">
+            <p>
+              As it is, {{ skillWords(players.player.skill) }} does {{ percentWords(variants.asItIs.value) }}. About seven in ten is what
+              teaches most.
+            </p>
+            <ul>
+              <li v-for="v in [variants.aboutSeven, variants.other].filter((x) => !!x)" :key="v!.wider + v!.nearer">
+                {{ sentence(variantWords(v!)) }}: <strong>{{ percentWords(v!.done.value) }}</strong>
+                <ElButton size="small" data-testid="keep-variant" @click="keep(v!, variantWords(v!))">Keep it as a routine</ElButton>
+              </li>
+            </ul>
+            <p v-if="!variants.aboutSeven" class="soft">It cannot be laid easier or harder by itself.</p>
+          </section>
+          <p v-if="routine.why"><strong>Why.</strong> {{ routine.why }}</p>
+          <p v-if="routine.lookFor"><strong>Look for.</strong> {{ routine.lookFor }}</p>
+          <p>
+            {{ sentence(amountWords({ steps: routine.steps.length, attempts: routine.attempts!, bothSides: routine.bothSides! })) }};
+            {{ orderWords[routine.order!] }}.
+          </p>
+          <section v-if="!isRun" aria-labelledby="makes-title">
+            <h2 id="makes-title">What {{ skillWords(players.player.skill) }} makes of it</h2>
+            <p v-if="notWorked" class="field-error" role="alert">Not worked out: {{ notWorked }}</p>
+            <ElTable v-else :data="rows" size="small" data-testid="outlook">
+              <ElTableColumn prop="label" label="Step" />
+              <ElTableColumn v-if="routine.knob" :label="routine.knob === 'pace' ? 'Window of pace' : 'Window of the tip'"
+                ><template #default="{ row }"
+                  ><template v-if="row.rung"><RungBar v-bind="row.rung" />{{ row.window }}</template></template
+                ></ElTableColumn
+              >
+              <ElTableColumn v-else prop="stroke" label="As meant" />
+              <ElTableColumn prop="done" label="Done" width="70" />
+              <ElTableColumn prop="spread" label="The white stops" />
+            </ElTable>
+            <p class="soft">Worked out by playing each 256 times with that player’s errors, on {{ club.table?.name }}; not counted.</p>
+          </section>
+          <p v-else class="soft">
+            A run ends by itself: count its balls, and how it ended. {{ countWords(routine.attempts!, 'run') }} are enough for a day.
+          </p>
+          <section v-if="found?.isOwn" aria-label="Change it">
+            <div v-if="draft" class="edit">
+              <ElInput v-model="draft.name" :maxlength="120" aria-label="Name" />
+              <ElInput v-model="draft.task" type="textarea" :maxlength="500" placeholder="The task, in a line" aria-label="Task" />
+              <ElInput v-model="draft.lookFor" :maxlength="500" placeholder="The one thing to look for" aria-label="What to look for" />
+              <label class="row"
+                ><FigureInput v-model="draft.attempts" :min="1" :max="200" :digits="0" label="Attempts" /> attempts,
+                <OneOf
+                  :model-value="draft.bothSides ? 1 : 0"
+                  :options="yesNo"
+                  label="Sides"
+                  @update:model-value="draft.bothSides = !!$event"
+              /></label>
+              <div class="row">
+                <ElButton type="primary" :disabled="busy || !draft.name.trim()" @click="save">Save</ElButton>
+                <ElButton @click="draft = null">Leave it</ElButton>
+              </div>
+            </div>
+            <div v-else class="row">
+              <ElButton data-testid="edit-routine" @click="edit">Change words and numbers</ElButton>
+              <ElButton data-testid="put-away-routine" @click="remove">Put away</ElButton>
+            </div>
+          </section>
+          <p><RouterLink :to="`/progress?routine=${id}`">How it has gone</RouterLink></p>
+        </div>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.beside {
+  display: grid;
+  grid-template-columns: minmax(0, 58fr) minmax(300px, 42fr);
+  gap: 10px 28px;
+  align-items: start;
+}
+@media (max-width: 860px) {
+  .beside {
+    grid-template-columns: 1fr;
+  }
+}
+.back,
+.rule {
+  margin: 4px 0;
+}
+.task {
+  font-size: 1.05rem;
+  margin: 2px 0 10px;
+}
+.edit {
+  display: grid;
+  gap: 8px;
+}
+.words > .row {
+  margin-bottom: 6px;
+}
+</style>

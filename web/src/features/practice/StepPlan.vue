@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue'
+import { ask, client, type Table } from '../../api/client'
+import { useClub } from '../../position/club'
+import { useDraft } from '../../position/draft'
+import { provideDrawing } from '../../table/bed'
+import CountPlan, { type Trial } from '../../table/CountPlan.vue'
+import { kept } from '../../lib/device'
+import { Problem } from '../../api/client'
+import type { Step } from './routines'
+
+/** A step of a routine on the plan: layout, areas, the pot, where attempts ended. */
+const props = defineProps<{
+  step: Step
+  way?: readonly { x: number; y: number }[]
+  outlines?: readonly (readonly { x: number; y: number }[])[]
+  ellipse?: { centre: { x: number; y: number }; longer: number; shorter: number; degrees: number } | null
+  trials?: readonly Trial[]
+  white?: { x: number; y: number } | null
+  ball?: { x: number; y: number } | null
+  isClose?: boolean
+  canPoint?: boolean
+}>()
+defineEmits<{ point: [at: { x: number; y: number }, done: boolean] }>()
+const position = useDraft()
+const club = useClub()
+provideDrawing(computed(() => position.reference!))
+const table = shallowRef<Table | null>(null)
+watch(
+  () => club.table?.conditions ?? {},
+  async (conditions) => {
+    table.value = await kept(
+      'table',
+      () => ask(client.POST('/api/table', { body: { conditions } })),
+      (e) => e instanceof Problem,
+    ).catch(() => null)
+  },
+  { immediate: true },
+)
+
+const areas = computed(() =>
+  props.step.demands.flatMap((d, i) =>
+    d.area ? [{ ...d.area, key: String(i), label: d.kind === 'ballIn' ? 'the ball' : 'the white' }] : [],
+  ),
+)
+const potLine = computed(() => {
+  const pot = props.step.stroke?.pot
+  const from = pot && props.step.balls.find((b) => b.id === pot.ball)
+  const to = pot && table.value?.pockets.find((p) => p.name === pot.pocket)?.drop
+  return from && to && !pot.off && !pot.through ? [from, to] : null
+})
+</script>
+
+<template>
+  <CountPlan
+    :balls="step.balls"
+    :table="table"
+    :areas="areas"
+    :way="way"
+    :pot-line="potLine"
+    :outlines="outlines"
+    :ellipse="ellipse"
+    :trials="trials"
+    :white="white"
+    :ball="ball"
+    :is-close="isClose"
+    :can-point="canPoint"
+    @point="(at, done) => $emit('point', at, done)"
+  />
+</template>

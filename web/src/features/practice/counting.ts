@@ -1,0 +1,185 @@
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useDraft } from '../../position/draft'
+import { mirrored, useRoutines, type RoutineResult } from './routines'
+import { useSession, type Attempt, type Place, type Task } from './session'
+import { bodyWords } from './words'
+
+/** What is played now at a session, and how an attempt at it is counted. */
+export const useCounting = defineStore('counting', () => {
+  const sessions = useSession()
+  const routines = useRoutines()
+  const position = useDraft()
+
+  const now = computed(() => sessions.session?.now ?? null)
+  const routine = ref<RoutineResult | null>(null)
+  /** Why the routine is not there, if it is not. */
+  const isMissing = ref(false)
+  watch(
+    () => now.value?.routine,
+    async (id) => {
+      isMissing.value = false
+      if (!id) return (routine.value = null)
+      if (routine.value?.id === id) return
+      const found = await routines.get(id).catch(() => null)
+      if (now.value?.routine !== id) return
+      routine.value = found
+      isMissing.value = !found
+    },
+    { immediate: true },
+  )
+  const stepNumber = computed(() => Math.min(now.value?.step ?? 0, (routine.value?.routine.steps.length ?? 1) - 1))
+  /** As it lies on the side that is played. */
+  const step = computed(() => {
+    const as = routine.value?.routine.steps[stepNumber.value]
+    if (!as) return null
+    const changed = now.value?.stroke ? { ...as, stroke: now.value.stroke } : as
+    return now.value?.mirrored ? mirrored(changed, position.reference!.width) : changed
+  })
+  const isRun = computed(() => step.value?.demands.some((d) => d.kind === 'score') ?? false)
+
+  /** Attempts at the step that is played, on this side. */
+  const ofStep = computed(() =>
+    sessions.attempts.filter(
+      (a) => a.routine === now.value?.routine && a.step === stepNumber.value && (a.mirrored ?? false) === (now.value?.mirrored ?? false),
+    ),
+  )
+  const ofRoutine = computed(() => sessions.attempts.filter((a) => a.routine === now.value?.routine))
+
+  // ---- One attempt ---------------------------------------------------------------------------------------------
+
+  /** Where the white stopped, and the struck ball: pointed at before the attempt is counted. */
+  const white = ref<Place | null>(null)
+  const ball = ref<Place | null>(null)
+  const pointsAt = ref<'white' | 'ball'>('white')
+  /** The attempt whose reasons and places are asked for: the last one, until another is counted. */
+  const last = ref<string | null>(null)
+  const lastAttempt = computed<Attempt | null>(() => sessions.attempts.find((a) => a.id === last.value) ?? null)
+  /** A run's points and strokes so far. */
+  const run = ref<{ score: number; balls: number; kinds: Record<string, number> }>({ score: 0, balls: 0, kinds: {} })
+
+  const wantsBall = computed(() => step.value?.demands.some((d) => d.kind === 'ballIn' || d.kind === 'ballOnCushion') ?? false)
+  const wantsWhite = computed(() => step.value?.demands.some((d) => d.kind === 'whiteIn' || d.kind === 'whiteOnCushion') ?? false)
+
+  function clear() {
+    white.value = ball.value = null
+    pointsAt.value = 'white'
+    run.value = { score: 0, balls: 0, kinds: {} }
+  }
+  watch([stepNumber, () => now.value?.mirrored, () => now.value?.routine], () => {
+    clear()
+    last.value = null
+  })
+
+  /** The thumb points at a place: of what is to be counted, or, on the last attempt, a correction. */
+  function point(at: Place) {
+    if (pointsAt.value === 'white') white.value = at
+    else ball.value = at
+  }
+
+  function say(done: boolean) {
+    if (!sessions.session?.now || sessions.session.endedAt || !step.value) return
+    const score = isRun.value ? run.value.score : null
+    last.value = sessions.count({
+      said: isRun.value ? null : done,
+      white: white.value,
+      ball: ball.value,
+      score,
+      kinds: isRun.value ? { ...run.value.kinds } : {},
+    })
+    clear()
+    if (!isRun.value) goOn(done)
+  }
+
+  /** What comes next: as the routine's order says. */
+  function goOn(done: boolean) {
+    const r = routine.value!.routine
+    if (r.order === 'ladder') {
+      const to = Math.max(0, Math.min(r.steps.length - 1, stepNumber.value + (done ? 1 : -1)))
+      if (to !== stepNumber.value) move({ step: to })
+    } else if (r.order === 'rounds' && r.steps.length > 1) move({ step: (stepNumber.value + 1) % r.steps.length })
+  }
+
+  /** Another step or side, with the last attempt still open to its reasons. */
+  function move(change: Partial<Task>) {
+    const keptLast = last.value
+    sessions.setTask({ ...now.value!, ...change })
+    void Promise.resolve().then(() => (last.value = keptLast))
+  }
+
+  function reason(name: string) {
+    const attempt = lastAttempt.value
+    if (!attempt) return
+    const reasons = attempt.reasons.includes(name) ? attempt.reasons.filter((r) => r !== name) : [...attempt.reasons, name]
+    sessions.correct(attempt.id, { reasons })
+  }
+
+  // ---- The body, in one's own words ----------------------------------------------------------------------------
+
+  const words = useLocalStorage<string[]>('deep-baize-body-words', bodyWords)
+  function addWord(word: string) {
+    const text = word.trim().slice(0, 40)
+    if (text && !words.value.includes(text)) words.value = [...words.value, text]
+    return text
+  }
+  const removeWord = (word: string) => (words.value = words.value.filter((w) => w !== word))
+  function body(word: string) {
+    const attempt = lastAttempt.value
+    if (!attempt) return
+    sessions.correct(attempt.id, { body: attempt.body.includes(word) ? attempt.body.filter((b) => b !== word) : [...attempt.body, word] })
+  }
+
+  function undo() {
+    sessions.undo()
+    last.value = sessions.attempts[sessions.attempts.length - 1]?.id ?? null
+  }
+
+  function goStep(by: number) {
+    const steps = routine.value?.routine.steps.length ?? 0
+    if (!steps) return
+    sessions.setTask({ ...now.value!, step: (stepNumber.value + by + steps) % steps })
+  }
+  const turn = () => routine.value?.routine.bothSides && sessions.setTask({ ...now.value!, mirrored: !now.value!.mirrored })
+
+  // ---- A run ---------------------------------------------------------------------------------------------------
+
+  function pot(points: number) {
+    run.value = { ...run.value, score: Math.min(999, run.value.score + points), balls: run.value.balls + 1 }
+  }
+  function kind(name: string) {
+    run.value = { ...run.value, kinds: { ...run.value.kinds, [name]: (run.value.kinds[name] ?? 0) + 1 } }
+  }
+
+  return {
+    now,
+    routine,
+    isMissing,
+    step,
+    stepNumber,
+    isRun,
+    ofStep,
+    ofRoutine,
+    white,
+    ball,
+    pointsAt,
+    wantsBall,
+    wantsWhite,
+    last,
+    lastAttempt,
+    run,
+    point,
+    say,
+    reason,
+    words,
+    addWord,
+    removeWord,
+    body,
+    undo,
+    goStep,
+    turn,
+    pot,
+    kind,
+    clear,
+  }
+})

@@ -1,0 +1,85 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import { ask, client, Problem, type Schemas } from '../../api/client'
+import { kept } from '../../lib/device'
+
+export type RoutineItem = Schemas['RoutineItem']
+export type RoutineResult = Schemas['RoutineResult']
+export type Routine = Schemas['Routine']
+export type Step = Schemas['Step']
+
+const isAway = (e: unknown) => e instanceof Problem && e.isAway
+
+/** What can be practised; kept on the device, so that it is there without a network. */
+export const useRoutines = defineStore('routines', () => {
+  const list = shallowRef<RoutineItem[] | null>(null)
+  const whole = ref(new Map<string, RoutineResult>())
+
+  async function load() {
+    list.value = await kept('routines', () => ask(client.GET('/api/routines')), isAway)
+  }
+
+  async function read(id: string): Promise<RoutineResult> {
+    const routine = await kept(`routine ${id}`, () => ask(client.GET('/api/routines/{id}', { params: { path: { id } } })), isAway)
+    whole.value.set(id, routine)
+    return routine
+  }
+
+  /** From what is at hand, or read. */
+  const get = async (id: string) => whole.value.get(id) ?? (await read(id))
+
+  const nameOf = (id: string) => whole.value.get(id)?.routine.name ?? list.value?.find((r) => r.id === id)?.name ?? 'A routine'
+
+  async function create(routine: Routine): Promise<RoutineResult> {
+    const made = await ask(client.POST('/api/routines', { body: { routine } }))
+    whole.value.set(made.id, made)
+    void load()
+    return made
+  }
+
+  async function save(of: RoutineResult, routine: Routine) {
+    const saved = await ask(client.PUT('/api/routines/{id}', { params: { path: { id: of.id } }, body: { routine, version: of.version } }))
+    whole.value.set(saved.id, saved)
+    void load()
+    return saved
+  }
+
+  async function putAway(of: RoutineResult) {
+    await ask(client.DELETE('/api/routines/{id}', { params: { path: { id: of.id }, query: { version: of.version } } }))
+    whole.value.delete(of.id)
+    await load()
+  }
+
+  async function restore(id: string) {
+    await ask(client.POST('/api/routines/{id}/restore', { params: { path: { id } } }))
+    await load()
+  }
+
+  return { list, load, read, get, nameOf, create, save, putAway, restore }
+})
+
+/** On the other side of the table: what the server does with a step, for the drawing alone. */
+export function mirrored(step: Step, width: number): Step {
+  const swap = (name: string) => name.replace(/^(yellow|green)/, (side) => (side === 'yellow' ? 'green' : 'yellow'))
+  const { stroke } = step
+  return {
+    ...step,
+    balls: step.balls.map((b) => ({ id: swap(b.id), x: b.x, y: width - b.y })),
+    stroke: stroke && {
+      ...stroke,
+      aim: -stroke.aim,
+      side: -stroke.side,
+      pot: stroke.pot ? { ...stroke.pot, ball: swap(stroke.pot.ball), pocket: swap(stroke.pot.pocket) } : stroke.pot,
+    },
+    demands: step.demands.map((d) => ({
+      ...d,
+      cushion: d.cushion && swap(d.cushion),
+      ball: d.ball && swap(d.ball),
+      other: d.other && swap(d.other),
+      area:
+        d.area && d.area.radius !== null && d.area.radius !== undefined
+          ? { ...d.area, y: width - d.area.y }
+          : d.area && { ...d.area, y: width - d.area.toY!, toY: width - d.area.y },
+    })),
+  }
+}

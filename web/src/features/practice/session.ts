@@ -1,0 +1,258 @@
+import { useEventListener } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { ask, client, Problem, type Schemas } from '../../api/client'
+import { device, newId, type Waiting } from '../../lib/device'
+import { useNotices } from '../../lib/notices'
+import { useClub } from '../../position/club'
+import { useOutbox, type State } from './outbox'
+import { useRoutines } from './routines'
+
+export type Session = Schemas['SessionResult']
+export type Attempt = Schemas['AttemptResult']
+export type AttemptEntry = Schemas['AttemptEntry']
+export type Task = Schemas['TaskNow']
+export type Place = { x: number; y: number }
+
+/** What somebody says of an attempt. */
+export type Said = Pick<AttemptEntry, 'said' | 'reasons' | 'body' | 'white' | 'ball' | 'score' | 'kinds'>
+
+/**
+ * A session at the table. What is done is on the screen at once and on this device soon after; the server hears of it when it can, and
+ * what it answers, or others do, comes in beside it.
+ */
+export const useSession = defineStore('session', () => {
+  const outbox = useOutbox()
+  const routines = useRoutines()
+  const notices = useNotices()
+  const club = useClub()
+
+  const session = shallowRef<Session | null>(null)
+  const byId = ref(new Map<string, Attempt>())
+  /** In the order in which they were made, those that were taken back left out. */
+  const attempts = computed(() =>
+    [...byId.value.values()].filter((a) => !a.withdrawn).sort((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1)),
+  )
+  const unsent = computed(() => outbox.toSend.filter((w) => w.session === session.value?.id).length)
+  const waitingIds = computed(() => new Set(outbox.waiting.filter((w) => w.kind === 'attempt').map((w) => (w.body as AttemptEntry).id)))
+  /** The last words of the body that were used: the user's own list. */
+  const isLive = ref(false)
+
+  // ---- What comes in -------------------------------------------------------------------------------------------
+
+  function take(state: State) {
+    if (session.value?.id === state.session.id && state.session.changes >= session.value.changes) {
+      // What was chosen here and is not sent yet stays.
+      const pending = outbox.toSend.filter((w) => w.session === state.session.id && w.kind === 'task')
+      session.value = { ...state.session, now: pending.length ? (pending[pending.length - 1].body as Task) : state.session.now }
+    }
+    for (const a of state.attempts) {
+      const mine = byId.value.get(a.id)
+      // A correction made here since is newer, but for the coach's word.
+      byId.value.set(a.id, mine && mine.revision > a.revision ? { ...mine, note: a.note } : a)
+    }
+    keepSoon()
+  }
+  outbox.listen((id, state) => {
+    if (!state || id !== session.value?.id) return
+    take(state)
+    // Only now the server knows of it.
+    if (!stream) listen()
+  })
+
+  let keeping: ReturnType<typeof setTimeout> | undefined
+  function keepSoon() {
+    clearTimeout(keeping)
+    keeping = setTimeout(keep, 150)
+  }
+  function keep() {
+    if (!session.value) return
+    const state = { session: { ...session.value }, attempts: [...byId.value.values()].map((a) => ({ ...a })) }
+    void device()
+      .then((db) => db.put('sessions', JSON.parse(JSON.stringify(state)), state.session.id))
+      .catch(() => {})
+  }
+  useEventListener(window, 'pagehide', keep)
+
+  // ---- Live ----------------------------------------------------------------------------------------------------
+
+  let stream: EventSource | null = null
+  function listen() {
+    stream?.close()
+    isLive.value = false
+    const id = session.value?.id
+    if (!id || typeof EventSource === 'undefined') return
+    stream = new EventSource(`/api/practice/sessions/${id}/live?since=${session.value!.changes}`)
+    stream.addEventListener('session', (e) => {
+      isLive.value = true
+      take(JSON.parse((e as MessageEvent<string>).data) as State)
+    })
+    stream.addEventListener('open', () => {
+      isLive.value = true
+      void outbox.flush()
+    })
+    stream.addEventListener('error', () => {
+      isLive.value = false
+      // A browser does not ask again where it was refused, as before the session is with the server.
+      if (stream?.readyState === EventSource.CLOSED) setTimeout(() => session.value?.id === id && listen(), 3000)
+    })
+  }
+  function leave() {
+    stream?.close()
+    stream = null
+    isLive.value = false
+  }
+
+  // ---- Beginning and opening -----------------------------------------------------------------------------------
+
+  async function begin(now: Task | null, plan: Schemas['PlannedRoutine'][] = []): Promise<string> {
+    const id = newId()
+    const startedAt = new Date().toISOString()
+    const { players, tables, cues } = club.ids
+    const played = { playerId: players || null, tableId: tables || null, cueId: cues || null }
+    session.value = { id, with: played, startedAt, endedAt: null, plan, now, note: '', changes: 0, version: 0 }
+    byId.value = new Map()
+    keep()
+    leave()
+    await outbox.put({ kind: 'begin', session: id, body: plain({ id, with: played, startedAt, plan, now }) })
+    return id
+  }
+
+  /** @returns Whether there is such a session. */
+  async function open(id: string): Promise<boolean> {
+    if (session.value?.id === id) {
+      listen()
+      return true
+    }
+    // What this device knows is there at once.
+    const known = (await (await device().catch(() => null))?.get('sessions', id)) as State | undefined
+    if (known) {
+      session.value = known.session
+      byId.value = new Map(known.attempts.map((a) => [a.id, a]))
+    }
+    try {
+      const state = await ask(client.GET('/api/practice/sessions/{id}', { params: { path: { id } } }))
+      if (!known) {
+        session.value = state.session
+        byId.value = new Map()
+      }
+      take(state)
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      if (!known && !e.isAway) return false
+      if (!known) throw e
+    }
+    listen()
+    return true
+  }
+
+  // ---- What is done here ---------------------------------------------------------------------------------------
+
+  const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+  function show(entry: AttemptEntry, done: boolean) {
+    const before = byId.value.get(entry.id)
+    byId.value.set(entry.id, {
+      ...(entry as Required<AttemptEntry>),
+      done,
+      note: before?.note ?? '',
+      changedIn: before?.changedIn ?? 0,
+    })
+    keepSoon()
+  }
+
+  const send = (kind: Waiting['kind'], body: unknown) => outbox.put({ kind, session: session.value!.id, body: plain(body) })
+
+  /** Counts an attempt at what is played now. */
+  function count(said: Said): string {
+    const now = session.value!.now!
+    const entry: AttemptEntry = {
+      id: newId(),
+      revision: 1,
+      at: new Date().toISOString(),
+      routine: now.routine,
+      step: now.step ?? 0,
+      mirrored: now.mirrored ?? false,
+      reasons: [],
+      body: [],
+      kinds: {},
+      white: null,
+      ball: null,
+      score: null,
+      stroke: now.stroke ?? null,
+      group: now.group ?? '',
+      withdrawn: false,
+      ...said,
+    }
+    // Until the rule has judged it, what was said stands.
+    show(entry, said.said ?? false)
+    void send('attempt', entry)
+    return entry.id
+  }
+
+  const entryOf = (a: Attempt): AttemptEntry => ({
+    id: a.id,
+    revision: a.revision,
+    at: a.at,
+    routine: a.routine,
+    step: a.step,
+    mirrored: a.mirrored,
+    said: a.said,
+    reasons: a.reasons,
+    body: a.body,
+    white: a.white,
+    ball: a.ball,
+    score: a.score,
+    kinds: a.kinds,
+    stroke: a.stroke,
+    group: a.group,
+    withdrawn: a.withdrawn,
+  })
+
+  /** Corrects an attempt: another revision of it. */
+  function correct(id: string, change: Partial<AttemptEntry>) {
+    const before = byId.value.get(id)
+    if (!before) return
+    // What the server adds to an attempt is not sent back to it.
+    const next: AttemptEntry = { ...entryOf(before), ...change, revision: before.revision + 1 }
+    show(next, change.said ?? before.done)
+    void send('attempt', next)
+  }
+
+  /** Takes the last attempt back; again brings it back. */
+  function undo() {
+    const last = attempts.value[attempts.value.length - 1]
+    if (!last) return
+    correct(last.id, { withdrawn: true })
+    notices.show({
+      kind: 'info',
+      text: 'The last attempt is taken back.',
+      action: { label: 'Bring it back', run: () => correct(last.id, { withdrawn: false }) },
+    })
+  }
+
+  function setTask(now: Task) {
+    session.value = { ...session.value!, now: plain(now) }
+    keepSoon()
+    void send('task', now)
+    void routines.get(now.routine).catch(() => {})
+  }
+
+  function note(attempt: string, text: string) {
+    const before = byId.value.get(attempt)
+    if (!before) return
+    byId.value.set(attempt, { ...before, note: text })
+    void send('note', { attempt, note: text })
+  }
+
+  function change(what: Partial<Pick<Session, 'note' | 'endedAt' | 'plan'>>) {
+    session.value = { ...session.value!, ...plain(what) }
+    keepSoon()
+    void send('save', what)
+  }
+
+  const end = () => change({ endedAt: new Date().toISOString() })
+  const goOn = () => change({ endedAt: null })
+
+  return { session, attempts, unsent, waitingIds, isLive, begin, open, leave, count, correct, undo, setTask, note, change, end, goOn }
+})

@@ -1,0 +1,330 @@
+<script setup lang="ts">
+import { ElButton, ElTable, ElTableColumn } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ask, client, Problem, type Schemas } from '../../api/client'
+import { figureWords, percentWords, sentence } from '../../lib/formats'
+import { useClub } from '../../position/club'
+import ChartBox from '../../ui/ChartBox.vue'
+import PickOne from '../../ui/PickOne.vue'
+import ProblemText from '../../ui/ProblemText.vue'
+import RoutineStops from './RoutineStops.vue'
+import { useProgress } from './progress'
+import { betterWords, shareWords, streakWords, weekWords } from './words'
+
+/** How it goes: over the weeks, by routine, player, table and cue, with the doubt of every figure. */
+const club = useClub()
+const route = useRoute()
+const router = useRouter()
+void club.loadAll().catch(() => {})
+const asked = (name: string, otherwise = '') => (typeof route.query[name] === 'string' ? route.query[name] : otherwise)
+const filter = computed(() => ({
+  routine: asked('routine'),
+  player: asked('player', club.ids.players),
+  table: asked('table'),
+  cue: asked('cue'),
+  weeks: Number(asked('weeks', '0')) || 0,
+}))
+/** Every filter is in the address: it can be sent, and Back goes back. */
+const set = (name: string, value: string | number) =>
+  router.push({ query: { ...route.query, [name]: value === '' ? undefined : String(value) } })
+const setPlayer = (id: string) => router.push({ query: { ...route.query, player: id || 'all' } })
+const { answer, problem, isLoading, load } = useProgress(() => ({
+  ...filter.value,
+  player: filter.value.player === 'all' ? '' : filter.value.player,
+}))
+
+const players = computed(() => [{ value: 'all', label: 'all players' }, ...club.known.players.map((p) => ({ value: p.id, label: p.name }))])
+const tables = computed(() => [{ value: '', label: 'all tables' }, ...club.known.tables.map((t) => ({ value: t.id, label: t.name }))])
+const cues = computed(() => [{ value: '', label: 'all cues' }, ...club.known.cues.map((c) => ({ value: c.id, label: c.name }))])
+const spans = [
+  { value: 0, label: 'all the time' },
+  { value: 4, label: 'the last 4 weeks' },
+  { value: 12, label: 'the last 12 weeks' },
+  { value: 52, label: 'the last year' },
+]
+
+const of = computed(() => answer.value?.of ?? null)
+const tally = computed(() => answer.value?.routines.find((r) => r.routine === filter.value.routine) ?? null)
+const isRun = computed(() => !!of.value?.scores)
+const weeks = computed(() => (tally.value ?? answer.value)?.weeks ?? [])
+/** For a coach: the same routine, player beside player. */
+const beside = shallowRef<{ name: string; share: Schemas['Share'] }[]>([])
+watch(
+  [() => filter.value.routine, () => filter.value.player, () => club.known.players.length],
+  async ([routine, player]) => {
+    beside.value = []
+    if (!routine || player !== 'all') return
+    try {
+      const all = await Promise.all(
+        club.known.players.map(async (p) => ({
+          name: p.name,
+          share: (await ask(client.GET('/api/practice/statistics', { params: { query: { routine, player: p.id } } }))).of?.all,
+        })),
+      )
+      beside.value = all.filter((b): b is { name: string; share: Schemas['Share'] } => !!b.share)
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+    }
+  },
+  { immediate: true },
+)
+
+const picked = ref(-1)
+watch(weeks, () => (picked.value = -1))
+const percents = (share: Schemas['Share']) => Math.round((share.done / share.of) * 1000) / 10
+const weekChart = computed(() => ({
+  xAxis: { type: 'category' as const, data: weeks.value.map((w) => weekWords(w.from)) },
+  yAxis: isRun.value ? { type: 'value' as const, name: 'points', min: 0 } : { type: 'value' as const, name: 'done, %', min: 0, max: 100 },
+  series: isRun.value
+    ? [
+        { type: 'line' as const, name: 'typical', data: weeks.value.map((w) => w.typicalScore), color: '#e2b85a', symbolSize: 9 },
+        { type: 'scatter' as const, name: 'best', data: weeks.value.map((w) => w.bestScore), color: '#9fd8d0', symbolSize: 9 },
+      ]
+    : [
+        // The doubt of each week, from the lowest to the highest that its share may be.
+        {
+          type: 'bar' as const,
+          stack: 'doubt',
+          data: weeks.value.map((w) => w.share.low * 100),
+          itemStyle: { color: 'transparent' },
+          barWidth: 3,
+        },
+        {
+          type: 'bar' as const,
+          stack: 'doubt',
+          data: weeks.value.map((w) => (w.share.high - w.share.low) * 100),
+          itemStyle: { color: '#7f9a93' },
+          barWidth: 3,
+        },
+        { type: 'line' as const, data: weeks.value.map((w) => percents(w.share)), color: '#e2b85a', symbolSize: 9 },
+      ],
+}))
+const weekLine = computed(() => {
+  const w = weeks.value[picked.value]
+  if (!w) return 'Point at a week for its figures.'
+  if (isRun.value) return `Week of ${weekWords(w.from)}: ${w.share.of} runs, typically ${w.typicalScore}, at best ${w.bestScore}.`
+  return `Week of ${weekWords(w.from)}: ${shareWords(w.share)}.`
+})
+const runChart = computed(() => ({
+  xAxis: { type: 'category' as const, data: (of.value?.lastScores ?? []).map((_, i) => i + 1), name: 'run' },
+  yAxis: { type: 'value' as const, name: 'points', min: 0 },
+  series: [{ type: 'scatter' as const, data: of.value?.lastScores ?? [], color: '#e2b85a', symbolSize: 8 }],
+}))
+const causeChart = computed(() => {
+  const causes = [...(of.value?.causes ?? [])].reverse()
+  return {
+    grid: { left: 92, right: 30, top: 6, bottom: 24 },
+    xAxis: { type: 'value' as const, minInterval: 1 },
+    yAxis: { type: 'category' as const, data: causes.map((c) => causeName(c.reason)) },
+    series: [
+      {
+        type: 'bar' as const,
+        data: causes.map((c) => c.times),
+        color: '#ff8f78',
+        barMaxWidth: 16,
+        label: { show: true, position: 'right' as const, color: '#9aa9a3' },
+      },
+    ],
+  }
+})
+const causeName = (reason: string) => reason.replace('wrongBall', 'wrong ball')
+const missed = computed(() => of.value?.causes[0]?.missed ?? 0)
+const trend = computed(() => {
+  const t = of.value?.trend
+  if (!t) return ''
+  const per = figureWords(t.perAttempt * 10000, 1)
+  const error = figureWords(t.error * 10000, 1)
+  return `${t.perAttempt > 0 ? '+' : ''}${per} ± ${error} points for each hundred attempts${t.isTold ? '' : ': no more than scatter makes of nothing'}.`
+})
+const kinds = computed(() => (answer.value?.kinds ?? []).filter((k) => k.inRoutines || k.inFrames))
+const exported = (kind: string) => {
+  const query = new URLSearchParams(
+    Object.entries({ ...filter.value, player: filter.value.player === 'all' ? '' : filter.value.player, weeks: '' })
+      .filter(([, v]) => v)
+      .map(([k, v]) => [k, String(v)]),
+  )
+  return `/api/practice/attempts/export/${kind}?${query.toString()}`
+}
+</script>
+
+<template>
+  <main class="place wide-place" data-testid="progress-place">
+    <h1>{{ tally ? tally.name : 'Progress' }}</h1>
+    <div class="row filters">
+      <PickOne :model-value="filter.player" :options="players" label="Player" width="190px" test-id="filter-player" @picked="setPlayer" />
+      <PickOne :model-value="filter.table" :options="tables" label="Table" width="190px" @picked="set('table', $event)" />
+      <PickOne :model-value="filter.cue" :options="cues" label="Cue" width="170px" @picked="set('cue', $event)" />
+      <PickOne :model-value="filter.weeks" :options="spans" label="Time" width="160px" @picked="set('weeks', $event)" />
+      <ElButton v-if="filter.routine" data-testid="all-routines" @click="set('routine', '')">All routines</ElButton>
+    </div>
+    <ProblemText v-if="problem" :problem="problem" @again="load" />
+    <p v-else-if="!answer" class="soft" role="status">Counting …</p>
+    <div v-else-if="!answer.attempts" class="empty" data-testid="progress-empty">
+      <p>
+        Nothing has been counted{{ filter.routine || filter.table || filter.cue || filter.weeks ? ' that this asks for' : ' yet' }}. Choose
+        a routine under <RouterLink to="/practice">Practice</RouterLink>, play it, and say after each attempt whether it was done: ten are
+        enough for a first figure.
+      </p>
+    </div>
+    <div v-else class="columns" :class="{ fading: isLoading }">
+      <section aria-labelledby="weeks-title">
+        <h2 id="weeks-title">Week by week</h2>
+        <ChartBox :option="weekChart" label="Share done, week by week" @picked="picked = $event" />
+        <p class="soft figure" role="status">{{ weekLine }}</p>
+        <p v-if="!isRun" class="soft">The thin bars are where the share of each week lies, 95 times of 100.</p>
+        <ElTable :data="weeks" size="small" data-testid="weeks">
+          <ElTableColumn label="Week of" width="90"
+            ><template #default="{ row }">{{ weekWords(row.from) }}</template></ElTableColumn
+          >
+          <ElTableColumn v-if="isRun" label="Runs" width="70"
+            ><template #default="{ row }">{{ row.share.of }}</template></ElTableColumn
+          >
+          <ElTableColumn v-if="isRun" prop="typicalScore" label="Typical" />
+          <ElTableColumn v-if="isRun" prop="bestScore" label="Best" />
+          <ElTableColumn v-else label="Done"
+            ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
+          >
+        </ElTable>
+      </section>
+
+      <section v-if="of && tally" aria-labelledby="so-far-title" data-testid="detail">
+        <h2 id="so-far-title">So far</h2>
+        <template v-if="of.scores">
+          <p>
+            <strong>{{ of.scores.best }}</strong> at best, <strong>{{ figureWords(of.scores.typical, 0) }}</strong> typically,
+            <strong>{{ figureWords(of.scores.lastTen, 0) }}</strong> in the last ten, of {{ of.scores.of }} runs. The target was reached in
+            {{ shareWords(of.all) }}.
+          </p>
+          <ChartBox :option="runChart" label="Scores of the latest runs" />
+        </template>
+        <dl v-else>
+          <dt>All</dt>
+          <dd data-testid="all-share">{{ shareWords(of.all) }}</dd>
+          <dt>Last ten</dt>
+          <dd>{{ of.lastTen.done }} of {{ of.lastTen.of }}</dd>
+          <dt>Best ten</dt>
+          <dd>{{ of.bestTen.done }} of {{ of.bestTen.of }}: what is remembered</dd>
+          <dt v-if="of.typical !== null">Typical</dt>
+          <dd v-if="of.typical !== null">{{ percentWords(of.typical) }} in a session: half of them went better</dd>
+          <dt v-if="of.longestRun > 1">Runs</dt>
+          <dd v-if="of.longestRun > 1">{{ sentence(streakWords(of.longestRun, of.runByLuck)) }}</dd>
+          <dt v-if="trend">Trend</dt>
+          <dd v-if="trend">{{ trend }}</dd>
+        </dl>
+        <template v-if="of.better">
+          <h3>Better than before?</h3>
+          <p data-testid="better">{{ betterWords(of.better) }}</p>
+        </template>
+        <template v-if="of.betterSide">
+          <h3>Side against side</h3>
+          <p>
+            As laid: {{ shareWords(of.sides[0]) }}. The other side: {{ shareWords(of.sides[1]) }}.
+            {{ betterWords(of.betterSide, 'the other side', 'the one as laid') }}
+          </p>
+        </template>
+        <template v-if="of.steps.length > 1 && !isRun">
+          <h3>Step by step</h3>
+          <ElTable :data="of.steps.map((share, i) => ({ label: answer!.stepLabels[i] ?? String(i + 1), share }))" size="small">
+            <ElTableColumn prop="label" label="Step" width="150" />
+            <ElTableColumn label="Done"
+              ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
+            >
+          </ElTable>
+        </template>
+        <template v-if="of.causes.length">
+          <h3>Why not, of {{ missed }} that were not done</h3>
+          <ChartBox :option="causeChart" label="Causes of what was not done" :height="`${50 + 24 * of.causes.length}px`" />
+        </template>
+        <template v-if="beside.length > 1">
+          <h3>Player beside player</h3>
+          <ElTable :data="beside" size="small" data-testid="beside">
+            <ElTableColumn prop="name" label="Player" width="160" />
+            <ElTableColumn label="Done"
+              ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
+            >
+          </ElTable>
+        </template>
+        <RoutineStops v-if="of.stops.length" :stops="of.stops" :labels="answer.stepLabels" :routine="filter.routine" />
+      </section>
+
+      <section v-else aria-labelledby="by-routine-title">
+        <h2 id="by-routine-title">By routine</h2>
+        <ElTable :data="answer.routines" size="small" data-testid="by-routine">
+          <ElTableColumn label="Routine"
+            ><template #default="{ row }"
+              ><RouterLink :to="{ query: { ...route.query, routine: row.routine } }" :data-testid="`progress-${row.routine}`">{{
+                row.name
+              }}</RouterLink></template
+            ></ElTableColumn
+          >
+          <ElTableColumn label="Done"
+            ><template #default="{ row }">{{
+              row.scores
+                ? `typically ${figureWords(row.scores.typical, 0)}, at best ${row.scores.best}, of ${row.scores.of} runs`
+                : shareWords(row.all)
+            }}</template></ElTableColumn
+          >
+          <ElTableColumn label="Last ten" width="90"
+            ><template #default="{ row }">{{
+              row.scores ? figureWords(row.scores.lastTen, 0) : `${row.lastTen.done} of ${row.lastTen.of}`
+            }}</template></ElTableColumn
+          >
+        </ElTable>
+        <template v-if="kinds.length">
+          <h3>Strokes by kind</h3>
+          <ElTable :data="kinds" size="small">
+            <ElTableColumn label="Kind"
+              ><template #default="{ row }">{{ sentence(row.kind) }}</template></ElTableColumn
+            >
+            <ElTableColumn prop="inRoutines" label="In runs" width="100" />
+            <ElTableColumn prop="inFrames" label="In breaks of frames" width="160" />
+          </ElTable>
+        </template>
+        <p class="row">
+          <a :href="exported('csv')" data-testid="export-csv">Attempts as CSV</a>
+          <a :href="exported('json')" data-testid="export-json">as JSON</a>
+        </p>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.filters {
+  margin-bottom: 10px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(430px, 100%), 1fr));
+  gap: 10px 40px;
+  align-items: start;
+}
+.columns.fading {
+  opacity: 0.6;
+}
+.figure {
+  min-height: 1.4em;
+  margin: 2px 0 6px;
+  font-variant-numeric: tabular-nums;
+}
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 4px 16px;
+  margin: 0;
+}
+dt {
+  color: var(--text-soft);
+}
+dd {
+  margin: 0;
+}
+h3 {
+  font-size: 1rem;
+  margin: 14px 0 4px;
+}
+p {
+  margin: 4px 0;
+}
+</style>

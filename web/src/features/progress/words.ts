@@ -1,0 +1,33 @@
+import type { Schemas } from '../../api/client'
+import { countWords, figureWords, percentWords } from '../../lib/formats'
+
+type Share = Schemas['Share']
+
+/** "70 % (14 of 20), somewhere from 48 to 85 %": no share without its doubt. */
+export const shareWords = (s: Share) =>
+  s.of
+    ? `${percentWords(s.done / s.of)} (${s.done} of ${s.of}), somewhere from ${percentWords(s.low).replace(' %', '')} to ${percentWords(s.high)}`
+    : 'nothing counted'
+
+/** Better than before? Yes, no, or not yet to be told, and how many attempts it would take. */
+export function betterWords(change: Schemas['Change'], what = 'the newer half', than = 'the older'): string {
+  const by = figureWords(Math.abs(change.difference) * 100, 0)
+  const range = `somewhere from ${figureWords(change.low * 100, 0)} to ${figureWords(change.high * 100, 0)} points`
+  if (change.verdict === 'better') return `Yes: ${what} by ${by} points better than ${than}, ${range}.`
+  if (change.verdict === 'worse') return `No: ${what} by ${by} points worse than ${than}, ${range}.`
+  return change.needed
+    ? `Not yet to be told: ${by} points apart, ${range}. As far apart as this, about ${countWords(change.needed, 'attempt')} on each side would tell.`
+    : `Not to be told: the two are level so far.`
+}
+
+/** A run of attempts that were done, beside luck. */
+export function streakWords(run: number, byLuck: number): string {
+  if (run < 2) return ''
+  const chance =
+    byLuck > 0.995 ? 'luck alone makes as long a one nearly always' : `luck alone makes as long a one in ${percentWords(byLuck)} of cases`
+  return `${run} in a row at best, of the last hundred; ${byLuck < 0.05 ? `${chance}: more than luck` : chance}.`
+}
+
+/** "3 Nov". */
+export const weekWords = (from: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' }).format(new Date(`${from}T12:00:00`))

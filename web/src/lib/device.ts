@@ -1,0 +1,63 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+
+/**
+ * What this device keeps by itself: it is there without a network, and after the tab was closed. What is to be sent waits in the order in
+ * which it was made.
+ */
+export type Waiting = {
+  /** Its place in the order; given when it is kept. */
+  seq?: number
+  kind: 'begin' | 'attempt' | 'task' | 'save' | 'note'
+  session: string
+  /** What is sent. */
+  body: unknown
+  /** Why it was refused, if it was: it waits for somebody to look at it, and holds up nothing. */
+  refused?: string
+}
+
+interface Kept extends DBSchema {
+  outbox: { key: number; value: Waiting; indexes: { session: string } }
+  sessions: { key: string; value: unknown }
+  /** Answers of the server that are needed at the table, by address. */
+  answers: { key: string; value: unknown }
+}
+
+let opened: Promise<IDBPDatabase<Kept>> | null = null
+
+export const device = () =>
+  (opened ??= openDB<Kept>('deep-baize', 1, {
+    upgrade(db) {
+      db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true }).createIndex('session', 'session')
+      db.createObjectStore('sessions')
+      db.createObjectStore('answers')
+    },
+    terminated() {
+      opened = null
+    },
+  }))
+
+/** An id that is nobody else's: a random UUID, version 4, made where crypto.randomUUID is not to be had. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16))
+  bytes[6] = (bytes[6] & 0x0f) | 0x40
+  bytes[8] = (bytes[8] & 0x3f) | 0x80
+  const hex = Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('')
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-')
+}
+
+/** What the server answers, kept for when it does not: the newest that came. */
+export async function kept<T>(name: string, ask: () => Promise<T>, isAway: (e: unknown) => boolean): Promise<T> {
+  try {
+    const answer = await ask()
+    void device()
+      .then((db) => db.put('answers', answer, name))
+      // A device that keeps nothing works as long as there is a network.
+      .catch(() => {})
+    return answer
+  } catch (e) {
+    if (!isAway(e)) throw e
+    const last = await (await device()).get('answers', name).catch(() => undefined)
+    if (last === undefined) throw e
+    return last as T
+  }
+}
