@@ -40,6 +40,12 @@ public sealed class Desk : IAsyncLifetime
             listener.Start();
             Address = $"http://127.0.0.1:{((IPEndPoint)listener.LocalEndpoint).Port}";
         }
+        await StartServerAsync();
+    }
+
+    /// <summary>Starts the application where it was before, over the same database.</summary>
+    public async Task StartServerAsync()
+    {
         var web = Path.Combine(Root, "src", "DeepBaize.Web");
         Assert.True(File.Exists(Path.Combine(web, "wwwroot", "index.html")), "The page is not built: npm run build in web/, or ./test");
         var start = new ProcessStartInfo("dotnet") { UseShellExecute = false };
@@ -67,9 +73,15 @@ public sealed class Desk : IAsyncLifetime
         _current = null;
         foreach (var browser in _browsers)
             browser.Quit();
+        await KillServerAsync();
+        await _database.DropAsync();
+    }
+
+    /// <summary>Ends the application as a pulled plug does.</summary>
+    public async Task KillServerAsync()
+    {
         _application.Kill(entireProcessTree: true);
         await _application.WaitForExitAsync();
-        await _database.DropAsync();
     }
 
     public Task SetDatabaseAway(bool away) => _database.SetAway(away);
@@ -167,6 +179,8 @@ public sealed class Desk : IAsyncLifetime
                 Driver.Navigate().GoToUrl(address + "/health");
                 Driver.ExecuteScript("localStorage.clear(); sessionStorage.clear()");
                 Driver.Navigate().GoToUrl("about:blank");
+                // What is kept for when there is no network, and who keeps it.
+                Driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new() { ["origin"] = address, ["storageTypes"] = "all" });
                 if (_tourSeen is not null)
                     Driver.ExecuteCdpCommand("Page.removeScriptToEvaluateOnNewDocument", new() { ["identifier"] = _tourSeen });
                 _tourSeen = null;
@@ -211,6 +225,9 @@ public sealed class Page(ChromeDriver driver, string address)
 
     /// <summary>Whatever lies on the table, in the step Shot.</summary>
     public void Reload() => GoTo("/table/now/shot");
+
+    /// <summary>Any place but the table.</summary>
+    public void Visit(string path) => Driver.Navigate().GoToUrl(address + path);
 
     public void GoTo(string path)
     {
@@ -345,12 +362,13 @@ public sealed class Page(ChromeDriver driver, string address)
 
     private (double X, double Y) Middle(IWebElement element)
     {
-        var box = (IReadOnlyDictionary<string, object>)
-            Driver.ExecuteScript(
-                "const e = arguments[0]; if (!e.closest('.plan')) e.scrollIntoView({ block: 'nearest' }); "
-                    + "const b = e.getBoundingClientRect(); return { x: b.x + b.width / 2, y: b.y + b.height / 2 }",
-                element
-            )!;
+        var box =
+            (IReadOnlyDictionary<string, object>)
+                Driver.ExecuteScript(
+                    "const e = arguments[0]; if (!e.closest('.plan')) e.scrollIntoView({ block: 'nearest' }); "
+                        + "const b = e.getBoundingClientRect(); return { x: b.x + b.width / 2, y: b.y + b.height / 2 }",
+                    element
+                )!;
         return (Convert.ToDouble(box["x"]), Convert.ToDouble(box["y"]));
     }
 
@@ -360,12 +378,13 @@ public sealed class Page(ChromeDriver driver, string address)
             new()
             {
                 ["type"] = kind,
-                ["touchPoints"] = at.Length == 0
-                    ? Array.Empty<object>()
-                    : new object[]
-                    {
-                        new Dictionary<string, object> { ["x"] = at[0], ["y"] = at[1] },
-                    },
+                ["touchPoints"] =
+                    at.Length == 0
+                        ? Array.Empty<object>()
+                        : new object[]
+                        {
+                            new Dictionary<string, object> { ["x"] = at[0], ["y"] = at[1] },
+                        },
             }
         );
 
@@ -375,9 +394,7 @@ public sealed class Page(ChromeDriver driver, string address)
     public void Choose(string testId, string value)
     {
         Click(() => Find(testId));
-        Click(() =>
-            Driver.FindElements(By.CssSelector($".el-select-dropdown__item[data-value='{value}']")).First(o => o.Displayed)
-        );
+        Click(() => Driver.FindElements(By.CssSelector($".el-select-dropdown__item[data-value='{value}']")).First(o => o.Displayed));
         Until(() => Driver.FindElements(By.CssSelector(".el-select__popper")).All(p => !p.Displayed));
     }
 

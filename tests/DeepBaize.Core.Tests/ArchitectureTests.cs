@@ -31,6 +31,8 @@ public class ArchitectureTests
         ["Advice.Position", "Advice.Break", "Advice.Safety", "Advice.Escape", "Advice.BlackBall"],
         ["Advice.Decide"],
         ["Practice"],
+        ["Practice.Shipped"],
+        ["Photo"],
     ];
 
     /// <summary>

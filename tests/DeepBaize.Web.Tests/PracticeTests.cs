@@ -13,7 +13,11 @@ public class PracticeTests(Application app)
     {
         var (status, body) = await app.Post(
             "/api/practice/sessions",
-            new JsonObject { ["id"] = id ?? Guid.NewGuid().ToString(), ["now"] = new JsonObject { ["routine"] = "stop", ["step"] = 1 } }
+            new JsonObject
+            {
+                ["id"] = id ?? Guid.NewGuid().ToString(),
+                ["now"] = new JsonObject { ["routine"] = "stop", ["step"] = 1 },
+            }
         );
         Assert.Equal(201, status);
         return $"/api/practice/sessions/{body["id"]}";
@@ -32,8 +36,7 @@ public class PracticeTests(Application app)
     private Task<(int Status, JsonNode Body)> Count(string session, params JsonObject[] attempts) =>
         app.Post($"{session}/attempts", new JsonObject { ["attempts"] = new JsonArray([.. attempts.Select(a => a.DeepClone())]) });
 
-    private async Task<JsonArray> Attempts(string session) =>
-        (await app.Send(HttpMethod.Get, session)).Body["attempts"]!.AsArray();
+    private async Task<JsonArray> Attempts(string session) => (await app.Send(HttpMethod.Get, session)).Body["attempts"]!.AsArray();
 
     [Fact]
     public async Task A_session_that_is_begun_twice_is_one_and_so_is_an_attempt_that_is_sent_twice()
@@ -87,7 +90,14 @@ public class PracticeTests(Application app)
             attempt["mirrored"] = mirrored;
             return attempt;
         }
-        var (_, body) = await Count(session, At(0.9 * r, true), At(1.1 * r, true), At(0, false), At(0.9 * r, true, mirrored: true), Attempt());
+        var (_, body) = await Count(
+            session,
+            At(0.9 * r, true),
+            At(1.1 * r, true),
+            At(0, false),
+            At(0.9 * r, true, mirrored: true),
+            Attempt()
+        );
         Assert.Equal([true, false, false, true, true], body["attempts"]!.AsArray().Select(a => a!["done"]!.GetValue<bool>()));
     }
 
@@ -140,7 +150,16 @@ public class PracticeTests(Application app)
         await app.Send(
             HttpMethod.Put,
             $"{session}/now",
-            new JsonObject { ["now"] = new JsonObject { ["routine"] = "zones", ["step"] = 2, ["mirrored"] = true, ["group"] = "lower bridge" } }
+            new JsonObject
+            {
+                ["now"] = new JsonObject
+                {
+                    ["routine"] = "zones",
+                    ["step"] = 2,
+                    ["mirrored"] = true,
+                    ["group"] = "lower bridge",
+                },
+            }
         );
         var now = await Next();
         Assert.Empty(now["attempts"]!.AsArray());
@@ -156,10 +175,24 @@ public class PracticeTests(Application app)
                 {
                     ["label"] = "as found",
                     ["balls"] = new JsonArray(
-                        new JsonObject { ["id"] = "white", ["x"] = 1.4, ["y"] = 1.1 },
-                        new JsonObject { ["id"] = "red-1", ["x"] = 1.7, ["y"] = 0.5 }
+                        new JsonObject
+                        {
+                            ["id"] = "white",
+                            ["x"] = 1.4,
+                            ["y"] = 1.1,
+                        },
+                        new JsonObject
+                        {
+                            ["id"] = "red-1",
+                            ["x"] = 1.7,
+                            ["y"] = 0.5,
+                        }
                     ),
-                    ["stroke"] = new JsonObject { ["pace"] = 3.5, ["pot"] = new JsonObject { ["ball"] = "red-1", ["pocket"] = "yellow-middle" } },
+                    ["stroke"] = new JsonObject
+                    {
+                        ["pace"] = 3.5,
+                        ["pot"] = new JsonObject { ["ball"] = "red-1", ["pocket"] = "yellow-middle" },
+                    },
                     ["demands"] = new JsonArray(new JsonObject { ["kind"] = "pot" }),
                 }
             ),
@@ -171,12 +204,26 @@ public class PracticeTests(Application app)
     {
         var steps = Own()["steps"]!.DeepClone();
         // A long pot.
-        steps[0]!["balls"]![0] = new JsonObject { ["id"] = "white", ["x"] = 0.6, ["y"] = 0.55 };
-        steps[0]!["balls"]![1] = new JsonObject { ["id"] = "red-1", ["x"] = 2.0, ["y"] = 1.05 };
+        steps[0]!["balls"]![0] = new JsonObject
+        {
+            ["id"] = "white",
+            ["x"] = 0.6,
+            ["y"] = 0.55,
+        };
+        steps[0]!["balls"]![1] = new JsonObject
+        {
+            ["id"] = "red-1",
+            ["x"] = 2.0,
+            ["y"] = 1.05,
+        };
         steps[0]!["stroke"]!["pot"]!["pocket"] = "green-top";
         var (status, body) = await app.Post(
             "/api/routines/variants",
-            new JsonObject { ["steps"] = steps, ["player"] = new JsonObject { ["skill"] = "club" } }
+            new JsonObject
+            {
+                ["steps"] = steps,
+                ["player"] = new JsonObject { ["skill"] = "club" },
+            }
         );
         Assert.Equal(200, status);
         var asItIs = body["asItIs"]!["value"]!.GetValue<double>();
@@ -186,7 +233,11 @@ public class PracticeTests(Application app)
         Assert.True(body["aboutSeven"]!["nearer"]!.GetValue<double>() > 0);
         var outlook = await app.Post(
             "/api/routines/outlook",
-            new JsonObject { ["steps"] = new JsonArray(body["aboutSeven"]!["step"]!.DeepClone()), ["player"] = new JsonObject { ["skill"] = "tour" } }
+            new JsonObject
+            {
+                ["steps"] = new JsonArray(body["aboutSeven"]!["step"]!.DeepClone()),
+                ["player"] = new JsonObject { ["skill"] = "tour" },
+            }
         );
         Assert.True(outlook.Body[0]!["done"]!["value"]!.GetValue<double>() > about);
     }

@@ -73,10 +73,18 @@ public sealed record Demand
         Kind switch
         {
             DemandKind.Pot => seen.Potted ?? seen.Said,
-            DemandKind.WhiteIn => seen.WhiteLost == true ? false : seen.White is { } w ? Area!.Outside(w) <= 0 : seen.Said,
-            DemandKind.BallIn => seen.BallLost == true ? false : seen.Ball is { } b ? Area!.Outside(b) <= 0 : seen.Said,
-            DemandKind.WhiteOnCushion => seen.WhiteLost == true ? false : seen.White is { } w ? IsNearCushion(w) : seen.Said,
-            DemandKind.BallOnCushion => seen.BallLost == true ? false : seen.Ball is { } b ? IsNearCushion(b) : seen.Said,
+            DemandKind.WhiteIn => seen.WhiteLost == true ? false
+            : seen.White is { } w ? Area!.Outside(w) <= 0
+            : seen.Said,
+            DemandKind.BallIn => seen.BallLost == true ? false
+            : seen.Ball is { } b ? Area!.Outside(b) <= 0
+            : seen.Said,
+            DemandKind.WhiteOnCushion => seen.WhiteLost == true ? false
+            : seen.White is { } w ? IsNearCushion(w)
+            : seen.Said,
+            DemandKind.BallOnCushion => seen.BallLost == true ? false
+            : seen.Ball is { } b ? IsNearCushion(b)
+            : seen.Said,
             DemandKind.MeetsFirst => seen.Met is { } met ? met.Count > 0 && met[0].Id == Ball : seen.Said,
             DemandKind.RunsInto => seen.Met is { } met ? met.Count > 1 && (Ball is null || met[1].Id == Ball) : seen.Said,
             DemandKind.BackOnTip => seen.Way is { } way ? IsBack(way) : seen.Said,
@@ -153,14 +161,29 @@ public sealed record Demand
                 break;
             case DemandKind.WhiteOnCushion or DemandKind.BallOnCushion or DemandKind.BackOnTip:
                 checks.Range($"{field}.within", Within ?? double.NaN, 0.001, 1, " m");
-                checks.That(Cushion is null || Cushions.TryParse(Cushion, out _), $"{field}.cushion", "There is no such cushion.", Cushions.AllowedNames);
+                checks.That(
+                    Cushion is null || Cushions.TryParse(Cushion, out _),
+                    $"{field}.cushion",
+                    "There is no such cushion.",
+                    Cushions.AllowedNames
+                );
                 break;
             case DemandKind.MeetsFirst or DemandKind.RunsInto:
-                checks.That(Kind == DemandKind.RunsInto && Ball is null || Ball is not null && balls.Contains(Ball), $"{field}.ball", "There is no such ball here.", string.Join(", ", balls));
+                checks.That(
+                    Kind == DemandKind.RunsInto && Ball is null || Ball is not null && balls.Contains(Ball),
+                    $"{field}.ball",
+                    "There is no such ball here.",
+                    string.Join(", ", balls)
+                );
                 break;
             case DemandKind.Gate:
                 foreach (var (name, post) in new[] { ("ball", Ball), ("other", Other) })
-                    checks.That(post is not null && balls.Contains(post), $"{field}.{name}", "There is no such ball here.", string.Join(", ", balls));
+                    checks.That(
+                        post is not null && balls.Contains(post),
+                        $"{field}.{name}",
+                        "There is no such ball here.",
+                        string.Join(", ", balls)
+                    );
                 checks.That(Ball != Other, $"{field}.other", "A gate has two posts.", "another ball");
                 break;
             case DemandKind.Score:

@@ -52,7 +52,8 @@ public static class Ladder
         return windows;
     }
 
-    internal static MeantStroke With(MeantStroke stroke, string knob, double value) =>
+    /// <summary>The stroke with its knob set.</summary>
+    public static MeantStroke With(MeantStroke stroke, string knob, double value) =>
         knob == "height" ? stroke with { Height = value } : stroke with { Pace = value };
 
     /// <summary>Plays the step with one knob set, and no error.</summary>
@@ -65,9 +66,7 @@ public static class Ladder
         public double Step { get; } = knob == "height" ? HeightStep : PaceStep;
 
         public double Most { get; } =
-            knob == "height"
-                ? Math.Sqrt(Math.Max(0, Tip.Limit * Tip.Limit - step.Stroke.Side * step.Stroke.Side)) - 1e-6
-                : Pace.Hardest;
+            knob == "height" ? Math.Sqrt(Math.Max(0, Tip.Limit * Tip.Limit - step.Stroke.Side * step.Stroke.Side)) - 1e-6 : Pace.Hardest;
 
         public double Least => knob == "height" ? -Most : Pace.Slowest;
 

@@ -181,7 +181,7 @@ public sealed record Routine
     /// <summary>Whether it is played from both sides of the table.</summary>
     public bool BothSides { get; init; }
 
-    /// <summary>Which one thing changes from step to step of a ladder, and is worked out for each: height or pace; null if it is none.</summary>
+    /// <summary>What alone changes from rung to rung of a ladder, and is worked out for each: height or pace; else null.</summary>
     public string? Knob { get; init; }
 
     /// <summary>A step of one side of the table.</summary>

@@ -82,9 +82,7 @@ public sealed record RoutineStatistics(
             All: Share.From(all),
             LastTen: Share.From(TallyOf(attempts.TakeLast(Ten))),
             BestTen: Share.From(BestOf(attempts)),
-            Typical: attempts.Count == 0
-                ? null
-                : StopSpread.Median(attempts.GroupBy(a => a.Session).Select(s => TallyOf(s).Share)),
+            Typical: attempts.Count == 0 ? null : StopSpread.Median(attempts.GroupBy(a => a.Session).Select(s => TallyOf(s).Share)),
             Better: half == 0 ? null : Change.Of(TallyOf(attempts.Take(half)), TallyOf(attempts.Skip(half))),
             Trend: Trend.Of([.. attempts.Select(a => a.IsDone ? 1.0 : 0)]),
             LongestRun: longest,

@@ -8,8 +8,8 @@ public sealed record Played(Tally All, DateTimeOffset LastAt);
 public sealed record SessionPart(string Routine, int Minutes);
 
 /// <summary>
-/// A session laid out: warm-up first, then one routine of each kind in turn, those first that have gone badly or not been played for long, a
-/// run at the end, and breaks to stand up. Common practice, no source.
+/// A session laid out: warm-up first, then one routine of each kind in turn, those first that have gone badly or not been played for long,
+/// a run at the end, and breaks to stand up. Common practice, no source.
 /// </summary>
 public static class SessionPlan
 {
@@ -49,7 +49,12 @@ public static class SessionPlan
         var checks = new Checks();
         checks.Range("minutes", minutes, Shortest, Longest, " minutes");
         checks.ThrowIfAny();
-        var run = Next(routines, played, [.. routines.Where(r => r.Value.Family == RoutineFamily.Breaks).Select(r => r.Key)], new HashSet<string>());
+        var run = Next(
+            routines,
+            played,
+            [.. routines.Where(r => r.Value.Family == RoutineFamily.Breaks).Select(r => r.Key)],
+            new HashSet<string>()
+        );
         var parts = WarmUp.Select(id => new SessionPart(id, OneWarmUp)).ToList();
         // The run takes what a routine takes, and ends it.
         var (left, since) = (minutes - 2 * OneWarmUp - (run is null ? 0 : OneRoutine), 2 * OneWarmUp);

@@ -45,10 +45,7 @@ public static class SnookerDraw
     {
         const double edge = 0.15;
         Vec2 Place() =>
-            new(
-                edge + random.NextDouble() * (Dimensions.Length - 2 * edge),
-                edge + random.NextDouble() * (Dimensions.Width - 2 * edge)
-            );
+            new(edge + random.NextDouble() * (Dimensions.Length - 2 * edge), edge + random.NextDouble() * (Dimensions.Width - 2 * edge));
         var (white, red) = (Place(), Place());
         if (white.DistanceTo(red) < 0.8)
             return null;
@@ -74,7 +71,7 @@ public static class SnookerDraw
 
     private static LaidBall Rounded(string id, Vec2 at) => new(id, Math.Round(at.X, 3), Math.Round(at.Y, 3));
 
-    /// <summary>The middle of the widest run of aims that reach the red by so many cushions; null if it is seen, or there is none.</summary>
+    /// <summary>The middle of the widest run of aims that reach the red so; null if it is seen, or there is none.</summary>
     private static double? WayOut(Step step, int cushions, TableShape shape, Simulator simulator, ShotRecord record)
     {
         var layout = step.LayoutOn(shape);

@@ -11,8 +11,8 @@ public static class DemoClub
         Orrin = "Orrin Sedgefold",
         TableTwo = "Copperbeck, table 2";
 
-    /// <returns>What is in hand at first: Tilda, table 2, her cue.</returns>
-    public static (Guid Player, Guid Table, Guid Cue) Add(DeepBaizeContext db, DateTimeOffset now)
+    /// <returns>What is in hand at first: Tilda, table 2, her cue; and who plays there too.</returns>
+    public static (Guid Player, Guid Other, Guid Table, Guid Cue) Add(DeepBaizeContext db, DateTimeOffset now)
     {
         ClubPlayer Player(string name, string hand, double height, string skill) =>
             db
@@ -57,11 +57,11 @@ public static class DemoClub
                 )
                 .Entity;
         var tilda = Player(Tilda, "right", 1.75, "county");
-        Player(Orrin, "left", 1.83, "club");
+        var orrin = Player(Orrin, "left", 1.83, "club");
         var table = Table(TableTwo, []);
         Table("Copperbeck, table 1 (slow)", new() { ["rollingFriction"] = 0.015, ["cushionRestitution"] = 0.95 });
         var cue = Cue("Tilda's ash", "9.5 mm, medium", []);
         Cue("The club's house cue", "10 mm, soft", new() { ["endMassRatio"] = 20 });
-        return (tilda.Id, table.Id, cue.Id);
+        return (tilda.Id, orrin.Id, table.Id, cue.Id);
     }
 }

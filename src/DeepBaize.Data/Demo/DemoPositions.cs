@@ -234,7 +234,8 @@ public static class DemoPositions
             CreatedAt = now,
         };
         db.Users.Add(user);
-        var (tilda, table, cue) = DemoClub.Add(db, now);
+        var (tilda, orrin, table, cue) = DemoClub.Add(db, now);
+        DemoPractice.Add(db, now, (tilda, orrin, table, cue));
         for (var i = 0; i < All.Count; i++)
         {
             // A second apart, so that they list in this order, the latest first.

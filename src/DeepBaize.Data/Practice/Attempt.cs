@@ -86,7 +86,12 @@ internal sealed class AttemptConfiguration : IEntityTypeConfiguration<Attempt>
         attempt.Property(a => a.Kinds).IsJson(RoutineRecord.Json);
         attempt.Property(a => a.Version).IsRowVersion();
         attempt.HasIndex(a => new { a.SessionId, a.ChangedIn });
-        attempt.HasIndex(a => new { a.OwnerId, a.Routine, a.At });
+        attempt.HasIndex(a => new
+        {
+            a.OwnerId,
+            a.Routine,
+            a.At,
+        });
         attempt.HasOne<PracticeSession>().WithMany().HasForeignKey(a => a.SessionId).OnDelete(DeleteBehavior.Cascade);
         attempt.HasOne<User>().WithMany().HasForeignKey(a => a.OwnerId).OnDelete(DeleteBehavior.Cascade);
     }

@@ -103,7 +103,9 @@ internal static class AttemptCsv
             JsonNode? node = kind switch
             {
                 Cell.Figure => double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out var figure)
-                    ? figure == Math.Floor(figure) && Math.Abs(figure) < 1e9 ? (int)figure : figure
+                    ? figure == Math.Floor(figure) && Math.Abs(figure) < 1e9
+                        ? (int)figure
+                        : figure
                     : null,
                 Cell.YesNo => bool.TryParse(value, out var yes) ? yes : null,
                 _ => value.Length > 1 && value[0] == '\'' && Formulas.Contains(value[1]) ? value[1..] : value,

@@ -224,7 +224,12 @@ public static class AttemptFiles
         return await ImportAsync(file, db, time, cancel);
     }
 
-    private static async Task<Ok<ImportedAttempts>> ImportAsync(AttemptFile file, DeepBaizeContext db, TimeProvider time, CancellationToken cancel)
+    private static async Task<Ok<ImportedAttempts>> ImportAsync(
+        AttemptFile file,
+        DeepBaizeContext db,
+        TimeProvider time,
+        CancellationToken cancel
+    )
     {
         var now = time.GetUtcNow();
         if (file.Attempts.Count is 0 or > MostAttempts)
@@ -334,33 +339,36 @@ public static class AttemptFiles
         }
         var players = await Known<ClubPlayer>(
             r => r.Player,
-            name => new()
-            {
-                OwnerId = User.LocalId,
-                Name = name,
-                CreatedAt = now,
-                UpdatedAt = now,
-            }
+            name =>
+                new()
+                {
+                    OwnerId = User.LocalId,
+                    Name = name,
+                    CreatedAt = now,
+                    UpdatedAt = now,
+                }
         );
         var tables = await Known<ClubTable>(
             r => r.Table,
-            name => new()
-            {
-                OwnerId = User.LocalId,
-                Name = name,
-                CreatedAt = now,
-                UpdatedAt = now,
-            }
+            name =>
+                new()
+                {
+                    OwnerId = User.LocalId,
+                    Name = name,
+                    CreatedAt = now,
+                    UpdatedAt = now,
+                }
         );
         var cues = await Known<ClubCue>(
             r => r.Cue,
-            name => new()
-            {
-                OwnerId = User.LocalId,
-                Name = name,
-                CreatedAt = now,
-                UpdatedAt = now,
-            }
+            name =>
+                new()
+                {
+                    OwnerId = User.LocalId,
+                    Name = name,
+                    CreatedAt = now,
+                    UpdatedAt = now,
+                }
         );
         await db.SaveChangesAsync(cancel);
         static Guid? Of(Dictionary<string, Guid> known, string name) => name == "" ? null : known[name];

@@ -205,9 +205,7 @@ public static class RoutineEndpoints
         ShippedRoutines.Find(id)
         ?? (
             Guid.TryParse(id, out var own)
-                ? (
-                    await db.Routines.AsNoTracking().SingleOrDefaultAsync(r => r.OwnerId == User.LocalId && r.Id == own, cancel)
-                )?.Content
+                ? (await db.Routines.AsNoTracking().SingleOrDefaultAsync(r => r.OwnerId == User.LocalId && r.Id == own, cancel))?.Content
                 : null
         );
 
@@ -280,11 +278,7 @@ public static class RoutineEndpoints
         return away > 0 ? TypedResults.NoContent() : await AtHand(db).NotAsReadAsync(Kind, id, RoutineResult.Of, cancel);
     }
 
-    private static async Task<Results<Ok<RoutineResult>, ProblemHttpResult>> Restore(
-        Guid id,
-        DeepBaizeContext db,
-        CancellationToken cancel
-    )
+    private static async Task<Results<Ok<RoutineResult>, ProblemHttpResult>> Restore(Guid id, DeepBaizeContext db, CancellationToken cancel)
     {
         await db
             .Routines.Where(r => r.OwnerId == User.LocalId && r.Id == id && r.DeletedAt != null)
@@ -342,8 +336,7 @@ public static class RoutineEndpoints
             http,
             workers =>
             {
-                VariantResult? ResultOf(Variant? v) =>
-                    v is null ? null : new(v.Step, v.Nearer, v.Straighter, v.Wider, v.Done);
+                VariantResult? ResultOf(Variant? v) => v is null ? null : new(v.Step, v.Nearer, v.Straighter, v.Wider, v.Done);
                 var asItIs = Core.Practice.Outlook.Of(step, player, shape, workers).Done;
                 var about = Core.Practice.Variants.For(step, player, shape, workers);
                 var other = about is null

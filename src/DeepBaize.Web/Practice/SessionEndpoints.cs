@@ -24,7 +24,7 @@ public static class SessionEndpoints
 
     /// <summary>Why an attempt was not done.</summary>
     public static IReadOnlyList<string> Reasons { get; } =
-        ["thick", "thin", "hard", "soft", "high", "low", "left", "right", "wrongBall", "other"];
+    ["thick", "thin", "hard", "soft", "high", "low", "left", "right", "wrongBall", "other"];
 
     /// <summary>Kinds of strokes that are counted in a run.</summary>
     public static IReadOnlyList<string> StrokeKinds { get; } = ["stun", "follow", "screw", "side", "cannon", "rest"];

@@ -70,7 +70,15 @@ internal static class SessionSheet
         var content = CheckedContent.Of(
             new PositionContent
             {
-                Balls = [.. step.Balls.Select(b => new BallEntry { Id = b.Id, X = b.X, Y = b.Y })],
+                Balls =
+                [
+                    .. step.Balls.Select(b => new BallEntry
+                    {
+                        Id = b.Id,
+                        X = b.X,
+                        Y = b.Y,
+                    }),
+                ],
                 Stroke = new()
                 {
                     Aim = step.Stroke.Aim,
@@ -95,10 +103,7 @@ internal static class SessionSheet
         {
             if (attempt is not { WhiteX: { } x, WhiteY: { } y })
                 continue;
-            var (px, py) = (
-                Margin + (x + PlanDrawing.Border) * scale,
-                top + 4 + (Dimensions.Width + PlanDrawing.Border - y) * scale
-            );
+            var (px, py) = (Margin + (x + PlanDrawing.Border) * scale, top + 4 + (Dimensions.Width + PlanDrawing.Border - y) * scale);
             canvas.Disc(px, py, 1.5, attempt.IsDone ? "#f2ead2" : null, attempt.IsDone ? Done : Not, 0.3);
             canvas.Text(px, py + 0.8, 2, Number(i + 1), attempt.IsDone ? Done : Not, anchor: Anchor.Middle);
         }

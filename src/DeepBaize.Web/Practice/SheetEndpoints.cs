@@ -37,7 +37,10 @@ public static class SheetEndpoints
                 "sheet.pdf",
                 async Task<Results<FileContentHttpResult, ProblemHttpResult>> (Guid id, DeepBaizeContext db, CancellationToken cancel) =>
                 {
-                    if (await db.Sessions.AsNoTracking().SingleOrDefaultAsync(s => s.OwnerId == User.LocalId && s.Id == id, cancel) is not { } session)
+                    if (
+                        await db.Sessions.AsNoTracking().SingleOrDefaultAsync(s => s.OwnerId == User.LocalId && s.Id == id, cancel)
+                        is not { } session
+                    )
                         return Kind.Missing();
                     var attempts = await db
                         .Attempts.AsNoTracking()

@@ -19,10 +19,13 @@ public sealed record StatisticsQuery
     [Description("Of this routine alone, and then with everything that is told of it.")]
     [FromQuery(Name = "routine")]
     public string? Routine { get; init; }
+
     [FromQuery(Name = "player")]
     public Guid? Player { get; init; }
+
     [FromQuery(Name = "table")]
     public Guid? Table { get; init; }
+
     [FromQuery(Name = "cue")]
     public Guid? Cue { get; init; }
 
@@ -235,16 +238,17 @@ public static class StatisticsEndpoints
             )
             .ToDictionary(g => g.Key, g => g.ToList());
         var routines = await RoutinesAsync(db, byRoutine.Keys, cancel);
-        var of = query.Routine is { } wanted && byRoutine.TryGetValue(wanted, out var its) ? RoutineDetail.Of(RoutineStatistics.Of(its), its) : null;
+        var of =
+            query.Routine is { } wanted && byRoutine.TryGetValue(wanted, out var its)
+                ? RoutineDetail.Of(RoutineStatistics.Of(its), its)
+                : null;
         return new(
             Attempts: rows.Count,
             Sessions: rows.Select(r => r.SessionId).Distinct().Count(),
             Weeks: RoutineStatistics.WeeksOf(byRoutine.Values.SelectMany(a => a)),
             Routines:
             [
-                .. byRoutine
-                    .Select(r => TallyOf(r.Key, r.Value, routines.GetValueOrDefault(r.Key)))
-                    .OrderByDescending(t => t.LastAt),
+                .. byRoutine.Select(r => TallyOf(r.Key, r.Value, routines.GetValueOrDefault(r.Key))).OrderByDescending(t => t.LastAt),
             ],
             Kinds: await KindsAsync(db, query, cancel),
             Of: of,

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where balls lie that were tapped on a picture, by marks on known points of it */
+        post: operations["readPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -2021,6 +2038,24 @@ export interface components {
          * @enum {unknown}
          */
         FoulReason: "inOff" | "missedAll" | "wrongBallFirst" | "wrongBallPotted" | "twoAtOnce" | "offTable" | "jumpShot" | "snookeredBehindFreeBall" | "other";
+        /** @description A ball as it was found. */
+        FoundBallResult: {
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description By how much it may be off, m: so much or less in 19 cases of 20.
+             */
+            error: number;
+            /**
+             * Format: double
+             * @description How far it was moved, m, because it would have lain in another ball or a cushion.
+             */
+            moved: number;
+        };
         /** @description A frame to write down. */
         FrameDraft: {
             title: string;
@@ -2352,6 +2387,19 @@ export interface components {
             /** Format: double */
             toY: number;
         };
+        /** @description What is known of a camera's lens: from an earlier picture of the same camera, taken with many marks. */
+        Lens: {
+            /**
+             * Format: double
+             * @description Focal length over the longer side of the picture, 0.3 to 3.
+             */
+            focal: number;
+            /**
+             * Format: double
+             * @description How much it bends straight lines, −0.5 to 0.5.
+             */
+            bend: number;
+        };
         /** @description A position, who plays, and which ball is meant. */
         MapRequest: {
             content: components["schemas"]["PositionContent"];
@@ -2554,6 +2602,33 @@ export interface components {
         PathEntry: {
             id: string;
             points: components["schemas"]["PointEntry"][];
+        };
+        /** @description A mark on a known point, or a tap on a ball; px from the picture's left and top. */
+        PictureMark: {
+            /** @description Of a mark: baulk-yellow, top-yellow, top-green, baulk-green for where the noses would meet, or a colour for its spot. Of a tap: the ball. */
+            name: string;
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            v: number;
+        };
+        /** @description Marks and taps on a picture; the picture itself stays where it is. */
+        PictureRequest: {
+            /**
+             * Format: double
+             * @description Of the picture, px.
+             */
+            width: number;
+            /** Format: double */
+            height: number;
+            marks: components["schemas"]["PictureMark"][];
+            balls: components["schemas"]["PictureMark"][];
+            lens?: null | components["schemas"]["Lens"];
+        };
+        /** @description What was read off a picture. */
+        PictureResult: {
+            balls: components["schemas"]["FoundBallResult"][];
+            lens: components["schemas"]["Lens"];
         };
         /** @description Where ten strokes at one shot go; m. */
         PicturedShot: {
@@ -3112,7 +3187,7 @@ export interface components {
             attempts?: number;
             /** @description Whether it is played from both sides of the table. */
             bothSides?: boolean;
-            /** @description Which one thing changes from step to step of a ladder, and is worked out for each: height or pace; null if it is none. */
+            /** @description What alone changes from rung to rung of a ladder, and is worked out for each: height or pace; else null. */
             knob?: null | string;
         };
         /** @description Everything that is told of the attempts at one routine. */
@@ -4161,6 +4236,39 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["BlackBallEvent"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureResult"];
                 };
             };
             /** @description Bad Request */

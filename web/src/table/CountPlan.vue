@@ -107,6 +107,7 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
       role="img"
       :aria-label="`Plan with ${balls.length} balls and ${trials?.length ?? 0} attempts`"
       data-testid="count-plan"
+      @touchstart="canPoint && $event.preventDefault()"
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"

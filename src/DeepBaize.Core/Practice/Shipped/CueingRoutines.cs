@@ -91,11 +91,7 @@ internal static class CueingRoutines
                         Label = "over the spots",
                         Balls = Alone,
                         Stroke = new(Height: 0.3, Pace: 4),
-                        Demands =
-                        [
-                            new() { Kind = DemandKind.BackOnTip, Within = 0.03 },
-                            new() { Kind = DemandKind.NoSide },
-                        ],
+                        Demands = [new() { Kind = DemandKind.BackOnTip, Within = 0.03 }, new() { Kind = DemandKind.NoSide }],
                     },
                 ],
                 Attempts = 20,

@@ -33,14 +33,7 @@ internal static class SafetyRoutines
                     new()
                     {
                         Label = "past the baulk colours",
-                        Balls =
-                        [
-                            White(0.9, 0.6),
-                            At("red-1", 2.85, 1.2),
-                            OnSpot(Ball.Yellow),
-                            OnSpot(Ball.Green),
-                            OnSpot(Ball.Brown),
-                        ],
+                        Balls = [White(0.9, 0.6), At("red-1", 2.85, 1.2), OnSpot(Ball.Yellow), OnSpot(Ball.Green), OnSpot(Ball.Brown)],
                         Stroke = new(Aim: 9.6, Height: 0.2, Pace: 4),
                         Demands = [MeetsFirst("red-1"), WhiteIn(baulk), BallIn(Across(2.4, Dimensions.Length))],
                     },

@@ -18,8 +18,8 @@ internal static class SpinRoutines
             [(-0.45, 4.2), (-0.75, 4.6), (-0.75, 5.4)],
             0.09,
             "A straight pot, and the white stops where the red was.",
-            "Stun is the line that follow and screw are measured from. The farther the ball, the lower or the harder the stroke must be for "
-                + "the white to arrive without spin.",
+            "Stun is the line that follow and screw are measured from. The farther the ball, the lower or the harder the stroke must be "
+                + "for the white to arrive without spin.",
             "Low enough, and through the ball: a stab loses the spin on the way."
         );
         yield return Straight(
@@ -63,8 +63,8 @@ internal static class SpinRoutines
                     ),
                 ],
                 "One pot, always at the same pace; the white is to run on to each red of the row in turn, by the tip's height alone.",
-                "Half a tip of height moves the white by a ball or two. Whoever can go up and down this row has height as a knob of its own, "
-                    + "apart from pace.",
+                "Half a tip of height moves the white by a ball or two. Whoever can go up and down this row has height as a knob of its "
+                    + "own, apart from pace.",
                 "Change the height by little, and nothing else: each rung has its own window."
             )
         );
@@ -90,7 +90,7 @@ internal static class SpinRoutines
                     }),
                 ],
                 "The black off its spot, always with the same tip; off the top cushion the white stops in one stretch after the other.",
-                "The same strike at another pace ends somewhere else: this is the other knob. Find soft and hard first, then the one between.",
+                "The same strike at another pace ends somewhere else: this is the other knob. Soft and hard first, then the one between.",
                 "Say the pace before the stroke, and see how far apart your steps lie."
             )
         );
@@ -148,11 +148,7 @@ internal static class SpinRoutines
                                 White(Math.Round(white.X, 3), Math.Round(white.Y, 3)),
                                 At("red-1", Math.Round(red.X, 3), Math.Round(red.Y, 3)),
                             ];
-                            MeantStroke stroke = new(
-                                Height: strokes[i].Height,
-                                Pace: strokes[i].Pace,
-                                Pot: new("red-1", "green-top")
-                            );
+                            MeantStroke stroke = new(Height: strokes[i].Height, Pace: strokes[i].Pace, Pot: new("red-1", "green-top"));
                             return new Step
                             {
                                 Label = $"{distance:0.0} m",

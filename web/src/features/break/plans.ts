@@ -186,8 +186,10 @@ export const usePlans = defineStore('plans', () => {
 
   // ---- Kept plans ----------------------------------------------------------------------------------------------
 
+  // Read by itself, perhaps at a place where nobody sees it: without a network it waits without a word.
+  const { attempt: quietly } = useAttempt((problem) => problem.isAway)
   const loadSaved = () =>
-    attempt(async () => {
+    quietly(async () => {
       const positionId = position.origin?.id
       saved.value = positionId ? await ask(client.GET('/api/positions/{positionId}/plans', { params: { path: { positionId } } })) : []
     }, 'The kept plans are not read')

@@ -6,7 +6,11 @@ import { useSession, type Attempt } from './session'
 import { reasonName, strokeWords } from './words'
 
 /** Attempts in order, the latest first: what was said of each, and a coach's word on it. */
-const props = defineProps<{ attempts: Attempt[] }>()
+const props = defineProps<{
+  attempts: Attempt[]
+  /** What the steps are called, where attempts at several are listed. */
+  labels: readonly string[]
+}>()
 const sessions = useSession()
 const shown = 12
 const isAll = ref(false)
@@ -28,6 +32,7 @@ const said = (a: Attempt) =>
   [
     a.score != null ? `${a.score} points` : a.done ? 'done' : 'not',
     listWords([...a.reasons.map(reasonName), ...a.body]),
+    props.labels.length > 1 ? props.labels[a.step] : '',
     a.stroke ? strokeWords(a.stroke) : '',
     a.group ?? '',
   ]

@@ -109,8 +109,7 @@ const rows = computed(() =>
 // ---- Playing, keeping, changing ---------------------------------------------------------------------------------
 async function play() {
   const now = { routine: props.id, step: step.value, mirrored: isMirrored.value, stroke: null, group: '' }
-  const goesOn = sessions.session && !sessions.session.endedAt && sessions.session.with.playerId === club.ids.players
-  if (goesOn) sessions.setTask(now)
+  if (await sessions.resume()) sessions.setTask(now)
   else await sessions.begin(now)
   await router.push(`/practice/sessions/${sessions.session!.id}`)
 }

@@ -84,6 +84,7 @@ const trials = computed(() =>
 )
 const tally = (list: { done: boolean }[]) => ofWords({ done: list.filter((a) => a.done).length, of: list.length })
 const goal = computed(() => (routine.value ? routine.value.attempts! : 0))
+const labels = computed(() => routine.value?.steps.map((s) => s.label) ?? [])
 const groups = computed(() => [...new Set(counting.ofStep.map((a) => a.group ?? ''))].filter(Boolean))
 
 // What is changed from one attempt to the next, one thing at a time.
@@ -115,7 +116,7 @@ const play = (id: string) => {
 const end = () => sessions.end()
 const address = computed(() => `${location.origin}/practice/sessions/${props.id}`)
 const sent = computed(() =>
-  sessions.unsent ? `${countWords(sessions.unsent, 'thing')} not sent yet${outbox.isAway ? ': no network' : ''}` : 'all sent',
+  sessions.unsent ? `${sessions.unsent} not sent${outbox.isAway && !isPhone.value ? ': no network' : ''}` : 'all sent',
 )
 const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
@@ -205,7 +206,10 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
               >{{ g }}: <strong>{{ tally(counting.ofStep.filter((a) => a.group === g)) }}</strong></span
             >
           </p>
-          <AttemptList :attempts="counting.ofStep" />
+          <AttemptList
+            :attempts="routine.order === 'steps' ? counting.ofStep : counting.ofRoutine"
+            :labels="routine.order === 'steps' ? [] : labels"
+          />
         </div>
       </div>
       <div v-else class="padded">

@@ -1,4 +1,4 @@
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
@@ -81,7 +81,8 @@ export const useSession = defineStore('session', () => {
     stream?.close()
     isLive.value = false
     const id = session.value?.id
-    if (!id || typeof EventSource === 'undefined') return
+    // Before the server knows of it there is nothing to listen to.
+    if (!id || !session.value!.version || typeof EventSource === 'undefined') return
     stream = new EventSource(`/api/practice/sessions/${id}/live?since=${session.value!.changes}`)
     stream.addEventListener('session', (e) => {
       isLive.value = true
@@ -112,14 +113,25 @@ export const useSession = defineStore('session', () => {
     const played = { playerId: players || null, tableId: tables || null, cueId: cues || null }
     session.value = { id, with: played, startedAt, endedAt: null, plan, now, note: '', changes: 0, version: 0 }
     byId.value = new Map()
+    lastId.value = id
     keep()
     leave()
     await outbox.put({ kind: 'begin', session: id, body: plain({ id, with: played, startedAt, plan, now }) })
     return id
   }
 
+  /** Which session was at hand last on this device: a phone falls asleep between two strokes. */
+  const lastId = useLocalStorage('deep-baize-session', '')
+
+  /** Goes on with the session that is at hand, if it is not over and is this player's. */
+  async function resume(): Promise<boolean> {
+    if (!session.value && lastId.value) await open(lastId.value).catch(() => false)
+    return !!session.value && !session.value.endedAt && session.value.with.playerId === club.ids.players
+  }
+
   /** @returns Whether there is such a session. */
   async function open(id: string): Promise<boolean> {
+    lastId.value = id
     if (session.value?.id === id) {
       listen()
       return true
@@ -254,5 +266,23 @@ export const useSession = defineStore('session', () => {
   const end = () => change({ endedAt: new Date().toISOString() })
   const goOn = () => change({ endedAt: null })
 
-  return { session, attempts, unsent, waitingIds, isLive, begin, open, leave, count, correct, undo, setTask, note, change, end, goOn }
+  return {
+    session,
+    attempts,
+    unsent,
+    waitingIds,
+    isLive,
+    begin,
+    resume,
+    open,
+    leave,
+    count,
+    correct,
+    undo,
+    setTask,
+    note,
+    change,
+    end,
+    goOn,
+  }
 })
