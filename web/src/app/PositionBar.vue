@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput } from 'element-plus'
 import { defineAsyncComponent, nextTick, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { useDraft } from '../position/draft'
 import { useAnswer } from '../position/answer'
 import { useKeeping } from '../position/keeping'
@@ -9,6 +10,7 @@ import { usePractise } from '../position/practise'
 /** The position that is on the table: what it is called, whether it is saved, and what can be done with it. */
 const ConditionsDrawer = defineAsyncComponent(() => import('../features/club/ConditionsDrawer.vue'))
 const position = useDraft()
+const router = useRouter()
 const keeping = useKeeping()
 const answer = useAnswer()
 const practise = usePractise()
@@ -40,6 +42,7 @@ const deeds: Record<string, () => unknown> = {
   json: () => keeping.exportJson(),
   svg: () => keeping.exportSvg(),
   conditions: showConditions,
+  photo: () => router.push('/photo'),
 }
 /** The stroke that is set up, and where its white stops. */
 function practiseThis() {
@@ -92,6 +95,7 @@ function showConditions() {
           <ElDropdownItem command="saveAs">Save as …</ElDropdownItem>
           <ElDropdownItem command="rename" :disabled="!position.origin">Rename …</ElDropdownItem>
           <ElDropdownItem command="remove" :disabled="!position.origin">Delete</ElDropdownItem>
+          <ElDropdownItem command="photo" divided>From a photograph …</ElDropdownItem>
           <ElDropdownItem command="conditions" divided>Conditions …</ElDropdownItem>
           <ElDropdownItem command="json" divided>Export as JSON</ElDropdownItem>
           <ElDropdownItem command="svg">Export as SVG</ElDropdownItem>

@@ -26,6 +26,7 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Session' },
     },
+    { path: '/photo', name: 'photo', component: () => import('../features/photo/PhotoPlace.vue'), meta: { title: 'Photograph' } },
     { path: '/progress', name: 'progress', component: () => import('../features/progress/ProgressPlace.vue'), meta: { title: 'Progress' } },
     { path: '/frames', name: 'frames', component: () => import('../features/frames/FramesPlace.vue'), meta: { title: 'Frames' } },
     {

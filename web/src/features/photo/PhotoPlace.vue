@@ -1,0 +1,278 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { ElButton } from 'element-plus'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { lookOf, nameOf } from '../../domain/balls'
+import { lengthWords, listWords, sentence } from '../../lib/formats'
+import { useAttempt } from '../../lib/useAttempt'
+import { useNotices } from '../../lib/notices'
+import { useDraft } from '../../position/draft'
+import BallDot from '../../ui/BallDot.vue'
+import FilePick from '../../ui/FilePick.vue'
+import OneOf from '../../ui/OneOf.vue'
+import { corners, pointNames, spots, usePhoto } from './photo'
+
+/** The table from a photograph: marks on known points, a tap on each ball, and the position is there. */
+const photo = usePhoto()
+const position = useDraft()
+const router = useRouter()
+const notices = useNotices()
+const { attempt, busy } = useAttempt()
+const svg = ref<SVGSVGElement>()
+const { width: shown } = useElementSize(svg)
+/** Picture px for a px of the screen. */
+const perPixel = computed(() => photo.size.value.width / (shown.value || 800))
+
+const step = ref<'marks' | 'balls'>('marks')
+const steps = [
+  { value: 'marks', label: '1 Marks', testId: 'photo-marks' },
+  { value: 'balls', label: '2 Balls', testId: 'photo-balls' },
+] as const
+const spot = ref('')
+const colours = computed(() => position.reference!.spots.map((s) => s.ball))
+const nextRed = computed(
+  () => position.reference!.ballIds.find((id) => id.startsWith('red-') && !photo.taps.value.some((t) => t.name === id)) ?? '',
+)
+const inHand = ref<'white' | 'red' | string>('white')
+const ball = computed(() => (inHand.value === 'red' ? nextRed.value : inHand.value))
+
+async function pick(file: File) {
+  try {
+    await photo.take(file)
+    step.value = 'marks'
+  } catch (e) {
+    notices.show({ kind: 'error', text: e instanceof Error ? e.message : 'This file cannot be shown.' })
+  }
+}
+
+// ---- The thumb: drags a mark, or taps a ball; a glass above the thumb shows what is under it --------------------
+let held: { kind: 'mark' | 'tap'; name: string } | null = null
+const glass = ref<{ u: number; v: number } | null>(null)
+function at(e: PointerEvent) {
+  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
+  const { width, height } = photo.size.value
+  return { u: Math.min(width, Math.max(0, p.x)), v: Math.min(height, Math.max(0, p.y)) }
+}
+function down(e: PointerEvent) {
+  if (e.button !== 0) return
+  const place = at(e)
+  const list = step.value === 'marks' ? photo.marks.value : photo.taps.value
+  const near = [...list].map((m) => ({ m, d: Math.hypot(m.u - place.u, m.v - place.v) })).sort((a, b) => a.d - b.d)[0]
+  if (near && near.d < 28 * perPixel.value) held = { kind: step.value === 'marks' ? 'mark' : 'tap', name: near.m.name }
+  else if (step.value === 'marks' && spot.value) {
+    held = { kind: 'mark', name: spot.value }
+    spot.value = ''
+  } else if (step.value === 'balls' && ball.value) held = { kind: 'tap', name: ball.value }
+  if (!held) return
+  svg.value!.setPointerCapture(e.pointerId)
+  move(e)
+  if (held.kind === 'tap' && inHand.value === 'white') inHand.value = 'red'
+}
+function move(e: PointerEvent) {
+  if (!held) return
+  const place = at(e)
+  glass.value = place
+  if (held.kind === 'mark') photo.mark(held.name, place)
+  else photo.tap(held.name, place)
+}
+function up() {
+  held = null
+  glass.value = null
+}
+const glassRadius = computed(() => 62 * perPixel.value)
+const glassAt = computed(() => {
+  const g = glass.value!
+  const away = 100 * perPixel.value
+  return { x: g.u, y: g.v - away < glassRadius.value ? g.v + away : g.v - away }
+})
+
+// ---- What it says ----------------------------------------------------------------------------------------------
+const read = () => attempt(photo.read, 'The table is not read')
+const worst = computed(() => Math.max(0, ...(photo.result.value?.balls.map((b) => b.error) ?? [])))
+const hasWhite = computed(() => photo.taps.value.some((t) => t.name === 'white'))
+const moved = computed(() => (photo.result.value?.balls ?? []).filter((b) => b.moved > 0.001))
+function lay() {
+  const balls = photo.result.value!.balls.map(({ id, x, y }) => ({ id, x, y }))
+  position.replace({ ...position.content, balls, frame: undefined, stroke: { ...position.stroke, pot: null, free: false } })
+  void router.push('/table/now/read')
+}
+</script>
+
+<template>
+  <main class="place wide-place" data-testid="photo-place">
+    <h1>The table from a photograph</h1>
+    <p class="soft">
+      The picture stays on this device: only where the marks and balls are in it is sent. From high at the side, with all four corners in
+      it, is best.
+    </p>
+    <div class="row tools">
+      <FilePick accept="image/*" test-id="photo-file" @picked="pick">{{
+        photo.address.value ? 'Another picture' : 'Take or choose a picture'
+      }}</FilePick>
+      <OneOf v-if="photo.address.value" v-model="step" :options="steps" label="What to do" />
+    </div>
+    <div v-if="photo.address.value" class="beside">
+      <svg
+        ref="svg"
+        class="picture"
+        :viewBox="`0 0 ${photo.size.value.width} ${photo.size.value.height}`"
+        role="img"
+        aria-label="The picture, with marks and balls"
+        data-testid="picture"
+        @touchstart="$event.preventDefault()"
+        @pointerdown="down"
+        @pointermove="move"
+        @pointerup="up"
+        @pointercancel="up"
+      >
+        <image :href="photo.address.value" :width="photo.size.value.width" :height="photo.size.value.height" />
+        <polygon
+          v-if="step === 'marks'"
+          :points="
+            corners
+              .map((c) => photo.marks.value.find((m) => m.name === c))
+              .map((m) => `${m?.u},${m?.v}`)
+              .join(' ')
+          "
+          class="frame"
+          :stroke-width="2 * perPixel"
+        />
+        <g v-for="m in photo.marks.value" :key="m.name" class="mark" :class="{ faint: step === 'balls' }">
+          <line :x1="m.u - 14 * perPixel" :x2="m.u + 14 * perPixel" :y1="m.v" :y2="m.v" :stroke-width="2 * perPixel" />
+          <line :y1="m.v - 14 * perPixel" :y2="m.v + 14 * perPixel" :x1="m.u" :x2="m.u" :stroke-width="2 * perPixel" />
+          <text
+            v-if="step === 'marks'"
+            :x="m.u + 10 * perPixel"
+            :y="m.v - 10 * perPixel"
+            :font-size="13 * perPixel"
+            :stroke-width="3 * perPixel"
+          >
+            {{ pointNames[m.name] }}
+          </text>
+        </g>
+        <g v-for="t in photo.taps.value" :key="t.name">
+          <circle :cx="t.u" :cy="t.v" :r="9 * perPixel" fill="none" :stroke="lookOf(t.name).fill" :stroke-width="3 * perPixel" />
+          <circle :cx="t.u" :cy="t.v" :r="1.5 * perPixel" fill="#fff" />
+        </g>
+        <g v-if="glass">
+          <clipPath id="glass"><circle :cx="glassAt.x" :cy="glassAt.y" :r="glassRadius" /></clipPath>
+          <g clip-path="url(#glass)">
+            <image
+              :href="photo.address.value"
+              :width="photo.size.value.width"
+              :height="photo.size.value.height"
+              :transform="`translate(${glassAt.x - 3 * glass.u} ${glassAt.y - 3 * glass.v}) scale(3)`"
+            />
+          </g>
+          <circle :cx="glassAt.x" :cy="glassAt.y" :r="glassRadius" fill="none" stroke="#e2b85a" :stroke-width="2 * perPixel" />
+          <circle :cx="glassAt.x" :cy="glassAt.y" :r="1.5 * perPixel" fill="#e2b85a" />
+        </g>
+      </svg>
+      <div>
+        <template v-if="step === 'marks'">
+          <p>Drag the four crosses to where the noses of two cushions would meet at each corner.</p>
+          <p>
+            {{
+              photo.hasLens.value
+                ? 'The lens of this camera is known from an earlier picture.'
+                : 'Three spots more, and the lens is known too: it is then nearly twice as exact.'
+            }}
+          </p>
+          <div class="row">
+            <ElButton
+              v-for="s in spots"
+              :key="s"
+              size="small"
+              :type="spot === s ? 'primary' : undefined"
+              @click="photo.marks.value.some((m) => m.name === s) ? photo.unmark(s) : (spot = spot === s ? '' : s)"
+              >{{ sentence(s) }}’s spot{{ photo.marks.value.some((m) => m.name === s) ? ' ✓' : '' }}</ElButton
+            >
+          </div>
+          <p v-if="spot" role="status">Touch the {{ spot }}’s spot in the picture.</p>
+          <ElButton type="primary" data-testid="marks-done" @click="step = 'balls'">To the balls</ElButton>
+        </template>
+        <template v-else>
+          <p>Choose a ball, and touch the middle of each in the picture. Touch and drag one to correct it.</p>
+          <div class="row">
+            <ElButton
+              v-for="b in ['white', 'red', ...colours]"
+              :key="b"
+              size="small"
+              :type="inHand === b ? 'primary' : undefined"
+              :data-testid="`hold-${b}`"
+              @click="inHand = b"
+              ><BallDot :ball="b === 'red' ? nextRed || 'red-1' : b" />&nbsp;{{ b }}</ElButton
+            >
+          </div>
+          <ul class="taps">
+            <li v-for="t in photo.taps.value" :key="t.name">
+              <BallDot :ball="t.name" /> {{ nameOf(t.name) }}
+              <span v-if="photo.result.value" class="soft"
+                >± {{ lengthWords(photo.result.value.balls.find((b) => b.id === t.name)?.error ?? 0) }}</span
+              >
+              <ElButton size="small" text :aria-label="`Take ${nameOf(t.name)} away`" @click="photo.remove(t.name)">Take away</ElButton>
+            </li>
+          </ul>
+          <p v-if="!hasWhite" class="soft">The white is missing.</p>
+          <ElButton v-if="!photo.result.value" type="primary" :disabled="busy || !hasWhite" data-testid="read-photo" @click="read"
+            >Where do they lie?</ElButton
+          >
+          <template v-else>
+            <p data-testid="photo-error">
+              Each may be off by {{ lengthWords(worst) }} or less, 19 times of 20<template v-if="moved.length"
+                >; {{ listWords(moved.map((b) => nameOf(b.id))) }} moved a little, not to lie in one another</template
+              >.
+            </p>
+            <ElButton type="primary" data-testid="lay-photo" @click="lay">Lay them on the table</ElButton>
+          </template>
+        </template>
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.tools {
+  margin-bottom: 8px;
+}
+.beside {
+  display: grid;
+  grid-template-columns: minmax(0, 64fr) minmax(260px, 36fr);
+  gap: 12px 24px;
+  align-items: start;
+}
+@media (max-width: 860px) {
+  .beside {
+    grid-template-columns: 1fr;
+  }
+}
+.picture {
+  width: 100%;
+  max-height: 78vh;
+  touch-action: none;
+  user-select: none;
+  background: #000;
+  cursor: crosshair;
+}
+.frame {
+  fill: none;
+  stroke: var(--brass);
+  stroke-dasharray: 12 8;
+}
+.mark line {
+  stroke: var(--brass);
+}
+.mark.faint {
+  opacity: 0.5;
+}
+.mark text {
+  fill: #fff;
+  stroke: #000;
+  paint-order: stroke;
+}
+.taps {
+  list-style: none;
+  padding: 0;
+}
+</style>
