@@ -185,6 +185,7 @@ const risks = [
                 >
               </p>
               <div class="row">
+                <ElButton size="small" class="later" data-testid="practise-shot" @click="plans.practiseShot()">Practise this</ElButton>
                 <template v-if="i === 0">
                   <ElButton type="primary" size="small" data-testid="potted" @click="plans.playOn()">Potted as planned</ElButton>
                   <ElButton size="small" data-testid="missed-thick" @click="plans.playOn('thick')">Missed thick</ElButton>

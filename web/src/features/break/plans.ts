@@ -9,6 +9,7 @@ import { shareWords } from '../../lib/estimates'
 import { played } from '../../position/played'
 import { useView } from '../../position/view'
 import { usePlayer } from '../../position/player'
+import { usePractise } from '../../position/practise'
 import { useKeeping } from '../../position/keeping'
 import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
@@ -26,6 +27,7 @@ type SavedItem = Schemas['SavedPlanItem']
 export const usePlans = defineStore('plans', () => {
   const position = useDraft()
   const players = usePlayer()
+  const practise = usePractise()
   const view = useView()
   const keeping = useKeeping()
   const notices = useNotices()
@@ -127,6 +129,13 @@ export const usePlans = defineStore('plans', () => {
     position.setStroke(advised(first.content.stroke!, players.player.naturalElevation))
     position.commit()
   }
+
+  /** Makes the shot that is looked at a routine. */
+  const practiseShot = () =>
+    attempt(async () => {
+      const { content, choice } = chosen.value!.shots[shot.value]
+      await practise.askFor(sentence(potWords(choice)), { ...position.content, frame: undefined, ...contentOf(content) })
+    }, 'Not made a routine')
 
   /** The table of a later shot of the plan, in earnest. */
   function goThere() {
@@ -288,6 +297,7 @@ export const usePlans = defineStore('plans', () => {
     look,
     lookOnce,
     setUp,
+    practiseShot,
     goThere,
     playOn,
     keep,

@@ -80,6 +80,7 @@ function up() {
   held = null
   glass.value = null
 }
+const outline = computed(() => corners.flatMap((c) => photo.marks.value.filter((m) => m.name === c).map((m) => `${m.u},${m.v}`)).join(' '))
 const glassRadius = computed(() => 62 * perPixel.value)
 const glassAt = computed(() => {
   const g = glass.value!
@@ -127,17 +128,7 @@ function lay() {
         @pointercancel="up"
       >
         <image :href="photo.address.value" :width="photo.size.value.width" :height="photo.size.value.height" />
-        <polygon
-          v-if="step === 'marks'"
-          :points="
-            corners
-              .map((c) => photo.marks.value.find((m) => m.name === c))
-              .map((m) => `${m?.u},${m?.v}`)
-              .join(' ')
-          "
-          class="frame"
-          :stroke-width="2 * perPixel"
-        />
+        <polygon v-if="step === 'marks' && outline" :points="outline" class="frame" :stroke-width="2 * perPixel" />
         <g v-for="m in photo.marks.value" :key="m.name" class="mark" :class="{ faint: step === 'balls' }">
           <line :x1="m.u - 14 * perPixel" :x2="m.u + 14 * perPixel" :y1="m.v" :y2="m.v" :stroke-width="2 * perPixel" />
           <line :y1="m.v - 14 * perPixel" :y2="m.v + 14 * perPixel" :x1="m.u" :x2="m.u" :stroke-width="2 * perPixel" />

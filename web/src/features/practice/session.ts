@@ -175,13 +175,17 @@ export const useSession = defineStore('session', () => {
 
   const send = (kind: Waiting['kind'], body: unknown) => outbox.put({ kind, session: session.value!.id, body: plain(body) })
 
+  /** Now, and later than the last one: attempts are told apart, and put in order, by their time. */
+  let lastTime = 0
+  const nextTime = () => new Date((lastTime = Math.max(Date.now(), lastTime + 1))).toISOString()
+
   /** Counts an attempt at what is played now. */
   function count(said: Said): string {
     const now = session.value!.now!
     const entry: AttemptEntry = {
       id: newId(),
       revision: 1,
-      at: new Date().toISOString(),
+      at: nextTime(),
       routine: now.routine,
       step: now.step ?? 0,
       mirrored: now.mirrored ?? false,

@@ -62,6 +62,7 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
             :aria-label="`Line on ${s.name}`"
             @change="kept.rewrite(s, $event)"
           />
+          <ElButton :disabled="kept.busy" :aria-label="`Practise ${s.name}`" @click="kept.practiseShot(s)">Practise</ElButton>
           <ElButton :disabled="kept.busy" :aria-label="`Delete ${s.name}`" @click="kept.remove(s)">Delete</ElButton>
         </div>
       </li>

@@ -147,7 +147,10 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     <template v-else-if="isBeside && ways.a && ways.b">
       <div class="row">
         <ElButton size="small" @click="ways.beside = []">Back to all</ElButton>
-        <ElButton v-for="(w, i) in [ways.a, ways.b]" :key="i" size="small" @click="ways.use(w)">Set up {{ ['A', 'B'][i] }}</ElButton>
+        <template v-for="(w, i) in [ways.a, ways.b]" :key="i">
+          <ElButton size="small" @click="ways.use(w)">Set up {{ ['A', 'B'][i] }}</ElButton>
+          <ElButton size="small" @click="ways.practiseWay(w)">Practise {{ ['A', 'B'][i] }}</ElButton>
+        </template>
       </div>
       <ElTable :data="rows" size="small" :row-class-name="differs" data-testid="beside">
         <ElTableColumn prop="label" label="" width="130" class-name="soft" />

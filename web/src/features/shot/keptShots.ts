@@ -9,6 +9,7 @@ import { contentOf, copy } from '../../domain/strokes'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
+import { usePractise } from '../../position/practise'
 import { outcomeWords } from '../../position/words'
 import { useView } from '../../position/view'
 import { useGoal } from './goal'
@@ -28,6 +29,7 @@ export const useKeptShots = defineStore('keptShots', () => {
   const notices = useNotices()
   const view = useView()
   const players = usePlayer()
+  const practise = usePractise()
   const goal = useGoal()
   const judgements = useJudgements()
   const shots = shallowRef<KeptShot[]>([])
@@ -100,6 +102,12 @@ export const useKeptShots = defineStore('keptShots', () => {
     }, 'The line is not changed')
   }
 
+  const practiseShot = (shot: KeptShot) =>
+    attempt(async () => {
+      const { name, content } = await read(shot)
+      await practise.askFor(name, contentOf(content))
+    }, 'Not made a routine')
+
   function remove(shot: KeptShot) {
     return attempt(async () => {
       const { name, note: text, content } = await read(shot)
@@ -163,5 +171,5 @@ export const useKeptShots = defineStore('keptShots', () => {
       keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card(options)), `card.${kind}`)
     }, 'No card was made')
 
-  return { shots, note, busy, keep, open, rewrite, remove, cardAs, card }
+  return { shots, note, busy, keep, open, rewrite, remove, practiseShot, cardAs, card }
 })

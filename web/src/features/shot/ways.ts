@@ -2,8 +2,10 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Schemas, Way } from '../../api/client'
 import { usePlayer } from '../../position/player'
+import { usePractise } from '../../position/practise'
+import { useAttempt } from '../../lib/useAttempt'
 import { useSearch } from '../../lib/useSearch'
-import { copy } from '../../domain/strokes'
+import { copy, strokeOf } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { useGoal } from './goal'
@@ -12,6 +14,7 @@ import { useGoal } from './goal'
 export const useWays = defineStore('ways', () => {
   const position = useDraft()
   const players = usePlayer()
+  const practise = usePractise()
   const goal = useGoal()
   const view = useView()
 
@@ -88,6 +91,15 @@ export const useWays = defineStore('ways', () => {
     position.commit()
   }
 
+  const { attempt } = useAttempt()
+  /** Makes a way a routine. */
+  const practiseWay = (way: Way) =>
+    attempt(async () => {
+      const { side, height, pace, pot } = strokeOf(way.stroke)
+      const stroke = { ...position.stroke, side, height, pace, pot: { ...position.stroke.pot!, part: pot?.part ?? 0 }, free: false }
+      await practise.askFor(position.draft.name, { ...position.content, stroke })
+    }, 'Not made a routine')
+
   /** Lays a way beside the one chosen before, or takes it away again. */
   function lay(way: Way) {
     const key = keyOf(way)
@@ -125,6 +137,7 @@ export const useWays = defineStore('ways', () => {
     search,
     stop,
     use,
+    practiseWay,
     lay,
     isUsed,
   }

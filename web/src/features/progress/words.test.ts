@@ -1,0 +1,24 @@
+import { describe, expect, it } from 'vitest'
+import { betterWords, shareWords, streakWords, weekWords } from './words'
+
+describe('what is told of attempts', () => {
+  it('has its doubt', () => {
+    expect(shareWords({ done: 14, of: 20, low: 0.481, high: 0.855 })).toBe('70 % (14 of 20), somewhere from 48 to 86 %')
+    expect(shareWords({ done: 0, of: 0, low: 0, high: 1 })).toBe('nothing counted')
+  })
+
+  it('answers better than before with yes, no, or how many more it takes', () => {
+    const change = { difference: 0.2, low: 0.05, high: 0.35, needed: 90, verdict: 'better' as const }
+    expect(betterWords(change)).toMatch(/^Yes: .* 20 points better/)
+    expect(betterWords({ ...change, difference: -0.2, low: -0.35, high: -0.05, verdict: 'worse' })).toMatch(/^No: .* 20 points worse/)
+    expect(betterWords({ ...change, low: -0.1, verdict: 'notYet' })).toContain('about 90 attempts on each side')
+    expect(betterWords({ ...change, difference: 0, low: -0.2, high: 0.2, needed: null, verdict: 'notYet' })).toContain('level so far')
+  })
+
+  it('tells a run from luck', () => {
+    expect(streakWords(10, 0.82)).toContain('82 %')
+    expect(streakWords(15, 0.01)).toContain('more than luck')
+    expect(streakWords(1, 1)).toBe('')
+    expect(weekWords('2026-11-23')).toBe('23 Nov')
+  })
+})
