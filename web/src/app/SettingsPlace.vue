@@ -33,9 +33,10 @@ const unitChoices = [
         <section v-if="club.player" aria-label="Player">
           <h2>{{ club.player.name }}</h2>
           <PlayerFields :player="club.player" />
-          <p>
-            All <RouterLink to="/players">players</RouterLink>, <RouterLink to="/tables">tables</RouterLink> and
-            <RouterLink to="/cues">cues</RouterLink>
+          <p class="row">
+            <RouterLink to="/players">All players</RouterLink>
+            <RouterLink to="/tables">All tables</RouterLink>
+            <RouterLink to="/cues">All cues</RouterLink>
           </p>
         </section>
         <section v-if="club.player" aria-label="What the skill means"><SkillMeaning :player="club.player" /></section>

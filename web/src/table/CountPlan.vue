@@ -52,8 +52,9 @@ const matters = computed(() => [
   ),
   ...(props.trials ?? []).filter((t) => t.isStrong),
   ...(props.way ?? []),
+  ...(props.potLine ?? []),
 ])
-/** The part of the drawing that is seen: with room around what matters, never less than a third of the table, in the table's shape. */
+/** The part of the drawing that is seen: with room around what matters, never less than two fifths of the table, in the table's shape. */
 const part = computed(() => {
   const r = reference.value
   if (!props.isClose || !matters.value.length) return viewBoxOf(r)
@@ -61,7 +62,7 @@ const part = computed(() => {
   const [x1, x2] = [Math.min(...matters.value.map((p) => p.x)) - margin, Math.max(...matters.value.map((p) => p.x)) + margin]
   const [y1, y2] = [Math.min(...matters.value.map((p) => p.y)) - margin, Math.max(...matters.value.map((p) => p.y)) + margin]
   const shape = 3881 / 2120
-  const w = Math.max(x2 - x1, (y2 - y1) * shape, r.length / 3)
+  const w = Math.max(x2 - x1, (y2 - y1) * shape, 0.4 * r.length)
   if (w > 0.9 * r.length) return viewBoxOf(r)
   const h = w / shape
   const within = (middle: number, size: number, most: number) => Math.min(most + 0.1 - size, Math.max(-0.1, middle - size / 2))

@@ -174,6 +174,12 @@ async function begin(parts: Schemas['SessionPart'][]) {
   border: 1px solid var(--accent);
   border-radius: 8px;
 }
+/* At the table the session comes first. */
+@media (max-width: 860px) {
+  .columns > :last-child {
+    order: -1;
+  }
+}
 .search {
   flex: 1;
   max-width: 280px;

@@ -383,6 +383,10 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
 .tools .el-button + .el-button {
   margin: 0;
 }
+.thumb-side :deep(a),
+.padded a {
+  color: var(--accent);
+}
 .foot {
   margin: 0;
   padding: 4px 14px;

@@ -220,7 +220,7 @@ const exported = (kind: string) => {
           <h3>Side against side</h3>
           <p>
             As laid: {{ shareWords(of.sides[0]) }}. The other side: {{ shareWords(of.sides[1]) }}.
-            {{ betterWords(of.betterSide, 'the other side', 'the one as laid') }}
+            {{ betterWords(of.betterSide, 'the other side', 'the one as laid', false) }}
           </p>
         </template>
         <template v-if="of.steps.length > 1 && !isRun">
@@ -251,7 +251,7 @@ const exported = (kind: string) => {
       <section v-else aria-labelledby="by-routine-title">
         <h2 id="by-routine-title">By routine</h2>
         <ElTable :data="answer.routines" size="small" data-testid="by-routine">
-          <ElTableColumn label="Routine"
+          <ElTableColumn label="Routine" width="150"
             ><template #default="{ row }"
               ><RouterLink :to="{ query: { ...route.query, routine: row.routine } }" :data-testid="`progress-${row.routine}`">{{
                 row.name

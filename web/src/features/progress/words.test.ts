@@ -3,7 +3,7 @@ import { betterWords, shareWords, streakWords, weekWords } from './words'
 
 describe('what is told of attempts', () => {
   it('has its doubt', () => {
-    expect(shareWords({ done: 14, of: 20, low: 0.481, high: 0.855 })).toBe('70 % (14 of 20), somewhere from 48 to 86 %')
+    expect(shareWords({ done: 14, of: 20, low: 0.481, high: 0.855 })).toBe('70 % (14 of 20), somewhere from 48 to 86\u00a0%')
     expect(shareWords({ done: 0, of: 0, low: 0, high: 1 })).toBe('nothing counted')
   })
 

@@ -6,15 +6,15 @@ type Share = Schemas['Share']
 /** "70 % (14 of 20), somewhere from 48 to 85 %": no share without its doubt. */
 export const shareWords = (s: Share) =>
   s.of
-    ? `${percentWords(s.done / s.of)} (${s.done} of ${s.of}), somewhere from ${percentWords(s.low).replace(' %', '')} to ${percentWords(s.high)}`
+    ? `${percentWords(s.done / s.of)} (${s.done} of ${s.of}), somewhere from ${percentWords(s.low).replace(' %', '')} to ${percentWords(s.high).replace(' ', '\u00a0')}`
     : 'nothing counted'
 
 /** Better than before? Yes, no, or not yet to be told, and how many attempts it would take. */
-export function betterWords(change: Schemas['Change'], what = 'the newer half', than = 'the older'): string {
+export function betterWords(change: Schemas['Change'], what = 'the newer half', than = 'the older', isAnswer = true): string {
   const by = figureWords(Math.abs(change.difference) * 100, 0)
   const range = `somewhere from ${figureWords(change.low * 100, 0)} to ${figureWords(change.high * 100, 0)} points`
-  if (change.verdict === 'better') return `Yes: ${what} by ${by} points better than ${than}, ${range}.`
-  if (change.verdict === 'worse') return `No: ${what} by ${by} points worse than ${than}, ${range}.`
+  if (change.verdict === 'better') return `${isAnswer ? 'Yes: ' : 'Told: '}${what} by ${by} points better than ${than}, ${range}.`
+  if (change.verdict === 'worse') return `${isAnswer ? 'No: ' : 'Told: '}${what} by ${by} points worse than ${than}, ${range}.`
   return change.needed
     ? `Not yet to be told: ${by} points apart, ${range}. As far apart as this, about ${countWords(change.needed, 'attempt')} on each side would tell.`
     : `Not to be told: the two are level so far.`
