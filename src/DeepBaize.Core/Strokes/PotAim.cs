@@ -52,8 +52,19 @@ public static class PotAim
         stroke = stroke with { AimDegrees = aim };
         if (!trial.PotsAsMeant(stroke))
             return Widest(trial, cut, stroke) ?? aim;
-        return Centred(aim, Window(trial, cut, stroke));
+        var window = Window(trial, cut, stroke);
+        // Swerve, or a jaw, may split the aims that pot in two, and the line may lie in the narrower part.
+        if (window.Left - window.Right < PerAim(cut) * Math.Abs(cut.OpeningDegrees) * Split && Widest(trial, cut, stroke) is { } widest)
+        {
+            var other = Window(trial, cut, stroke with { AimDegrees = widest });
+            if (other.Left - other.Right > window.Left - window.Right)
+                return Centred(aim, other);
+        }
+        return Centred(aim, window);
     }
+
+    /// <summary>A window of less than this share of what the opening gives by plain geometry is a part of one.</summary>
+    private const double Split = 0.35;
 
     /// <summary>An aim moved into the middle half of the aims that pot.</summary>
     public static double Centred(double aim, (double Right, double Left) window)

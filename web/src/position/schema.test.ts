@@ -7,8 +7,13 @@ const docs = (name: string) => readFileSync(new URL(`../../../docs/${name}`, `fi
 const compiled = (name: string) => new Ajv2020({ strict: true, allowUnionTypes: true }).compile(JSON.parse(docs(name)))
 const valid = compiled('position.schema.json')
 const validFrame = compiled('frame.schema.json')
+// Formats of times and ids are the server's business.
+const validAttempts = new Ajv2020({ strict: true, allowUnionTypes: true, validateFormats: false }).compile(
+  JSON.parse(docs('attempts.schema.json')),
+)
 const examples = () => [...docs('formats.md').matchAll(/```json\n([\s\S]*?)```/g)].map((m) => JSON.parse(m[1]))
-const example = () => examples()[0]
+const example = (format = 'deep-baize-position') => examples().find((e) => e.format === format)
+const frameExample = () => example('deep-baize-frame')
 
 describe('the schema of a position file', () => {
   it('holds for the example in docs/formats.md', () => {
@@ -38,7 +43,7 @@ describe('the schema of a position file', () => {
 
 describe('the schema of a frame file', () => {
   it('holds for the example in docs/formats.md', () => {
-    expect(validFrame(examples()[1]), JSON.stringify(validFrame.errors)).toBe(true)
+    expect(validFrame(frameExample()), JSON.stringify(validFrame.errors)).toBe(true)
   })
 
   it('refuses what the import refuses', () => {
@@ -52,9 +57,32 @@ describe('the schema of a frame file', () => {
       (f) => (f.shots[3].points = 5),
     ]
     for (const change of broken) {
-      const file = examples()[1]
+      const file = frameExample()
       change(file)
       expect(validFrame(file), change.toString()).toBe(false)
+    }
+  })
+})
+
+describe('the schema of a file of attempts', () => {
+  const attempts = () => example('deep-baize-attempts')
+
+  it('holds for the example in docs/formats.md', () => {
+    expect(validAttempts(attempts()), JSON.stringify(validAttempts.errors)).toBe(true)
+  })
+
+  it('refuses what the import refuses', () => {
+    const broken: ((file: ReturnType<typeof example>) => void)[] = [
+      (f) => (f.format = 'deep-baize-frame'),
+      (f) => (f.attempts = []),
+      (f) => delete f.attempts[0].session,
+      (f) => (f.attempts[0].revision = 0),
+      (f) => (f.attempts[0].mood = 'good'),
+    ]
+    for (const change of broken) {
+      const file = attempts()
+      change(file)
+      expect(validAttempts(file), change.toString()).toBe(false)
     }
   })
 })

@@ -136,7 +136,16 @@ describe('keys', () => {
   })
 
   it('are different for every command', () => {
-    const taken = useCommands(() => {}).map((c) => c.key)
+    const taken = useCommands(() => {}).map((c) => `${c.place ?? ''} ${c.key}`)
     expect(new Set(taken).size).toBe(taken.length)
+  })
+
+  it('of one place do something else, or nothing, at another', () => {
+    const keys = useKeys(useCommands(() => {}))
+    expect(keys.find('d', 'session')?.id).toBe('count-done')
+    expect(keys.find('d', 'table')?.id).toBe('aim-right')
+    expect(keys.find('n', 'table')?.id).not.toBe('count-not')
+    // What holds everywhere holds there too.
+    expect(keys.find('f', 'session')?.id).toBe('frames')
   })
 })

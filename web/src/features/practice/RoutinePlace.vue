@@ -97,7 +97,7 @@ const rows = computed(() =>
     const o = outlook.value?.[i]
     return {
       label: s.label || `${i + 1}`,
-      stroke: strokeWords(s.stroke!),
+      stroke: strokeWords(s.stroke!, club.player?.paceOfFive),
       window: o?.from != null && o.to != null ? windowWords(routine.value!.knob!, o.from, o.to) : '',
       rung: o?.from != null && o.to != null ? rungOf(o.from, o.to, s.stroke!) : null,
       done: o?.done ? percentWords(o.done.value) : '…',

@@ -175,7 +175,7 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
           <p class="rule">
             {{ sentence(ruleWords(counting.step)) }}.
             <span v-if="stroke && !counting.isRun" class="soft">
-              {{ sentence(strokeWords(stroke))
+              {{ sentence(strokeWords(stroke, club.player?.paceOfFive))
               }}<template v-if="session.now?.group"
                 >, <strong>{{ session.now.group }}</strong></template
               >.</span
@@ -257,6 +257,7 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
           </li>
         </ul>
         <p class="soft">To the middle of the ball, from the noses of the cushions.</p>
+        <p v-if="!sessions.unsent"><a :href="`/api/practice/sessions/${id}/sheet.pdf`" target="_blank">All of it as a sheet to print</a></p>
       </ElDialog>
       <ElDialog :model-value="isShowing === 'change'" title="Change one thing" width="min(420px, 94vw)" @close="isShowing = ''">
         <div class="change">

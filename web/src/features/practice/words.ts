@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
-import { countWords, degreeWords, figureWords, lengthWords, listWords, paceWords, percentWords } from '../../lib/formats'
+import { countWords, degreeWords, figureWords, lengthWords, listWords, paceWords } from '../../lib/formats'
 import type { Routine, RoutineItem, Step } from './routines'
 
 type Family = RoutineItem['family']
@@ -48,12 +48,6 @@ export const kindNames: Record<string, string> = {
 /** "7 of 10". */
 export const ofWords = (share: { done: number; of: number }) => `${share.done} of ${share.of}`
 
-/** "70 %, somewhere from 40 to 89 %". */
-export const shareWords = (share: Schemas['Share']) =>
-  share.of
-    ? `${percentWords(share.done / share.of)}, somewhere from ${percentWords(share.low).replace(' %', '')} to ${percentWords(share.high)}`
-    : 'nothing yet'
-
 /** "10 at each of 3, both sides". */
 export function amountWords(routine: { steps: number; attempts: number; bothSides: boolean }) {
   const each = routine.steps > 1 ? `${routine.attempts} at each of ${routine.steps}` : countWords(routine.attempts, 'attempt')
@@ -96,18 +90,25 @@ export function ruleWords(step: Step): string {
     .join('; ')
 }
 
-/** "0.4 tip low, pace 4.2". */
-export function strokeWords(stroke: Schemas['MeantStroke']) {
+/**
+ * "0.4 tip below and pace 4.2".
+ * @param five The pace that the player calls five: a pace is told on that scale too, where it is another.
+ */
+export function strokeWords(stroke: Schemas['MeantStroke'], five = 5) {
   const tips = (value: number, more: string, less: string) =>
     Math.abs(value) < 0.005 ? '' : `${figureWords(Math.abs(value), 2).replace(/0$/, '')} tip ${value > 0 ? more : less}`
   return listWords(
     [
       tips(stroke.height ?? 0, 'above', 'below') || 'centre ball',
       tips(stroke.side ?? 0, 'of right', 'of left'),
-      paceWords(stroke.pace),
+      ownPaceWords(stroke.pace ?? 4, five),
     ].filter(Boolean),
   )
 }
+
+/** "pace 4.2", or "pace 4.2, your 4.8": players who strike harder call less a five. */
+const ownPaceWords = (pace: number, five: number) =>
+  Math.abs(five - 5) < 0.05 ? paceWords(pace) : `${paceWords(pace)}, your ${figureWords((pace * 5) / five, 1)}`
 
 /** What the knob of a ladder is set to: "0.38 to 1.21 tips above centre". */
 export function windowWords(knob: string, from: number, to: number) {

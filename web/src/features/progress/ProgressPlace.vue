@@ -2,10 +2,13 @@
 import { ElButton, ElTable, ElTableColumn } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, client, Problem, type Schemas } from '../../api/client'
+import { ask, client, exchange, Problem, type Schemas } from '../../api/client'
 import { figureWords, percentWords, sentence } from '../../lib/formats'
 import { useClub } from '../../position/club'
+import { useAttempt } from '../../lib/useAttempt'
+import { useNotices } from '../../lib/notices'
 import ChartBox from '../../ui/ChartBox.vue'
+import FilePick from '../../ui/FilePick.vue'
 import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import RoutineStops from './RoutineStops.vue'
@@ -138,6 +141,21 @@ const trend = computed(() => {
   return `${t.perAttempt > 0 ? '+' : ''}${per} ± ${error} points for each hundred attempts${t.isTold ? '' : ': no more than scatter makes of nothing'}.`
 })
 const kinds = computed(() => (answer.value?.kinds ?? []).filter((k) => k.inRoutines || k.inFrames))
+const notices = useNotices()
+const { attempt } = useAttempt()
+/** A file of attempts, as it was written here or on another machine: each is there once. */
+const bringIn = (file: File) =>
+  attempt(async () => {
+    const text = await file.text()
+    const isCsv = file.name.toLowerCase().endsWith('.csv')
+    const answer = isCsv
+      ? await exchange('/api/practice/attempts/import/csv', JSON.stringify({ csv: text }))
+      : await exchange('/api/practice/attempts/import', text)
+    const told = JSON.parse(answer) as Schemas['ImportedAttempts']
+    notices.show({ kind: 'info', text: `${told.new} attempts of ${told.attempts} are new, in ${told.sessions} sessions.` })
+    await club.loadAll()
+    void load()
+  }, 'The file is not taken in')
 const exported = (kind: string) => {
   const query = new URLSearchParams(
     Object.entries({ ...filter.value, player: filter.value.player === 'all' ? '' : filter.value.player, weeks: '' })
@@ -284,6 +302,7 @@ const exported = (kind: string) => {
         <p class="row">
           <a :href="exported('csv')" data-testid="export-csv">Attempts as CSV</a>
           <a :href="exported('json')" data-testid="export-json">as JSON</a>
+          <FilePick accept=".json,.csv,application/json,text/csv" test-id="import-attempts" @picked="bringIn">Bring attempts in</FilePick>
         </p>
       </section>
     </div>
