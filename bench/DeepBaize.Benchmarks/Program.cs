@@ -19,6 +19,8 @@ else if (args is ["skills", .. var how])
     SkillFit.Run("docs/model.md", how);
 else if (args is ["load", var address])
     await UnderLoad.RunAsync(address);
+else if (args is ["runs", .. var runs])
+    RunChecks.Run(runs);
 else if (args is ["safety", ..])
     SafetyQuality.Run("docs/safety.md");
 else

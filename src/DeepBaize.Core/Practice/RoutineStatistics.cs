@@ -1,4 +1,5 @@
 using DeepBaize.Core.Geometry;
+using DeepBaize.Core.Players;
 
 namespace DeepBaize.Core.Practice;
 
@@ -8,6 +9,7 @@ namespace DeepBaize.Core.Practice;
 /// <param name="Reasons">Why it was not done, if it was not.</param>
 /// <param name="White">Where the white stopped, m.</param>
 /// <param name="Score">Points of a run.</param>
+/// <param name="How">How the player gets at it; null where that is not known.</param>
 public sealed record CountedAttempt(
     Guid Session,
     DateTimeOffset At,
@@ -16,7 +18,8 @@ public sealed record CountedAttempt(
     bool IsDone,
     IReadOnlyList<string> Reasons,
     Vec2? White = null,
-    int? Score = null
+    int? Score = null,
+    Circumstance? How = null
 );
 
 /// <summary>A share of attempts, with where it lies 95 of 100 times.</summary>
@@ -36,6 +39,9 @@ public sealed record Week(DateOnly From, Share Share, int? TypicalScore, int? Be
 /// <param name="Ellipse">Holds 68 of 100 places that scatter like these; null of fewer than three.</param>
 public sealed record Stops(int Step, bool IsMirrored, IReadOnlyList<Vec2> Places, StopSpread? Spread, Ellipse? Ellipse);
 
+/// <summary>Attempts from one stance.</summary>
+public sealed record StanceShare(Stance Stance, Share Share);
+
 /// <summary>Scores of a run.</summary>
 public sealed record Scores(int Best, double Typical, double LastTen, int Of);
 
@@ -48,6 +54,8 @@ public sealed record Scores(int Best, double Typical, double LastTen, int Of);
 /// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
 /// <param name="Sides">As laid out, and from the other side; the latter null if it was never played so.</param>
 /// <param name="BetterSide">The other side beside the one as laid out.</param>
+/// <param name="Stances">By hand and reach, the usual first; empty where it is not known.</param>
+/// <param name="Cushion">With the white in the open, and by a cushion; empty where it is not known.</param>
 public sealed record RoutineStatistics(
     Share All,
     Share LastTen,
@@ -60,6 +68,8 @@ public sealed record RoutineStatistics(
     IReadOnlyList<Share> Steps,
     IReadOnlyList<Share> Sides,
     Change? BetterSide,
+    IReadOnlyList<StanceShare> Stances,
+    IReadOnlyList<Share> Cushion,
     IReadOnlyList<Cause> Causes,
     IReadOnlyList<Week> Weeks,
     IReadOnlyList<Stops> Stops,
@@ -95,6 +105,17 @@ public sealed record RoutineStatistics(
             ],
             Sides: [.. sides.Select(Share.From)],
             BetterSide: sides.All(s => s.Of > 0) ? Change.Of(sides[0], sides[1]) : null,
+            Stances:
+            [
+                .. attempts
+                    .Where(a => a.How is not null)
+                    .GroupBy(a => a.How!.Stance)
+                    .OrderBy(g => g.Key)
+                    .Select(g => new StanceShare(g.Key, Share.From(TallyOf(g)))),
+            ],
+            Cushion: attempts.Any(a => a.How is not null)
+                ? [.. new[] { false, true }.Select(by => Share.From(TallyOf(attempts.Where(a => a.How?.ByCushion == by))))]
+                : [],
             Causes: CausesOf(attempts),
             Weeks: WeeksOf(attempts),
             Stops: StopsOf(attempts),

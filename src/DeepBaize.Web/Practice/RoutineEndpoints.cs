@@ -31,9 +31,10 @@ public sealed record RoutineItem(
 );
 
 /// <summary>A routine whole.</summary>
-public sealed record RoutineResult(string Id, bool IsOwn, uint Version, Routine Routine)
+/// <param name="Expected">Of a shipped run, what each preset skill makes of it, worked out by playing it.</param>
+public sealed record RoutineResult(string Id, bool IsOwn, uint Version, Routine Routine, IReadOnlyList<ExpectedRun> Expected)
 {
-    public static RoutineResult Of(RoutineRecord r) => new(r.Id.ToString(), true, r.Version, r.Content);
+    public static RoutineResult Of(RoutineRecord r) => new(r.Id.ToString(), true, r.Version, r.Content, []);
 }
 
 /// <summary>A routine to keep.</summary>
@@ -194,7 +195,7 @@ public static class RoutineEndpoints
     private static async Task<Results<Ok<RoutineResult>, ProblemHttpResult>> Read(string id, DeepBaizeContext db, CancellationToken cancel)
     {
         if (ShippedRoutines.Find(id) is { } shipped)
-            return TypedResults.Ok(new RoutineResult(id, false, 0, shipped));
+            return TypedResults.Ok(new RoutineResult(id, false, 0, shipped, ExpectedRun.Of(id)));
         return Guid.TryParse(id, out var own) && await AtHand(db).AsNoTracking().SingleOrDefaultAsync(r => r.Id == own, cancel) is { } found
             ? TypedResults.Ok(RoutineResult.Of(found))
             : Kind.Missing();

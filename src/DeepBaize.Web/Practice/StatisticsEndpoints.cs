@@ -4,8 +4,10 @@ using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Practice;
 using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Scoring;
+using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Practice;
+using DeepBaize.Web.Players;
 using DeepBaize.Web.Records;
 using DeepBaize.Web.Shots;
 using Microsoft.AspNetCore.Mvc;
@@ -93,6 +95,8 @@ public sealed record EllipseResult(PlaceResult Centre, double Longer, double Sho
 /// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
 /// <param name="Sides">As laid out, and from the other side.</param>
 /// <param name="BetterSide">The other side beside the one as laid out; null until both were played.</param>
+/// <param name="Stances">By hand and reach: from a natural stance, stretched, with the other hand, with a rest.</param>
+/// <param name="Cushion">With the white in the open, and by a cushion.</param>
 public sealed record RoutineDetail(
     Share All,
     Share LastTen,
@@ -105,6 +109,8 @@ public sealed record RoutineDetail(
     IReadOnlyList<Share> Steps,
     IReadOnlyList<Share> Sides,
     Change? BetterSide,
+    IReadOnlyList<StanceShare> Stances,
+    IReadOnlyList<Share> Cushion,
     IReadOnlyList<Cause> Causes,
     IReadOnlyList<StopsResult> Stops,
     Scores? Scores,
@@ -126,6 +132,8 @@ public sealed record RoutineDetail(
             Steps: s.Steps,
             Sides: s.Sides,
             BetterSide: s.BetterSide,
+            Stances: s.Stances,
+            Cushion: s.Cushion,
             Causes: s.Causes,
             Stops: [.. s.Stops.Select(StopsResult.From)],
             Scores: s.Scores,
@@ -212,6 +220,7 @@ public static class StatisticsEndpoints
             .Select(a => new
             {
                 a.SessionId,
+                a.PlayerId,
                 a.Routine,
                 a.At,
                 a.Step,
@@ -223,6 +232,10 @@ public static class StatisticsEndpoints
                 a.Score,
             })
             .ToListAsync(cancel);
+        // Of one routine it is told how the player gets at each step; of all together that would say nothing.
+        var hows = query.Routine is { } one
+            ? await HowsAsync(db, one, rows.Select(r => r.PlayerId).OfType<Guid>().ToHashSet(), cancel)
+            : [];
         var byRoutine = rows.GroupBy(
                 r => r.Routine,
                 r => new CountedAttempt(
@@ -233,7 +246,8 @@ public static class StatisticsEndpoints
                     r.IsDone,
                     r.Reasons,
                     r is { WhiteX: { } x, WhiteY: { } y } ? new Vec2(x, y) : null,
-                    r.Score
+                    r.Score,
+                    r.PlayerId is { } id ? hows.GetValueOrDefault((id, r.Step, r.IsMirrored)) : null
                 )
             )
             .ToDictionary(g => g.Key, g => g.ToList());
@@ -254,6 +268,30 @@ public static class StatisticsEndpoints
             Of: of,
             StepLabels: [.. query.Routine is { } id && routines.GetValueOrDefault(id) is { } r ? r.Steps.Select(s => s.Label) : []]
         );
+    }
+
+    /// <summary>How each player gets at each step of a routine, from either side.</summary>
+    private static async Task<Dictionary<(Guid Player, int Step, bool Mirrored), Circumstance>> HowsAsync(
+        DeepBaizeContext db,
+        string id,
+        HashSet<Guid> players,
+        CancellationToken cancel
+    )
+    {
+        var hows = new Dictionary<(Guid, int, bool), Circumstance>();
+        if (await db.RoutineAsync(id, cancel) is not { } routine)
+            return hows;
+        var shape = new TableShape(Conditions.Default);
+        foreach (var player in await db.Players.AsNoTracking().Where(p => players.Contains(p.Id)).ToListAsync(cancel))
+            for (var step = 0; step < routine.Steps.Count; step++)
+                foreach (var mirrored in (bool[])(routine.BothSides ? [false, true] : [false]))
+                    if (!routine.Steps[step].IsRun)
+                        hows[(player.Id, step, mirrored)] = Circumstance.Of(
+                            routine.StepAt(step, mirrored),
+                            StoredPlayer.Of(player).Checked(),
+                            shape
+                        );
+        return hows;
     }
 
     private static RoutineTally TallyOf(string id, List<CountedAttempt> attempts, Routine? routine) =>

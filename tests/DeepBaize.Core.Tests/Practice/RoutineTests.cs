@@ -252,6 +252,38 @@ public class RoutineTests
             Assert.Contains("follow", used.Take(used.IndexOf("stop")));
     }
 
+    /// <summary>Of the same shot a right-hander reaches one side, a left-hander the other: common practice, no source.</summary>
+    [Fact]
+    public void How_a_step_is_got_at_depends_on_the_hand_and_the_side_and_on_the_cushion()
+    {
+        var step = With(new Demand { Kind = DemandKind.MeetsFirst, Ball = "red-1" }) with
+        {
+            Balls = [new("white", 1.2, 0.9), new("red-1", 2, 0.95)],
+            Stroke = new(Aim: 3.6),
+        };
+        var (right, left) = (Player.Default, Player.Default with { Hand = Hand.Left });
+        var far = step with { Balls = [new("white", 1.8, 1.45), new("red-1", 1.85, 0.5)], Stroke = new(Aim: -87) };
+        Assert.Equal(Circumstance.Of(far, right, Shape).Stance, Circumstance.Of(far.Mirrored, left, Shape).Stance);
+        Assert.Equal(Circumstance.Of(far, left, Shape).Stance, Circumstance.Of(far.Mirrored, right, Shape).Stance);
+        Assert.False(Circumstance.Of(step, right, Shape).ByCushion);
+        var tight = step with { Balls = [new("white", 0.05, 0.9), new("red-1", 2, 0.95)] };
+        Assert.True(Circumstance.Of(tight, right, Shape).ByCushion);
+
+        var day = new DateTimeOffset(2026, 11, 23, 18, 0, 0, TimeSpan.Zero);
+        var told = RoutineStatistics.Of(
+            [
+                .. Enumerable
+                    .Range(0, 6)
+                    .Select(i => new CountedAttempt(Guid.Empty, day.AddMinutes(i), 0, false, i < 2, [])
+                    {
+                        How = new(i % 2 == 0 ? Stance.Natural : Stance.Rest, i > 3),
+                    }),
+            ]
+        );
+        Assert.Equal([(Stance.Natural, 1, 3), (Stance.Rest, 1, 3)], told.Stances.Select(s => (s.Stance, s.Share.Done, s.Share.Of)));
+        Assert.Equal([(2, 4), (0, 2)], told.Cushion.Select(s => (s.Done, s.Of)));
+    }
+
     [Fact]
     public void Statistics_tell_best_typical_and_last_apart()
     {

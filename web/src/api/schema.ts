@@ -1978,6 +1978,31 @@ export interface components {
             y: number;
             pocket: null | string;
         };
+        /** @description What a shipped run comes to with a preset skill: worked out by playing it, by the planner's choice and with that skill's errors. */
+        ExpectedRun: {
+            routine: string;
+            skill: string;
+            /**
+             * Format: double
+             * @description Mean of the breaks.
+             */
+            points: number;
+            /**
+             * Format: double
+             * @description Standard error of that.
+             */
+            error: number;
+            /**
+             * Format: int32
+             * @description How many of them reached the routine's target.
+             */
+            reached: number;
+            /**
+             * Format: int32
+             * @description How many were played.
+             */
+            breaks: number;
+        };
         /**
          * @description Which of a stroke's knobs a fan turns.
          * @enum {unknown}
@@ -3216,6 +3241,10 @@ export interface components {
             /** @description As laid out, and from the other side. */
             sides: components["schemas"]["Share"][];
             betterSide: null | components["schemas"]["Change"];
+            /** @description By hand and reach: from a natural stance, stretched, with the other hand, with a rest. */
+            stances: components["schemas"]["StanceShare"][];
+            /** @description With the white in the open, and by a cushion. */
+            cushion: components["schemas"]["Share"][];
             causes: components["schemas"]["Cause"][];
             stops: components["schemas"]["StopsResult"][];
             scores: null | components["schemas"]["Scores"];
@@ -3254,6 +3283,8 @@ export interface components {
             /** Format: uint32 */
             version: number;
             routine: components["schemas"]["Routine"];
+            /** @description Of a shipped run, what each preset skill makes of it, worked out by playing it. */
+            expected: components["schemas"]["ExpectedRun"][];
         };
         /** @description A routine to save over one that is kept. */
         RoutineSave: {
@@ -3688,6 +3719,11 @@ export interface components {
          * @enum {unknown}
          */
         Stance: "natural" | "stretch" | "otherHand" | "rest";
+        /** @description Attempts from one stance. */
+        StanceShare: {
+            stance: components["schemas"]["Stance"];
+            share: components["schemas"]["Share"];
+        };
         /** @description What has been counted. */
         StatisticsResult: {
             /**

@@ -3,7 +3,7 @@ import { ElButton, ElInput, ElTable, ElTableColumn } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, client, Problem, type Schemas } from '../../api/client'
-import { countWords, lengthWords, percentWords, sentence } from '../../lib/formats'
+import { countWords, figureWords, lengthWords, percentWords, sentence } from '../../lib/formats'
 import { useNotices } from '../../lib/notices'
 import { problemWords } from '../../lib/problemWords'
 import { useAttempt } from '../../lib/useAttempt'
@@ -243,7 +243,24 @@ function setUp() {
             </ElTable>
             <p class="soft">Worked out by playing each 256 times with that player’s errors, on {{ club.table?.name }}; not counted.</p>
           </section>
-          <p v-else class="soft">
+          <section v-if="found?.expected.length" aria-labelledby="runs-title" data-testid="expected-runs">
+            <h2 id="runs-title">What players make of it</h2>
+            <ElTable :data="found.expected" size="small">
+              <ElTableColumn label="Player"
+                ><template #default="{ row }">{{ sentence(skillWords(row.skill)) }}</template></ElTableColumn
+              >
+              <ElTableColumn label="Points, on the average"
+                ><template #default="{ row }">{{ figureWords(row.points, 0) }} ± {{ figureWords(row.error, 0) }}</template></ElTableColumn
+              >
+              <ElTableColumn label="Target reached"
+                ><template #default="{ row }">{{ row.reached }} of {{ row.breaks }}</template></ElTableColumn
+              >
+            </ElTable>
+            <p class="soft">
+              Worked out: so many breaks played by the planner’s choice with that player’s errors, on a match table; not counted.
+            </p>
+          </section>
+          <p v-if="isRun" class="soft">
             A run ends by itself: count its balls, and how it ended. {{ countWords(routine.attempts!, 'run') }} are enough for a day.
           </p>
           <section v-if="found?.isOwn" aria-label="Change it">

@@ -13,7 +13,7 @@ import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import RoutineStops from './RoutineStops.vue'
 import { useProgress } from './progress'
-import { betterWords, shareWords, streakWords, weekWords } from './words'
+import { betterWords, shareWords, stanceNames, streakWords, weekWords } from './words'
 
 /** How it goes: over the weeks, by routine, player, table and cue, with the doubt of every figure. */
 const club = useClub()
@@ -132,6 +132,20 @@ const causeChart = computed(() => {
   }
 })
 const causeName = (reason: string) => reason.replace('wrongBall', 'wrong ball')
+/** By hand and reach, and with the white by a cushion: where there is more than one of a kind. */
+const ways = computed(() => {
+  const stances = (of.value?.stances ?? []).map((s) => ({ label: stanceNames[s.stance], share: s.share }))
+  const [open, cushion] = of.value?.cushion ?? []
+  return [
+    ...(stances.length > 1 ? stances : []),
+    ...(open?.of && cushion?.of
+      ? [
+          { label: 'white in the open', share: open },
+          { label: 'white by a cushion', share: cushion },
+        ]
+      : []),
+  ]
+})
 const missed = computed(() => of.value?.causes[0]?.missed ?? 0)
 const trend = computed(() => {
   const t = of.value?.trend
@@ -240,6 +254,15 @@ const exported = (kind: string) => {
             As laid: {{ shareWords(of.sides[0]) }}. The other side: {{ shareWords(of.sides[1]) }}.
             {{ betterWords(of.betterSide, 'the other side', 'the one as laid', false) }}
           </p>
+        </template>
+        <template v-if="ways.length > 1">
+          <h3>How it is got at</h3>
+          <ElTable :data="ways" size="small" data-testid="got-at">
+            <ElTableColumn prop="label" label="" width="190" />
+            <ElTableColumn label="Done"
+              ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
+            >
+          </ElTable>
         </template>
         <template v-if="of.steps.length > 1 && !isRun">
           <h3>Step by step</h3>

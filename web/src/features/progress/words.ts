@@ -31,3 +31,10 @@ export function streakWords(run: number, byLuck: number): string {
 /** "3 Nov". */
 export const weekWords = (from: string) =>
   new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' }).format(new Date(`${from}T12:00:00`))
+
+export const stanceNames: Record<Schemas['Stance'], string> = {
+  natural: 'natural stance',
+  stretch: 'stretched',
+  otherHand: 'other hand',
+  rest: 'with the rest',
+}
