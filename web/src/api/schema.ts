@@ -1978,7 +1978,7 @@ export interface components {
             y: number;
             pocket: null | string;
         };
-        /** @description What a shipped run comes to with a preset skill: worked out by playing it, by the planner's choice and with that skill's errors. */
+        /** @description What a shipped run comes to with a preset skill: played by the planner's choice and with that skill's errors. */
         ExpectedRun: {
             routine: string;
             skill: string;
