@@ -11,14 +11,12 @@ namespace DeepBaize.Core.Practice;
 /// <summary>What a player of some skill makes of one step: worked out by playing it many times with that player's errors.</summary>
 /// <param name="Done">Share of the strokes that meet the whole rule.</param>
 /// <param name="Likely">Of the smallest area that holds 68 % of the places where the white came to rest; m.</param>
-/// <param name="Nearly">Of the smallest that holds 95 %.</param>
 /// <param name="Spread">Of those places; null if the white hardly ever stays.</param>
 /// <param name="Way">The white's way as the stroke is meant, m.</param>
 /// <param name="Stroke">As it was played: aimed, with the butt as the cue lies.</param>
 public sealed record Outlook(
     Estimate Done,
     IReadOnlyList<IReadOnlyList<Vec2>> Likely,
-    IReadOnlyList<IReadOnlyList<Vec2>> Nearly,
     StopSpread? Spread,
     IReadOnlyList<Vec2> Way,
     Stroke Stroke
@@ -27,6 +25,9 @@ public sealed record Outlook(
     /// <summary>A share is then known to about three in a hundred: enough beside a player's own twenty attempts.</summary>
     private const int Strokes = 256,
         Batch = 32;
+
+    /// <summary>From fewer places an outline would be an accident.</summary>
+    private const int FewestToOutline = 100;
 
     private static readonly ErrorStream Told = ErrorStream.Named("practice");
 
@@ -40,14 +41,12 @@ public sealed record Outlook(
         var question = new Question(step, player, shape);
         var played = question.Play(Told, Strokes, Batch, workers);
         List<Vec2> rests = [.. played.Select(p => p.White).OfType<Vec2>()];
-        var density = rests.Count < 100 ? null : new Density(rests, Dimensions.Bed);
         var simulator = new Simulator(shape);
         var record = new ShotRecord();
         question.Stroke.Play(simulator, question.Layout, record);
         return new(
             Sums.Of(played, p => p.IsDone ? 1 : 0).Share,
-            density?.Outline(0.68) ?? [],
-            density?.Outline(0.95) ?? [],
+            rests.Count < FewestToOutline ? [] : new Density(rests, Dimensions.Bed).Outline(0.68),
             StopSpread.Of(rests),
             [.. ShotPath.Points(record, question.Layout.Balls.Count, ShotPath.Drawn)[0].Select(p => p.At)],
             question.Stroke

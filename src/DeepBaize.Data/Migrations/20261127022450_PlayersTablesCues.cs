@@ -140,8 +140,10 @@ namespace DeepBaize.Data.Migrations
                 FROM users u LEFT JOIN usual ON owner_id = u.id;
                 UPDATE users u SET player_id = p.id, table_id = t.id, cue_id = c.id FROM players p, tables t, cues c
                     WHERE p.owner_id = u.id AND t.owner_id = u.id AND c.owner_id = u.id;
-                UPDATE positions r SET player_id = u.player_id, table_id = u.table_id, cue_id = u.cue_id FROM users u WHERE u.id = r.owner_id;
-                UPDATE frames r SET player_id = u.player_id, table_id = u.table_id, cue_id = u.cue_id FROM users u WHERE u.id = r.owner_id;
+                UPDATE positions r SET player_id = u.player_id, table_id = u.table_id, cue_id = u.cue_id
+                    FROM users u WHERE u.id = r.owner_id;
+                UPDATE frames r SET player_id = u.player_id, table_id = u.table_id, cue_id = u.cue_id
+                    FROM users u WHERE u.id = r.owner_id;
                 UPDATE corrections r SET table_id = u.table_id FROM users u WHERE u.id = r.owner_id;
                 """
             );
