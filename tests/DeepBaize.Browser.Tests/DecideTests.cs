@@ -7,15 +7,15 @@ namespace DeepBaize.Browser.Tests;
 /// <summary>
 /// Attack or defend in the page: safeties with what they leave, escapes with the mirror's construction, the black-ball game.
 /// </summary>
-[Collection("desk")]
+[Collection("second desk")]
 [BrowsersGoBack]
-public class DecideTests(Desk desk)
+public class DecideTests(SecondDesk desk)
 {
     private static int Count(Page page, string testId) => page.Driver.FindElements(By.CssSelector($"[data-testid={testId}]")).Count;
 
     private static void UntilDecided(Page page)
     {
-        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(60));
+        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(120));
         wait.Until(_ => Count(page, "decide-item") > 0 && Count(page, "stop-decide") == 0);
     }
 
@@ -79,7 +79,7 @@ public class DecideTests(Desk desk)
         page.OpenPosition("Re-spotted black");
         page.Find("decide").Click();
         page.Click(() => page.Find("compare-openings"));
-        new WebDriverWait(page.Driver, TimeSpan.FromSeconds(60)).Until(_ => Count(page, "go-first") > 0);
+        new WebDriverWait(page.Driver, TimeSpan.FromSeconds(120)).Until(_ => Count(page, "go-first") > 0);
         Assert.Contains("Newer", page.Text("openings"));
         var white = page.Ball("white");
         page.Click(() => page.Css("[data-testid=openings] .words"));

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Diagnostics;
 using System.Globalization;
 using System.Net;
@@ -14,7 +15,7 @@ using Xunit.Sdk;
 namespace DeepBaize.Browser.Tests;
 
 /// <summary>The application as ./start runs it, over a fresh database, and headless Chromium in front of it.</summary>
-public sealed class Desk : IAsyncLifetime
+public class Desk : IAsyncLifetime
 {
     private readonly TestDatabase _database = new();
     private readonly List<Browser> _browsers = [];
@@ -70,7 +71,7 @@ public sealed class Desk : IAsyncLifetime
 
     public async Task DisposeAsync()
     {
-        _current = null;
+        At.TryRemove(GetType(), out _);
         foreach (var browser in _browsers)
             browser.Quit();
         await KillServerAsync();
@@ -86,14 +87,15 @@ public sealed class Desk : IAsyncLifetime
 
     public Task SetDatabaseAway(bool away) => _database.SetAway(away);
 
-    private static Desk? _current;
+    /// <summary>Those at work, each of its own type.</summary>
+    private static readonly ConcurrentDictionary<Type, Desk> At = [];
 
     /// <summary>A browser of its own, with nothing kept from another: one that a test before this has done with, or a new one.</summary>
     /// <param name="touch">By fingers, as on a phone or a tablet.</param>
     /// <param name="isNew">Somebody who has not seen the tour.</param>
     public Page Open(int width = 1280, int height = 800, bool touch = false, bool isNew = false)
     {
-        _current = this;
+        At[GetType()] = this;
         var browser = _browsers.Find(b => b.IsFree);
         if (browser is null)
             _browsers.Add(browser = new());
@@ -105,9 +107,10 @@ public sealed class Desk : IAsyncLifetime
     }
 
     /// <summary>After a test: its browsers are free for the next, emptied of what it has left there.</summary>
-    internal static void TakeBack()
+    /// <param name="kind">Of the desk.</param>
+    internal static void TakeBack(Type kind)
     {
-        if (_current is { } desk)
+        if (At.TryGetValue(kind, out var desk))
             foreach (var browser in desk._browsers.FindAll(b => !b.IsFree && !b.Clear(desk.Address)))
             {
                 browser.Quit();
@@ -210,16 +213,24 @@ public sealed class Desk : IAsyncLifetime
 [AttributeUsage(AttributeTargets.Class)]
 public sealed class BrowsersGoBackAttribute : BeforeAfterTestAttribute
 {
-    public override void After(System.Reflection.MethodInfo methodUnderTest) => Desk.TakeBack();
+    public override void After(System.Reflection.MethodInfo methodUnderTest) =>
+        Desk.TakeBack(methodUnderTest.ReflectedType!.GetConstructors()[0].GetParameters()[0].ParameterType);
 }
+
+/// <summary>Most of these tests wait most of the time: two desks side by side, each with its own server, database and browsers.</summary>
+public sealed class SecondDesk : Desk;
 
 [CollectionDefinition("desk")]
 public sealed class DeskCollection : ICollectionFixture<Desk>;
 
+[CollectionDefinition("second desk")]
+public sealed class SecondDeskCollection : ICollectionFixture<SecondDesk>;
+
 /// <summary>The page as a user handles it.</summary>
 public sealed class Page(ChromeDriver driver, string address)
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
+    /// <summary>Long, for a machine that is busy with something else: a test that passes does not wait for it.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(45);
 
     public ChromeDriver Driver { get; } = driver;
 

@@ -3,9 +3,9 @@ using OpenQA.Selenium;
 namespace DeepBaize.Browser.Tests;
 
 /// <summary>A frame written down by taps, on the desk and on a phone.</summary>
-[Collection("desk")]
+[Collection("second desk")]
 [BrowsersGoBack]
-public class FrameTests(Desk desk)
+public class FrameTests(SecondDesk desk)
 {
     private static void Begin(Page page, string title)
     {

@@ -3,9 +3,9 @@ using OpenQA.Selenium;
 
 namespace DeepBaize.Browser.Tests;
 
-[Collection("desk")]
+[Collection("second desk")]
 [BrowsersGoBack]
-public class KeepingTests(Desk desk)
+public class KeepingTests(SecondDesk desk)
 {
     private static Page Saved(Desk desk, string from, string name)
     {

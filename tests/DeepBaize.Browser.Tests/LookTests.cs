@@ -4,9 +4,9 @@ using OpenQA.Selenium;
 namespace DeepBaize.Browser.Tests;
 
 /// <summary>What the page looks like: nothing sticks out, plan and desk are seen together, and axe finds nothing in any step.</summary>
-[Collection("desk")]
+[Collection("second desk")]
 [BrowsersGoBack]
-public class LookTests(Desk desk)
+public class LookTests(SecondDesk desk)
 {
     private static int[] Measured(Page page, string script) =>
         [.. ((IReadOnlyCollection<object>)page.Driver.ExecuteScript(script)!).Select(Convert.ToInt32)];

@@ -19,7 +19,7 @@ public class PlanningTests(Desk desk)
     /// <summary>A plan may take ten seconds, and longer while other tests keep the cores busy.</summary>
     private static void UntilPlanned(Page page)
     {
-        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(60));
+        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(120));
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
         wait.Until(_ => IsDone(page));
     }
@@ -36,7 +36,7 @@ public class PlanningTests(Desk desk)
         // The first answer is there while the rest is still being looked for.
         page.Find("plan-detail");
         UntilPlanned(page);
-        Assert.Equal(6, Count(page, "plan-shot"));
+        page.Until(() => Count(page, "plan-shot") == 6);
         Assert.Contains("yellow, ", Strip(page).Split(" | ")[0]);
         Assert.NotEmpty(page.Driver.FindElements(By.CssSelector("[data-testid=reasons] li")));
         Assert.Contains("27 left", page.Text("frame-words"));

@@ -6,9 +6,9 @@ using OpenQA.Selenium.Interactions;
 namespace DeepBaize.Browser.Tests;
 
 /// <summary>Practice at the table: by the thumb, with and without a network, and with a coach who looks on.</summary>
-[Collection("desk")]
+[Collection("second desk")]
 [BrowsersGoBack]
-public class PracticeTests(Desk desk)
+public class PracticeTests(SecondDesk desk)
 {
     private static void SetNetwork(Page page, bool isThere) =>
         page.Driver.ExecuteCdpCommand(

@@ -3,9 +3,9 @@ using OpenQA.Selenium;
 namespace DeepBaize.Browser.Tests;
 
 /// <summary>The player's skill: set by hand, what it means at the table, and what it does to a shot.</summary>
-[Collection("desk")]
+[Collection("second desk")]
 [BrowsersGoBack]
-public class SkillTests(Desk desk)
+public class SkillTests(SecondDesk desk)
 {
     [Fact]
     public void A_skill_set_by_hand_is_pictured_kept_and_misses_as_it_says()

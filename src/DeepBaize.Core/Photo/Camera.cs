@@ -37,18 +37,46 @@ public sealed record Camera(Vector<double> Turn, Vector<double> Shift, double Fo
     /// <summary>Where what is seen at a place of the picture is, if it is so high above the cloth, m.</summary>
     public (double X, double Y) At(Pixel pixel, double height)
     {
+        var (a, b) = Unbent(pixel);
+        var back = _rotation.Transpose();
+        var (eye, ray) = (-(back * Shift), back * DenseVector.OfArray([a, b, 1]));
+        var far = (height - eye[2]) / ray[2];
+        return (eye[0] + far * ray[0], eye[1] + far * ray[1]);
+    }
+
+    /// <summary>Where a place of the picture would be at a depth of one, if the lens bent nothing.</summary>
+    public (double A, double B) Unbent(Pixel pixel)
+    {
         var (u, v) = ((pixel.U - Middle.U) / Focal, (pixel.V - Middle.V) / Focal);
         var (a, b) = (u, v);
-        // The bending undone, step by step: it is small.
+        // Step by step: the bending is small.
         for (var i = 0; i < 20; i++)
         {
             var bent = 1 + Bend * (a * a + b * b);
             (a, b) = (u / bent, v / bent);
         }
-        var back = _rotation.Transpose();
-        var (eye, ray) = (-(back * Shift), back * DenseVector.OfArray([a, b, 1]));
-        var far = (height - eye[2]) / ray[2];
-        return (eye[0] + far * ray[0], eye[1] + far * ray[1]);
+        return (a, b);
+    }
+
+    /// <summary>How far places of the picture lie beside the straight line that fits them best once the bending is undone, px.</summary>
+    public IEnumerable<double> OffLine(IReadOnlyList<Pixel> places)
+    {
+        var all = places.Select(Unbent).ToList();
+        var (a, b) = (all.Average(p => p.A), all.Average(p => p.B));
+        var (aa, bb, ab) = (all.Sum(p => (p.A - a) * (p.A - a)), all.Sum(p => (p.B - b) * (p.B - b)), all.Sum(p => (p.A - a) * (p.B - b)));
+        var along = Math.Atan2(2 * ab, aa - bb) / 2;
+        return all.Select(p => Focal * ((p.B - b) * Math.Cos(along) - (p.A - a) * Math.Sin(along)));
+    }
+
+    /// <summary>How large a sphere on the cloth is drawn, by where its middle is in the picture.</summary>
+    /// <param name="radius">m</param>
+    public BallSize SizeOf(double radius)
+    {
+        // The plane of the middles, n·p = away in the camera's axes: what is seen along (a, b, 1) is away / (n·(a, b, 1)) deep.
+        var normal = _rotation.Column(2);
+        var away = normal.DotProduct(Shift) + radius;
+        var (byU, byV) = (radius * normal[0] / away, radius * normal[1] / away);
+        return new(radius * Focal * normal[2] / away - byU * Middle.U - byV * Middle.V, byU, byV);
     }
 
     /// <summary>Rodrigues' formula.</summary>

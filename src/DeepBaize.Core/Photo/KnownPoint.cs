@@ -9,7 +9,7 @@ public sealed record KnownPoint(string Name, double X, double Y, double Z)
     /// <summary>The noses run so high above the cloth: 7/5 of a ball's radius (docs/model.md).</summary>
     public const double NoseHeight = 1.4 * BallRadius;
 
-    /// <summary>Where the lines of two noses would meet at each corner, and the spots.</summary>
+    /// <summary>Where the lines of two noses would meet at each corner, the spots, and the middles of balls that stand on theirs.</summary>
     public static IReadOnlyList<KnownPoint> All { get; } =
     [
         new("baulk-yellow", 0, 0, NoseHeight),
@@ -17,6 +17,7 @@ public sealed record KnownPoint(string Name, double X, double Y, double Z)
         new("top-green", Length, Width, NoseHeight),
         new("baulk-green", 0, Width, NoseHeight),
         .. Ball.Colours.Select(c => new KnownPoint(c.Id, Spot(c).X, Spot(c).Y, 0)),
+        .. Ball.Colours.Select(c => new KnownPoint($"{c.Id}-ball", Spot(c).X, Spot(c).Y, BallRadius)),
     ];
 
     public static string AllowedNames => string.Join(", ", All.Select(p => p.Name));
@@ -24,3 +25,11 @@ public sealed record KnownPoint(string Name, double X, double Y, double Z)
 
 /// <summary>A place in a picture, px from its left and its top.</summary>
 public readonly record struct Pixel(double U, double V);
+
+/// <summary>Something known that was found in a picture.</summary>
+/// <param name="Error">By how much it may be off, px: so much or less in nearly all cases, in any direction.</param>
+public sealed record Mark(KnownPoint Point, Pixel At, double Error);
+
+/// <summary>The middle of a ball that was found in a picture.</summary>
+/// <param name="Error">As that of a mark.</param>
+public sealed record Tap(Ball Ball, Pixel At, double Error);

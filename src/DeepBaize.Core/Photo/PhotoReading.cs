@@ -20,17 +20,24 @@ public sealed record Lens(double Focal, double Bend)
     }
 }
 
+/// <summary>
+/// How large a ball is drawn at a place of a picture: its radius is <c>At + ByU·u + ByV·v</c>, px, for the depth of a plane is the inverse
+/// of a linear function of the picture (Hartley &amp; Zisserman, <i>Multiple View Geometry</i>, 2nd ed., 8.1). Left out are the lens's
+/// bending and how much longer a sphere is drawn away from the picture's middle: up to 15 %.
+/// </summary>
+public sealed record BallSize(double At, double ByU, double ByV);
+
 /// <summary>What was read off a picture.</summary>
 /// <param name="Lens">As it fits this picture.</param>
-public sealed record PhotoResult(IReadOnlyList<FoundBall> Balls, Lens Lens);
+public sealed record PhotoResult(IReadOnlyList<FoundBall> Balls, Lens Lens, BallSize BallSize);
 
 /// <summary>Reads the table off a photograph: from marks on known points, where the camera stood; from that, where balls lie.</summary>
 public static class PhotoReading
 {
-    /// <summary>Of marks and taps, px of a picture 1,600 wide: as exact as a thumb is.</summary>
-    public const double UsualError = 2;
-    private const double UsualWidth = 1600;
     public const int FewestMarks = 4;
+
+    /// <summary>By how much marks and taps are off, px: a thumb is as exact as two pixels of a picture 1,600 wide.</summary>
+    public static double UsualError(double width) => width / 800;
 
     // What is known of a camera before: a phone's, with a lens of usual length that bends little. Standard deviations.
     private static readonly Lens UsualLens = new(0.8, 0);
@@ -46,26 +53,28 @@ public static class PhotoReading
     /// <param name="marks">On known points.</param>
     /// <param name="taps">On the middles of balls.</param>
     /// <param name="lens">If it is known.</param>
+    /// <param name="straight">Places along edges that are straight on the table, as cushions': they tell how the lens bends (the plumb line
+    /// of Brown 1971, "Close-range camera calibration").</param>
     /// <exception cref="InputException">Too few marks, marks that do not fit a table, or a ball that is not on it.</exception>
     public static PhotoResult Read(
         (double Width, double Height) size,
-        IReadOnlyList<(KnownPoint Point, Pixel At)> marks,
-        IReadOnlyList<(Ball Ball, Pixel At)> taps,
-        Lens? lens = null
+        IReadOnlyList<Mark> marks,
+        IReadOnlyList<Tap> taps,
+        Lens? lens = null,
+        IReadOnlyList<IReadOnlyList<Pixel>>? straight = null
     )
     {
         var checks = new Checks();
         checks.That(
-            marks.Select(m => m.Point).Distinct().Count() >= FewestMarks,
+            marks.Select(m => (m.Point.X, m.Point.Y)).Distinct().Count() >= FewestMarks,
             "marks",
             $"There are {marks.Count} marks.",
             $"at least {FewestMarks} on different points"
         );
         lens?.Check(checks);
         checks.ThrowIfAny();
-        var error = UsualError * size.Width / UsualWidth;
-        var fit = new Fit(size, marks, error, lens);
-        var found = taps.Select(t => fit.Find(t.Ball, t.At)).ToList();
+        var fit = new Fit(size, marks, lens, straight ?? []);
+        var found = taps.Select(fit.Find).ToList();
         const double beyond = 0.05;
         for (var i = 0; i < found.Count; i++)
             checks.That(
@@ -75,24 +84,26 @@ public static class PhotoReading
                 "a tap on the table, and marks on the points that they are named by"
             );
         checks.ThrowIfAny();
-        return new(found, fit.Lens);
+        return new(found, fit.Lens, fit.BallSize);
     }
 
     /// <summary>The camera that fits the marks best, given what cameras are like; and how well it is known.</summary>
     private sealed class Fit
     {
         private readonly (double U, double V) _middle;
-        private readonly double _error;
-        private readonly IReadOnlyList<(KnownPoint Point, Pixel At)> _marks;
+        private readonly IReadOnlyList<Mark> _marks;
+        private readonly IReadOnlyList<IReadOnlyList<Pixel>> _straight;
+        private readonly double _offLine;
         private readonly double _longer;
         private readonly Lens _before;
         private readonly (double Focal, double Bend) _spread;
         private readonly Vector<double> _figures;
         private readonly Matrix<double> _covariance;
 
-        public Fit((double Width, double Height) size, IReadOnlyList<(KnownPoint Point, Pixel At)> marks, double error, Lens? lens)
+        public Fit((double Width, double Height) size, IReadOnlyList<Mark> marks, Lens? lens, IReadOnlyList<IReadOnlyList<Pixel>> straight)
         {
-            (_middle, _error, _marks) = ((size.Width / 2, size.Height / 2), error, marks);
+            (_middle, _marks, _straight) = ((size.Width / 2, size.Height / 2), marks, straight);
+            _offLine = UsualError(size.Width) / 2;
             (_longer, _before) = (Math.Max(size.Width, size.Height), lens ?? UsualLens);
             _spread = lens is null ? (FocalSpread, BendSpread) : (KnownFocalSpread, KnownBendSpread);
             _figures = Best(Guess(_before.Focal * _longer).ToFigures());
@@ -106,8 +117,11 @@ public static class PhotoReading
 
         public Lens Lens => new(Math.Exp(_figures[6]) / _longer, _figures[7]);
 
-        public FoundBall Find(Ball ball, Pixel at)
+        public BallSize BallSize => Camera.Of(_figures, _middle).SizeOf(Dimensions.BallRadius);
+
+        public FoundBall Find(Tap tap)
         {
+            var (ball, at) = (tap.Ball, tap.At);
             var camera = Camera.Of(_figures, _middle);
             var (x, y) = camera.At(at, Dimensions.BallRadius);
             // By how much the place moves with each figure of the camera, and with the tap.
@@ -122,10 +136,10 @@ public static class PhotoReading
                 (moves[0, i], moves[1, i]) = ((ox - x) / step, (oy - y) / step);
             }
             var ofCamera = moves * _covariance * moves.Transpose();
-            foreach (var tap in new[] { at with { U = at.U + 1 }, at with { V = at.V + 1 } })
+            foreach (var beside in new[] { at with { U = at.U + 1 }, at with { V = at.V + 1 } })
             {
-                var (tx, ty) = camera.At(tap, Dimensions.BallRadius);
-                var (dx, dy) = (_error / 2 * (tx - x), _error / 2 * (ty - y));
+                var (tx, ty) = camera.At(beside, Dimensions.BallRadius);
+                var (dx, dy) = (tap.Error / 2 * (tx - x), tap.Error / 2 * (ty - y));
                 variance =
                     variance
                     + DenseMatrix.OfArray(
@@ -171,13 +185,14 @@ public static class PhotoReading
         {
             var camera = Camera.Of(figures, _middle);
             var off = new List<double>();
-            foreach (var (point, at) in _marks)
+            foreach (var (point, at, error) in _marks)
             {
                 var seen = camera.Project(point.X, point.Y, point.Z);
                 // A mark is as likely to be off by half of the whole error either way.
-                off.Add((seen.U - at.U) / (_error / 2));
-                off.Add((seen.V - at.V) / (_error / 2));
+                off.Add((seen.U - at.U) / (error / 2));
+                off.Add((seen.V - at.V) / (error / 2));
             }
+            off.AddRange(_straight.SelectMany(camera.OffLine).Select(o => o / _offLine));
             off.Add((figures[6] - Math.Log(_before.Focal * _longer)) / _spread.Focal);
             off.Add((figures[7] - _before.Bend) / _spread.Bend);
             return DenseVector.OfEnumerable(off);
@@ -203,7 +218,7 @@ public static class PhotoReading
         private Camera Guess(double focal)
         {
             var rows = new List<double[]>();
-            foreach (var (point, at) in _marks)
+            foreach (var (point, at, _) in _marks)
             {
                 var (u, v) = ((at.U - _middle.U) / focal, (at.V - _middle.V) / focal);
                 rows.Add([point.X, point.Y, 1, 0, 0, 0, -u * point.X, -u * point.Y, -u]);

@@ -74,13 +74,7 @@ public static class FrameEndpoints
         string search = ""
     )
     {
-        var found = Own(db).AsNoTracking();
-        foreach (var pattern in Texts.Patterns(search))
-            found = found.Where(f =>
-                EF.Functions.ILike(f.Title, pattern, "\\")
-                || EF.Functions.ILike(f.First, pattern, "\\")
-                || EF.Functions.ILike(f.Second, pattern, "\\")
-            );
+        var found = Own(db).AsNoTracking().Having(search, f => f.Title + " " + f.First + " " + f.Second);
         var frames = await page.OfAsync(found.OrderByDescending(f => f.UpdatedAt).ThenBy(f => f.Id), http);
         return TypedResults.Ok(frames.Select(ItemOf).ToList());
     }

@@ -156,7 +156,8 @@ internal static class ClubThings
         );
     }
 
-    private static IQueryable<T> Own<T>(this DeepBaizeContext db)
+    /// <summary>Those that are put away too.</summary>
+    public static IQueryable<T> Own<T>(this DeepBaizeContext db)
         where T : class, IClubThing => db.Set<T>().Where(t => t.OwnerId == User.LocalId);
 
     /// <summary>Those that are not put away.</summary>

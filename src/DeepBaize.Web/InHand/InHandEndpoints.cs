@@ -45,19 +45,7 @@ public static class InHandEndpoints
                 "",
                 async (InHandEntry entry, DeepBaizeContext db, CancellationToken cancel) =>
                 {
-                    var checks = new Checks();
-                    async Task Known<T>(string field, Guid? id)
-                        where T : class, IClubThing =>
-                        checks.That(
-                            id is null || await db.AtHand<T>().AnyAsync(t => t.Id == id, cancel),
-                            field,
-                            "It is not there.",
-                            "one of the list"
-                        );
-                    await Known<ClubPlayer>("playerId", entry.PlayerId);
-                    await Known<ClubTable>("tableId", entry.TableId);
-                    await Known<ClubCue>("cueId", entry.CueId);
-                    checks.ThrowIfAny();
+                    await db.CheckAsync(new(entry.PlayerId, entry.TableId, entry.CueId), new Checks(), isBinAllowed: false, cancel);
                     // Each for itself: who takes a cue does not put the player back that another window has taken.
                     await db
                         .Users.Where(u => u.Id == User.LocalId)
@@ -89,4 +77,29 @@ public static class InHandEndpoints
     /// <summary>What is in hand now.</summary>
     internal static async Task<PlayedWith> InHandAsync(this DeepBaizeContext db, CancellationToken cancel) =>
         await db.Users.Where(u => u.Id == User.LocalId).Select(u => new PlayedWith(u.PlayerId, u.TableId, u.CueId)).SingleAsync(cancel);
+
+    /// <summary>Refuses players, tables and cues that are not there.</summary>
+    /// <param name="checks">Named by where they stand in the request.</param>
+    /// <param name="isBinAllowed">A device that was away may still play with what has been put in the bin since.</param>
+    internal static async Task CheckAsync(
+        this DeepBaizeContext db,
+        PlayedWith with,
+        Checks checks,
+        bool isBinAllowed,
+        CancellationToken cancel
+    )
+    {
+        async Task Known<T>(string field, Guid? id)
+            where T : class, IClubThing =>
+            checks.That(
+                id is null || await (isBinAllowed ? db.Own<T>() : db.AtHand<T>()).AnyAsync(t => t.Id == id, cancel),
+                field,
+                "It is not there.",
+                "one of the list"
+            );
+        await Known<ClubPlayer>("playerId", with.PlayerId);
+        await Known<ClubTable>("tableId", with.TableId);
+        await Known<ClubCue>("cueId", with.CueId);
+        checks.ThrowIfAny();
+    }
 }

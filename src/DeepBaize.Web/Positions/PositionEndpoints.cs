@@ -162,9 +162,7 @@ public static class PositionEndpoints
         bool deleted = false
     )
     {
-        var query = db.Own().AsNoTracking().Where(p => p.DeletedAt != null == deleted);
-        foreach (var pattern in Texts.Patterns(search))
-            query = query.Where(p => EF.Functions.ILike(p.Name, pattern, "\\") || EF.Functions.ILike(p.About, pattern, "\\"));
+        var query = db.Own().AsNoTracking().Where(p => p.DeletedAt != null == deleted).Having(search, p => p.Name + " " + p.About);
         var found = await page.OfAsync(query.OrderByDescending(p => deleted ? p.DeletedAt : p.UpdatedAt).ThenBy(p => p.Id), http);
         return TypedResults.Ok(found.Select(PositionItem.Of).ToList());
     }

@@ -164,9 +164,7 @@ public static class RoutineEndpoints
 
     private static async Task<List<RoutineItem>> List(DeepBaizeContext db, CancellationToken cancel, string search = "")
     {
-        var own = AtHand(db).AsNoTracking();
-        foreach (var pattern in Texts.Patterns(search))
-            own = own.Where(r => EF.Functions.ILike(r.Name, pattern, "\\"));
+        var own = AtHand(db).AsNoTracking().Having(search, r => r.Name);
         var words = Texts.Checked("search", search, 200, required: false).Split(' ', StringSplitOptions.RemoveEmptyEntries);
         var kept = await own.OrderByDescending(r => r.UpdatedAt).ThenBy(r => r.Id).Take(MostOwn).ToListAsync(cancel);
         return

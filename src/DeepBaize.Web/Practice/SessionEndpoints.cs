@@ -169,7 +169,9 @@ public static class SessionEndpoints
             Now = entry.Now,
             UpdatedAt = now,
         };
-        (entry.With is { } with ? await CheckedAsync(db, with, cancel) : await db.InHandAsync(cancel)).Write(session);
+        var with = entry.With ?? await db.InHandAsync(cancel);
+        await db.CheckAsync(with, new("with"), isBinAllowed: true, cancel);
+        with.Write(session);
         if (await Own(db).AsNoTracking().SingleOrDefaultAsync(s => s.Id == id, cancel) is { } there)
             return TypedResults.Created($"/api/practice/sessions/{id}", SessionResult.Of(there));
         db.Add(session);
@@ -186,24 +188,6 @@ public static class SessionEndpoints
             session = first;
         }
         return TypedResults.Created($"/api/practice/sessions/{id}", SessionResult.Of(session));
-    }
-
-    private static async Task<PlayedWith> CheckedAsync(DeepBaizeContext db, PlayedWith with, CancellationToken cancel)
-    {
-        var checks = new Checks("with");
-        async Task Known<T>(string field, Guid? id)
-            where T : class, IClubThing =>
-            checks.That(
-                id is null || await db.Set<T>().AnyAsync(t => t.OwnerId == User.LocalId && t.Id == id, cancel),
-                field,
-                "It is not there.",
-                "one that is there, or none"
-            );
-        await Known<Data.Players.ClubPlayer>("playerId", with.PlayerId);
-        await Known<Data.Tables.ClubTable>("tableId", with.TableId);
-        await Known<Data.Cues.ClubCue>("cueId", with.CueId);
-        checks.ThrowIfAny();
-        return with;
     }
 
     private static void CheckPlan(IReadOnlyList<PlannedRoutine> plan)

@@ -73,12 +73,7 @@ internal static class LibraryEndpoints
 
     private static async Task<List<KeptItem>> Found(IQueryable<KeptItem> items, string search, PageQuery page, HttpContext http)
     {
-        foreach (var pattern in Texts.Patterns(search))
-            items = items.Where(i =>
-                EF.Functions.ILike(i.Name, pattern, "\\")
-                || EF.Functions.ILike(i.Note, pattern, "\\")
-                || EF.Functions.ILike(i.PositionName, pattern, "\\")
-            );
+        items = items.Having(search, i => i.Name + " " + i.Note + " " + i.PositionName);
         return await page.OfAsync(items.AsNoTracking().OrderByDescending(i => i.CreatedAt).ThenBy(i => i.Id), http);
     }
 }

@@ -1,6 +1,10 @@
 using System.Globalization;
+using System.Linq.Expressions;
+using System.Runtime.CompilerServices;
 using System.Text;
 using DeepBaize.Core;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Query;
 
 namespace DeepBaize.Web.Records;
 
@@ -53,8 +57,23 @@ internal static class Texts
                 or UnicodeCategory.Surrogate
             );
 
+    /// <summary>Those in whose text each of the words that are searched for is found.</summary>
+    /// <param name="text">Of a row: what is searched in; several columns with a space between.</param>
+    public static IQueryable<T> Having<T>(this IQueryable<T> query, string search, Expression<Func<T, string>> text)
+    {
+        foreach (var pattern in Patterns(search))
+        {
+            // A field, and not a constant: the database then keeps one plan for all searches.
+            var field = Expression.Field(Expression.Constant(new StrongBox<string>(pattern)), nameof(StrongBox<>.Value));
+            Expression<Func<string, string, bool>> like = (within, sought) => EF.Functions.ILike(within, sought, "\\");
+            var body = new ReplacingExpressionVisitor(like.Parameters, [text.Body, field]).Visit(like.Body);
+            query = query.Where(Expression.Lambda<Func<T, bool>>(body, text.Parameters));
+        }
+        return query;
+    }
+
     /// <summary>For ILIKE with a backslash to escape: one for each word that is searched for.</summary>
-    public static IEnumerable<string> Patterns(string search) =>
+    private static IEnumerable<string> Patterns(string search) =>
         Checked("search", search, 200, required: false)
             .Split(' ', StringSplitOptions.RemoveEmptyEntries)
             .Take(8)

@@ -1547,6 +1547,15 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description How large a ball is drawn at a place of a picture: its radius is At + ByU·u + ByV·v, px, for the depth of a plane is the inverse of a linear function of the picture (Hartley & Zisserman, Multiple View Geometry, 2nd ed., 8.1). The lens's bending is left out: some percent. */
+        BallSize: {
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            byU: number;
+            /** Format: double */
+            byV: number;
+        };
         /** @description One step of the map: the places that are worth at least this share of the best. */
         BandResult: {
             /** Format: double */
@@ -2630,8 +2639,20 @@ export interface components {
         };
         /** @description A mark on a known point, or a tap on a ball; px from the picture's left and top. */
         PictureMark: {
-            /** @description Of a mark: baulk-yellow, top-yellow, top-green, baulk-green for where the noses would meet, or a colour for its spot. Of a tap: the ball. */
+            /** @description Of a mark: baulk-yellow, top-yellow, top-green, baulk-green for where the noses would meet, a colour for its spot, a colour and -ball for the middle of that ball on its spot. Of a tap: the ball. */
             name: string;
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            v: number;
+            /**
+             * Format: double
+             * @description By how much it may be off, px: so much or less nearly always. Two of a picture 1,600 wide if it is not said.
+             */
+            error?: null | number;
+        };
+        /** @description A place in a picture, px from its left and top. */
+        PicturePlace: {
             /** Format: double */
             u: number;
             /** Format: double */
@@ -2649,11 +2670,14 @@ export interface components {
             marks: components["schemas"]["PictureMark"][];
             balls: components["schemas"]["PictureMark"][];
             lens?: null | components["schemas"]["Lens"];
+            /** @description Places along edges that are straight on the table, as cushions': they tell how the lens bends. 5 to 100 of each. */
+            straight?: components["schemas"]["PicturePlace"][][];
         };
         /** @description What was read off a picture. */
         PictureResult: {
             balls: components["schemas"]["FoundBallResult"][];
             lens: components["schemas"]["Lens"];
+            ballSize: components["schemas"]["BallSize"];
         };
         /** @description Where ten strokes at one shot go; m. */
         PicturedShot: {

@@ -1,4 +1,5 @@
 import { useLocalStorage } from '@vueuse/core'
+import { ref } from 'vue'
 
 /** One place that turns figures into words, and lengths into the units that the user likes. */
 
@@ -24,8 +25,16 @@ export const lengthWords = (metres: number, digits = 0) =>
 /** A way along the table, m: "1.8 m" or "5.9 ft". */
 export const distanceWords = (metres: number) => (units.value === 'mm' ? `${metres.toFixed(1)} m` : `${(metres / inch / 12).toFixed(1)} ft`)
 
-/** "4", "5.4": no more digits than tell. */
-export const paceWords = (pace: number | undefined) => `pace ${(pace ?? 0).toFixed(1).replace(/\.0$/, '')}`
+/** Which pace the player in hand calls five: a pace is told on that scale too, where it is another. */
+export const paceOfFive = ref(5)
+
+const paceFigure = (pace: number) => pace.toFixed(1).replace(/\.0$/, '')
+
+/** "pace 4", "pace 5.4", no more digits than tell; "pace 4.4 (own 5)" for a player with a scale of his own. */
+export const paceWords = (pace = 0) => {
+  const own = (pace * 5) / paceOfFive.value
+  return `pace ${paceFigure(pace)}${paceFigure(own) === paceFigure(pace) ? '' : ` (own ${paceFigure(own)})`}`
+}
 
 /** What a length is typed in: metres to figures and back. */
 export const lengthUnit = {

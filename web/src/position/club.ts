@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watchEffect } from 'vue'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { paceOfFive } from '../lib/formats'
 import { useNotices } from '../lib/notices'
 import { detailOf, titleOf } from '../lib/problemWords'
 
@@ -21,6 +22,7 @@ export const useClub = defineStore('club', () => {
   const ids = ref<Record<Kind, string>>({ players: '', tables: '', cues: '' })
   const find = <K extends Kind>(kind: K, id: string) => (known[kind] as Things[K][]).find((t) => t.id === id)
   const player = computed(() => find('players', ids.value.players))
+  watchEffect(() => (paceOfFive.value = player.value?.paceOfFive ?? 5))
   const table = computed(() => find('tables', ids.value.tables))
   const cue = computed(() => find('cues', ids.value.cues))
   /** How this table and this cue behave: what a new position begins with. */

@@ -77,6 +77,7 @@ function move(e: PointerEvent) {
   else photo.tap(held.name, place)
 }
 function up() {
+  if (held?.kind === 'tap') photo.settle(held.name)
   held = null
   glass.value = null
 }
@@ -90,11 +91,30 @@ const glassAt = computed(() => {
 
 // ---- What it says ----------------------------------------------------------------------------------------------
 const read = () => attempt(photo.read, 'The table is not read')
-const worst = computed(() => Math.max(0, ...(photo.result.value?.balls.map((b) => b.error) ?? [])))
+const toBalls = () =>
+  attempt(async () => {
+    await photo.checkMarks()
+    step.value = 'balls'
+  }, 'The marks do not fit')
+/** Colours that lie so near to their spots that they will stand on them. */
+const near = 0.025
+const seemStanding = computed(() => {
+  const spots = new Map(position.reference!.spots.map((s) => [s.ball, s]))
+  return (photo.result.value?.balls ?? [])
+    .filter((b) => !photo.standing.value.includes(b.id))
+    .filter((b) => spots.has(b.id) && Math.hypot(b.x - spots.get(b.id)!.x, b.y - spots.get(b.id)!.y) < Math.max(near, b.error))
+    .map((b) => b.id)
+})
+const stand = (names: string[]) => attempt(() => photo.setStanding(names), 'The table is not read')
+const errorOf = (name: string) =>
+  photo.standing.value.includes(name) ? 0 : (photo.result.value?.balls.find((b) => b.id === name)?.error ?? 0)
+const worst = computed(() => Math.max(0, ...(photo.result.value?.balls.map((b) => errorOf(b.id)) ?? [])))
 const hasWhite = computed(() => photo.taps.value.some((t) => t.name === 'white'))
 const moved = computed(() => (photo.result.value?.balls ?? []).filter((b) => b.moved > 0.001))
 function lay() {
-  const balls = photo.result.value!.balls.map(({ id, x, y }) => ({ id, x, y }))
+  const spots = new Map(position.reference!.spots.map((s) => [s.ball, s]))
+  const placeOf = (b: { id: string; x: number; y: number }) => (photo.standing.value.includes(b.id) ? spots.get(b.id)! : b)
+  const balls = photo.result.value!.balls.map((b) => ({ id: b.id, x: placeOf(b).x, y: placeOf(b).y }))
   position.replace({ ...position.content, balls, frame: undefined, stroke: { ...position.stroke, pot: null, free: false } })
   void router.push('/table/now/read')
 }
@@ -111,7 +131,13 @@ function lay() {
       <FilePick accept="image/*" test-id="photo-file" @picked="pick">{{
         photo.address.value ? 'Another picture' : 'Take or choose a picture'
       }}</FilePick>
-      <OneOf v-if="photo.address.value" v-model="step" :options="steps" label="What to do" />
+      <OneOf
+        v-if="photo.address.value"
+        :model-value="step"
+        :options="steps"
+        label="What to do"
+        @update:model-value="$event === 'balls' ? toBalls() : (step = 'marks')"
+      />
     </div>
     <div v-if="photo.address.value" class="beside">
       <svg
@@ -143,7 +169,15 @@ function lay() {
           </text>
         </g>
         <g v-for="t in photo.taps.value" :key="t.name">
-          <circle :cx="t.u" :cy="t.v" :r="9 * perPixel" fill="none" :stroke="lookOf(t.name).fill" :stroke-width="3 * perPixel" />
+          <circle
+            :cx="t.u"
+            :cy="t.v"
+            :r="t.radius ? t.radius + 2.5 * perPixel : 9 * perPixel"
+            :stroke-dasharray="t.radius ? undefined : `${4 * perPixel} ${3 * perPixel}`"
+            fill="none"
+            :stroke="lookOf(t.name).fill"
+            :stroke-width="3 * perPixel"
+          />
           <circle :cx="t.u" :cy="t.v" :r="1.5 * perPixel" fill="#fff" />
         </g>
         <g v-if="glass">
@@ -167,7 +201,7 @@ function lay() {
             {{
               photo.hasLens.value
                 ? 'The lens of this camera is known from an earlier picture.'
-                : 'Three spots more, and the lens is known too: it is then nearly twice as exact.'
+                : 'Three spots more, or balls that stand on them, and the lens is known too: it is then twice as exact.'
             }}
           </p>
           <div class="row">
@@ -181,10 +215,13 @@ function lay() {
             >
           </div>
           <p v-if="spot" role="status">Touch the {{ spot }}’s spot in the picture.</p>
-          <ElButton type="primary" data-testid="marks-done" @click="step = 'balls'">To the balls</ElButton>
+          <ElButton type="primary" data-testid="marks-done" :disabled="busy" @click="toBalls">To the balls</ElButton>
         </template>
         <template v-else>
-          <p>Choose a ball, and touch the middle of each in the picture. Touch and drag one to correct it.</p>
+          <p>
+            Choose a ball, and touch each in the picture: its middle is found by itself, where a full ring shows; a broken one stays as it
+            was touched. Drag one to correct it.
+          </p>
           <div class="row">
             <ElButton
               v-for="b in ['white', 'red', ...colours]"
@@ -199,8 +236,14 @@ function lay() {
           <ul class="taps">
             <li v-for="t in photo.taps.value" :key="t.name">
               <BallDot :ball="t.name" /> {{ nameOf(t.name) }}
-              <span v-if="photo.result.value" class="soft"
-                >± {{ lengthWords(photo.result.value.balls.find((b) => b.id === t.name)?.error ?? 0) }}</span
+              <span v-if="photo.standing.value.includes(t.name)" class="soft">on its spot</span>
+              <span v-else-if="photo.result.value" class="soft">± {{ lengthWords(errorOf(t.name)) }}</span>
+              <ElButton
+                v-if="photo.standing.value.includes(t.name)"
+                size="small"
+                text
+                @click="stand(photo.standing.value.filter((s) => s !== t.name))"
+                >It is not</ElButton
               >
               <ElButton size="small" text :aria-label="`Take ${nameOf(t.name)} away`" @click="photo.remove(t.name)">Take away</ElButton>
             </li>
@@ -214,6 +257,14 @@ function lay() {
               Each may be off by {{ lengthWords(worst) }} or less, 19 times of 20<template v-if="moved.length"
                 >; {{ listWords(moved.map((b) => nameOf(b.id))) }} moved a little, not to lie in one another</template
               >.
+            </p>
+            <p v-if="seemStanding.length" data-testid="seem-standing">
+              {{ sentence(listWords(seemStanding)) }}
+              {{ seemStanding.length > 1 ? 'seem to stand on their spots' : 'seems to stand on its spot' }}. If so, all the others are told
+              more exactly.
+              <ElButton size="small" data-testid="they-stand" :disabled="busy" @click="stand([...photo.standing.value, ...seemStanding])">{{
+                seemStanding.length > 1 ? 'They do' : 'It does'
+              }}</ElButton>
             </p>
             <ElButton type="primary" data-testid="lay-photo" @click="lay">Lay them on the table</ElButton>
           </template>
@@ -265,5 +316,13 @@ function lay() {
 .taps {
   list-style: none;
   padding: 0;
+}
+.taps li {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.taps .el-button + .el-button {
+  margin: 0;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElCheckTag, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
+import { sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import BallDot from '../../ui/BallDot.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -14,7 +15,11 @@ const sessions = useSession()
 const position = useDraft()
 const isBodyOpen = ref(false)
 const word = ref('')
+const isEnd = computed(() => counting.last === sessions.attempts[sessions.attempts.length - 1]?.id)
+const number = computed(() => counting.listed.findIndex((a) => a.id === counting.last) + 1)
+const which = computed(() => (isEnd.value || !number.value ? 'the last one' : `attempt ${number.value}`))
 const hint = computed(() => {
+  if (counting.isPlacing) return `Touch the plan where ${which.value} stopped.`
   if (counting.white || counting.ball) return 'Marked. Now say whether it was done.'
   if (counting.wantsWhite) return 'Touch the plan where the white stopped, then say how it went.'
   return 'Say how it went; touch the plan where the white stopped, if it matters.'
@@ -68,12 +73,24 @@ function add() {
     </template>
     <div v-if="counting.lastAttempt" class="last">
       <span class="what" data-testid="last-attempt"
-        >The last one:
+        >{{ sentence(which) }}:
         <strong>{{
           counting.lastAttempt.score != null ? `${counting.lastAttempt.score} points` : counting.lastAttempt.done ? 'done' : 'not done'
         }}</strong>
         <template v-if="counting.lastAttempt.said && !counting.lastAttempt.done"> by the rule</template>
       </span>
+      <template v-if="counting.lastAttempt.score == null">
+        <ElButton size="small" data-testid="say-otherwise" @click="counting.sayOtherwise()">{{
+          counting.lastAttempt.said ? 'It was not' : 'It was done'
+        }}</ElButton>
+        <ElButton
+          size="small"
+          data-testid="place-attempt"
+          :type="counting.isPlacing ? 'primary' : undefined"
+          @click="counting.isPlacing ? counting.clear() : counting.startPlacing()"
+          >Where it stopped</ElButton
+        >
+      </template>
       <ElButton size="small" data-testid="undo-attempt" @click="counting.undo()">Take it back</ElButton>
     </div>
     <ElButton v-else-if="sessions.attempts.length" size="small" class="alone" data-testid="undo-attempt" @click="counting.undo()"
@@ -155,9 +172,16 @@ function add() {
 }
 .last {
   display: flex;
-  justify-content: space-between;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 8px;
+  gap: 6px;
+}
+.last .what {
+  flex: 1;
+  min-width: 130px;
+}
+.last .el-button + .el-button {
+  margin: 0;
 }
 .alone {
   align-self: flex-end;

@@ -2,7 +2,9 @@
 import { ElButton, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import { listWords } from '../../lib/formats'
+import { useCounting } from './counting'
 import { useSession, type Attempt } from './session'
+import LineButton from '../../ui/LineButton.vue'
 import { reasonName, strokeWords } from './words'
 
 /** Attempts in order, the latest first: what was said of each, and a coach's word on it. */
@@ -12,6 +14,7 @@ const props = defineProps<{
   labels: readonly string[]
 }>()
 const sessions = useSession()
+const counting = useCounting()
 const shown = 12
 const isAll = ref(false)
 const numbered = computed(() => props.attempts.map((a, i) => ({ a, number: i + 1 })).reverse())
@@ -42,10 +45,13 @@ const said = (a: Attempt) =>
 
 <template>
   <ul class="attempts" data-testid="attempts">
-    <li v-for="{ a, number } in list" :key="a.id" :class="{ done: a.done }">
+    <li v-for="{ a, number } in list" :key="a.id" :class="{ done: a.done, chosen: a.id === counting.last }">
       <span class="number">{{ number }}</span>
       <span class="what"
-        >{{ said(a) }}<span v-if="sessions.waitingIds.has(a.id)" class="soft"> · not sent</span>
+        ><LineButton :aria-label="`Correct attempt ${number}: ${said(a)}`" data-testid="pick-attempt" @click="counting.pick(a.id)">{{
+          said(a)
+        }}</LineButton
+        ><span v-if="sessions.waitingIds.has(a.id)" class="soft"> · not sent</span>
         <em v-if="a.note && writing !== a.id" data-testid="coach-note">{{ a.note }}</em>
         <ElInput
           v-if="writing === a.id"
@@ -97,6 +103,10 @@ li {
 .what {
   flex: 1;
   min-width: 0;
+}
+.chosen .number {
+  color: var(--accent);
+  font-weight: 650;
 }
 .what em {
   display: block;

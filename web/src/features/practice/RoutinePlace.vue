@@ -9,11 +9,12 @@ import { problemWords } from '../../lib/problemWords'
 import { useAttempt } from '../../lib/useAttempt'
 import { skillWords } from '../../domain/words'
 import { useClub } from '../../position/club'
+import { mirrored } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
-import { mirrored, useRoutines, type RoutineResult } from './routines'
+import { useRoutines, type RoutineResult } from './routines'
 import { useSession } from './session'
 import RungBar from './RungBar.vue'
 import StepPlan from './StepPlan.vue'
@@ -97,7 +98,7 @@ const rows = computed(() =>
     const o = outlook.value?.[i]
     return {
       label: s.label || `${i + 1}`,
-      stroke: strokeWords(s.stroke!, club.player?.paceOfFive),
+      stroke: strokeWords(s.stroke!),
       window: o?.from != null && o.to != null ? windowWords(routine.value!.knob!, o.from, o.to) : '',
       rung: o?.from != null && o.to != null ? rungOf(o.from, o.to, s.stroke!) : null,
       done: o?.done ? percentWords(o.done.value) : '…',

@@ -175,7 +175,7 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
           <p class="rule">
             {{ sentence(ruleWords(counting.step)) }}.
             <span v-if="stroke && !counting.isRun" class="soft">
-              {{ sentence(strokeWords(stroke, club.player?.paceOfFive))
+              {{ sentence(strokeWords(stroke))
               }}<template v-if="session.now?.group"
                 >, <strong>{{ session.now.group }}</strong></template
               >.</span
@@ -206,10 +206,7 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
               >{{ g }}: <strong>{{ tally(counting.ofStep.filter((a) => a.group === g)) }}</strong></span
             >
           </p>
-          <AttemptList
-            :attempts="routine.order === 'steps' ? counting.ofStep : counting.ofRoutine"
-            :labels="routine.order === 'steps' ? [] : labels"
-          />
+          <AttemptList :attempts="counting.listed" :labels="routine.order === 'steps' ? [] : labels" />
         </div>
       </div>
       <div v-else class="padded">

@@ -1,8 +1,9 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
+import { mirrored } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
-import { mirrored, useRoutines, type RoutineResult } from './routines'
+import { useRoutines, type RoutineResult } from './routines'
 import { useSession, type Attempt, type Place, type Task } from './session'
 import { bodyWords } from './words'
 
@@ -30,12 +31,13 @@ export const useCounting = defineStore('counting', () => {
     { immediate: true },
   )
   const stepNumber = computed(() => Math.min(now.value?.step ?? 0, (routine.value?.routine.steps.length ?? 1) - 1))
-  /** As it lies on the side that is played. */
+  /** As it lies on the side that is played; while the place of an attempt is corrected, as it lay for that. */
   const step = computed(() => {
-    const as = routine.value?.routine.steps[stepNumber.value]
-    if (!as) return null
-    const changed = now.value?.stroke ? { ...as, stroke: now.value.stroke } : as
-    return now.value?.mirrored ? mirrored(changed, position.reference!.width) : changed
+    const played = placed.value ?? now.value
+    const as = routine.value?.routine.steps[placed.value?.step ?? stepNumber.value]
+    if (!as || !played) return null
+    const changed = played.stroke ? { ...as, stroke: played.stroke } : as
+    return played.mirrored ? mirrored(changed, position.reference!.width) : changed
   })
   const isRun = computed(() => step.value?.demands.some((d) => d.kind === 'score') ?? false)
 
@@ -46,6 +48,8 @@ export const useCounting = defineStore('counting', () => {
     ),
   )
   const ofRoutine = computed(() => sessions.attempts.filter((a) => a.routine === now.value?.routine))
+  /** Those that are listed, numbered from one. */
+  const listed = computed(() => (routine.value?.routine.order === 'steps' ? ofStep.value : ofRoutine.value))
 
   // ---- One attempt ---------------------------------------------------------------------------------------------
 
@@ -53,9 +57,12 @@ export const useCounting = defineStore('counting', () => {
   const white = ref<Place | null>(null)
   const ball = ref<Place | null>(null)
   const pointsAt = ref<'white' | 'ball'>('white')
-  /** The attempt whose reasons and places are asked for: the last one, until another is counted. */
+  /** The attempt that is asked about and can be corrected: the last one, or one that was chosen in the list, until another is counted. */
   const last = ref<string | null>(null)
   const lastAttempt = computed<Attempt | null>(() => sessions.attempts.find((a) => a.id === last.value) ?? null)
+  /** Whether the next touch says where that one stopped. */
+  const isPlacing = ref(false)
+  const placed = computed(() => (isPlacing.value ? lastAttempt.value : null))
   /** A run's points and strokes so far. */
   const run = ref<{ score: number; balls: number; kinds: Record<string, number> }>({ score: 0, balls: 0, kinds: {} })
 
@@ -65,6 +72,7 @@ export const useCounting = defineStore('counting', () => {
   function clear() {
     white.value = ball.value = null
     pointsAt.value = 'white'
+    isPlacing.value = false
     run.value = { score: 0, balls: 0, kinds: {} }
   }
   watch([stepNumber, () => now.value?.mirrored, () => now.value?.routine], () => {
@@ -72,13 +80,29 @@ export const useCounting = defineStore('counting', () => {
     last.value = null
   })
 
-  /** The thumb points at a place: of what is to be counted, or, on the last attempt, a correction. */
-  function point(at: Place) {
-    if (pointsAt.value === 'white') white.value = at
-    else ball.value = at
+  /** The thumb points at a place: of what is to be counted, or of the attempt whose place is corrected. */
+  function point(at: Place, isLifted: boolean) {
+    const what = pointsAt.value === 'white' ? white : ball
+    what.value = at
+    if (!placed.value || !isLifted) return
+    sessions.correct(placed.value.id, { [pointsAt.value]: at })
+    clear()
   }
 
+  /** Another attempt is asked about. */
+  function pick(id: string) {
+    clear()
+    last.value = id
+  }
+  function startPlacing() {
+    clear()
+    isPlacing.value = true
+  }
+  /** What was said of it was a slip of the thumb. */
+  const sayOtherwise = () => lastAttempt.value && sessions.correct(lastAttempt.value.id, { said: !lastAttempt.value.said })
+
   function say(done: boolean) {
+    if (isPlacing.value) clear()
     if (!sessions.session?.now || sessions.session.endedAt || !step.value) return
     const score = isRun.value ? run.value.score : null
     last.value = sessions.count({
@@ -130,8 +154,10 @@ export const useCounting = defineStore('counting', () => {
     sessions.correct(attempt.id, { body: attempt.body.includes(word) ? attempt.body.filter((b) => b !== word) : [...attempt.body, word] })
   }
 
+  /** Takes the attempt back that is asked about, or else the last one. */
   function undo() {
-    sessions.undo()
+    sessions.undo(lastAttempt.value?.id)
+    clear()
     last.value = sessions.attempts[sessions.attempts.length - 1]?.id ?? null
   }
 
@@ -160,6 +186,7 @@ export const useCounting = defineStore('counting', () => {
     isRun,
     ofStep,
     ofRoutine,
+    listed,
     white,
     ball,
     pointsAt,
@@ -167,8 +194,12 @@ export const useCounting = defineStore('counting', () => {
     wantsWhite,
     last,
     lastAttempt,
+    isPlacing,
     run,
     point,
+    pick,
+    startPlacing,
+    sayOtherwise,
     say,
     reason,
     words,

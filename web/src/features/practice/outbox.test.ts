@@ -4,7 +4,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { device, newId } from '../../lib/device'
 import { useClub } from '../../position/club'
 import { useOutbox } from './outbox'
-import { mirrored, type Step } from './routines'
+import { mirrored } from '../../domain/mirror'
+import type { Step } from './routines'
 import { useSession } from './session'
 
 type Sent = { path: string; body: Record<string, unknown> }

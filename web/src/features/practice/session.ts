@@ -235,14 +235,15 @@ export const useSession = defineStore('session', () => {
     void send('attempt', next)
   }
 
-  /** Takes the last attempt back; again brings it back. */
-  function undo() {
-    const last = attempts.value[attempts.value.length - 1]
+  /** Takes an attempt back, the last one if none is named; what it says then can bring it back. */
+  function undo(id?: string) {
+    const end = attempts.value[attempts.value.length - 1]
+    const last = attempts.value.find((a) => a.id === id) ?? end
     if (!last) return
     correct(last.id, { withdrawn: true })
     notices.show({
       kind: 'info',
-      text: 'The last attempt is taken back.',
+      text: last === end ? 'The last attempt is taken back.' : 'The attempt is taken back.',
       action: { label: 'Bring it back', run: () => correct(last.id, { withdrawn: false }) },
     })
   }

@@ -90,25 +90,18 @@ export function ruleWords(step: Step): string {
     .join('; ')
 }
 
-/**
- * "0.4 tip below and pace 4.2".
- * @param five The pace that the player calls five: a pace is told on that scale too, where it is another.
- */
-export function strokeWords(stroke: Schemas['MeantStroke'], five = 5) {
+/** "0.4 tip below and pace 4.2". */
+export function strokeWords(stroke: Schemas['MeantStroke']) {
   const tips = (value: number, more: string, less: string) =>
     Math.abs(value) < 0.005 ? '' : `${figureWords(Math.abs(value), 2).replace(/0$/, '')} tip ${value > 0 ? more : less}`
   return listWords(
     [
       tips(stroke.height ?? 0, 'above', 'below') || 'centre ball',
       tips(stroke.side ?? 0, 'of right', 'of left'),
-      ownPaceWords(stroke.pace ?? 4, five),
+      paceWords(stroke.pace ?? 4),
     ].filter(Boolean),
   )
 }
-
-/** "pace 4.2", or "pace 4.2, your 4.8": players who strike harder call less a five. */
-const ownPaceWords = (pace: number, five: number) =>
-  Math.abs(five - 5) < 0.05 ? paceWords(pace) : `${paceWords(pace)}, your ${figureWords((pace * 5) / five, 1)}`
 
 /** What the knob of a ladder is set to: "0.38 to 1.21 tips above centre". */
 export function windowWords(knob: string, from: number, to: number) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
+import { mirrored } from '../../domain/mirror'
 import { lengthWords } from '../../lib/formats'
 import { useClub } from '../../position/club'
 import { useDraft } from '../../position/draft'
@@ -44,27 +45,13 @@ watch(
   },
   { immediate: true },
 )
-const width = computed(() => position.reference!.width)
-const turn = <T extends { x: number; y: number }>(p: T): T => (stop.value.mirrored ? { ...p, y: width.value - p.y } : p)
-const step = computed(() => known.value?.steps[stop.value.step])
-const balls = computed(() => (step.value?.balls ?? []).map(turn))
+const turn = (p: { x: number; y: number }) => (stop.value.mirrored ? { ...p, y: position.reference!.width - p.y } : p)
+const step = computed(() => {
+  const as = known.value?.steps[stop.value.step]
+  return as && stop.value.mirrored ? mirrored(as, position.reference!.width) : as
+})
 const areas = computed(() =>
-  (step.value?.demands ?? []).flatMap((d, i) =>
-    d.kind === 'whiteIn' && d.area
-      ? [
-          {
-            ...(d.area.radius != null
-              ? turn(d.area)
-              : stop.value.mirrored
-                ? { ...d.area, y: width.value - d.area.toY!, toY: width.value - d.area.y }
-                : d.area),
-            radius: d.area.radius,
-            toX: d.area.toX,
-            key: String(i),
-          },
-        ]
-      : [],
-  ),
+  (step.value?.demands ?? []).flatMap((d, i) => (d.kind === 'whiteIn' && d.area ? [{ ...d.area, key: String(i) }] : [])),
 )
 const trials = computed(() =>
   stop.value.places.map((p, i) => ({ ...p, key: String(i), number: i + 1, isDone: true, isStrong: false, group: '' })),
@@ -77,9 +64,9 @@ const outlines = computed(() => (outlook.value?.likely ?? []).map((o) => o.map(t
     <h3>Where the white stopped</h3>
     <PickOne v-if="options.length > 1" v-model="chosen" :options="options" label="Step" width="240px" />
     <CountPlan
-      :balls="balls"
+      :balls="step?.balls ?? []"
       :table="null"
-      :areas="areas as never"
+      :areas="areas"
       :trials="trials"
       :ellipse="stop.ellipse"
       :outlines="outlines"
