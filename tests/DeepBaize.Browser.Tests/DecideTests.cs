@@ -15,7 +15,7 @@ public class DecideTests(SecondDesk desk)
 
     private static void UntilDecided(Page page)
     {
-        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(120));
+        var wait = page.Wait(TimeSpan.FromSeconds(120));
         wait.Until(_ => Count(page, "decide-item") > 0 && Count(page, "stop-decide") == 0);
     }
 
@@ -79,7 +79,7 @@ public class DecideTests(SecondDesk desk)
         page.OpenPosition("Re-spotted black");
         page.Find("decide").Click();
         page.Click(() => page.Find("compare-openings"));
-        new WebDriverWait(page.Driver, TimeSpan.FromSeconds(120)).Until(_ => Count(page, "go-first") > 0);
+        page.Wait(TimeSpan.FromSeconds(120)).Until(_ => Count(page, "go-first") > 0);
         Assert.Contains("Newer", page.Text("openings"));
         var white = page.Ball("white");
         page.Click(() => page.Css("[data-testid=openings] .words"));

@@ -254,7 +254,8 @@ public sealed class Page(ChromeDriver driver, string address)
 
     public IWebElement Role(string role, Func<string, bool> isIt, string wanted)
     {
-        var wait = new WebDriverWait(Driver, Patience) { Message = $"no {role} named “{wanted}”" };
+        var wait = Wait();
+        wait.Message = $"no {role} named “{wanted}”";
         wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
         // What is chosen by a mark is pressed on its words.
         var isMark = role is "radio" or "checkbox";
@@ -280,18 +281,21 @@ public sealed class Page(ChromeDriver driver, string address)
         ["application"] = "[role=application]",
     };
 
+    /// <param name="patience">The usual one, if not said.</param>
+    public WebDriverWait Wait(TimeSpan? patience = null) => new(Driver, patience ?? Patience) { PollingInterval = TimeSpan.FromMilliseconds(60) };
+
     public IWebElement Find(string testId) => Css($"[data-testid='{testId}']");
 
     public IWebElement Css(string selector)
     {
-        var wait = new WebDriverWait(Driver, Patience);
+        var wait = Wait();
         wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
         return wait.Until(d => d.FindElement(By.CssSelector(selector)) is { Displayed: true } e ? e : null!);
     }
 
     public void Until(Func<bool> condition)
     {
-        var wait = new WebDriverWait(Driver, Patience);
+        var wait = Wait();
         wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
         wait.Until(_ => condition());
     }
@@ -299,7 +303,7 @@ public sealed class Page(ChromeDriver driver, string address)
     /// <summary>Clicks once it can be: what slides or fades in may be missed or covered at first.</summary>
     public void Click(Func<IWebElement> element)
     {
-        var wait = new WebDriverWait(Driver, Patience);
+        var wait = Wait();
         wait.IgnoreExceptionTypes(
             typeof(NoSuchElementException),
             typeof(InvalidOperationException),

@@ -19,7 +19,7 @@ public class PlanningTests(Desk desk)
     /// <summary>A plan may take ten seconds, and longer while other tests keep the cores busy.</summary>
     private static void UntilPlanned(Page page)
     {
-        var wait = new WebDriverWait(page.Driver, TimeSpan.FromSeconds(120));
+        var wait = page.Wait(TimeSpan.FromSeconds(120));
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
         wait.Until(_ => IsDone(page));
     }

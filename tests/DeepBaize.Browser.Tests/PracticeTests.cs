@@ -130,6 +130,17 @@ public class PracticeTests(SecondDesk desk)
         Press(page, "done");
         page.Until(() => page.Text("last-attempt").Contains("not done"));
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=trial]")).Count == 1);
+        // A second touch corrects it, and so does a word; the rule judges anew.
+        page.Tap(() => page.Find("place-attempt"));
+        page.Driver.ExecuteScript("document.querySelector('[data-testid=count-plan]').scrollIntoView()");
+        page.Tap(() => page.Find("count-plan"));
+        page.Until(() => page.Text("attempt-bar").Contains("then say how it went"));
+        page.Tap(() => page.Find("say-otherwise"));
+        page.Tap(() => page.Find("reason-thick"));
+        Press(page, "done");
+        page.Tap(() => page.Driver.FindElements(By.CssSelector("[data-testid=pick-attempt]"))[1]);
+        page.Until(() => page.Text("last-attempt").StartsWith("Attempt 1: not done", StringComparison.Ordinal));
+        Assert.Contains("is-checked", page.Find("reason-thick").GetAttribute("class"));
         page.Tap(() => page.Find("put-back"));
         page.Until(() => page.Text("put-back-list").Contains("from the top cushion"));
     }

@@ -81,17 +81,17 @@ function add() {
       </span>
       <template v-if="counting.lastAttempt.score == null">
         <ElButton size="small" data-testid="say-otherwise" @click="counting.sayOtherwise()">{{
-          counting.lastAttempt.said ? 'It was not' : 'It was done'
+          counting.lastAttempt.said ? 'Was not' : 'Was done'
         }}</ElButton>
         <ElButton
           size="small"
           data-testid="place-attempt"
           :type="counting.isPlacing ? 'primary' : undefined"
           @click="counting.isPlacing ? counting.clear() : counting.startPlacing()"
-          >Where it stopped</ElButton
+          >Its place</ElButton
         >
       </template>
-      <ElButton size="small" data-testid="undo-attempt" @click="counting.undo()">Take it back</ElButton>
+      <ElButton size="small" data-testid="undo-attempt" @click="counting.undo()">Take back</ElButton>
     </div>
     <ElButton v-else-if="sessions.attempts.length" size="small" class="alone" data-testid="undo-attempt" @click="counting.undo()"
       >Take the last one back</ElButton

@@ -62,6 +62,13 @@ const sides = [
 const isClose = useLocalStorage('deep-baize-close-plan', true)
 const isShowing = ref<'' | 'back' | 'share' | 'change' | 'plan'>('')
 
+/** On a phone the plan may have been scrolled away when a place on it is asked for. */
+const tableSide = ref<HTMLElement>()
+watch(
+  () => counting.isPlacing,
+  (isPlacing) => isPlacing && tableSide.value?.scrollIntoView({ block: 'start' }),
+)
+
 const strongest = 6
 /** Where attempts at this step ended, the last ones strong. */
 const trials = computed(() =>
@@ -139,7 +146,7 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
         <ElButton v-else size="small" data-testid="go-on-session" @click="sessions.goOn()">Go on with it</ElButton>
       </header>
       <div v-if="counting.step && routine" class="body">
-        <div class="table-side">
+        <div ref="tableSide" class="table-side">
           <div class="steps">
             <OneOf
               v-if="steps.length > 1 && steps.length <= (isPhone ? 3 : 6)"

@@ -97,6 +97,9 @@ export const useCounting = defineStore('counting', () => {
   function startPlacing() {
     clear()
     isPlacing.value = true
+    // As it was marked: where the touch moves it from.
+    white.value = lastAttempt.value?.white ?? null
+    ball.value = lastAttempt.value?.ball ?? null
   }
   /** What was said of it was a slip of the thumb. */
   const sayOtherwise = () => lastAttempt.value && sessions.correct(lastAttempt.value.id, { said: !lastAttempt.value.said })
