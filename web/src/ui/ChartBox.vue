@@ -6,9 +6,9 @@ import { SVGRenderer } from 'echarts/renderers'
 import type { ComposeOption } from 'echarts/core'
 import type { BarSeriesOption, LineSeriesOption, ScatterSeriesOption } from 'echarts/charts'
 import type { GridComponentOption, TooltipComponentOption } from 'echarts/components'
-import { useDark } from '@vueuse/core'
 import { computed } from 'vue'
 import VChart from 'vue-echarts'
+import { useChartInk } from './chartInk'
 
 use([BarChart, LineChart, ScatterChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
@@ -16,12 +16,7 @@ use([BarChart, LineChart, ScatterChart, GridComponent, MarkLineComponent, Toolti
 type Option = ComposeOption<BarSeriesOption | LineSeriesOption | ScatterSeriesOption | GridComponentOption | TooltipComponentOption>
 const props = defineProps<{ option: Option; label: string; height?: string }>()
 const emit = defineEmits<{ picked: [index: number] }>()
-const dark = useDark({ initialValue: 'dark', disableTransition: false })
-const ink = computed(() =>
-  dark.value
-    ? { text: '#b3c1bb', edge: '#2e4547', panel: '#1b2d2f', strong: '#eef1e6' }
-    : { text: '#4c5a56', edge: '#cdc6b0', panel: '#f1eddf', strong: '#1c2624' },
-)
+const ink = useChartInk()
 const withDress = (axis: object | undefined) => ({
   axisLine: { lineStyle: { color: ink.value.edge } },
   splitLine: { lineStyle: { color: ink.value.edge } },

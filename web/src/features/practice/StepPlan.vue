@@ -1,12 +1,9 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue'
-import { ask, client, type Table } from '../../api/client'
-import { useClub } from '../../position/club'
+import { computed } from 'vue'
+import { useClubTable } from '../../position/clubTable'
 import { useDraft } from '../../position/draft'
 import { provideDrawing } from '../../table/bed'
 import CountPlan, { type Trial } from '../../table/CountPlan.vue'
-import { kept } from '../../lib/device'
-import { Problem } from '../../api/client'
 import type { Step } from './routines'
 
 /** A step of a routine on the plan: layout, areas, the pot, where attempts ended. */
@@ -23,20 +20,8 @@ const props = defineProps<{
 }>()
 defineEmits<{ point: [at: { x: number; y: number }, done: boolean] }>()
 const position = useDraft()
-const club = useClub()
 provideDrawing(computed(() => position.reference!))
-const table = shallowRef<Table | null>(null)
-watch(
-  () => club.table?.conditions ?? {},
-  async (conditions) => {
-    table.value = await kept(
-      'table',
-      () => ask(client.POST('/api/table', { body: { conditions } })),
-      (e) => e instanceof Problem,
-    ).catch(() => null)
-  },
-  { immediate: true },
-)
+const table = useClubTable()
 
 const areas = computed(() =>
   props.step.demands.flatMap((d, i) =>

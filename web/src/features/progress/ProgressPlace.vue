@@ -8,6 +8,7 @@ import { useClub } from '../../position/club'
 import { useAttempt } from '../../lib/useAttempt'
 import { useNotices } from '../../lib/notices'
 import ChartBox from '../../ui/ChartBox.vue'
+import { useChartInk } from '../../ui/chartInk'
 import FilePick from '../../ui/FilePick.vue'
 import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
@@ -73,6 +74,7 @@ watch(
   { immediate: true },
 )
 
+const ink = useChartInk()
 const picked = ref(-1)
 watch(weeks, () => (picked.value = -1))
 const percents = (share: Schemas['Share']) => Math.round((share.done / share.of) * 1000) / 10
@@ -81,8 +83,8 @@ const weekChart = computed(() => ({
   yAxis: isRun.value ? { type: 'value' as const, name: 'points', min: 0 } : { type: 'value' as const, name: 'done, %', min: 0, max: 100 },
   series: isRun.value
     ? [
-        { type: 'line' as const, name: 'typical', data: weeks.value.map((w) => w.typicalScore), color: '#e2b85a', symbolSize: 9 },
-        { type: 'scatter' as const, name: 'best', data: weeks.value.map((w) => w.bestScore), color: '#9fd8d0', symbolSize: 9 },
+        { type: 'line' as const, name: 'typical', data: weeks.value.map((w) => w.typicalScore), color: ink.value.main, symbolSize: 9 },
+        { type: 'scatter' as const, name: 'best', data: weeks.value.map((w) => w.bestScore), color: ink.value.second, symbolSize: 9 },
       ]
     : [
         // The doubt of each week, from the lowest to the highest that its share may be.
@@ -97,10 +99,10 @@ const weekChart = computed(() => ({
           type: 'bar' as const,
           stack: 'doubt',
           data: weeks.value.map((w) => (w.share.high - w.share.low) * 100),
-          itemStyle: { color: '#7f9a93' },
+          itemStyle: { color: ink.value.doubt },
           barWidth: 3,
         },
-        { type: 'line' as const, data: weeks.value.map((w) => percents(w.share)), color: '#e2b85a', symbolSize: 9 },
+        { type: 'line' as const, data: weeks.value.map((w) => percents(w.share)), color: ink.value.main, symbolSize: 9 },
       ],
 }))
 const weekLine = computed(() => {
@@ -112,7 +114,7 @@ const weekLine = computed(() => {
 const runChart = computed(() => ({
   xAxis: { type: 'category' as const, data: (of.value?.lastScores ?? []).map((_, i) => i + 1), name: 'run' },
   yAxis: { type: 'value' as const, name: 'points', min: 0 },
-  series: [{ type: 'scatter' as const, data: of.value?.lastScores ?? [], color: '#e2b85a', symbolSize: 8 }],
+  series: [{ type: 'scatter' as const, data: of.value?.lastScores ?? [], color: ink.value.main, symbolSize: 8 }],
 }))
 const causeChart = computed(() => {
   const causes = [...(of.value?.causes ?? [])].reverse()
@@ -124,9 +126,9 @@ const causeChart = computed(() => {
       {
         type: 'bar' as const,
         data: causes.map((c) => c.times),
-        color: '#ff8f78',
+        color: ink.value.missed,
         barMaxWidth: 16,
-        label: { show: true, position: 'right' as const, color: '#9aa9a3' },
+        label: { show: true, position: 'right' as const, color: ink.value.text },
       },
     ],
   }
@@ -184,10 +186,17 @@ const exported = (kind: string) => {
   <main class="place wide-place" data-testid="progress-place">
     <h1>{{ tally ? tally.name : 'Progress' }}</h1>
     <div class="row filters">
-      <PickOne :model-value="filter.player" :options="players" label="Player" width="190px" test-id="filter-player" @picked="setPlayer" />
-      <PickOne :model-value="filter.table" :options="tables" label="Table" width="190px" @picked="set('table', $event)" />
-      <PickOne :model-value="filter.cue" :options="cues" label="Cue" width="170px" @picked="set('cue', $event)" />
-      <PickOne :model-value="filter.weeks" :options="spans" label="Time" width="160px" @picked="set('weeks', $event)" />
+      <PickOne
+        :model-value="filter.player"
+        :options="players"
+        label="Player"
+        width="min(190px, 43vw)"
+        test-id="filter-player"
+        @picked="setPlayer"
+      />
+      <PickOne :model-value="filter.table" :options="tables" label="Table" width="min(190px, 43vw)" @picked="set('table', $event)" />
+      <PickOne :model-value="filter.cue" :options="cues" label="Cue" width="min(170px, 43vw)" @picked="set('cue', $event)" />
+      <PickOne :model-value="filter.weeks" :options="spans" label="Time" width="min(160px, 43vw)" @picked="set('weeks', $event)" />
       <ElButton v-if="filter.routine" data-testid="all-routines" @click="set('routine', '')">All routines</ElButton>
     </div>
     <ProblemText v-if="problem" :problem="problem" @again="load" />
@@ -256,7 +265,7 @@ const exported = (kind: string) => {
           </p>
         </template>
         <template v-if="ways.length > 1">
-          <h3>How it is got at</h3>
+          <h3>From which stance</h3>
           <ElTable :data="ways" size="small" data-testid="got-at">
             <ElTableColumn prop="label" label="" width="190" />
             <ElTableColumn label="Done"
@@ -286,10 +295,9 @@ const exported = (kind: string) => {
             >
           </ElTable>
         </template>
-        <RoutineStops v-if="of.stops.length" :stops="of.stops" :labels="answer.stepLabels" :routine="filter.routine" />
       </section>
 
-      <section v-else aria-labelledby="by-routine-title">
+      <section v-if="!of || !tally" aria-labelledby="by-routine-title">
         <h2 id="by-routine-title">By routine</h2>
         <ElTable :data="answer.routines" size="small" data-testid="by-routine">
           <ElTableColumn label="Routine" width="150"
@@ -328,6 +336,9 @@ const exported = (kind: string) => {
           <FilePick accept=".json,.csv,application/json,text/csv" test-id="import-attempts" @picked="bringIn">Bring attempts in</FilePick>
         </p>
       </section>
+      <section v-if="of?.stops.length" class="stops">
+        <RoutineStops :stops="of.stops" :labels="answer.stepLabels" :routine="filter.routine" />
+      </section>
     </div>
   </main>
 </template>
@@ -338,9 +349,17 @@ const exported = (kind: string) => {
 }
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(430px, 100%), 1fr));
   gap: 10px 40px;
   align-items: start;
+}
+@media (min-width: 960px) {
+  .columns {
+    grid-template: auto 1fr / 1fr 1fr;
+  }
+  /* Figures beside the chart, however many: what is below the chart does not wait for them. */
+  .columns > :nth-child(2) {
+    grid-area: 1 / 2 / span 2;
+  }
 }
 .columns.fading {
   opacity: 0.6;

@@ -4,6 +4,7 @@ import { ask, client, Problem, type Schemas } from '../../api/client'
 import { mirrored } from '../../domain/mirror'
 import { lengthWords } from '../../lib/formats'
 import { useClub } from '../../position/club'
+import { useClubTable } from '../../position/clubTable'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import { provideDrawing } from '../../table/bed'
@@ -16,6 +17,7 @@ const position = useDraft()
 const players = usePlayer()
 const club = useClub()
 provideDrawing(computed(() => position.reference!))
+const table = useClubTable()
 const chosen = ref(0)
 watch(
   () => props.routine,
@@ -61,11 +63,11 @@ const outlines = computed(() => (outlook.value?.likely ?? []).map((o) => o.map(t
 
 <template>
   <div>
-    <h3>Where the white stopped</h3>
+    <h2>Where the white stopped</h2>
     <PickOne v-if="options.length > 1" v-model="chosen" :options="options" label="Step" width="240px" />
     <CountPlan
       :balls="step?.balls ?? []"
-      :table="null"
+      :table="table"
       :areas="areas"
       :trials="trials"
       :ellipse="stop.ellipse"

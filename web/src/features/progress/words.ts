@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { countWords, figureWords, percentWords } from '../../lib/formats'
+import { figureWords, percentWords, sentence } from '../../lib/formats'
 
 type Share = Schemas['Share']
 
@@ -13,12 +13,16 @@ export const shareWords = (s: Share) =>
 export function betterWords(change: Schemas['Change'], what = 'the newer half', than = 'the older', isAnswer = true): string {
   const by = figureWords(Math.abs(change.difference) * 100, 0)
   const range = `somewhere from ${figureWords(change.low * 100, 0)} to ${figureWords(change.high * 100, 0)} points`
-  if (change.verdict === 'better') return `${isAnswer ? 'Yes: ' : 'Told: '}${what} by ${by} points better than ${than}, ${range}.`
-  if (change.verdict === 'worse') return `${isAnswer ? 'No: ' : 'Told: '}${what} by ${by} points worse than ${than}, ${range}.`
+  const said = (better: string) => `${what} by ${by} points ${better} than ${than}, ${range}.`
+  if (change.verdict === 'better') return isAnswer ? `Yes: ${said('better')}` : sentence(said('better'))
+  if (change.verdict === 'worse') return isAnswer ? `No: ${said('worse')}` : sentence(said('worse'))
   return change.needed
-    ? `Not yet to be told: ${by} points apart, ${range}. As far apart as this, about ${countWords(change.needed, 'attempt')} on each side would tell.`
+    ? `Not yet to be told: ${by} points apart, ${range}. As far apart as this, about ${roundWords(change.needed)} attempts on each side would tell.`
     : `Not to be told: the two are level so far.`
 }
+
+/** No more figures than are known: "216" is "220", "13676" is "14,000". */
+const roundWords = (count: number) => Number(count.toPrecision(2)).toLocaleString('en-GB')
 
 /** A run of attempts that were done, beside luck. */
 export function streakWords(run: number, byLuck: number): string {
