@@ -12,7 +12,17 @@ import TableBed from './TableBed.vue'
  */
 type Point = { x: number; y: number }
 export type PlanArea = Point & { key: string; radius?: number | null; toX?: number | null; toY?: number | null; label?: string }
-export type Trial = Point & { key: string; number: number; isDone: boolean; isStrong: boolean; group: string; isWaiting?: boolean }
+export type Trial = Point & {
+  key: string
+  number: number
+  isDone: boolean
+  isStrong: boolean
+  group: string
+  isWaiting?: boolean
+  isChosen?: boolean
+  /** How it was meant. */
+  words?: string
+}
 const props = defineProps<{
   balls: readonly (Point & { id: string })[]
   table: Table | null
@@ -154,13 +164,16 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
         v-for="t in trials"
         :key="t.key"
         class="trial"
-        :class="[groupOf(t), { done: t.isDone, weak: !t.isStrong, waiting: t.isWaiting }]"
+        :class="[groupOf(t), { done: t.isDone, weak: !t.isStrong && !t.isChosen, waiting: t.isWaiting }]"
         :transform="`translate(${sx(t.x).toFixed(1)} ${sy(t.y).toFixed(1)})`"
         data-testid="trial"
       >
+        <circle v-if="t.isChosen" :r="mark * 1.7" class="chosen" />
         <circle :r="t.isStrong ? mark : mark * 0.55" />
-        <text v-if="t.isStrong" :font-size="11 * perPixel">{{ t.number }}</text>
-        <title>{{ `Attempt ${t.number}, ${t.isDone ? 'done' : 'not done'}${t.group ? `, ${t.group}` : ''}` }}</title>
+        <text v-if="t.isStrong || t.isChosen" :font-size="11 * perPixel">{{ t.number }}</text>
+        <title>
+          {{ `Attempt ${t.number}, ${t.isDone ? 'done' : 'not done'}${t.words ? `: ${t.words}` : ''}${t.group ? `, ${t.group}` : ''}` }}
+        </title>
       </g>
       <g v-if="ball" class="pointed object" :transform="`translate(${sx(ball.x)} ${sy(ball.y)})`"><circle :r="radius" /></g>
       <g v-if="white" class="pointed" :transform="`translate(${sx(white.x)} ${sy(white.y)})`" data-testid="pointed">
@@ -244,9 +257,14 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
   stroke-width: 6;
   stroke-dasharray: 8 7;
 }
-.trial.done circle {
+.trial.done circle:not(.chosen) {
   fill: var(--chalk);
   stroke: var(--chalk);
+  stroke-dasharray: none;
+}
+.trial circle.chosen {
+  fill: none;
+  stroke: var(--brass);
   stroke-dasharray: none;
 }
 .trial text {
@@ -261,15 +279,15 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
 .trial.weak {
   opacity: 0.55;
 }
-.trial.g1.done circle {
+.trial.g1.done circle:not(.chosen) {
   fill: var(--aqua);
   stroke: var(--aqua);
 }
-.trial.g2.done circle {
+.trial.g2.done circle:not(.chosen) {
   fill: var(--brass);
   stroke: var(--brass);
 }
-.trial.g3.done circle {
+.trial.g3.done circle:not(.chosen) {
   fill: #d7b8e8;
   stroke: #d7b8e8;
 }

@@ -7,7 +7,7 @@ import BallDot from '../../ui/BallDot.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { useCounting } from './counting'
 import { useSession } from './session'
-import { kindNames, reasonNames, reasons } from './words'
+import { kindNames, reasonNames, reasons, strokeWords } from './words'
 
 /** Counting by the thumb: done or not, why not, what the body did; of a run, its balls. */
 const counting = useCounting()
@@ -16,6 +16,10 @@ const position = useDraft()
 const isBodyOpen = ref(false)
 const word = ref('')
 const isEnd = computed(() => counting.last === sessions.attempts[sessions.attempts.length - 1]?.id)
+const meant = computed(() => {
+  const stroke = counting.lastAttempt && counting.lastAttempt.score == null && counting.meantOf(counting.lastAttempt)
+  return stroke ? strokeWords(stroke) : ''
+})
 const number = computed(() => counting.listed.findIndex((a) => a.id === counting.last) + 1)
 const which = computed(() => (isEnd.value || !number.value ? 'the last one' : `attempt ${number.value}`))
 const hint = computed(() => {
@@ -78,6 +82,7 @@ function add() {
           counting.lastAttempt.score != null ? `${counting.lastAttempt.score} points` : counting.lastAttempt.done ? 'done' : 'not done'
         }}</strong>
         <template v-if="counting.lastAttempt.said && !counting.lastAttempt.done"> by the rule</template>
+        <span v-if="meant" class="meant soft">{{ meant }}</span>
       </span>
       <template v-if="counting.lastAttempt.score == null">
         <ElButton size="small" data-testid="say-otherwise" @click="counting.sayOtherwise()">{{
@@ -179,6 +184,10 @@ function add() {
 .last .what {
   flex: 1;
   min-width: 130px;
+}
+.meant {
+  display: block;
+  font-size: 0.85rem;
 }
 .last .el-button + .el-button {
   margin: 0;

@@ -17,7 +17,7 @@ import AttemptList from './AttemptList.vue'
 import { useCounting } from './counting'
 import { useOutbox } from './outbox'
 import { useRoutines } from './routines'
-import { useSession } from './session'
+import { useSession, type Attempt } from './session'
 import StepPlan from './StepPlan.vue'
 import { ofWords, putBackWords, ruleWords, strokeWords } from './words'
 
@@ -69,6 +69,10 @@ watch(
   (isPlacing) => isPlacing && tableSide.value?.scrollIntoView({ block: 'start' }),
 )
 
+const meantWords = (a: Attempt) => {
+  const meant = counting.meantOf(a)
+  return meant ? strokeWords(meant) : ''
+}
 const strongest = 6
 /** Where attempts at this step ended, the last ones strong. */
 const trials = computed(() =>
@@ -84,6 +88,8 @@ const trials = computed(() =>
             isStrong: i >= counting.ofStep.length - strongest,
             group: a.group ?? '',
             isWaiting: sessions.waitingIds.has(a.id),
+            isChosen: a.id === counting.last && !counting.isPlacing,
+            words: meantWords(a),
           },
         ]
       : [],

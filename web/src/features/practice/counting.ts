@@ -89,6 +89,9 @@ export const useCounting = defineStore('counting', () => {
     clear()
   }
 
+  /** How an attempt was meant: as it was changed, or as its step says. */
+  const meantOf = (a: Attempt) => a.stroke ?? routine.value?.routine.steps[a.step]?.stroke ?? null
+
   /** Another attempt is asked about. */
   function pick(id: string) {
     clear()
@@ -198,6 +201,7 @@ export const useCounting = defineStore('counting', () => {
     last,
     lastAttempt,
     isPlacing,
+    meantOf,
     run,
     point,
     pick,
