@@ -282,7 +282,8 @@ public sealed class Page(ChromeDriver driver, string address)
     };
 
     /// <param name="patience">The usual one, if not said.</param>
-    public WebDriverWait Wait(TimeSpan? patience = null) => new(Driver, patience ?? Patience) { PollingInterval = TimeSpan.FromMilliseconds(60) };
+    public WebDriverWait Wait(TimeSpan? patience = null) =>
+        new(Driver, patience ?? Patience) { PollingInterval = TimeSpan.FromMilliseconds(60) };
 
     public IWebElement Find(string testId) => Css($"[data-testid='{testId}']");
 

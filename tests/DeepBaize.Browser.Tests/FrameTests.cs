@@ -47,9 +47,7 @@ public class FrameTests(SecondDesk desk)
         Assert.Contains("screw 1 of 1", page.Text("frame-figures"));
         // Nothing sticks out at the side.
         Assert.InRange(
-            Convert.ToInt32(
-                page.Driver.ExecuteScript("const d = document.documentElement; return d.scrollWidth - d.clientWidth")
-            ),
+            Convert.ToInt32(page.Driver.ExecuteScript("const d = document.documentElement; return d.scrollWidth - d.clientWidth")),
             -10,
             1
         );

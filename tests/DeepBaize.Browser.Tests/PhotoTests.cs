@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 
 namespace DeepBaize.Browser.Tests;
 
-/// <summary>The table from a photograph: a picture drawn from a known camera, with a lens that bends, marked and tapped on the page.</summary>
+/// <summary>The table from a photograph: drawn from a known camera, with a lens that bends, marked and tapped on the page.</summary>
 [Collection("desk")]
 [BrowsersGoBack]
 public class PhotoTests(Desk desk)
@@ -105,7 +105,10 @@ public class PhotoTests(Desk desk)
         foreach (var (x, y, fill) in Balls.Values)
         {
             // The lamps are long: shadows are soft.
-            svg.Append("<g filter=\"url(#soft)\">").Append(Outline(x, y - 0.008, 1.1, "#1d5430")).Append("</g>").Append(Outline(x, y, 1, fill));
+            svg.Append("<g filter=\"url(#soft)\">")
+                .Append(Outline(x, y - 0.008, 1.1, "#1d5430"))
+                .Append("</g>")
+                .Append(Outline(x, y, 1, fill));
             var (u, v) = Seen(x + 0.004, y + 0.004, 1.8 * Radius);
             svg.Append(Invariant($"<circle cx=\"{u:0.0}\" cy=\"{v:0.0}\" r=\"2\" fill=\"#fff\"/>"));
         }
@@ -165,7 +168,10 @@ public class PhotoTests(Desk desk)
             .GetProperty("content")
             .GetProperty("balls")
             .EnumerateArray()
-            .ToDictionary(b => b.GetProperty("id").GetString()!, b => (X: b.GetProperty("x").GetDouble(), Y: b.GetProperty("y").GetDouble()));
+            .ToDictionary(
+                b => b.GetProperty("id").GetString()!,
+                b => (X: b.GetProperty("x").GetDouble(), Y: b.GetProperty("y").GetDouble())
+            );
         Assert.All(
             Balls,
             b =>

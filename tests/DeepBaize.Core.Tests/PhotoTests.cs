@@ -79,7 +79,9 @@ public class PhotoTests(Xunit.Abstractions.ITestOutputHelper output)
                 .Range(0, 21)
                 .Select(k => (X: 0.1 + (Length - 0.2) * (k % 7) / 6, Y: 0.1 + (Width - 0.2) * (k / 7) / 2))
                 .ToList();
-            var taps = places.Select((p, k) => new Tap(Ball.FromIndex(k), Off(seen(p.X, p.Y, BallRadius), tap), Math.Max(0.1, tap))).ToList();
+            var taps = places
+                .Select((p, k) => new Tap(Ball.FromIndex(k), Off(seen(p.X, p.Y, BallRadius), tap), Math.Max(0.1, tap)))
+                .ToList();
             var found = PhotoReading.Read(Size, marks, taps, lens, isTraced ? Traced(p => Off(p, 1)) : null).Balls;
             var errors = found
                 .Zip(places)
@@ -134,7 +136,10 @@ public class PhotoTests(Xunit.Abstractions.ITestOutputHelper output)
         {
             ("four corners", Errors(seen, Corners, 2, Found, pictures, isTraced: true)),
             ("no edge, but three spots", Errors(seen, [.. Corners, "brown", "blue", "black"], 2, Found, pictures)),
-            ("no edge, but three balls on their spots", Errors(seen, [.. Corners, "blue-ball", "pink-ball", "black-ball"], 2, Found, pictures)),
+            (
+                "no edge, but three balls on their spots",
+                Errors(seen, [.. Corners, "blue-ball", "pink-ball", "black-ball"], 2, Found, pictures)
+            ),
             ("no edge, but a known lens", Errors(seen, Corners, 2, Found, pictures, new(focal / Size.Width, bend))),
         };
         foreach (var (with, (_, all, told)) in runs)

@@ -21,9 +21,9 @@ public sealed record Lens(double Focal, double Bend)
 }
 
 /// <summary>
-/// How large a ball is drawn at a place of a picture: its radius is <c>At + ByU·u + ByV·v</c>, px, for the depth of a plane is the inverse
-/// of a linear function of the picture (Hartley &amp; Zisserman, <i>Multiple View Geometry</i>, 2nd ed., 8.1). Left out are the lens's
-/// bending and how much longer a sphere is drawn away from the picture's middle: up to 15 %.
+/// How large a ball is drawn at a place of a picture: its radius is <c>At + ByU·u + ByV·v</c>, px, for the depth of a plane is the
+/// inverse of a linear function of the picture (Hartley &amp; Zisserman, <i>Multiple View Geometry</i>, 2nd ed., 8.1). Left out are the
+/// lens's bending and how much longer a sphere is drawn away from the picture's middle: up to 15 %.
 /// </summary>
 public sealed record BallSize(double At, double ByU, double ByV);
 

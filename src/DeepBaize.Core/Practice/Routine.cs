@@ -13,9 +13,6 @@ public sealed record LaidBall(string Id, double X, double Y)
     public static LaidBall Of(PlacedBall ball) => new(ball.Ball.Id, ball.X, ball.Y);
 }
 
-/// <summary>The pot that is meant, by names.</summary>
-public sealed record MeantPot(string Ball, string Pocket, double Part = 0, string? Through = null, string? Off = null);
-
 /// <summary>A stroke that is meant, in the player's units.</summary>
 /// <param name="Aim">Degrees counter-clockwise from straight up the table; where there is a pot, it is aimed at that instead.</param>
 /// <param name="Side">Tips.</param>
@@ -94,21 +91,7 @@ public sealed record Step
 
     /// <summary>The pot that is meant, in a layout's slots.</summary>
     /// <exception cref="InputException">There is no such ball or pocket.</exception>
-    public Pot? PotIn(Layout layout, string path = "stroke.pot")
-    {
-        if (Stroke.Pot is not { } pot)
-            return null;
-        var checks = new Checks(path);
-        int Slot(string? id) => Ball.TryParse(id, out var ball) ? layout.SlotOf(ball) : -1;
-        checks.That(Slot(pot.Ball) >= 1, "ball", "There is no such object ball on the table.", "an object ball that is on the table");
-        checks.That(Pockets.TryParse(pot.Pocket, out var pocket), "pocket", "There is no such pocket.", Pockets.AllowedNames);
-        checks.Range("part", pot.Part, -1, 1);
-        checks.That(pot.Through is null || Slot(pot.Through) >= 1, "through", "There is no such ball.", "an object ball on the table");
-        Cushion off = default;
-        checks.That(pot.Off is null || Cushions.TryParse(pot.Off, out off), "off", "There is no such cushion.", Cushions.AllowedNames);
-        checks.ThrowIfAny();
-        return new(Slot(pot.Ball), pocket, pot.Part, Slot(pot.Through), pot.Off is null ? null : off);
-    }
+    public Pot? PotIn(Layout layout, string path = "stroke.pot") => Stroke.Pot?.In(layout, path);
 
     /// <summary>The stroke as it is played: aimed at its pot, with the butt as the cue lies.</summary>
     /// <exception cref="InputException">A figure out of range.</exception>

@@ -52,11 +52,11 @@ public sealed record Scores(int Best, double Typical, double LastTen, int Of);
 /// <param name="Trend">Of the share from attempt to attempt; null of fewer than three.</param>
 /// <param name="LongestRun">Of attempts done in a row, among the last hundred.</param>
 /// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
-/// <param name="Sides">As laid out, and from the other side; the latter null if it was never played so.</param>
+/// <param name="Sides">As laid out, and from the other side.</param>
 /// <param name="BetterSide">The other side beside the one as laid out.</param>
 /// <param name="Stances">By hand and reach, the usual first; empty where it is not known.</param>
 /// <param name="Cushion">With the white in the open, and by a cushion; empty where it is not known.</param>
-public sealed record RoutineStatistics(
+public record RoutineStatistics(
     Share All,
     Share LastTen,
     Share BestTen,
@@ -71,8 +71,6 @@ public sealed record RoutineStatistics(
     IReadOnlyList<StanceShare> Stances,
     IReadOnlyList<Share> Cushion,
     IReadOnlyList<Cause> Causes,
-    IReadOnlyList<Week> Weeks,
-    IReadOnlyList<Stops> Stops,
     Scores? Scores
 )
 {
@@ -117,8 +115,6 @@ public sealed record RoutineStatistics(
                 ? [.. new[] { false, true }.Select(by => Share.From(TallyOf(attempts.Where(a => a.How?.ByCushion == by))))]
                 : [],
             Causes: CausesOf(attempts),
-            Weeks: WeeksOf(attempts),
-            Stops: StopsOf(attempts),
             Scores: ScoresOf(attempts)
         );
     }
@@ -183,7 +179,8 @@ public sealed record RoutineStatistics(
                 }),
         ];
 
-    private static List<Stops> StopsOf(IReadOnlyList<CountedAttempt> attempts) =>
+    /// <summary>Where the white stopped, step by step and side by side.</summary>
+    public static IReadOnlyList<Stops> StopsOf(IReadOnlyList<CountedAttempt> attempts) =>
         [
             .. attempts
                 .Where(a => a.White is not null)

@@ -39,31 +39,7 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         var isFree = content.Stroke.Free;
         if (content.Stroke.Pot is not { } pot)
             return new(layout, shape, AsTheCueLies(stroke.AimDegrees), isFree, null, content.Frame) { Unraised = stroke };
-        var checks = new Checks("stroke.pot");
-        checks.That(Pockets.TryParse(pot.Pocket, out var pocket), "pocket", "There is no such pocket.", Pockets.AllowedNames);
-        var slot = Ball.TryParse(pot.Ball, out var ball) ? layout.SlotOf(ball) : -1;
-        checks.That(slot >= 1, "ball", "There is no such object ball on the table.", "an object ball that is on the table");
-        checks.That(Math.Abs(pot.Part) <= 1, "part", $"{pot.Part} is out of range.", "-1 (thick side) to 1 (thin side)");
-        var through = -1;
-        if (pot.Through is not null)
-        {
-            through = Ball.TryParse(pot.Through, out var between) ? layout.SlotOf(between) : -1;
-            checks.That(
-                through >= 1 && through != slot,
-                "through",
-                "There is no such ball between.",
-                "another object ball that is on the table"
-            );
-        }
-        Cushion? off = null;
-        if (pot.Off is not null)
-        {
-            checks.That(Cushions.TryParse(pot.Off, out var cushion), "off", "There is no such cushion.", Cushions.AllowedNames);
-            checks.That(pot.Through is null, "off", "A plant off a cushion is not judged.", "through or off, not both");
-            off = cushion;
-        }
-        checks.ThrowIfAny();
-        var meant = new Pot(slot, pocket, pot.Part, through, off);
+        var meant = new MeantPot(pot.Ball, pot.Pocket, pot.Part, pot.Through, pot.Off).In(layout, "stroke.pot");
         var asItLies = AsTheCueLies(isFree ? stroke.AimDegrees : Cut.Of(layout, meant, shape).AimDegrees);
         return new(layout, shape, asItLies, isFree, meant, content.Frame) { Unraised = stroke };
     }

@@ -1,4 +1,5 @@
 using System.ComponentModel;
+using System.Text.Json.Serialization;
 using DeepBaize.Core;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Practice;
@@ -88,56 +89,20 @@ public sealed record StopsResult(
 public sealed record EllipseResult(PlaceResult Centre, double Longer, double Shorter, double Degrees);
 
 /// <summary>Everything that is told of the attempts at one routine.</summary>
-/// <param name="BestTen">The most that were done of ten in a row.</param>
-/// <param name="Typical">Median of the sessions' shares.</param>
-/// <param name="Better">The newer half of the attempts beside the older.</param>
-/// <param name="LongestRun">Of attempts done in a row, among the last hundred.</param>
-/// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
-/// <param name="Sides">As laid out, and from the other side.</param>
-/// <param name="BetterSide">The other side beside the one as laid out; null until both were played.</param>
-/// <param name="Stances">By hand and reach: from a natural stance, stretched, with the other hand, with a rest.</param>
-/// <param name="Cushion">With the white in the open, and by a cushion.</param>
+/// <param name="LastScores">Of runs, the latest hundred.</param>
 public sealed record RoutineDetail(
-    Share All,
-    Share LastTen,
-    Share BestTen,
-    double? Typical,
-    Change? Better,
-    Trend? Trend,
-    int LongestRun,
-    double RunByLuck,
-    IReadOnlyList<Share> Steps,
-    IReadOnlyList<Share> Sides,
-    Change? BetterSide,
-    IReadOnlyList<StanceShare> Stances,
-    IReadOnlyList<Share> Cushion,
-    IReadOnlyList<Cause> Causes,
+    [property: JsonIgnore] RoutineStatistics Figures,
     IReadOnlyList<StopsResult> Stops,
-    Scores? Scores,
     IReadOnlyList<int> LastScores
-)
+) : RoutineStatistics(Figures)
 {
     private const int MostScores = 100;
 
-    public static RoutineDetail Of(RoutineStatistics s, IReadOnlyList<CountedAttempt> attempts) =>
+    public static RoutineDetail From(IReadOnlyList<CountedAttempt> attempts) =>
         new(
-            All: s.All,
-            LastTen: s.LastTen,
-            BestTen: s.BestTen,
-            Typical: s.Typical,
-            Better: s.Better,
-            Trend: s.Trend,
-            LongestRun: s.LongestRun,
-            RunByLuck: s.RunByLuck,
-            Steps: s.Steps,
-            Sides: s.Sides,
-            BetterSide: s.BetterSide,
-            Stances: s.Stances,
-            Cushion: s.Cushion,
-            Causes: s.Causes,
-            Stops: [.. s.Stops.Select(StopsResult.From)],
-            Scores: s.Scores,
-            LastScores: [.. attempts.Where(a => a.Score is not null).Select(a => a.Score!.Value).TakeLast(MostScores)]
+            Of(attempts),
+            [.. StopsOf(attempts).Select(StopsResult.From)],
+            [.. attempts.Where(a => a.Score is not null).Select(a => a.Score!.Value).TakeLast(MostScores)]
         );
 }
 
@@ -252,10 +217,7 @@ public static class StatisticsEndpoints
             )
             .ToDictionary(g => g.Key, g => g.ToList());
         var routines = await RoutinesAsync(db, byRoutine.Keys, cancel);
-        var of =
-            query.Routine is { } wanted && byRoutine.TryGetValue(wanted, out var its)
-                ? RoutineDetail.Of(RoutineStatistics.Of(its), its)
-                : null;
+        var of = query.Routine is { } wanted && byRoutine.TryGetValue(wanted, out var its) ? RoutineDetail.From(its) : null;
         return new(
             Attempts: rows.Count,
             Sessions: rows.Select(r => r.SessionId).Distinct().Count(),

@@ -270,16 +270,14 @@ public class RoutineTests
         Assert.True(Circumstance.Of(tight, right, Shape).ByCushion);
 
         var day = new DateTimeOffset(2026, 11, 23, 18, 0, 0, TimeSpan.Zero);
-        var told = RoutineStatistics.Of(
-            [
-                .. Enumerable
-                    .Range(0, 6)
-                    .Select(i => new CountedAttempt(Guid.Empty, day.AddMinutes(i), 0, false, i < 2, [])
-                    {
-                        How = new(i % 2 == 0 ? Stance.Natural : Stance.Rest, i > 3),
-                    }),
-            ]
-        );
+        var told = RoutineStatistics.Of([
+            .. Enumerable
+                .Range(0, 6)
+                .Select(i => new CountedAttempt(Guid.Empty, day.AddMinutes(i), 0, false, i < 2, [])
+                {
+                    How = new(i % 2 == 0 ? Stance.Natural : Stance.Rest, i > 3),
+                }),
+        ]);
         Assert.Equal([(Stance.Natural, 1, 3), (Stance.Rest, 1, 3)], told.Stances.Select(s => (s.Stance, s.Share.Done, s.Share.Of)));
         Assert.Equal([(2, 4), (0, 2)], told.Cushion.Select(s => (s.Done, s.Of)));
     }
@@ -298,7 +296,7 @@ public class RoutineTests
         var told = RoutineStatistics.Of(attempts);
         Assert.Equal((10, 5, 0.75), (told.BestTen.Done, told.LastTen.Done, told.Typical));
         Assert.Equal((10, "thick", 5), (told.LongestRun, told.Causes[0].Reason, told.Causes[0].Times));
-        Assert.Equal([new DateOnly(2026, 11, 23), new DateOnly(2026, 11, 30)], told.Weeks.Select(w => w.From));
+        Assert.Equal([new DateOnly(2026, 11, 23), new DateOnly(2026, 11, 30)], RoutineStatistics.WeeksOf(attempts).Select(w => w.From));
         Assert.Equal(Verdict.Worse, told.Better!.Verdict);
         Assert.Equal([(15, 15), (0, 5)], told.Sides.Select(s => (s.Done, s.Of)));
     }

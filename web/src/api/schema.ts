@@ -1547,7 +1547,7 @@ export interface components {
             /** Format: double */
             y: number;
         };
-        /** @description How large a ball is drawn at a place of a picture: its radius is At + ByU·u + ByV·v, px, for the depth of a plane is the inverse of a linear function of the picture (Hartley & Zisserman, Multiple View Geometry, 2nd ed., 8.1). The lens's bending is left out: some percent. */
+        /** @description How large a ball is drawn at a place of a picture: its radius is At + ByU·u + ByV·v, px, for the depth of a plane is the inverse of a linear function of the picture (Hartley & Zisserman, Multiple View Geometry, 2nd ed., 8.1). Left out are the lens's bending and how much longer a sphere is drawn away from the picture's middle: up to 15 %. */
         BallSize: {
             /** Format: double */
             at: number;
@@ -2461,12 +2461,13 @@ export interface components {
             x: components["schemas"]["Estimate"];
             y: components["schemas"]["Estimate"];
         };
-        /** @description The pot that is meant, by names. */
+        /** @description A pot by its names: which ball goes into which pocket, through which other or off which cushion. */
         MeantPot: {
             ball: string;
             pocket: string;
             /**
              * Format: double
+             * @description Where in the pocket's opening: -1 the thick side, 1 the thin side.
              * @default 0
              */
             part: number;
@@ -3241,38 +3242,39 @@ export interface components {
         };
         /** @description Everything that is told of the attempts at one routine. */
         RoutineDetail: {
-            all: components["schemas"]["Share"];
-            lastTen: components["schemas"]["Share"];
-            bestTen: components["schemas"]["Share"];
+            stops: components["schemas"]["StopsResult"][];
+            /** @description Of runs, the latest hundred. */
+            lastScores: number[];
+            all?: components["schemas"]["Share"];
+            lastTen?: components["schemas"]["Share"];
+            bestTen?: components["schemas"]["Share"];
             /**
              * Format: double
-             * @description Median of the sessions' shares.
+             * @description Median of the sessions' shares: half of them went better.
              */
-            typical: null | number;
-            better: null | components["schemas"]["Change"];
-            trend: null | components["schemas"]["Trend"];
+            typical?: null | number;
+            better?: null | components["schemas"]["Change"];
+            trend?: null | components["schemas"]["Trend"];
             /**
              * Format: int32
              * @description Of attempts done in a row, among the last hundred.
              */
-            longestRun: number;
+            longestRun?: number;
             /**
              * Format: double
              * @description The chance that as many done and not, in any order, have as long a run.
              */
-            runByLuck: number;
-            steps: components["schemas"]["Share"][];
+            runByLuck?: number;
+            steps?: components["schemas"]["Share"][];
             /** @description As laid out, and from the other side. */
-            sides: components["schemas"]["Share"][];
-            betterSide: null | components["schemas"]["Change"];
-            /** @description By hand and reach: from a natural stance, stretched, with the other hand, with a rest. */
-            stances: components["schemas"]["StanceShare"][];
-            /** @description With the white in the open, and by a cushion. */
-            cushion: components["schemas"]["Share"][];
-            causes: components["schemas"]["Cause"][];
-            stops: components["schemas"]["StopsResult"][];
-            scores: null | components["schemas"]["Scores"];
-            lastScores: number[];
+            sides?: components["schemas"]["Share"][];
+            betterSide?: null | components["schemas"]["Change"];
+            /** @description By hand and reach, the usual first; empty where it is not known. */
+            stances?: components["schemas"]["StanceShare"][];
+            /** @description With the white in the open, and by a cushion; empty where it is not known. */
+            cushion?: components["schemas"]["Share"][];
+            causes?: components["schemas"]["Cause"][];
+            scores?: null | components["schemas"]["Scores"];
         };
         /** @description A routine to keep. */
         RoutineEntry: {

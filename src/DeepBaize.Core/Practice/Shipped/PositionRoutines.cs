@@ -1,5 +1,6 @@
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Practice.Shipped.Laying;
+using MeantPot = DeepBaize.Core.Strokes.MeantPot;
 
 namespace DeepBaize.Core.Practice.Shipped;
 

@@ -1,4 +1,5 @@
 using static DeepBaize.Core.Practice.Shipped.Laying;
+using MeantPot = DeepBaize.Core.Strokes.MeantPot;
 
 namespace DeepBaize.Core.Practice.Shipped;
 

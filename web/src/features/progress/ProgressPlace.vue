@@ -48,7 +48,7 @@ const spans = [
   { value: 52, label: 'the last year' },
 ]
 
-const of = computed(() => answer.value?.of ?? null)
+const of = computed(() => (answer.value?.of as Required<Schemas['RoutineDetail']> | null) ?? null)
 const tally = computed(() => answer.value?.routines.find((r) => r.routine === filter.value.routine) ?? null)
 const isRun = computed(() => !!of.value?.scores)
 const weeks = computed(() => (tally.value ?? answer.value)?.weeks ?? [])
