@@ -100,6 +100,9 @@ public class LookTests(SecondDesk desk)
         page.Visit("/players");
         page.Find("thing-name");
         Check(page, "players");
+        page.Visit("/photo");
+        page.Find("photo-place");
+        Check(page, "a photograph");
         page.Click(() => page.Find("settings"));
         page.Find("theme-dark");
         Check(page, "settings");

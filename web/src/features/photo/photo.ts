@@ -2,9 +2,14 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
 import { findBall } from './findBall'
+import type { Place } from './pixels'
 import { traceEdge } from './traceEdge'
 
-type Place = { u: number; v: number }
+/** How large a ball is drawn at a place, px. */
+const expectedAt = (size: Schemas['BallSize'], { u, v }: Place) => size.at + size.byU * u + size.byV * v
+/** By how much a ball that stands on its spot may be beside it, over its radius: two millimetres (common practice, no source). */
+const besideSpot = 2 / 26.25
+
 export type Mark = Place & { name: string }
 /** A ball that was touched: with its radius and error, px, where its middle was found in the picture. */
 export type Touched = Mark & { radius?: number; error?: number }
@@ -96,7 +101,7 @@ export function usePhoto() {
   function settle(name: string) {
     const touched = taps.value.find((t) => t.name === name)
     if (!touched || !ballSize) return
-    const expected = ballSize.at + ballSize.byU * touched.u + ballSize.byV * touched.v
+    const expected = expectedAt(ballSize, touched)
     const half = Math.ceil(3 * expected + 6)
     const [left, top] = [Math.round(touched.u) - half, Math.round(touched.v) - half]
     const pixels = cut(left, top, 2 * half, 2 * half)
@@ -111,7 +116,9 @@ export function usePhoto() {
 
   async function send(balls: Touched[]) {
     const { width, height } = size.value
-    const onSpots = taps.value.filter((t) => standing.value.includes(t.name)).map((t) => ({ ...t, name: `${t.name}-ball` }))
+    const onSpots = taps.value
+      .filter((t) => standing.value.includes(t.name) && ballSize)
+      .map((t) => ({ ...t, name: `${t.name}-ball`, error: Math.hypot(t.error ?? width / 800, besideSpot * expectedAt(ballSize!, t)) }))
     const plain = ({ name, u, v, error }: Touched) => ({ name, u, v, error: error ?? null })
     const all = [...marks.value, ...onSpots]
     const body = { width, height, marks: all.map(plain), balls: balls.map(plain), lens: lenses.value[shape.value] ?? null, straight }
