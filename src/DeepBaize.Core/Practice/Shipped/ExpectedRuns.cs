@@ -10,22 +10,22 @@ public sealed record ExpectedRun(string Routine, string Skill, double Points, do
     /// <summary>A run takes seconds to work out, so these are kept: made by <c>bench -- runs</c>.</summary>
     public static IReadOnlyList<ExpectedRun> All { get; } =
     [
-        new("line-up", "tour", 112.0, 15.5, 7, 8),
-        new("black-off-its-spot", "tour", 151.4, 30.4, 6, 8),
-        new("colours-in-order", "tour", 16.0, 4.8, 4, 8),
-        new("last-red", "tour", 30.0, 3.5, 6, 8),
-        new("line-up", "county", 75.4, 14.3, 5, 8),
-        new("black-off-its-spot", "county", 96.3, 26.7, 4, 8),
-        new("colours-in-order", "county", 17.8, 4.2, 4, 8),
-        new("last-red", "county", 23.4, 3.7, 3, 8),
-        new("line-up", "club", 36.5, 10.2, 2, 8),
-        new("black-off-its-spot", "club", 28.0, 13.0, 1, 8),
-        new("colours-in-order", "club", 0.6, 0.6, 0, 8),
-        new("last-red", "club", 13.3, 3.8, 1, 8),
-        new("line-up", "learner", 6.8, 1.9, 0, 8),
-        new("black-off-its-spot", "learner", 12.3, 7.6, 1, 8),
-        new("colours-in-order", "learner", 0.3, 0.3, 0, 8),
-        new("last-red", "learner", 2.3, 1.2, 0, 8),
+        new("line-up", "tour", 105.9, 8.3, 26, 32),
+        new("black-off-its-spot", "tour", 132.1, 16.3, 22, 32),
+        new("colours-in-order", "tour", 13.4, 2.4, 15, 32),
+        new("last-red", "tour", 30.2, 1.7, 24, 32),
+        new("line-up", "county", 59.8, 6.8, 19, 32),
+        new("black-off-its-spot", "county", 67.6, 11.6, 14, 32),
+        new("colours-in-order", "county", 13.3, 2.2, 12, 32),
+        new("last-red", "county", 19.0, 2.4, 9, 32),
+        new("line-up", "club", 24.8, 4.4, 5, 32),
+        new("black-off-its-spot", "club", 17.9, 4.8, 2, 32),
+        new("colours-in-order", "club", 3.5, 1.3, 1, 32),
+        new("last-red", "club", 11.3, 2.0, 3, 32),
+        new("line-up", "learner", 6.8, 1.2, 0, 32),
+        new("black-off-its-spot", "learner", 5.9, 2.2, 1, 32),
+        new("colours-in-order", "learner", 0.3, 0.1, 0, 32),
+        new("last-red", "learner", 4.2, 1.4, 1, 32),
     ];
 
     public static IReadOnlyList<ExpectedRun> Of(string routine) => [.. All.Where(r => r.Routine == routine)];
