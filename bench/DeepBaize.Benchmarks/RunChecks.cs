@@ -10,7 +10,8 @@ namespace DeepBaize.Benchmarks;
 
 /// <summary>
 /// What the runs among the shipped routines come to, by the planner's choice and each preset's errors: the figures of
-/// <c>Shipped/ExpectedRuns.cs</c>. <c>dotnet run -c Release --project bench/DeepBaize.Benchmarks -- runs [breaks]</c>; twenty minutes for 32.
+/// <c>Shipped/ExpectedRuns.cs</c>. <c>dotnet run -c Release --project bench/DeepBaize.Benchmarks -- runs [breaks]</c>; twenty minutes
+/// for 32.
 /// </summary>
 internal static class RunChecks
 {
