@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Tests.Work;
@@ -5,31 +6,35 @@ namespace DeepBaize.Core.Tests.Work;
 public class FairGateTests
 {
     [Fact]
-    public async Task A_short_plan_is_not_kept_waiting_by_a_long_one()
+    public void A_short_plan_is_not_kept_waiting_by_a_long_one()
     {
         var gate = new FairGate(1);
-        var (longDone, longWhenShortEnded) = (0, -1);
+        var order = new ConcurrentQueue<string>();
         using var begun = new ManualResetEventSlim();
-        var longer = Task.Run(() =>
+        var shorter = new Thread(() => gate.ForEach(new(), 3, _ => order.Enqueue("short"), default));
+        var longer = new Thread(() =>
             gate.ForEach(
                 new(),
                 60,
-                _ =>
+                i =>
                 {
                     begun.Set();
-                    Thread.Sleep(5);
-                    Interlocked.Increment(ref longDone);
+                    // The first piece goes on until the short one waits for its turn, however long the machine takes to get there.
+                    if (i == 0)
+                        SpinWait.SpinUntil(() => shorter.ThreadState.HasFlag(ThreadState.WaitSleepJoin));
+                    order.Enqueue("long");
                 },
                 default
             )
         );
+        longer.Start();
         begun.Wait();
-        await Task.Run(() => gate.ForEach(new(), 3, _ => Thread.Sleep(5), default));
-        longWhenShortEnded = Volatile.Read(ref longDone);
-        await longer;
+        shorter.Start();
+        shorter.Join();
+        longer.Join();
         // In turn, one piece each: three of the short one let in hardly more of the long one.
-        Assert.InRange(longWhenShortEnded, 0, 20);
-        Assert.Equal(60, longDone);
+        Assert.InRange(order.ToList().LastIndexOf("short"), 3, 8);
+        Assert.Equal(60, order.Count(o => o == "long"));
     }
 
     [Fact]
