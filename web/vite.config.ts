@@ -82,6 +82,8 @@ export default defineConfig({
     environment: 'happy-dom',
     pool: 'threads',
     maxWorkers: 2,
+    // For a machine that is busy with something else: a test that passes does not wait for it.
+    testTimeout: 30_000,
     server: { deps: { inline: ['element-plus'] } },
     include: ['src/**/*.test.ts'],
   },

@@ -435,12 +435,6 @@ public sealed class Page(ChromeDriver driver, string address)
         Until(() => Text("position-name") == name && Find("plan").Displayed);
     }
 
-    public void SetTheme(string theme)
-    {
-        Click(() => Find("settings"));
-        Click(() => Find($"theme-{theme}"));
-    }
-
     public void TypeName(string name)
     {
         var input = Css(".el-message-box input");
