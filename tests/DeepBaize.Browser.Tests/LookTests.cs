@@ -111,8 +111,9 @@ public class LookTests(SecondDesk desk)
             // As another window of the same browser would change it: the place stays as it is.
             page.Driver.ExecuteScript(
                 """
-                localStorage.setItem('vueuse-color-scheme', arguments[0]);
-                dispatchEvent(new StorageEvent('storage', { key: 'vueuse-color-scheme', newValue: arguments[0], storageArea: localStorage }));
+                const [key, newValue] = ['vueuse-color-scheme', arguments[0]];
+                localStorage.setItem(key, newValue);
+                dispatchEvent(new StorageEvent('storage', { key, newValue, storageArea: localStorage }));
                 """,
                 theme
             );
