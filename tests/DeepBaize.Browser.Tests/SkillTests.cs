@@ -25,7 +25,7 @@ public class SkillTests(SecondDesk desk)
         Type(page.Find("own-tip"), "3");
         Type(page.Find("own-sighting"), "3");
         page.Until(() => !Pictures(page).SequenceEqual(pictures));
-        var now = Pictures(page);
+        var now = Settled(page);
         // Kept: there again after a reload.
         page.Driver.Navigate().Refresh();
         page.Until(() => page.Find("own-tip").GetAttribute("value") == "3.00");
@@ -40,6 +40,19 @@ public class SkillTests(SecondDesk desk)
         page.Find("settings").Click();
         page.Choose("skill", "county");
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=own-skill]")).Count == 0);
+    }
+
+    /// <summary>Each change of a figure has its own answer: the pictures once none has come for a while.</summary>
+    private static string[] Settled(Page page)
+    {
+        for (var before = Pictures(page); ; )
+        {
+            Thread.Sleep(2500);
+            var now = Pictures(page);
+            if (now.SequenceEqual(before))
+                return now;
+            before = now;
+        }
     }
 
     private static void Type(IWebElement input, string figure)
