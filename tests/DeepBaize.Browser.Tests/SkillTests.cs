@@ -45,14 +45,13 @@ public class SkillTests(SecondDesk desk)
     /// <summary>Each change of a figure has its own answer: the pictures once none has come for a while.</summary>
     private static string[] Settled(Page page)
     {
-        for (var before = Pictures(page); ; )
+        var (before, now) = (Array.Empty<string>(), Pictures(page));
+        while (!now.SequenceEqual(before))
         {
             Thread.Sleep(2500);
-            var now = Pictures(page);
-            if (now.SequenceEqual(before))
-                return now;
-            before = now;
+            (before, now) = (now, Pictures(page));
         }
+        return now;
     }
 
     private static void Type(IWebElement input, string figure)
