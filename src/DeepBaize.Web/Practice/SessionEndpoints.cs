@@ -169,9 +169,9 @@ public static class SessionEndpoints
             Now = entry.Now,
             UpdatedAt = now,
         };
-        var with = entry.With ?? await db.InHandAsync(cancel);
-        await db.CheckAsync(with, new("with"), isBinAllowed: true, cancel);
-        with.Write(session);
+        if (entry.With is { } said)
+            await db.CheckAsync(said, new("with"), isBinAllowed: true, cancel);
+        (entry.With ?? await db.InHandAsync(cancel)).Write(session);
         if (await Own(db).AsNoTracking().SingleOrDefaultAsync(s => s.Id == id, cancel) is { } there)
             return TypedResults.Created($"/api/practice/sessions/{id}", SessionResult.Of(there));
         db.Add(session);

@@ -38,7 +38,8 @@ internal static class SessionSheet
         using var canvas = new PdfCanvas(Width, Height, title);
         canvas.Text(Margin, 18, 7, title, Ink, bold: true);
         var (done, of) = (attempts.Count(a => a.IsDone), attempts.Count);
-        canvas.Text(Margin, 25, 4, string.Join(" · ", new[] { with.Player, with.Table, $"{done} of {of} done" }.Where(t => t != "")), Soft);
+        string[] about = [with.Player, with.Table, $"{done} of {of} done"];
+        canvas.Text(Margin, 25, 4, string.Join(" · ", about.Where(t => t != "")), Soft);
         var steps = attempts
             .GroupBy(a => (a.Routine, a.Step, a.IsMirrored))
             .Select(g => (g.Key.Routine, g.Key.Step, g.Key.IsMirrored, Attempts: g.ToList()))

@@ -98,13 +98,15 @@ const toBalls = () =>
   }, 'The marks do not fit')
 /** Colours that lie so near to their spots that they will stand on them. */
 const near = 0.025
-const seemStanding = computed(() => {
-  const spots = new Map(position.reference!.spots.map((s) => [s.ball, s]))
-  return (photo.result.value?.balls ?? [])
-    .filter((b) => !photo.standing.value.includes(b.id))
-    .filter((b) => spots.has(b.id) && Math.hypot(b.x - spots.get(b.id)!.x, b.y - spots.get(b.id)!.y) < Math.max(near, b.error))
-    .map((b) => b.id)
-})
+const spotOf = (id: string) => position.reference!.spots.find((s) => s.ball === id)
+const seemStanding = computed(() =>
+  (photo.result.value?.balls ?? [])
+    .filter((b) => {
+      const its = photo.standing.value.includes(b.id) ? undefined : spotOf(b.id)
+      return its && Math.hypot(b.x - its.x, b.y - its.y) < Math.max(near, b.error)
+    })
+    .map((b) => b.id),
+)
 const stand = (names: string[]) => attempt(() => photo.setStanding(names), 'The table is not read')
 const errorOf = (name: string) =>
   photo.standing.value.includes(name) ? 0 : (photo.result.value?.balls.find((b) => b.id === name)?.error ?? 0)
@@ -112,9 +114,10 @@ const worst = computed(() => Math.max(0, ...(photo.result.value?.balls.map((b) =
 const hasWhite = computed(() => photo.taps.value.some((t) => t.name === 'white'))
 const moved = computed(() => (photo.result.value?.balls ?? []).filter((b) => b.moved > 0.001))
 function lay() {
-  const spots = new Map(position.reference!.spots.map((s) => [s.ball, s]))
-  const placeOf = (b: { id: string; x: number; y: number }) => (photo.standing.value.includes(b.id) ? spots.get(b.id)! : b)
-  const balls = photo.result.value!.balls.map((b) => ({ id: b.id, x: placeOf(b).x, y: placeOf(b).y }))
+  const balls = photo.result.value!.balls.map((b) => {
+    const { x, y } = photo.standing.value.includes(b.id) ? spotOf(b.id)! : b
+    return { id: b.id, x, y }
+  })
   position.replace({ ...position.content, balls, frame: undefined, stroke: { ...position.stroke, pot: null, free: false } })
   void router.push('/table/now/read')
 }

@@ -13,6 +13,7 @@ import FilePick from '../../ui/FilePick.vue'
 import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import RoutineStops from './RoutineStops.vue'
+import ShareTable from './ShareTable.vue'
 import { useProgress } from './progress'
 import { betterWords, shareWords, stanceNames, streakWords, weekWords } from './words'
 
@@ -53,7 +54,7 @@ const tally = computed(() => answer.value?.routines.find((r) => r.routine === fi
 const isRun = computed(() => !!of.value?.scores)
 const weeks = computed(() => (tally.value ?? answer.value)?.weeks ?? [])
 /** For a coach: the same routine, player beside player. */
-const beside = shallowRef<{ name: string; share: Schemas['Share'] }[]>([])
+const beside = shallowRef<{ label: string; share: Schemas['Share'] }[]>([])
 watch(
   [() => filter.value.routine, () => filter.value.player, () => club.known.players.length],
   async ([routine, player]) => {
@@ -62,11 +63,11 @@ watch(
     try {
       const all = await Promise.all(
         club.known.players.map(async (p) => ({
-          name: p.name,
+          label: p.name,
           share: (await ask(client.GET('/api/practice/statistics', { params: { query: { routine, player: p.id } } }))).of?.all,
         })),
       )
-      beside.value = all.filter((b): b is { name: string; share: Schemas['Share'] } => !!b.share)
+      beside.value = all.filter((b): b is { label: string; share: Schemas['Share'] } => !!b.share)
     } catch (e) {
       if (!(e instanceof Problem)) throw e
     }
@@ -266,21 +267,11 @@ const exported = (kind: string) => {
         </template>
         <template v-if="ways.length > 1">
           <h3>From which stance</h3>
-          <ElTable :data="ways" size="small" data-testid="got-at">
-            <ElTableColumn prop="label" label="" width="190" />
-            <ElTableColumn label="Done"
-              ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
-            >
-          </ElTable>
+          <ShareTable :rows="ways" data-testid="got-at" />
         </template>
         <template v-if="of.steps.length > 1 && !isRun">
           <h3>Step by step</h3>
-          <ElTable :data="of.steps.map((share, i) => ({ label: answer!.stepLabels[i] ?? String(i + 1), share }))" size="small">
-            <ElTableColumn prop="label" label="Step" width="150" />
-            <ElTableColumn label="Done"
-              ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
-            >
-          </ElTable>
+          <ShareTable :rows="of.steps.map((share, i) => ({ label: answer!.stepLabels[i] ?? String(i + 1), share }))" label="Step" />
         </template>
         <template v-if="of.causes.length">
           <h3>Why not, of {{ missed }} that were not done</h3>
@@ -288,12 +279,7 @@ const exported = (kind: string) => {
         </template>
         <template v-if="beside.length > 1">
           <h3>Player beside player</h3>
-          <ElTable :data="beside" size="small" data-testid="beside">
-            <ElTableColumn prop="name" label="Player" width="160" />
-            <ElTableColumn label="Done"
-              ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
-            >
-          </ElTable>
+          <ShareTable :rows="beside" label="Player" data-testid="beside" />
         </template>
       </section>
 
@@ -336,7 +322,7 @@ const exported = (kind: string) => {
           <FilePick accept=".json,.csv,application/json,text/csv" test-id="import-attempts" @picked="bringIn">Bring attempts in</FilePick>
         </p>
       </section>
-      <section v-if="of?.stops.length" class="stops">
+      <section v-if="of?.stops.length">
         <RoutineStops :stops="of.stops" :labels="answer.stepLabels" :routine="filter.routine" />
       </section>
     </div>
