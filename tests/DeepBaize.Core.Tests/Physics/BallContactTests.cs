@@ -100,6 +100,6 @@ public class BallContactTests
                         (c.Vx - d.Vx) * nx + (c.Vy - d.Vy) * ny <= 1e-9 + Math.Max(0, -((a.Vx - b.Vx) * nx + (a.Vy - b.Vy) * ny)) * 10
                     );
                 },
-                iter: 5000
+                iter: Thoroughness.Cases(5000)
             );
 }

@@ -36,7 +36,7 @@ public class FirstCrossingTests
                         return;
                     Assert.Equal(expected, FirstCrossing.Of(c0, c[0], c[1], c[2], c[3], end), 1e-7);
                 },
-                iter: 20_000
+                iter: Thoroughness.Cases(20_000)
             );
 
     [Theory]

@@ -43,7 +43,7 @@ public class StatisticsTests
                     if (tally.Done < of)
                         Assert.Equal(Brent.FindRoot(Off, tally.Share + 1e-9, 1 - 1e-12, 1e-13), high, 9);
                 },
-                iter: 300
+                iter: Thoroughness.Cases(300)
             );
         Assert.Equal((0, 1), new Tally(0, 0).Interval);
     }
@@ -80,7 +80,7 @@ public class StatisticsTests
                     Interlocked.Increment(ref checks);
                     Assert.Equal(p < 0.05, Change.Of(before, now).Verdict != Verdict.NotYet);
                 },
-                iter: 400
+                iter: Thoroughness.Cases(400)
             );
         Assert.True(checks > 300);
     }
@@ -177,7 +177,7 @@ public class StatisticsTests
     public void The_median_is_Math_NETs() =>
         Gen.Double[-10, 10]
             .Array[1, 30]
-            .Sample(values => Assert.Equal(Statistics.Median(values), StopSpread.Median(values), 12), iter: 200);
+            .Sample(values => Assert.Equal(Statistics.Median(values), StopSpread.Median(values), 12), iter: Thoroughness.Cases(200));
 
     private sealed class Near(double by) : IEqualityComparer<(double, double)>
     {

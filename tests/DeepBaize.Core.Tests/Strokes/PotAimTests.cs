@@ -133,9 +133,9 @@ public class PotAimTests
                         $"{one}: {aim}, window {centre} ± {half}"
                     );
                 },
-                iter: 1200
+                iter: Thoroughness.Cases(1200)
             );
-        Assert.True(potted > 200, $"only {potted} tried");
+        Assert.True(potted > Thoroughness.Cases(200), $"only {potted} tried");
     }
 
     [Theory]

@@ -62,7 +62,7 @@ public class LayoutTests
                         Assert.False(nearer > 0 && Shape.CanRest(new(qx, qy)) && others.All(o => o.Gap(new Vec2(qx, qy)) >= 0));
                     }
                 },
-                iter: 300
+                iter: Thoroughness.Cases(300)
             );
 
     [Theory]
