@@ -31,7 +31,7 @@ async function send(method, path, body) {
 }
 
 /** What is put in gets an id and a time of its own each time; how much work an answer took is no part of it. */
-const passing = new Set(['id', 'createdAt', 'updatedAt', 'version', 'examined', 'strokes'])
+const passing = new Set(['id', 'createdAt', 'updatedAt', 'version', 'examined', 'strokes', 'traceId'])
 
 /** Of figures that differ by rounding alone: a stroke into the pack carries the last place of a double to a micrometre. */
 const tolerance = 1e-5
@@ -197,7 +197,9 @@ class Questions {
 const fewest = { blackBall: 0.16 }
 
 async function* questions() {
-  const [reference, demo] = [(await send('GET', '/api/reference')).answer, (await send('GET', '/api/positions')).answer]
+  const reference = (await send('GET', '/api/reference')).answer
+  const demo = []
+  for (const { id } of (await send('GET', '/api/positions')).answer) demo.push((await send('GET', `/api/positions/${id}`)).answer)
   for (const [k, kind] of Object.keys(new Questions(0, reference, demo).kinds).entries()) {
     const q = new Questions(1000 + k, reference, demo)
     for (let i = 0; i < Math.ceil(Number(many) * (fewest[kind] ?? 1)); i++) yield { kind, method: 'POST', ...(await q.kinds[kind]()) }

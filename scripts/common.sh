@@ -34,6 +34,9 @@ need_tools() {
   find_postgres || { install_missing postgresql; find_postgres || fail "PostgreSQL is not where it was expected, in /usr/lib/postgresql"; }
 }
 
+# need_everything : all that the tests use.
+need_everything() { need_tools; need_browser; need_proxy; }
+
 need_proxy() { [ -x /usr/sbin/nginx ] || install_missing nginx-light; }
 
 need_browser() {
@@ -41,7 +44,7 @@ need_browser() {
 }
 
 # fingerprint PATH... : changes when any of these files does.
-fingerprint() { find "$@" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/node_modules/*' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1; }
+fingerprint() { find "$@" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/node_modules/*' -not -path '*/wwwroot/*' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1; }
 
 # unless_done NAME FINGERPRINT COMMAND... : runs the command if it has not been run for this fingerprint.
 unless_done() {
@@ -55,15 +58,22 @@ unless_done() {
 }
 
 install_web() { say "Installing the page's packages ..."; (cd web && npm ci --no-audit --no-fund --loglevel=error </dev/null >&2); }
-bundle_web() { say "Building the page ..."; (cd web && npm run --silent build </dev/null >&2); }
+bundle_web() { say "Building the page ..."; (cd web && npm run --silent bundle </dev/null >&2); }
 
-build_web() {
+# install_page : the page's packages, if they have changed.
+install_page() {
+  [ -d web/node_modules ] || rm -f .stamps/npm
   unless_done npm "$(fingerprint web/package-lock.json)" install_web
-  [ -d web/node_modules ] || install_web
+}
+
+# bundle_page : the page itself, if its code has changed. Types are checked by ./test, not here.
+bundle_page() {
   local print; print=$(fingerprint web/src web/public web/index.html web/package-lock.json web/vite.config.ts web/tsconfig.json)
   [ -e src/DeepBaize.Web/wwwroot/index.html ] || rm -f .stamps/web
   unless_done web "$print" bundle_web
 }
+
+build_web() { install_page && bundle_page; }
 
 build_dotnet() { # build_dotnet PROJECT-OR-SOLUTION
   export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1

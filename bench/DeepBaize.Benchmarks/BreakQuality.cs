@@ -96,7 +96,7 @@ internal static class BreakQuality
     private static Played ByAdvice(string kind, Situation from, Player player, Player adviceFor, int seed) =>
         Watched(kind, watch => BreakAdvice.PlayBreak(from, player, Shape, seed, adviceFor: adviceFor, watch: watch));
 
-    private static Played Watched(string kind, Func<Action<Situation, Intention, Core.Play.Played>, BreakResult> play)
+    private static Played Watched(string kind, Func<Action<Situation, Intention, Core.Play.PlayedStroke>, BreakResult> play)
     {
         var strokes = new List<Stroke>();
         return new(kind, play((_, intention, _) => strokes.Add(intention.Stroke)), strokes);

@@ -12,20 +12,20 @@ namespace DeepBaize.Benchmarks;
 /// <param name="Shots">Played, the last included.</param>
 internal readonly record struct PlainBreak(int Points, double Value, int Shots)
 {
-    public static PlainBreak Play(SearchContext context, ShotSearch search, Bench bench, Situation from, Choice first, int seed)
+    public static PlainBreak Play(SearchContext context, ShotSearch search, Workspace workspace, Situation from, Choice first, int seed)
     {
         var (random, value, shots) = (new Random(seed), 0.0, 0);
         var result = BreakPlay.Play(
             from,
             situation =>
             {
-                var choice = shots++ == 0 ? first : search.Glance(bench, situation);
+                var choice = shots++ == 0 ? first : search.Glance(workspace, situation);
                 return choice is null ? null : BreakAdvice.IntentionOf(choice);
             },
             context.Player.Skill,
             context.Shape,
-            _ => Luck.Draw(random),
-            (situation, _, played) => value += context.Worth.OutcomeOf(situation.Frame, played.Ruling)
+            _ => StandardDraws.Draw(random),
+            (situation, _, played) => value += context.Evaluation.OutcomeOf(situation.Frame, played.Ruling)
         );
         return new(result.Points, value, shots);
     }

@@ -22,11 +22,11 @@ public static class PlainPolicy
         Player player,
         TableShape shape,
         int seed,
-        Action<Situation, Intention, Played>? watch = null
+        Action<Situation, Intention, PlayedStroke>? watch = null
     )
     {
         var random = new Random(seed);
-        return BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, _ => Luck.Draw(random), watch);
+        return BreakPlay.Play(from, s => Choose(s, player, shape), player.Skill, shape, _ => StandardDraws.Draw(random), watch);
     }
 
     private static double HarderThan(double pace) => Pace.OfCueSpeed(Math.Min(Hardest, Harder * Pace.CueSpeed(pace)));

@@ -86,7 +86,7 @@ public static class SafetyQuality
     {
         var random = new Random(31);
         var judge = new LeaveJudge(Player.OfSkill("county"), shape);
-        for (var found = 0; found < Positions;)
+        for (var found = 0; found < Positions; )
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(6)];
             while (balls.Count < 16)
@@ -132,34 +132,25 @@ public static class SafetyQuality
     private static double LeftAPot(Situation from, Stroke stroke, Player player, TableShape shape)
     {
         var judge = new LeaveJudge(player, shape);
-        return Share(
-            from,
-            stroke,
-            player.Skill,
-            shape,
-            (played, _) =>
-                played.Ruling.Points == 0
-                && !played.Ruling.NextFrame.IsOver
-                && judge.Of(played.Leaves, new(played.Leaves.Layout, shape)).LeavesPot
+        return Share(from, stroke, player.Skill, shape, (played, _) =>
+            played.Ruling.Points == 0
+            && !played.Ruling.NextFrame.IsOver
+            && judge.Of(played.Leaves, new(played.Leaves.Layout, shape)).LeavesPot
         );
     }
 
     private static double Hits(Situation from, Stroke stroke, Skill skill, TableShape shape) =>
-        Share(
-            from,
-            stroke,
-            skill,
-            shape,
-            (_, record) => Contacts.FirstSlot(record) is > 0 and var slot && from.Frame.On.Includes(from.Layout.Balls[slot].Ball)
+        Share(from, stroke, skill, shape, (_, record) =>
+            Contacts.FirstSlot(record) is > 0 and var slot && from.Frame.On.Includes(from.Layout.Balls[slot].Ball)
         );
 
-    private static double Share(Situation from, Stroke stroke, Skill skill, TableShape shape, Func<Played, ShotRecord, bool> counts)
+    private static double Share(Situation from, Stroke stroke, Skill skill, TableShape shape, Func<PlayedStroke, ShotRecord, bool> counts)
     {
         var (simulator, record, random, count) = (new Simulator(shape), new ShotRecord(), new Random(9), 0);
         var scatter = Scatter.Of(from.Layout, stroke, skill, shape);
         for (var i = 0; i < Strokes; i++)
         {
-            scatter.Error(Luck.Draw(random)).Play(simulator, from.Layout, stroke, record);
+            scatter.Error(StandardDraws.Draw(random)).Play(simulator, from.Layout, stroke, record);
             if (counts(from.Play(simulator, record, null, shape), record))
                 count++;
         }
@@ -170,7 +161,7 @@ public static class SafetyQuality
     internal static IEnumerable<Situation> Snookers(TableShape shape)
     {
         var random = new Random(47);
-        for (var found = 0; found < Positions;)
+        for (var found = 0; found < Positions; )
         {
             var red = new PlacedBall(Ball.Red(1), 1.2 + 2.2 * random.NextDouble(), 0.15 + (Width - 0.3) * random.NextDouble());
             List<PlacedBall> balls = [.. Rack.Colours(), red];

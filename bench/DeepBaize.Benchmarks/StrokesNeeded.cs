@@ -37,8 +37,8 @@ public static class StrokesNeeded
             "|---|---|---|---|---|---|---|---|",
         };
         foreach (var (name, _, content) in DemoPositions.All)
-            foreach (var skill in (string[])["county", "club"])
-                lines.Add(Row(name, content, skill));
+        foreach (var skill in (string[])["county", "club"])
+            lines.Add(Row(name, content, skill));
         DocTable.Write(path, "strokes", lines);
         Console.WriteLine(string.Join('\n', lines));
     }
@@ -114,22 +114,18 @@ public static class StrokesNeeded
             return null;
         var playouts = new Playouts(context, search, situation);
         var before = context.Examined;
-        var even = context.InParallel(
-            BreakStreams * Breaks,
-            (bench, k) => playouts.Of(bench, first, ErrorStream.Named($"breaks {k / Breaks}"), k % Breaks).WithoutLuck
+        var even = context.InParallel(BreakStreams * Breaks, (workspace, k) =>
+            playouts.Of(workspace, first, ErrorStream.Named($"breaks {k / Breaks}"), k % Breaks).Controlled
         );
         var strokes = context.Examined - before;
         var shots = 0;
         before = context.Examined;
-        var plain = context.InParallel(
-            BreakStreams * Breaks,
-            (bench, k) =>
-            {
-                var played = PlainBreak.Play(context, search, bench, situation, first, k);
-                Interlocked.Add(ref shots, played.Shots);
-                return played.Value;
-            }
-        );
+        var plain = context.InParallel(BreakStreams * Breaks, (workspace, k) =>
+        {
+            var played = PlainBreak.Play(context, search, workspace, situation, first, k);
+            Interlocked.Add(ref shots, played.Shots);
+            return played.Value;
+        });
         var plainStrokes = context.Examined - before + shots;
         var means = Enumerable.Range(0, BreakStreams).Select(s => even.Skip(s * Breaks).Take(Breaks).Average());
         return (even.Average(), Variance(means) / (Variance(plain) / Breaks) * strokes / plainStrokes);

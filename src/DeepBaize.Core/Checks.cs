@@ -25,6 +25,7 @@ public sealed class Checks(string path = "")
             _errors.Add(new(FieldOf(field), message, allowed));
     }
 
+    /// <summary>Adds errors that were found elsewhere.</summary>
     public void AddRange(IEnumerable<InputError> errors) => _errors.AddRange(errors);
 
     /// <exception cref="InputException">Something was wrong.</exception>

@@ -11,9 +11,11 @@ public sealed record InputError(string Field, string Message, string Allowed, st
 public sealed class InputException(IReadOnlyList<InputError> errors)
     : Exception(string.Join(" ", errors.Select(e => $"{e.Field}: {e.Message} Allowed: {e.Allowed}.")))
 {
+    /// <summary>Creates an exception with one error.</summary>
     public InputException(string field, string message, string allowed)
         : this([new(field, message, allowed)]) { }
 
+    /// <summary>The errors, by field.</summary>
     public IReadOnlyList<InputError> Errors { get; } = errors;
 
     /// <summary>Throws if there is any error in the list.</summary>

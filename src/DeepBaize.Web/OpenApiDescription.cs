@@ -1,7 +1,5 @@
 using System.Reflection;
-using DeepBaize.Core;
 using DeepBaize.Core.Sampling;
-using DeepBaize.Data;
 using DeepBaize.Data.Answers;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Mvc;
@@ -30,11 +28,11 @@ internal static class OpenApiDescription
         options.AddOperationTransformer(
             (operation, context, _) =>
             {
-                if (context.Description.ActionDescriptor.EndpointMetadata.OfType<Once.TakesKey>().Any())
+                if (context.Description.ActionDescriptor.EndpointMetadata.OfType<Idempotency.TakesKey>().Any())
                     (operation.Parameters ??= []).Add(
                         new OpenApiParameter
                         {
-                            Name = Once.Header,
+                            Name = Idempotency.Header,
                             In = ParameterLocation.Header,
                             Description = "A name of one's own for this request: asked again with the same one, it creates nothing anew.",
                             Schema = new OpenApiSchema { Type = JsonSchemaType.String, MaxLength = KeptAnswer.MaxKey },

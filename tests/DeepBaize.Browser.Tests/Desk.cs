@@ -10,7 +10,7 @@ using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
-using Xunit.Sdk;
+using Xunit.v3;
 
 namespace DeepBaize.Browser.Tests;
 
@@ -34,7 +34,7 @@ public class Desk : IAsyncLifetime
         }
     }
 
-    public async Task InitializeAsync()
+    public async ValueTask InitializeAsync()
     {
         using (var listener = new TcpListener(IPAddress.Loopback, 0))
         {
@@ -54,6 +54,7 @@ public class Desk : IAsyncLifetime
             start.ArgumentList.Add(argument);
         start.Environment["ConnectionStrings__DeepBaize"] = _database.Connection;
         start.Environment["ASPNETCORE_ENVIRONMENT"] = "Production";
+        start.Environment["Searches__WorkShare"] = "0.1";
         _application = Process.Start(start)!;
         using var client = new HttpClient();
         for (var i = 0; ; i++)
@@ -69,7 +70,7 @@ public class Desk : IAsyncLifetime
         }
     }
 
-    public async Task DisposeAsync()
+    public async ValueTask DisposeAsync()
     {
         At.TryRemove(GetType(), out _);
         foreach (var browser in _browsers)
@@ -213,7 +214,7 @@ public class Desk : IAsyncLifetime
 [AttributeUsage(AttributeTargets.Class)]
 public sealed class BrowsersGoBackAttribute : BeforeAfterTestAttribute
 {
-    public override void After(System.Reflection.MethodInfo methodUnderTest) =>
+    public override void After(System.Reflection.MethodInfo methodUnderTest, IXunitTest test) =>
         Desk.TakeBack(methodUnderTest.ReflectedType!.GetConstructors()[0].GetParameters()[0].ParameterType);
 }
 

@@ -6,7 +6,7 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Tests;
 
 /// <summary>Drawn pictures from known cameras, with marks and taps that are off as a thumb's are.</summary>
-public class PhotoTests(Xunit.Abstractions.ITestOutputHelper output)
+public class PhotoTests(ITestOutputHelper output)
 {
     private static readonly (double Width, double Height) Size = (1600, 1200);
 

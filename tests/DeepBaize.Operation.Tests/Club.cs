@@ -75,6 +75,7 @@ internal sealed class Club : IAsyncDisposable
         foreach (var (name, value) in settings)
             start.Environment[name] = value;
         start.Environment.Remove("ConnectionStrings__DeepBaize");
+        start.Environment["Searches__WorkShare"] = "0.1";
         _start = Process.Start(start)!;
         foreach (var begin in new Action[] { _start.BeginOutputReadLine, _start.BeginErrorReadLine })
             begin();

@@ -24,7 +24,7 @@ public sealed class InstancesTests : IAsyncLifetime
 
     public InstancesTests() => _client = new() { BaseAddress = new($"http://127.0.0.1:{_port}"), Timeout = TimeSpan.FromSeconds(60) };
 
-    public async Task InitializeAsync()
+    public async ValueTask InitializeAsync()
     {
         // Both at once, over a database that is not there yet.
         _applications.AddRange(_ports.Select(Begin));
@@ -42,6 +42,7 @@ public sealed class InstancesTests : IAsyncLifetime
             start.ArgumentList.Add(argument);
         start.Environment["ConnectionStrings__DeepBaize"] = _database.Connection;
         start.Environment["BehindProxy"] = "true";
+        start.Environment["Searches__WorkShare"] = "0.1";
         return Process.Start(start)!;
     }
 
@@ -95,7 +96,7 @@ public sealed class InstancesTests : IAsyncLifetime
         return file;
     }
 
-    public async Task DisposeAsync()
+    public async ValueTask DisposeAsync()
     {
         foreach (var process in _applications.Append(_proxy!))
         {
@@ -115,15 +116,11 @@ public sealed class InstancesTests : IAsyncLifetime
         var acknowledged = new ConcurrentBag<string>();
         using var plans = new CancellationTokenSource();
         var plan = Task.Run(() => PlanUntilWholeAsync(plans.Token));
-        var saving = Parallel.ForEachAsync(
-            Enumerable.Range(0, 200),
-            new ParallelOptions { MaxDegreeOfParallelism = 8 },
-            async (i, _) =>
-            {
-                await SaveAsync($"Kept {i}");
-                acknowledged.Add($"Kept {i}");
-            }
-        );
+        var saving = Parallel.ForEachAsync(Enumerable.Range(0, 200), new ParallelOptions { MaxDegreeOfParallelism = 8 }, async (i, _) =>
+        {
+            await SaveAsync($"Kept {i}");
+            acknowledged.Add($"Kept {i}");
+        });
         await Club.Until(() => acknowledged.Count >= 60, () => $"{acknowledged.Count} saved");
         _applications[0].Kill();
         await saving;
@@ -188,15 +185,11 @@ public sealed class InstancesTests : IAsyncLifetime
     public async Task Bursts_of_kills_lose_nothing_that_was_acknowledged()
     {
         var acknowledged = new ConcurrentBag<string>();
-        var saving = Parallel.ForEachAsync(
-            Enumerable.Range(0, 300),
-            new ParallelOptions { MaxDegreeOfParallelism = 6 },
-            async (i, _) =>
-            {
-                await SaveAsync($"Burst {i}");
-                acknowledged.Add($"Burst {i}");
-            }
-        );
+        var saving = Parallel.ForEachAsync(Enumerable.Range(0, 300), new ParallelOptions { MaxDegreeOfParallelism = 6 }, async (i, _) =>
+        {
+            await SaveAsync($"Burst {i}");
+            acknowledged.Add($"Burst {i}");
+        });
         for (var burst = 0; !saving.IsCompleted; burst++)
         {
             await Task.Delay(300);

@@ -18,14 +18,14 @@ public sealed class Application : IAsyncLifetime
 
     public string Connection => _database.Connection;
 
-    public Task InitializeAsync()
+    public ValueTask InitializeAsync()
     {
         _factory = With();
         Client = _factory.CreateClient();
-        return Task.CompletedTask;
+        return ValueTask.CompletedTask;
     }
 
-    public async Task DisposeAsync()
+    public async ValueTask DisposeAsync()
     {
         await _factory.DisposeAsync();
         await _database.DropAsync();
@@ -36,6 +36,7 @@ public sealed class Application : IAsyncLifetime
         new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
             host.UseSetting("ConnectionStrings:DeepBaize", Connection);
+            host.UseSetting("Searches:WorkShare", "0.1");
             foreach (var (name, value) in settings)
                 host.UseSetting(name, value);
         });

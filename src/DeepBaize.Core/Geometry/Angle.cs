@@ -9,12 +9,16 @@ public readonly record struct Angle
 
     private Angle(double radians) => Radians = radians;
 
+    /// <summary>The angle in radians.</summary>
     public double Radians { get; }
 
+    /// <summary>The angle in degrees.</summary>
     public double Degrees => Radians * DegreesPerRadian;
 
+    /// <summary>Returns an angle from radians.</summary>
     public static Angle FromRadians(double radians) => new(radians);
 
+    /// <summary>Returns an angle from degrees.</summary>
     public static Angle FromDegrees(double degrees) => new(degrees * Math.PI / 180);
 
     /// <summary>The vector of length one that points this way.</summary>
@@ -33,13 +37,18 @@ public readonly record struct Angle
     /// <summary>The shorter turn from one direction to another, −180° to 180°.</summary>
     public static Angle Between(Angle from, Angle to) => (to - from).Wrapped;
 
+    /// <summary>The angle without its sign.</summary>
     public Angle Abs => new(Math.Abs(Radians));
 
+    /// <summary>Returns the sum of two angles.</summary>
     public static Angle operator +(Angle a, Angle b) => new(a.Radians + b.Radians);
 
+    /// <summary>Returns the difference of two angles.</summary>
     public static Angle operator -(Angle a, Angle b) => new(a.Radians - b.Radians);
 
+    /// <summary>Returns the angle turned the other way.</summary>
     public static Angle operator -(Angle a) => new(-a.Radians);
 
+    /// <summary>Returns a multiple of an angle.</summary>
     public static Angle operator *(double factor, Angle a) => new(factor * a.Radians);
 }

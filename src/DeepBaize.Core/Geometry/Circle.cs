@@ -3,13 +3,17 @@ namespace DeepBaize.Core.Geometry;
 /// <summary>A circle, m.</summary>
 public readonly record struct Circle(Vec2 Centre, double Radius)
 {
+    /// <summary>Creates a circle from its centre and radius, m.</summary>
     public Circle(double x, double y, double radius)
         : this(new(x, y), radius) { }
 
+    /// <summary>x of the centre, m.</summary>
     public double X => Centre.X;
 
+    /// <summary>y of the centre, m.</summary>
     public double Y => Centre.Y;
 
+    /// <summary>Whether a point (m) lies inside the circle.</summary>
     public bool Contains(Vec2 point) => (point - Centre).SquaredLength < Radius * Radius;
 
     /// <summary>The two points that two circles share; none if they do not cross or are one.</summary>

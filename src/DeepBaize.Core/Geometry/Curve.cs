@@ -19,6 +19,7 @@ public readonly record struct Curve
     /// <param name="normal">Of length one.</param>
     public static Curve Line(Vec2 normal, double offset) => new(normal, double.PositiveInfinity, offset);
 
+    /// <summary>Returns a circle as a closed curve.</summary>
     public static Curve Around(Vec2 centre, double radius) => new(centre, radius, 0);
 
     /// <summary>The line that touches a circle at one of its points.</summary>

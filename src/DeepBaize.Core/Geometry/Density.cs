@@ -52,8 +52,8 @@ public sealed class Density
     {
         var to = new double[from.Length];
         for (var i = 2 * stride; i < from.Length - 2 * stride; i++)
-            for (var k = -2; k <= 2; k++)
-                to[i] += kernel[k + 2] * from[i + k * stride];
+        for (var k = -2; k <= 2; k++)
+            to[i] += kernel[k + 2] * from[i + k * stride];
         return to;
     }
 
@@ -63,11 +63,8 @@ public sealed class Density
         if (_atPoints.Length == 0)
             return [];
         // The density that this share of the points reaches or exceeds (Hyndman, The American Statistician 50 (1996) 120, from memory).
-        return Contours.Trace(
-            _value,
-            _columns,
-            _atPoints[(int)((1 - share) * (_atPoints.Length - 1))],
-            (i, j) => _corner + new Vec2((i - Rim) * _cell, (j - Rim) * _cell)
+        return Contours.Trace(_value, _columns, _atPoints[(int)((1 - share) * (_atPoints.Length - 1))], (i, j) =>
+            _corner + new Vec2((i - Rim) * _cell, (j - Rim) * _cell)
         );
     }
 }

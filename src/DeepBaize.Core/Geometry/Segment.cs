@@ -3,8 +3,10 @@ namespace DeepBaize.Core.Geometry;
 /// <summary>A straight piece of a way, m.</summary>
 public readonly record struct Segment(Vec2 From, Vec2 To)
 {
+    /// <summary>Unit vector from the start to the end.</summary>
     public Angle Direction => (To - From).Direction;
 
+    /// <summary>Length, m.</summary>
     public double Length => From.DistanceTo(To);
 
     /// <summary>Distance of a point from the nearest point of this piece, m.</summary>

@@ -19,6 +19,7 @@ public sealed record Camera(Vector<double> Turn, Vector<double> Shift, double Fo
 
     private readonly Matrix<double> _rotation = RotationOf(Turn);
 
+    /// <summary>Returns a camera from its parameters, in the order of <see cref="ToFigures"/>.</summary>
     public static Camera Of(Vector<double> figures, (double U, double V) middle) =>
         new(figures.SubVector(0, 3), figures.SubVector(3, 3), Math.Exp(figures[6]), figures[7], middle);
 

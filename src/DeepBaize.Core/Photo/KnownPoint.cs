@@ -20,6 +20,7 @@ public sealed record KnownPoint(string Name, double X, double Y, double Z)
         .. Ball.Colours.Select(c => new KnownPoint($"{c.Id}-ball", Spot(c).X, Spot(c).Y, BallRadius)),
     ];
 
+    /// <summary>The names that a mark may have, for messages.</summary>
     public static string AllowedNames => string.Join(", ", All.Select(p => p.Name));
 }
 

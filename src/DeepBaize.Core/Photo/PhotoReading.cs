@@ -13,6 +13,7 @@ public sealed record FoundBall(Ball Ball, double X, double Y, double Error);
 /// <param name="Bend">How much it bends straight lines, −0.5 to 0.5.</param>
 public sealed record Lens(double Focal, double Bend)
 {
+    /// <summary>Adds an error for each parameter out of its range.</summary>
     public void Check(Checks checks)
     {
         checks.Range("lens.focal", Focal, 0.3, 3);
@@ -34,6 +35,7 @@ public sealed record PhotoResult(IReadOnlyList<FoundBall> Balls, Lens Lens, Ball
 /// <summary>Reads the table off a photograph: from marks on known points, where the camera stood; from that, where balls lie.</summary>
 public static class PhotoReading
 {
+    /// <summary>Number of marks that a reading needs at least.</summary>
     public const int FewestMarks = 4;
 
     /// <summary>By how much marks and taps are off, px: a thumb is as exact as two pixels of a picture 1,600 wide.</summary>

@@ -1,6 +1,5 @@
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
-using DeepBaize.Core.Reading;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -55,18 +54,16 @@ public sealed class CushionContact
     /// <summary>The same cushion met by a ball that is off the bed: its nose lies lower on the ball, each time elsewhere.</summary>
     private readonly CushionContact? _raised;
 
+    /// <summary>Creates the rebound for a table's conditions; tables of it are cached.</summary>
     public CushionContact(Conditions c)
         : this(c, c.NoseSine)
     {
         // The table outlives this instance and serves other threads: it has one of its own to integrate with.
-        _rolling = RollingRebounds.Of(
-            c,
-            () =>
-            {
-                var level = new CushionContact(c, c.NoseSine);
-                return slip => level.Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance);
-            }
-        );
+        _rolling = RollingRebounds.Of(c, () =>
+        {
+            var level = new CushionContact(c, c.NoseSine);
+            return slip => level.Slipping(Vector256.Create(0, slip, 1, 0), FineTolerance);
+        });
         _raised = new(c, c.NoseSine);
     }
 

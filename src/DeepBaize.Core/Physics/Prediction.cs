@@ -1,6 +1,5 @@
 using System.Numerics;
 using System.Runtime.Intrinsics;
-using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Physics;
@@ -204,7 +203,7 @@ public sealed partial class Simulator
     private void TryNose(in MovingBall ball, int side, double gap, double v, double a, ref double end, ref byte kind, ref int index)
     {
         double t;
-        if (gap < -1e-5 && !IsAtNose(side, ball.X, ball.Y))
+        if (gap < -1e-5 && !_noses.Has(side, ball.X, ball.Y))
         {
             // In a pocket's mouth: the jaws see to it, unless the ball comes out and back to the nose beyond.
             if (!(v > 0 && a < 0))
@@ -219,17 +218,12 @@ public sealed partial class Simulator
             t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);
         if (!(t < end))
             return;
-        if (!IsAtNose(side, ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t), ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t)))
+        if (!_noses.Has(side, ball.X + t * (ball.Motion.Vx + 0.5 * ball.Ax * t), ball.Y + t * (ball.Motion.Vy + 0.5 * ball.Ay * t)))
             return;
         (end, kind, index) = (t, ToNose, side);
     }
 
     /// <summary>Whether the nose of a side is there, and not a pocket's mouth.</summary>
-    private bool IsAtNose(int side, double x, double y) =>
-        side < 2
-            ? y >= _cornerNose && y <= Width - _cornerNose
-            : x >= _cornerNose && x <= Length - _cornerNose && !(x > _middleNoseLow && x < _middleNoseHigh);
-
     private void TryCircle(
         in MovingBall ball,
         in Circle circle,

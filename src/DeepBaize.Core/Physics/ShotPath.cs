@@ -1,14 +1,12 @@
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Reading;
-using DeepBaize.Core.Table;
-
 namespace DeepBaize.Core.Physics;
 
 /// <summary>A point of a drawn path: seconds and metres.</summary>
 public readonly record struct PathPoint(double Time, Vec2 At)
 {
+    /// <summary>x, m.</summary>
     public double X => At.X;
 
+    /// <summary>y, m.</summary>
     public double Y => At.Y;
 }
 

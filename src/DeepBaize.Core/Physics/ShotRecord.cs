@@ -1,5 +1,3 @@
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Physics;
@@ -7,12 +5,25 @@ namespace DeepBaize.Core.Physics;
 /// <summary>What happens in a shot.</summary>
 public enum ShotEventKind
 {
+    /// <summary>The cue strikes the white.</summary>
     Strike,
+
+    /// <summary>Two balls meet.</summary>
     Ball,
+
+    /// <summary>A ball meets a straight nose.</summary>
     Cushion,
+
+    /// <summary>A ball meets a jaw.</summary>
     Jaw,
+
+    /// <summary>A ball stops sliding and rolls.</summary>
     Roll,
+
+    /// <summary>A ball comes to rest.</summary>
     Stop,
+
+    /// <summary>A ball drops into a pocket.</summary>
     Pot,
 
     /// <summary>A ball that was off the bed comes down on it.</summary>
@@ -54,6 +65,7 @@ public readonly record struct PathPiece(int Ball, double Start, double End, doub
     /// <summary>Of the centre above its height at rest, m; its velocity and acceleration upwards. All 0 on the bed.</summary>
     public (double At, double Velocity, double Acceleration) Height { get; init; }
 
+    /// <summary>Whether the ball is off the bed.</summary>
     public bool IsInAir => Height.Acceleration != 0;
 
     /// <summary>How high the ball is at a time within it, m.</summary>
@@ -89,6 +101,7 @@ public readonly record struct PathPiece(int Ball, double Start, double End, doub
 /// <summary>What a simulation writes down when asked to. Reused from shot to shot, it allocates nothing once grown.</summary>
 public sealed class ShotRecord
 {
+    /// <summary>The events, in order of time.</summary>
     public List<ShotEvent> Events { get; } = new(64);
 
     /// <summary>In order of their end; those of one ball follow on one another.</summary>
@@ -108,10 +121,11 @@ public sealed class ShotRecord
     internal void SortEvents()
     {
         for (var i = 1; i < Events.Count; i++)
-            for (var k = i; k > 0 && Events[k - 1].Time > Events[k].Time; k--)
-                (Events[k - 1], Events[k]) = (Events[k], Events[k - 1]);
+        for (var k = i; k > 0 && Events[k - 1].Time > Events[k].Time; k--)
+            (Events[k - 1], Events[k]) = (Events[k], Events[k - 1]);
     }
 
+    /// <summary>Empties the record.</summary>
     public void Clear()
     {
         Events.Clear();

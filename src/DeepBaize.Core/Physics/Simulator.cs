@@ -1,6 +1,4 @@
 using System.Numerics;
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -29,7 +27,7 @@ public sealed partial class Simulator
     public const double Coarse = 5e-6;
 
     /// <summary>Contacts gentler than this are not written down; m/s.</summary>
-    private const double WorthRecording = 1e-3;
+    internal const double WorthRecording = 1e-3;
 
     /// <summary>
     /// Far more than any shot needs (a hard break-off takes under a thousand); after that the balls are stopped where they are.
@@ -49,9 +47,8 @@ public sealed partial class Simulator
     private readonly Cloth _cloth;
     private readonly CushionContact _cushion;
     private readonly PocketShape[] _pockets;
-    private readonly double _cornerNose,
-        _middleNoseLow,
-        _middleNoseHigh;
+    private readonly Noses _noses;
+    private readonly ClusterSolver _solver;
 
     /// <summary>
     /// Touching things that approach more slowly than <see cref="_slowApproach"/>, m/s, are left alone until they overlap by this, m. So a
@@ -92,17 +89,14 @@ public sealed partial class Simulator
         _cushion = new(_conditions);
         _pockets = [.. shape.PocketShapes];
         (_giveWay, _slowApproach) = (4 * neglected, 10 * neglected);
-        _softStep = neglected <= Fine ? 8e-6 : 16e-6;
-        _softFriction = SlipFriction.Of(_conditions);
-        _softPush = Stiffness / BallMass;
-        _softLoss = Damping(_conditions.BallRestitution) * Math.Sqrt(Stiffness / (2 * BallMass));
-        _cornerNose = shape.CornerNoseStart;
-        _middleNoseLow = Length / 2 - shape.MiddleNoseEnd;
-        _middleNoseHigh = Length / 2 + shape.MiddleNoseEnd;
+        _noses = new(shape);
+        _solver = new(shape, _cloth, _cushion, step: neglected <= Fine ? 8e-6 : 16e-6);
     }
 
+    /// <summary>The conditions of the table.</summary>
     public Conditions Conditions => _conditions;
 
+    /// <summary>Number of balls that were placed.</summary>
     public int Count { get; private set; }
 
     /// <summary>Seconds from the strike until the last ball is still or potted.</summary>
@@ -111,10 +105,13 @@ public sealed partial class Simulator
     /// <summary>How many events the last shot took.</summary>
     public int EventCount { get; private set; }
 
+    /// <summary>Returns the ball in a slot.</summary>
     public Ball BallIn(int slot) => _names[slot];
 
+    /// <summary>x of the ball in a slot, m.</summary>
     public double X(int slot) => _balls[slot].X;
 
+    /// <summary>y of the ball in a slot, m.</summary>
     public double Y(int slot) => _balls[slot].Y;
 
     /// <summary>Where a ball's centre is, m; of a potted one where it went in.</summary>
@@ -169,9 +166,9 @@ public sealed partial class Simulator
             KeepOut(i);
         _touching.AsSpan().Clear();
         for (var i = 0; i < Count; i++)
-            for (var j = 0; j < i; j++)
-                if (IsTouch((At(i) - At(j)).SquaredLength))
-                    Touch(i, j, true);
+        for (var j = 0; j < i; j++)
+            if (IsTouch((At(i) - At(j)).SquaredLength))
+                Touch(i, j, true);
     }
 
     /// <summary>Strikes the ball in a slot and plays the shot out.</summary>
@@ -407,7 +404,7 @@ public sealed partial class Simulator
     /// <summary>Carries a contact on through all that touch, pair by pair, until none approach; only then they move.</summary>
     private void Settle(double time)
     {
-        for (var open = _stale; open != 0 && EventCount < MaxEvents;)
+        for (var open = _stale; open != 0 && EventCount < MaxEvents; )
         {
             var i = BitOperations.TrailingZeroCount(open);
             var j = PressedBy(i, time);

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -9,7 +8,10 @@ namespace DeepBaize.Core.Physics;
 /// </summary>
 public readonly record struct Strike
 {
+    /// <summary>Highest speed of the cue, m/s.</summary>
     public const double MaxCueSpeed = 8;
+
+    /// <summary>Highest elevation of the butt, degrees.</summary>
     public const double MaxElevationDegrees = 60;
 
     /// <summary>Farthest from the centre, as a fraction of the ball's radius, that the tip holds. Common practice, no source.</summary>

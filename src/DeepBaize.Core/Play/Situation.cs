@@ -7,7 +7,7 @@ namespace DeepBaize.Core.Play;
 
 /// <summary>What came of a stroke: how it is ruled, and the table for the next.</summary>
 /// <param name="Leaves">The table as it is then.</param>
-public sealed record Played(Ruling Ruling, Situation Leaves);
+public sealed record PlayedStroke(Ruling Ruling, Situation Leaves);
 
 /// <summary>The balls as they lie, and the frame that they are in.</summary>
 public sealed record Situation
@@ -17,7 +17,10 @@ public sealed record Situation
 
     private Situation(Layout layout, Frame frame) => (Layout, Frame) = (layout, frame);
 
+    /// <summary>The balls.</summary>
     public Layout Layout { get; }
+
+    /// <summary>The state of the frame.</summary>
     public Frame Frame { get; }
 
     /// <summary>The frame is taken from the balls that are there and from what is said beside them, and checked.</summary>
@@ -48,7 +51,7 @@ public sealed record Situation
     /// <param name="nominated">The colour, or the free ball, that the striker plays for.</param>
     /// <param name="missCalled">Whether the referee calls a miss if no ball on is struck first.</param>
     /// <exception cref="InputException">A miss is called that may not be.</exception>
-    public Played Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape, bool missCalled = false)
+    public PlayedStroke Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape, bool missCalled = false)
     {
         var ruling = Referee.Rule(Frame, FactsOf(after, record, nominated, missCalled));
         var left = after.Left();
@@ -57,10 +60,7 @@ public sealed record Situation
         if (!after.IsOnTable(0))
         {
             // From hand: behind the middle of the baulk line, or as near to that as can be.
-            var middle = DCentre with
-            {
-                X = BaulkLineX - DRadius / 3,
-            };
+            var middle = DCentre with { X = BaulkLineX - DRadius / 3 };
             left.Add(new(Ball.White, Placement.Nearest(middle, left, shape, inD: true) ?? middle));
         }
         var layout = Layout.OfRest(left);

@@ -1,8 +1,12 @@
 namespace DeepBaize.Core.Players;
 
+/// <summary>The hand that holds the cue.</summary>
 public enum Hand
 {
+    /// <summary>Right-handed.</summary>
     Right,
+
+    /// <summary>Left-handed.</summary>
     Left,
 }
 
@@ -11,6 +15,7 @@ public enum Hand
 /// <param name="Skill">How exactly he strikes.</param>
 public sealed record Player(Hand Hand, double Height, Skill Skill)
 {
+    /// <summary>Bounds of a player's height (m) and of the natural elevation of the cue (degrees).</summary>
     public const double Shortest = 1.2,
         Tallest = 2.2,
         HighestButt = 15;
@@ -21,6 +26,7 @@ public sealed record Player(Hand Hand, double Height, Skill Skill)
     /// </summary>
     public double NaturalElevation { get; init; } = 3;
 
+    /// <summary>The player where none is chosen.</summary>
     public static Player Default { get; } = new(Hand.Right, 1.75, Skill.Named("county"));
 
     /// <summary>The default player with another skill, by its name.</summary>

@@ -1,5 +1,3 @@
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
@@ -9,6 +7,7 @@ namespace DeepBaize.Core.Players;
 /// <summary>How a player stands to a stroke.</summary>
 public enum Stance
 {
+    /// <summary>Reached with ease.</summary>
     Natural,
 
     /// <summary>Leaning far out, the grip at the butt's end.</summary>

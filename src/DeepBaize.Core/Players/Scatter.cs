@@ -13,7 +13,7 @@ public sealed class Scatter
     /// <summary>No swing is steadier than this, m/s.</summary>
     private const double SteadiestSpeed = 0.02;
 
-    private readonly Steadiness _steadiness;
+    private readonly SharedFactor _sharedFactor;
     private readonly Strike _meant;
 
     /// <param name="stroke">As it is meant.</param>
@@ -23,7 +23,7 @@ public sealed class Scatter
     {
         skill = skill.Times(Skill.GrowthAt(stroke.Pace));
         _meant = stroke.ToStrike();
-        _steadiness = Steadiness.Of(skill.Evenness);
+        _sharedFactor = SharedFactor.Of(skill.Evenness);
         DirectionDegrees = skill.DirectionDegrees;
         SightingDegrees = Math.Atan(skill.SightingAt(line.CutDegrees) / line.Distance) * 180 / Math.PI;
         AllowanceDegrees = skill.AllowancePercent / 100 * Math.Abs(line.AllowedDegrees);
@@ -59,17 +59,17 @@ public sealed class Scatter
     public double Tip { get; }
 
     /// <summary>The error of one stroke.</summary>
-    public StrokeError Error(in Luck luck)
+    public StrokeError Error(in StandardDraws draws)
     {
-        var factor = _steadiness.Factor(luck.Unsteady);
-        var turn = luck.Direction * DirectionDegrees + luck.Sighting * SightingDegrees + luck.Allowance * AllowanceDegrees;
+        var factor = _sharedFactor.Factor(draws.FactorQuantile);
+        var turn = draws.Direction * DirectionDegrees + draws.Sighting * SightingDegrees + draws.Allowance * AllowanceDegrees;
         var error = new StrokeError(
             factor * turn,
-            factor * luck.Pace * Pace,
-            factor * luck.Side * Tip,
-            factor * luck.Height * Tip,
-            luck.Lay
+            factor * draws.Pace * Pace,
+            factor * draws.Side * Tip,
+            factor * draws.Height * Tip,
+            draws.JitterSeed
         );
-        return error.At(_meant, luck.SlipSpeed, luck.SlipTurn);
+        return error.At(_meant, draws.SlipSpeed, draws.SlipTurn);
     }
 }

@@ -28,8 +28,10 @@ public sealed record Skill(
     /// <summary>The name of a skill whose parts are set by hand.</summary>
     public const string Own = "own";
 
+    /// <summary>Degrees of freedom of the shared factor, ν, unless a player has his own.</summary>
     public const double UsualEvenness = 4;
 
+    /// <summary>Names of the presets.</summary>
     public static IReadOnlyList<Skill> Presets { get; } =
     [
         new("tour", 0.0064, 0.15, 3, 5.2, 0.09),
@@ -75,6 +77,7 @@ public sealed record Skill(
         };
 
     // By so much the errors grow for each step of pace beyond the easy.
+    /// <summary>Pace up to which power costs nothing.</summary>
     public const double EasyPace = 5;
     private const double GrowthPerStep = 1.0 / 12;
 

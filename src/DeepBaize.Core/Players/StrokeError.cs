@@ -9,8 +9,8 @@ namespace DeepBaize.Core.Players;
 /// <param name="Pace">Share of the cue's speed.</param>
 /// <param name="Side">Of the contact, as a fraction of the ball's radius; changes the spin only.</param>
 /// <param name="Height">The same.</param>
-/// <param name="Lay">Says how balls that touch are laid anew in this stroke; 0: as they lie.</param>
-public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height, int Lay = 0)
+/// <param name="JitterSeed">Says how balls that touch are laid anew in this stroke; 0: as they lie.</param>
+public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height, int JitterSeed = 0)
 {
     // A miscue: the ball leaves with a share of its speed, about the line. docs/model.md, "How people miss".
     private const double LeastSlip = 0.3,
@@ -23,6 +23,7 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     /// <summary>Of a miscue, the share of its speed that the ball leaves with; 0: the tip holds.</summary>
     public double Slip { get; init; }
 
+    /// <summary>Whether the tip slips off the ball.</summary>
     public bool IsMiscue => Slip > 0;
 
     /// <summary>An error that meets a stroke of this tip: if it takes the tip out of the miscue circle, the tip slips off.</summary>
@@ -52,7 +53,7 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     /// <summary>Plays the stroke with this error from a layout.</summary>
     public void Play(Simulator simulator, Layout layout, in Stroke stroke, ShotRecord? record)
     {
-        if (Lay == 0 || layout.Touching == 0)
+        if (JitterSeed == 0 || layout.Touching == 0)
             simulator.Place(layout.AsSpan());
         else
             PlaceAnew(simulator, layout);
@@ -64,10 +65,10 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
         Span<PlacedBall> balls = stackalloc PlacedBall[Ball.Count];
         balls = balls[..layout.Balls.Count];
         layout.AsSpan().CopyTo(balls);
-        Relaid.Lay(balls, layout.Touching, Lay);
+        Jitter.Apply(balls, layout.Touching, JitterSeed);
         simulator.Place(balls);
     }
 
     /// <summary>Whether the stroke with this error pots the ball.</summary>
-    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Launch(stroke, trial.Conditions), Lay);
+    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Launch(stroke, trial.Conditions), JitterSeed);
 }

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Practice;
@@ -8,12 +7,16 @@ namespace DeepBaize.Core.Practice;
 /// <param name="Radius">Of a circle about (X, Y); null for a box from there to (ToX, ToY).</param>
 public sealed record Area(double X, double Y, double? Radius = null, double? ToX = null, double? ToY = null)
 {
+    /// <summary>Smallest radius or half-width of an area, m.</summary>
     public const double Smallest = 0.02;
 
+    /// <summary>Returns a circle about a centre, m.</summary>
     public static Area Circle(double x, double y, double radius) => new(x, y, radius);
 
+    /// <summary>Returns a rectangle between two corners, m.</summary>
     public static Area Box(double x, double y, double toX, double toY) => new(x, y, null, toX, toY);
 
+    /// <summary>Centre of the area, m.</summary>
     [JsonIgnore]
     public Vec2 Middle => Radius is null ? new((X + ToX!.Value) / 2, (Y + ToY!.Value) / 2) : new(X, Y);
 

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Practice;
@@ -47,6 +46,7 @@ public enum DemandKind
 /// <summary>One thing that is asked of an attempt; a rule is a list of them, and all are to be met.</summary>
 public sealed record Demand
 {
+    /// <summary>What is demanded.</summary>
     public required DemandKind Kind { get; init; }
 
     /// <summary>Of an area.</summary>

@@ -9,8 +9,10 @@ namespace DeepBaize.Core.Practice;
 /// <param name="From">Tips for height, paces for pace.</param>
 public readonly record struct RungWindow(double From, double To)
 {
+    /// <summary>Middle of the window.</summary>
     public double Middle => (From + To) / 2;
 
+    /// <summary>Width of the window.</summary>
     public double Width => To - From;
 }
 

@@ -8,8 +8,10 @@ namespace DeepBaize.Core.Practice;
 /// <summary>A ball of a layout: its id, and its centre in m.</summary>
 public sealed record LaidBall(string Id, double X, double Y)
 {
+    /// <summary>Returns a ball at a place, m.</summary>
     public static LaidBall Of(Ball ball, double x, double y) => new(ball.Id, x, y);
 
+    /// <summary>Returns a ball at a place, m.</summary>
     public static LaidBall Of(PlacedBall ball) => new(ball.Ball.Id, ball.X, ball.Y);
 }
 
@@ -31,12 +33,19 @@ public sealed record MeantStroke(
 /// <summary>One thing to do in a routine: balls, a stroke as it is meant, and what is asked of it.</summary>
 public sealed record Step
 {
+    /// <summary>Largest number of letters of a label.</summary>
     public const int MaxLabel = 120;
 
     /// <summary>What is different here: "pace 3", "1.2 m", "third red".</summary>
     public required string Label { get; init; }
+
+    /// <summary>The balls as they are laid.</summary>
     public required IReadOnlyList<LaidBall> Balls { get; init; }
+
+    /// <summary>The stroke that is meant; null if it is left to the player.</summary>
     public MeantStroke Stroke { get; init; } = new();
+
+    /// <summary>What has to come true for the attempt to count as done.</summary>
     public required IReadOnlyList<Demand> Demands { get; init; }
 
     /// <summary>Whether an attempt met all that was asked; null if that cannot be told.</summary>
@@ -113,13 +122,28 @@ public sealed record Step
 /// <summary>What a routine trains; they are listed by it.</summary>
 public enum RoutineFamily
 {
+    /// <summary>Straight cueing.</summary>
     Cueing,
+
+    /// <summary>Pace.</summary>
     Pace,
+
+    /// <summary>Stun, screw, follow and side.</summary>
     Spin,
+
+    /// <summary>Position play.</summary>
     Position,
+
+    /// <summary>Potting.</summary>
     Potting,
+
+    /// <summary>Runs and clearances.</summary>
     Breaks,
+
+    /// <summary>Safety and escapes.</summary>
     Safety,
+
+    /// <summary>The user's own routines.</summary>
     Own,
 }
 
@@ -139,12 +163,16 @@ public enum StepOrder
 /// <summary>Something to practise.</summary>
 public sealed record Routine
 {
+    /// <summary>Upper bounds of a routine: letters of the name and of the text, number of steps and of attempts.</summary>
     public const int MaxName = 120,
         MaxText = 500,
         MaxSteps = 30,
         MaxAttempts = 200;
 
+    /// <summary>Name, as the user sees it.</summary>
     public required string Name { get; init; }
+
+    /// <summary>The family that it is listed under.</summary>
     public RoutineFamily Family { get; init; } = RoutineFamily.Own;
 
     /// <summary>Why, in two lines.</summary>
@@ -155,7 +183,11 @@ public sealed record Routine
 
     /// <summary>The one thing to look for.</summary>
     public string LookFor { get; init; } = "";
+
+    /// <summary>The steps, in their order.</summary>
     public required IReadOnlyList<Step> Steps { get; init; }
+
+    /// <summary>The order in which the steps are played.</summary>
     public StepOrder Order { get; init; }
 
     /// <summary>Attempts at each step, on each side.</summary>

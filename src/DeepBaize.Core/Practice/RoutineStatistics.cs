@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
 
 namespace DeepBaize.Core.Practice;
@@ -23,9 +22,10 @@ public sealed record CountedAttempt(
 );
 
 /// <summary>A share of attempts, with where it lies 95 of 100 times.</summary>
-public sealed record Share(int Done, int Of, double Low, double High)
+public sealed record SuccessRate(int Done, int Of, double Low, double High)
 {
-    public static Share From(Tally tally) => new(tally.Done, tally.Of, tally.Interval.Low, tally.Interval.High);
+    /// <summary>Returns the rate of a count, with its 95 % interval.</summary>
+    public static SuccessRate From(SuccessCount tally) => new(tally.Done, tally.Of, tally.Interval.Low, tally.Interval.High);
 }
 
 /// <summary>A reason, and in how many of the attempts that were not done it was given.</summary>
@@ -33,14 +33,14 @@ public sealed record Cause(string Reason, int Times, int Missed);
 
 /// <summary>What was counted in one week.</summary>
 /// <param name="From">Its Monday.</param>
-public sealed record Week(DateOnly From, Share Share, int? TypicalScore, int? BestScore);
+public sealed record Week(DateOnly From, SuccessRate Share, int? TypicalScore, int? BestScore);
 
 /// <summary>Where the white stopped at one step on one side, of its attempts.</summary>
 /// <param name="Ellipse">Holds 68 of 100 places that scatter like these; null of fewer than three.</param>
 public sealed record Stops(int Step, bool IsMirrored, IReadOnlyList<Vec2> Places, StopSpread? Spread, Ellipse? Ellipse);
 
 /// <summary>Attempts from one stance.</summary>
-public sealed record StanceShare(Stance Stance, Share Share);
+public sealed record StanceShare(Stance Stance, SuccessRate Share);
 
 /// <summary>Scores of a run.</summary>
 public sealed record Scores(int Best, double Typical, double LastTen, int Of);
@@ -57,19 +57,19 @@ public sealed record Scores(int Best, double Typical, double LastTen, int Of);
 /// <param name="Stances">By hand and reach, the usual first; empty where it is not known.</param>
 /// <param name="Cushion">With the white in the open, and by a cushion; empty where it is not known.</param>
 public record RoutineStatistics(
-    Share All,
-    Share LastTen,
-    Share BestTen,
+    SuccessRate All,
+    SuccessRate LastTen,
+    SuccessRate BestTen,
     double? Typical,
     Change? Better,
     Trend? Trend,
     int LongestRun,
     double RunByLuck,
-    IReadOnlyList<Share> Steps,
-    IReadOnlyList<Share> Sides,
+    IReadOnlyList<SuccessRate> Steps,
+    IReadOnlyList<SuccessRate> Sides,
     Change? BetterSide,
     IReadOnlyList<StanceShare> Stances,
-    IReadOnlyList<Share> Cushion,
+    IReadOnlyList<SuccessRate> Cushion,
     IReadOnlyList<Cause> Causes,
     Scores? Scores
 )
@@ -81,27 +81,27 @@ public record RoutineStatistics(
     /// <param name="attempts">In the order in which they were made.</param>
     public static RoutineStatistics Of(IReadOnlyList<CountedAttempt> attempts)
     {
-        var all = TallyOf(attempts);
+        var all = SuccessesOf(attempts);
         var lately = attempts.TakeLast(LastForRuns).ToList();
         var longest = Streaks.Longest(lately.Select(a => a.IsDone));
-        var sides = new[] { false, true }.Select(m => TallyOf(attempts.Where(a => a.IsMirrored == m))).ToList();
+        var sides = new[] { false, true }.Select(m => SuccessesOf(attempts.Where(a => a.IsMirrored == m))).ToList();
         var half = attempts.Count / 2;
         return new(
-            All: Share.From(all),
-            LastTen: Share.From(TallyOf(attempts.TakeLast(Ten))),
-            BestTen: Share.From(BestOf(attempts)),
-            Typical: attempts.Count == 0 ? null : StopSpread.Median(attempts.GroupBy(a => a.Session).Select(s => TallyOf(s).Share)),
-            Better: half == 0 ? null : Change.Of(TallyOf(attempts.Take(half)), TallyOf(attempts.Skip(half))),
+            All: SuccessRate.From(all),
+            LastTen: SuccessRate.From(SuccessesOf(attempts.TakeLast(Ten))),
+            BestTen: SuccessRate.From(BestOf(attempts)),
+            Typical: attempts.Count == 0 ? null : StopSpread.Median(attempts.GroupBy(a => a.Session).Select(s => SuccessesOf(s).Share)),
+            Better: half == 0 ? null : Change.Of(SuccessesOf(attempts.Take(half)), SuccessesOf(attempts.Skip(half))),
             Trend: Trend.Of([.. attempts.Select(a => a.IsDone ? 1.0 : 0)]),
             LongestRun: longest,
-            RunByLuck: Streaks.ByLuck(TallyOf(lately), longest),
+            RunByLuck: Streaks.ByLuck(SuccessesOf(lately), longest),
             Steps:
             [
                 .. Enumerable
                     .Range(0, attempts.Count == 0 ? 0 : attempts.Max(a => a.Step) + 1)
-                    .Select(step => Share.From(TallyOf(attempts.Where(a => a.Step == step)))),
+                    .Select(step => SuccessRate.From(SuccessesOf(attempts.Where(a => a.Step == step)))),
             ],
-            Sides: [.. sides.Select(Share.From)],
+            Sides: [.. sides.Select(SuccessRate.From)],
             BetterSide: sides.All(s => s.Of > 0) ? Change.Of(sides[0], sides[1]) : null,
             Stances:
             [
@@ -109,17 +109,18 @@ public record RoutineStatistics(
                     .Where(a => a.How is not null)
                     .GroupBy(a => a.How!.Stance)
                     .OrderBy(g => g.Key)
-                    .Select(g => new StanceShare(g.Key, Share.From(TallyOf(g)))),
+                    .Select(g => new StanceShare(g.Key, SuccessRate.From(SuccessesOf(g)))),
             ],
             Cushion: attempts.Any(a => a.How is not null)
-                ? [.. new[] { false, true }.Select(by => Share.From(TallyOf(attempts.Where(a => a.How?.ByCushion == by))))]
+                ? [.. new[] { false, true }.Select(by => SuccessRate.From(SuccessesOf(attempts.Where(a => a.How?.ByCushion == by))))]
                 : [],
             Causes: CausesOf(attempts),
             Scores: ScoresOf(attempts)
         );
     }
 
-    public static Tally TallyOf(IEnumerable<CountedAttempt> attempts)
+    /// <summary>Counts the attempts that were done, and all of them.</summary>
+    public static SuccessCount SuccessesOf(IEnumerable<CountedAttempt> attempts)
     {
         var (done, of) = (0, 0);
         foreach (var attempt in attempts)
@@ -127,7 +128,7 @@ public record RoutineStatistics(
         return new(done, of);
     }
 
-    private static Tally BestOf(IReadOnlyList<CountedAttempt> attempts)
+    private static SuccessCount BestOf(IReadOnlyList<CountedAttempt> attempts)
     {
         var size = Math.Min(Ten, attempts.Count);
         var (done, best) = (0, 0);
@@ -162,6 +163,7 @@ public record RoutineStatistics(
         return day.AddDays(-(((int)day.DayOfWeek + 6) % 7));
     }
 
+    /// <summary>Returns the attempts week by week, oldest first.</summary>
     public static IReadOnlyList<Week> WeeksOf(IEnumerable<CountedAttempt> attempts) =>
         [
             .. attempts
@@ -172,7 +174,7 @@ public record RoutineStatistics(
                     var scores = w.Where(a => a.Score is not null).Select(a => a.Score!.Value).ToList();
                     return new Week(
                         w.Key,
-                        Share.From(TallyOf(w)),
+                        SuccessRate.From(SuccessesOf(w)),
                         scores.Count == 0 ? null : (int)Math.Round(StopSpread.Median(scores.Select(s => (double)s))),
                         scores.Count == 0 ? null : scores.Max()
                     );
@@ -194,6 +196,7 @@ public record RoutineStatistics(
                 }),
         ];
 
+    /// <summary>Returns the scores of runs; null if there are none.</summary>
     public static Scores? ScoresOf(IReadOnlyList<CountedAttempt> attempts)
     {
         List<double> scores = [.. attempts.Where(a => a.Score is not null).Select(a => (double)a.Score!.Value)];

@@ -1,7 +1,7 @@
 namespace DeepBaize.Core.Practice;
 
 /// <summary>How a routine has gone so far, as far as a plan asks.</summary>
-public sealed record Played(Tally All, DateTimeOffset LastAt);
+public sealed record RoutineHistory(SuccessCount All, DateTimeOffset LastAt);
 
 /// <summary>A part of a session.</summary>
 /// <param name="Routine">Its id, or <see cref="SessionPlan.Break"/>.</param>
@@ -16,6 +16,7 @@ public static class SessionPlan
     /// <summary>In place of a routine: stand up, walk, stretch.</summary>
     public const string Break = "break";
 
+    /// <summary>Bounds of a session, minutes.</summary>
     public const int Shortest = 15,
         Longest = 240;
     private const int OneWarmUp = 5,
@@ -43,7 +44,7 @@ public static class SessionPlan
     public static IReadOnlyList<SessionPart> For(
         int minutes,
         IReadOnlyDictionary<string, Routine> routines,
-        IReadOnlyDictionary<string, Played> played
+        IReadOnlyDictionary<string, RoutineHistory> played
     )
     {
         var checks = new Checks();
@@ -83,7 +84,7 @@ public static class SessionPlan
     /// <summary>One that was never played, else the one that goes worst, the longest ago first of those that are level.</summary>
     private static string? Next(
         IReadOnlyDictionary<string, Routine> routines,
-        IReadOnlyDictionary<string, Played> played,
+        IReadOnlyDictionary<string, RoutineHistory> played,
         IReadOnlyList<string> of,
         IReadOnlySet<string> used
     ) =>

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
@@ -9,6 +8,7 @@ namespace DeepBaize.Core.Practice;
 /// <summary>Lays out snookers that have a way out by a given number of cushions.</summary>
 public static class SnookerDraw
 {
+    /// <summary>Largest number of cushions that a way out may need.</summary>
     public const int MostCushions = 3;
     private const double AimStep = 0.5;
 

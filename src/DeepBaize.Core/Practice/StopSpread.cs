@@ -1,5 +1,3 @@
-using DeepBaize.Core.Geometry;
-
 namespace DeepBaize.Core.Practice;
 
 /// <summary>An ellipse: its semi-axes, the longer first, m, and how the longer one lies.</summary>

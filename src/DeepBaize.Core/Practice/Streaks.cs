@@ -5,6 +5,7 @@ namespace DeepBaize.Core.Practice;
 /// <summary>Runs of attempts that were all done, and whether luck alone makes as long a one.</summary>
 public static class Streaks
 {
+    /// <summary>Returns the length of the longest run of attempts that were done.</summary>
     public static int Longest(IEnumerable<bool> done)
     {
         var (longest, now) = (0, 0);
@@ -18,7 +19,7 @@ public static class Streaks
     /// Counted: the done ones fall into the gaps before, between and behind the missed, and by inclusion and exclusion over those that hold
     /// a whole run (Feller, <i>An Introduction to Probability Theory</i> 1, II.11 and IV.1).
     /// </remarks>
-    public static double ByLuck(Tally tally, int run)
+    public static double ByLuck(SuccessCount tally, int run)
     {
         if (run <= 0)
             return 1;

@@ -6,7 +6,7 @@ namespace DeepBaize.Core.Practice;
 public sealed record Trend(double PerAttempt, double Error)
 {
     /// <summary>Whether it is more than the scatter makes of nothing, 19 times of 20.</summary>
-    public bool IsTold => Math.Abs(PerAttempt) > Tally.Usual * Error;
+    public bool IsTold => Math.Abs(PerAttempt) > SuccessCount.Usual * Error;
 
     /// <param name="values">In their order; of attempts that are done or not, 1 and 0.</param>
     /// <returns>Null of fewer than three, which have no scatter to be told from.</returns>

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
@@ -21,6 +20,7 @@ public sealed record Variant(Step Step, double Nearer, double Straighter, double
 /// </summary>
 public static class Variants
 {
+    /// <summary>Share of attempts that an easier version should bring.</summary>
     public const double Wanted = 0.7;
 
     /// <summary>Half-way so many times between too easy and too hard.</summary>
@@ -34,7 +34,7 @@ public static class Variants
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public static Variant? For(Step step, Player player, TableShape shape, Workers workers)
     {
-        var isEasier = Outlook.Quickly(step, player, shape, workers) < Wanted;
+        var isEasier = ExpectedResult.Quickly(step, player, shape, workers) < Wanted;
         var best = Ways.Select(way => Closest(way)).OfType<(Changed Changed, double Off)>().OrderBy(c => c.Off).ToList();
         return best.Count == 0 ? null : VariantOf(best[0].Changed, player, shape, workers);
 
@@ -47,7 +47,7 @@ public static class Variants
             {
                 var amount = i == 0 ? 1 : (little + much) / 2;
                 var changed = way(step, isEasier ? amount : -amount, shape);
-                var share = changed is { } c ? Outlook.Quickly(c.Step, player, shape, workers) : (double?)null;
+                var share = changed is { } c ? ExpectedResult.Quickly(c.Step, player, shape, workers) : (double?)null;
                 if (share is { } s && changed is { } found && Math.Abs(s - Wanted) + 0.01 * amount is var off && off < (best?.Off ?? 1))
                     best = (found, off);
                 if (share is null || isEasier == share > Wanted)
@@ -60,7 +60,7 @@ public static class Variants
     }
 
     private static Variant VariantOf(Changed c, Player player, TableShape shape, Workers workers) =>
-        new(c.Step, c.Nearer, c.Straighter, c.Wider, Outlook.Of(c.Step, player, shape, workers).Done);
+        new(c.Step, c.Nearer, c.Straighter, c.Wider, ExpectedResult.Of(c.Step, player, shape, workers).Done);
 
     /// <summary>Changed by a given amount: 1 as easy as is sensible, −1 as hard.</summary>
     /// <returns>Null if the balls cannot lie so, or nothing can be changed.</returns>

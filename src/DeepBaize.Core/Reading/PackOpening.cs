@@ -37,21 +37,18 @@ public sealed record PackOpening(int Least, int Most, int Mostly, Estimate Mean)
         var before = lines.FreeReds;
         var scatter = Scatter.Of(layout, stroke, skill, shape);
         var counts = workers
-            .InParallel(
-                Batches,
-                batch =>
+            .InParallel(Batches, batch =>
+            {
+                var simulator = new Simulator(shape, Simulator.Coarse);
+                var opened = new int[Batch];
+                for (var i = 0; i < Batch; i++)
                 {
-                    var simulator = new Simulator(shape, Simulator.Coarse);
-                    var opened = new int[Batch];
-                    for (var i = 0; i < Batch; i++)
-                    {
-                        workers.Cancel.ThrowIfCancellationRequested();
-                        scatter.Error(Telling.At(batch * Batch + i)).Play(simulator, layout, stroke, null);
-                        opened[i] = FreeRedsAfter(simulator, lines, shape) - before;
-                    }
-                    return opened;
+                    workers.Cancel.ThrowIfCancellationRequested();
+                    scatter.Error(Telling.At(batch * Batch + i)).Play(simulator, layout, stroke, null);
+                    opened[i] = FreeRedsAfter(simulator, lines, shape) - before;
                 }
-            )
+                return opened;
+            })
             .SelectMany(c => c)
             .ToList();
         var sorted = counts.Order().ToList();

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -25,6 +24,7 @@ public readonly record struct PotLine(
     int Blocker
 )
 {
+    /// <summary>Whether no ball is in the way.</summary>
     public bool IsOpen => Blocker < 0;
 }
 
@@ -150,6 +150,7 @@ public sealed class PotLines
         return _lines.AsSpan(first, end - first);
     }
 
+    /// <summary>All lines, ball by ball and pocket by pocket.</summary>
     public ReadOnlySpan<PotLine> Lines => _lines;
 
     /// <summary>Ball in a slot of the layout.</summary>

@@ -1,7 +1,5 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
-using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Reading;
@@ -38,7 +36,7 @@ public static class QuickChance
         var spread = Math.Sqrt(shift / (4 * BallRadius * BallRadius * cos * cos) + byTip * byTip + byPace * byPace);
         // Somebody without any error pots whatever can be potted.
         spread = Math.Max(spread, 1e-9);
-        var steadiness = Steadiness.Of(skill.Evenness);
-        return (steadiness.Within(window.Narrow.Radians / spread) + steadiness.Within(window.Wide.Radians / spread)) / 2;
+        var factor = SharedFactor.Of(skill.Evenness);
+        return (factor.Within(window.Narrow.Radians / spread) + factor.Within(window.Wide.Radians / spread)) / 2;
     }
 }

@@ -1,6 +1,4 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;

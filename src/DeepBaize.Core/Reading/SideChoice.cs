@@ -1,7 +1,6 @@
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
-using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Reading;
 

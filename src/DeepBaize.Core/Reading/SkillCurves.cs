@@ -53,10 +53,10 @@ public static class SkillCurves
     public static IReadOnlyList<SkillCurve> Of(Skill skill, TableShape shape, Workers workers, int strokes = 1024)
     {
         var asked = Enum.GetValues<CurveKind>().SelectMany(kind => PlacesOf(kind).Select(x => (Kind: kind, X: x))).ToList();
-        var points = workers.InParallel(
-            asked.Count,
-            i => new CurvePoint(asked[i].X, ShareOf(asked[i].Kind, asked[i].X, skill, shape, strokes, workers.Cancel))
-        );
+        var points = workers.InParallel(asked.Count, i => new CurvePoint(
+            asked[i].X,
+            ShareOf(asked[i].Kind, asked[i].X, skill, shape, strokes, workers.Cancel)
+        ));
         return
         [
             .. asked

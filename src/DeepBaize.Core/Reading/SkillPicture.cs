@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
@@ -30,6 +29,7 @@ public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IRea
 
     private static readonly ErrorStream Drawing = ErrorStream.Named("skill picture");
 
+    /// <summary>Returns the pictures of a skill.</summary>
     public static IReadOnlyList<SkillPicture> Of(Skill skill, TableShape shape) =>
         [
             Of(PicturedShotKind.LongPot, StandardShots.Red(shape, 18, 1.8, 1.8, 0, 5), skill, shape),
@@ -41,9 +41,9 @@ public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IRea
         var (simulator, record) = (new Simulator(shape), new ShotRecord());
         var able = skill.Times(Reach.Of(shot.Layout, shot.Stroke, Player.Default).ErrorFactor);
         var scatter = Scatter.Of(shot.Layout, shot.Stroke, able, shape);
-        DrawnStroke Played(Luck luck)
+        DrawnStroke Drawn(StandardDraws draws)
         {
-            var error = scatter.Error(luck);
+            var error = scatter.Error(draws);
             error.Play(simulator, shot.Layout, shot.Stroke, record);
             return new(
                 FirstWay(record, shot.Layout.Balls[1].At),
@@ -52,7 +52,7 @@ public sealed record SkillPicture(PicturedShotKind Kind, StandardShot Shot, IRea
                 error.IsMiscue
             );
         }
-        List<List<DrawnStroke>> tens = [.. Enumerable.Range(0, Tens).Select(k => Drawing.Part(k).Set(HowMany).Select(Played).ToList())];
+        List<List<DrawnStroke>> tens = [.. Enumerable.Range(0, Tens).Select(k => Drawing.Part(k).Set(HowMany).Select(Drawn).ToList())];
         var potted = Sums.Of(tens.SelectMany(t => t).ToList(), s => s.IsPotted ? 1 : 0).Mean;
         var typical = tens.MinBy(ten => Math.Abs(ten.Count(s => s.IsPotted) - HowMany * potted.Value))!;
         return new(kind, shot, typical, potted);

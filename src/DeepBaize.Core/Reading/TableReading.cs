@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
@@ -121,8 +120,8 @@ public static class TableReading
             stroke = stroke with { AimDegrees = aim };
             var potted = 0;
             var scatter = Scatter.Of(layout, stroke, player.Skill.Times(reach.ErrorFactor), simulator, record);
-            foreach (var luck in Choosing.Set(strokes))
-                if (scatter.Error(luck).Pots(trial, stroke))
+            foreach (var draws in Choosing.Set(strokes))
+                if (scatter.Error(draws).Pots(trial, stroke))
                     potted++;
             return (double)potted / strokes;
         }
@@ -187,24 +186,24 @@ public static class TableReading
     {
         var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
-            for (var through = 1; through < layout.Balls.Count; through++)
+        for (var through = 1; through < layout.Balls.Count; through++)
+        {
+            if (through == slot || layout.Balls[slot].Gap(layout.Balls[through].At) > FarthestPlant)
+                continue;
+            foreach (var pocket in Pockets.All)
             {
-                if (through == slot || layout.Balls[slot].Gap(layout.Balls[through].At) > FarthestPlant)
-                    continue;
-                foreach (var pocket in Pockets.All)
-                {
-                    var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
-                    var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
-                    // Balls in contact go where they point, thrown by a few degrees at most.
-                    if (
-                        cut.Fault == CutFault.None
-                        && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
-                        && Math.Abs(cut.CutDegrees) < ThinnestDegrees
-                        && IsClear(layout, cut)
-                    )
-                        cuts.Add(cut);
-                }
+                var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
+                var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
+                // Balls in contact go where they point, thrown by a few degrees at most.
+                if (
+                    cut.Fault == CutFault.None
+                    && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
+                    && Math.Abs(cut.CutDegrees) < ThinnestDegrees
+                    && IsClear(layout, cut)
+                )
+                    cuts.Add(cut);
             }
+        }
         // How far an error of the aim is carried: across each contact by its distance over the ball's width.
         return cuts.OrderBy(c =>
                 c.CueBallDistance
@@ -219,12 +218,12 @@ public static class TableReading
     {
         for (var slot = 1; slot < layout.Balls.Count; slot++)
             foreach (var pocket in Pockets.All)
-                foreach (var cushion in Cushions.All)
-                {
-                    var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
-                    if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut))
-                        yield return cut;
-                }
+            foreach (var cushion in Cushions.All)
+            {
+                var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
+                if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut))
+                    yield return cut;
+            }
     }
 
     private static bool IsClear(Layout layout, in Cut cut)
@@ -261,10 +260,7 @@ public static class TableReading
         var clearances = ClearancesOf(layout, cut, obstacles);
         var reach = Reach.Of(layout, stroke with { AimDegrees = cut.AimDegrees }, player);
         // The butt goes up as far as it must, and the ball is judged as struck so.
-        stroke = stroke with
-        {
-            ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.LeastDegrees),
-        };
+        stroke = stroke with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.LeastDegrees) };
         var skill = player.Skill.Times(reach.ErrorFactor);
         var off = new PotOption(cut, stroke.Pace, null, default, default, clearances, obstacles, reach);
         if (obstacles.Count > 0)

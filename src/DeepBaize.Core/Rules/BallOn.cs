@@ -5,18 +5,32 @@ namespace DeepBaize.Core.Rules;
 /// <summary>What must be struck first.</summary>
 public enum BallOn
 {
+    /// <summary>A red.</summary>
     Red,
 
     /// <summary>Any colour, nominated by the striker.</summary>
     Colour,
+
+    /// <summary>The yellow.</summary>
     Yellow,
+
+    /// <summary>The green.</summary>
     Green,
+
+    /// <summary>The brown.</summary>
     Brown,
+
+    /// <summary>The blue.</summary>
     Blue,
+
+    /// <summary>The pink.</summary>
     Pink,
+
+    /// <summary>The black.</summary>
     Black,
 }
 
+/// <summary>Names and tests of the ball on.</summary>
 public static class BallsOn
 {
     /// <summary>The single colour that is on; null while reds or any colour are.</summary>
@@ -30,6 +44,7 @@ public static class BallsOn
         Enum.GetValues<BallOn>().Cast<BallOn?>().FirstOrDefault(o => o!.Value.Name() == name)
         ?? throw new InputException(path, "There is no such ball on.", string.Join(", ", Enum.GetValues<BallOn>().Select(Name)));
 
+    /// <summary>Returns the ball on that is just this colour.</summary>
     public static BallOn Only(Ball colour) => (BallOn)(colour.Index - 1 + (int)BallOn.Yellow);
 
     /// <summary>Whether this ball is one that may be on: a red, or the nominated or due colour.</summary>

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Rules;
@@ -23,6 +22,7 @@ public sealed record Offence(bool IsMiss, Frame Before, int Misses);
 /// <param name="Break">Points of the present break.</param>
 public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (int First, int Second) Scores, int Turn, int Break)
 {
+    /// <summary>Bounds of a frame: number of reds and score of a player.</summary>
     public const int MostReds = 15,
         HighestScore = 999;
 
@@ -66,6 +66,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// </summary>
     public bool Repeats { get; init; }
 
+    /// <summary>Whether the frame is over.</summary>
     public bool IsOver => Winner >= 0;
 
     /// <summary>Whether the next failure to hit a ball on that lies open gives the frame (rule 14).</summary>
@@ -77,6 +78,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// <summary>Whether a ball may be played at next: one that is on, or with a free ball any.</summary>
     public bool MayPlay(Ball ball) => !AwaitsLot && (FreeBall || On.Includes(ball));
 
+    /// <summary>Returns the score of a player, 0 or 1.</summary>
     public int ScoreOf(int player) => player == 0 ? Scores.First : Scores.Second;
 
     /// <summary>By how much the player at the table leads; negative if behind.</summary>

@@ -18,8 +18,10 @@ public sealed record FrameSetup
     /// <summary>Points of the present break.</summary>
     public int Break { get; init; }
 
+    /// <summary>Whether a free ball was given.</summary>
     public bool FreeBall { get; init; }
 
+    /// <summary>Whether the white is in hand.</summary>
     public bool InHand { get; init; }
 
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>

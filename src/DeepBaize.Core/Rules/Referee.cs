@@ -1,5 +1,3 @@
-using DeepBaize.Core.Play;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Rules;

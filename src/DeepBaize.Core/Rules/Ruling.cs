@@ -43,6 +43,7 @@ public enum FoulReason
 /// <param name="NextFrame">The frame after it.</param>
 public sealed record Ruling(int Points, int Penalty, IReadOnlyList<FoulReason> Fouls, IReadOnlyList<Ball> Spotted, Frame NextFrame)
 {
+    /// <summary>Whether the stroke was a foul.</summary>
     public bool IsFoul => Fouls.Count > 0;
 
     /// <summary>Whether it is a foul and a miss, called or owed (rule 14): then the next player may have the balls put back.</summary>

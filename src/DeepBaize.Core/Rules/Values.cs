@@ -11,6 +11,7 @@ public static class Values
         : ball.IsColour ? ball.Index + 1
         : 0;
 
+    /// <summary>Values of a red and of the black, points.</summary>
     public const int Red = 1,
         Black = 7;
 

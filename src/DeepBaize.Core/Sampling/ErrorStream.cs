@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
 
 namespace DeepBaize.Core.Sampling;
@@ -17,6 +16,7 @@ public readonly record struct ErrorStream
 
     private ErrorStream(uint seed) => _seed = seed;
 
+    /// <summary>Returns the stream with a name; streams with different names are independent.</summary>
     public static ErrorStream Named(string name)
     {
         var seed = 2166136261u;
@@ -29,33 +29,33 @@ public readonly record struct ErrorStream
     public ErrorStream Part(int k) => new(ScrambledNet.Hash(_seed, (uint)k + 1));
 
     /// <summary>Luck of the i-th stroke, from 0.</summary>
-    public Luck At(int i) => LuckOf((uint)(i / Replicates), ScrambledNet.Hash(_seed, 0x5eed0000u + (uint)(i % Replicates)));
+    public StandardDraws At(int i) => DrawsOf((uint)(i / Replicates), ScrambledNet.Hash(_seed, 0x5eed0000u + (uint)(i % Replicates)));
 
     /// <summary>
     /// The first strokes of one net alone: for few strokes the evenest, to compare strokes by; an average over them knows no error of its
     /// own.
     /// </summary>
-    public Luck[] Set(int count)
+    public StandardDraws[] Set(int count)
     {
         var seed = ScrambledNet.Hash(_seed, 0x5e7);
-        return [.. Enumerable.Range(0, count).Select(i => LuckOf((uint)i, seed))];
+        return [.. Enumerable.Range(0, count).Select(i => DrawsOf((uint)i, seed))];
     }
 
     /// <summary>The toss of a coin for the i-th stroke: of a dimension that no error uses.</summary>
     public bool Heads(int i) => ScrambledNet.At((uint)i, ScrambledNet.Dimensions - 1, _seed) < 0.5;
 
     /// <summary>A dimension for each part; what matters most has the first, which are the most even.</summary>
-    private static Luck LuckOf(uint index, uint seed)
+    private static StandardDraws DrawsOf(uint index, uint seed)
     {
         double Share(int dimension) => ScrambledNet.At(index, dimension, seed);
         double Part(int dimension) => Normal.Quantile(Share(dimension));
         return new(Direction: Part(0), Sighting: Part(1), Allowance: Part(6), Pace: Part(3), Side: Part(4), Height: Part(5))
         {
-            Unsteady = Share(2),
+            FactorQuantile = Share(2),
             SlipSpeed = Share(7),
             SlipTurn = Share(8),
             // How balls are laid has far too many dimensions for a net, and little to do with any one of them.
-            Lay = (int)(ScrambledNet.Hash(seed, 0x1a1d + index) >> 1 | 1),
+            JitterSeed = (int)(ScrambledNet.Hash(seed, 0x1a1d + index) >> 1 | 1),
         };
     }
 }

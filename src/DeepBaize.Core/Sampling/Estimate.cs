@@ -51,6 +51,7 @@ public sealed class Sums
     /// <summary>How many strokes.</summary>
     public int Strokes { get; private set; }
 
+    /// <summary>Sum over all strokes.</summary>
     public double Total => _sums.Sum();
 
     /// <param name="stroke">Its number in the stream.</param>

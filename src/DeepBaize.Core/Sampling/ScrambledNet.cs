@@ -10,6 +10,7 @@ namespace DeepBaize.Core.Sampling;
 /// </remarks>
 public static class ScrambledNet
 {
+    /// <summary>Number of dimensions.</summary>
     public const int Dimensions = 10;
 
     /// <summary>Of the polynomials and the first direction numbers, from the second dimension on: degree, coefficients, numbers.</summary>

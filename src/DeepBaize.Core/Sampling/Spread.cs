@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
@@ -55,6 +54,7 @@ public sealed record SpreadOutlines(
     IReadOnlyList<IReadOnlyList<Vec2>> ThinLeaves
 )
 {
+    /// <summary>No outlines.</summary>
     public static SpreadOutlines None { get; } = new([], [], [], []);
 }
 
@@ -71,9 +71,21 @@ public sealed record SpreadEffort(int Fewest, int Most, double Error)
 {
     /// <summary>For what is told: as many as the drawing is smooth by, fewer where each stroke takes long.</summary>
     /// <param name="events">Of the simulator, for one stroke.</param>
-    public static SpreadEffort Told(int events) => new(Math.Clamp(EventsToTell / Math.Max(1, events), 256, 1024), 4096, 0.01);
+    public static SpreadEffort Reported(int events) => new(Math.Clamp(EventsToTell / Math.Max(1, events), 256, 1024), 4096, 0.01);
 
     private const int EventsToTell = 30_000;
+
+    /// <summary>Returns the share of this effort that a gate allows.</summary>
+    public SpreadEffort Within(FairGate gate) =>
+        gate.WorkShare >= 1
+            ? this
+            : this with
+            {
+                Fewest = Math.Max(Least, (int)(Fewest * gate.WorkShare)),
+                Most = Math.Max(Least, (int)(Most * gate.WorkShare)),
+            };
+
+    private const int Least = 32;
 
     /// <summary>So many, no more and no fewer.</summary>
     public static SpreadEffort Of(int strokes) => new(strokes, strokes, 0);
@@ -102,24 +114,15 @@ public static class Spread
         bool outlines = true
     )
     {
-        effort ??= SpreadEffort.Told(EventsOf(question));
+        effort = (effort ?? SpreadEffort.Reported(EventsOf(question))).Within(workers.Gate);
         var scatter = Scatter.Of(question.Layout, question.Stroke, question.Skill, question.Shape);
         var tallies = new List<Tally>();
         var all = new Tally();
         for (var (played, next) = (0, effort.Fewest); ; next = Math.Min(effort.Most, 2 * played))
         {
             var first = played;
-            var batches = workers.InParallel(
-                (next - first + Batch - 1) / Batch,
-                i =>
-                    Play(
-                        question,
-                        scatter,
-                        stream ?? Reporting,
-                        first + i * Batch,
-                        Math.Min(Batch, next - first - i * Batch),
-                        workers.Cancel
-                    )
+            var batches = workers.InParallel((next - first + Batch - 1) / Batch, i =>
+                Play(question, scatter, stream ?? Reporting, first + i * Batch, Math.Min(Batch, next - first - i * Batch), workers.Cancel)
             );
             foreach (var batch in batches)
                 all.Add(batch);

@@ -1,8 +1,4 @@
-using DeepBaize.Core.Advice.Decide;
-using DeepBaize.Core.Play;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Scoring;
@@ -22,6 +18,7 @@ public sealed record FrameStory(
     IReadOnlyList<PlayerTally> Players
 )
 {
+    /// <summary>Largest number of shots in a frame.</summary>
     public const int MostShots = 500;
 
     /// <exception cref="InputException">A shot that could not have been played so, with its place in the list.</exception>

@@ -1,17 +1,18 @@
-using DeepBaize.Core.Advice.Decide;
-using DeepBaize.Core.Players;
-using DeepBaize.Core.Strokes;
-
 namespace DeepBaize.Core.Scoring;
 
 /// <summary>How a shot of a recorded frame came out.</summary>
 public enum ShotKind
 {
+    /// <summary>A pot.</summary>
     Pot,
 
     /// <summary>Played at a pot, and missed.</summary>
     Miss,
+
+    /// <summary>A safety.</summary>
     Safety,
+
+    /// <summary>A foul.</summary>
     Foul,
 
     /// <summary>The player at the table gives the frame up.</summary>
@@ -27,24 +28,50 @@ public enum ShotKind
 /// <summary>Kinds of stroke, as players count them.</summary>
 public enum StrokeTag
 {
+    /// <summary>With follow.</summary>
     Follow,
+
+    /// <summary>With screw.</summary>
     Screw,
+
+    /// <summary>With stun.</summary>
     Stun,
+
+    /// <summary>With side.</summary>
     Side,
+
+    /// <summary>With a cannon.</summary>
     Cannon,
+
+    /// <summary>With the rest.</summary>
     Rest,
 }
 
 /// <summary>Why a break ended: the error, as players name it.</summary>
 public enum EndReason
 {
+    /// <summary>Missed thick.</summary>
     Thick,
+
+    /// <summary>Missed thin.</summary>
     Thin,
+
+    /// <summary>Too hard.</summary>
     TooHard,
+
+    /// <summary>Too soft.</summary>
     TooSoft,
+
+    /// <summary>With side that was not meant.</summary>
     UnmeantSide,
+
+    /// <summary>Out of position.</summary>
     OutOfPosition,
+
+    /// <summary>Nothing was on.</summary>
     NothingOn,
+
+    /// <summary>The wrong shot was chosen.</summary>
     WrongShot,
 }
 
@@ -54,6 +81,7 @@ public sealed record Place(double X, double Y);
 /// <summary>A shot as it is written down. Balls by name: red, yellow … black.</summary>
 public sealed record RecordedShot
 {
+    /// <summary>What the shot was.</summary>
     public required ShotKind Kind { get; init; }
 
     /// <summary>Of a pot, the balls that went in.</summary>
@@ -87,7 +115,11 @@ public sealed record RecordedShot
 
     /// <summary>Of a frame awarded, or of the lot for a re-spotted black: which player, 0 or 1.</summary>
     public int Player { get; init; }
+
+    /// <summary>Kinds of stroke.</summary>
     public IReadOnlyList<StrokeTag> Tags { get; init; } = [];
+
+    /// <summary>Why the visit ended, if that was said.</summary>
     public EndReason? Why { get; init; }
 
     /// <summary>Where the white came to rest, if it was noted.</summary>

@@ -1,6 +1,4 @@
-using DeepBaize.Core.Play;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Core.Scoring;
 

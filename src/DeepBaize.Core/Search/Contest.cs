@@ -33,7 +33,7 @@ public static class Contest
         SearchContext context,
         IReadOnlyList<T> entrants,
         ContestEffort effort,
-        Func<Bench, T, int, double> play
+        Func<Workspace, T, int, double> play
     )
     {
         List<Side<T>> sides = [.. entrants.Select(e => new Side<T>(e))];
@@ -64,20 +64,17 @@ public static class Contest
     }
 
     /// <summary>A piece of work is some strokes of one entrant, so that the cores are shared evenly.</summary>
-    private static void Round<T>(SearchContext context, List<Side<T>> open, int first, int end, Func<Bench, T, int, double> play)
+    private static void Round<T>(SearchContext context, List<Side<T>> open, int first, int end, Func<Workspace, T, int, double> play)
     {
         const int piece = 4;
         var pieces = (end - first + piece - 1) / piece;
-        var values = context.InParallel(
-            open.Count * pieces,
-            (bench, k) =>
-            {
-                var from = first + k % pieces * piece;
-                return Enumerable.Range(from, Math.Min(piece, end - from)).Select(i => play(bench, open[k / pieces].Entrant, i)).ToArray();
-            }
-        );
+        var values = context.InParallel(open.Count * pieces, (workspace, k) =>
+        {
+            var from = first + k % pieces * piece;
+            return Enumerable.Range(from, Math.Min(piece, end - from)).Select(i => play(workspace, open[k / pieces].Entrant, i)).ToArray();
+        });
         for (var k = 0; k < values.Count; k++)
-            for (var i = 0; i < values[k].Length; i++)
-                open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
+        for (var i = 0; i < values[k].Length; i++)
+            open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
     }
 }

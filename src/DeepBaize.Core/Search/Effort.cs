@@ -2,89 +2,92 @@ using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Core.Search;
 
-/// <summary>How much work goes into one choice of a stroke: counted, not timed, so that the same question has the same answer.</summary>
+/// <summary>Amount of work for one choice of a stroke: counted, not timed, so that the same question has the same answer.</summary>
 public sealed record Effort
 {
-    // Of the cue, m/s.
+    // Cue speeds, m/s.
     private const double SoftestSpeed = 0.47,
         HardestSpeed = 4.4;
 
+    /// <summary>Softest pace that is tried.</summary>
     public static double Softest { get; } = Pace.OfCueSpeed(SoftestSpeed);
 
+    /// <summary>Hardest pace that is tried.</summary>
     public static double Hardest { get; } = Pace.OfCueSpeed(HardestSpeed);
 
-    /// <summary>All that are tried, laid out in speed.</summary>
+    /// <summary>The paces that are tried, evenly spaced in the logarithm of speed.</summary>
     public IEnumerable<double> Paces => Pace.Ladder(SoftestSpeed, HardestSpeed, SpeedRatio);
 
-    /// <summary>So many pots that look best are tried.</summary>
+    /// <summary>Number of pots that are tried, the most promising first.</summary>
     public required int Pots { get; init; }
 
     /// <summary>
-    /// Whether pots are tried that can only go in off the far jaw: their aim takes long to find, and they are seldom good.
+    /// Whether to try pots that can only go in off the far jaw: their aim takes long to find, and they are seldom good.
     /// </summary>
     public bool OffJaws { get; init; }
 
-    /// <summary>Of the tip without side, tips.</summary>
+    /// <summary>Heights of the tip for strokes without side, tips.</summary>
     public required double[] Heights { get; init; }
 
-    /// <summary>Tips.</summary>
+    /// <summary>Sides of the tip, tips.</summary>
     public double[] Sides { get; init; } = [];
 
-    /// <summary>Of the tip with side, tips.</summary>
+    /// <summary>Heights of the tip for strokes with side, tips.</summary>
     public double[] SideHeights { get; init; } = [];
 
-    /// <summary>So many times as fast as the one before is each speed that is tried.</summary>
+    /// <summary>Ratio of each speed on the grid to the one before.</summary>
     public required double SpeedRatio { get; init; }
 
-    /// <summary>So many strokes are played with errors.</summary>
-    public required int Sifted { get; init; }
+    /// <summary>Number of strokes screened with errors.</summary>
+    public required int Screened { get; init; }
 
-    /// <summary>So often each.</summary>
+    /// <summary>Number of samples of each screened stroke.</summary>
     public required int Samples { get; init; }
 
-    /// <summary>So many are bettered by small changes.</summary>
+    /// <summary>Number of strokes refined by small changes.</summary>
     public int Refined { get; init; }
 
-    /// <summary>Twice as many as are deepened are weighed anew, each by so many strokes; 0: none.</summary>
-    public int Weighed { get; init; }
+    /// <summary>
+    /// Number of samples for each re-evaluated stroke, of which there are twice <see cref="TwoPly"/>; 0: no re-evaluation.
+    /// </summary>
+    public int Reevaluated { get; init; }
 
-    /// <summary>Of so many it is asked what would be played next, from each place where the white may stop.</summary>
-    public int Deepened { get; init; }
+    /// <summary>Number of strokes whose next stroke is searched for, from each place where the white may stop.</summary>
+    public int TwoPly { get; init; }
 
-    /// <summary>So many places each.</summary>
-    public int DeepSamples { get; init; }
+    /// <summary>Number of such places for each stroke.</summary>
+    public int TwoPlySamples { get; init; }
 
-    /// <summary>The steps of the refinement are halved so often.</summary>
+    /// <summary>Number of times that refinement halves its steps.</summary>
     public int Halvings { get; init; } = 1;
 
-    /// <summary>So many are told, each by strokes that had no part in the choice.</summary>
-    public int Told { get; init; } = 1;
+    /// <summary>Number of strokes reported, each estimated from samples that did not select it.</summary>
+    public int Reported { get; init; } = 1;
 
-    /// <summary>So many strokes at most for a chance that is told.</summary>
-    public int MostTold { get; init; } = 1024;
+    /// <summary>Largest number of samples for a reported chance.</summary>
+    public int MostReportStrokes { get; init; } = 1024;
 
-    /// <summary>
-    /// For the value that is told it is asked so often what would be played next; 0: nothing is told but what has chosen.
-    /// </summary>
-    public int Final { get; init; }
+    /// <summary>Number of look-ahead samples for a reported value; 0: only the figures that ranked the strokes are given.</summary>
+    public int LookAheadSamples { get; init; }
 
-    /// <summary>What of it the bound on the work allows.</summary>
+    /// <summary>Returns this effort reduced to what the bound on the work allows.</summary>
     public Effort Within(SearchContext context) =>
-        context.Share >= 1
+        context.WorkShare >= 1
             ? this
             : this with
             {
-                SpeedRatio = Math.Pow(SpeedRatio, 1 / Math.Sqrt(context.Share)),
-                Sifted = context.Bounded(Sifted, 8),
+                SpeedRatio = Math.Pow(SpeedRatio, 1 / Math.Sqrt(context.WorkShare)),
+                Screened = context.Bounded(Screened, 8),
                 Samples = context.Bounded(Samples, 8),
                 Refined = context.Bounded(Refined, 1),
-                Weighed = context.Bounded(Weighed, 16),
-                Deepened = context.Bounded(Deepened, 1),
-                DeepSamples = context.Bounded(DeepSamples, 8),
-                MostTold = context.Bounded(MostTold, 128),
-                Final = context.Bounded(Final, 8),
+                Reevaluated = context.Bounded(Reevaluated, 16),
+                TwoPly = context.Bounded(TwoPly, 1),
+                TwoPlySamples = context.Bounded(TwoPlySamples, 8),
+                MostReportStrokes = context.Bounded(MostReportStrokes, 128),
+                LookAheadSamples = context.Bounded(LookAheadSamples, 8),
             };
 
+    /// <summary>For the stroke to be played now.</summary>
     public static Effort Full { get; } =
         new()
         {
@@ -94,14 +97,14 @@ public sealed record Effort
             Sides = [-0.8, 0.8],
             SideHeights = [-0.7, 0, 0.7],
             SpeedRatio = 1.17,
-            Sifted = 60,
+            Screened = 60,
             Samples = 16,
             Refined = 12,
-            Weighed = 64,
-            Deepened = 6,
-            DeepSamples = 12,
-            Told = 5,
-            Final = 16,
+            Reevaluated = 64,
+            TwoPly = 6,
+            TwoPlySamples = 12,
+            Reported = 5,
+            LookAheadSamples = 16,
         };
 
     /// <summary>For the later shots of a plan.</summary>
@@ -113,24 +116,24 @@ public sealed record Effort
             Sides = [-0.7, 0.7],
             SideHeights = [-0.5, 0.5],
             SpeedRatio = 1.25,
-            Sifted = 30,
+            Screened = 30,
             Samples = 12,
             Refined = 4,
-            Weighed = 32,
-            Deepened = 2,
-            DeepSamples = 8,
-            MostTold = 256,
-            Final = 8,
+            Reevaluated = 32,
+            TwoPly = 2,
+            TwoPlySamples = 8,
+            MostReportStrokes = 256,
+            LookAheadSamples = 8,
         };
 
     /// <summary>For what would be played from one of many places.</summary>
-    public static Effort Glance { get; } =
+    public static Effort Shallow { get; } =
         new()
         {
             Pots = 3,
             Heights = [-0.9, 0, 0.9],
             SpeedRatio = 1.56,
-            Sifted = 6,
+            Screened = 6,
             Samples = 8,
         };
 }

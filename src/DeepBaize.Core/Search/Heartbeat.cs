@@ -57,6 +57,7 @@ public sealed class Heartbeat<T> : IDisposable
             }
     }
 
+    /// <summary>Ends the reports.</summary>
     public void Dispose()
     {
         lock (_lock)

@@ -1,5 +1,4 @@
 using DeepBaize.Core.Play;
-using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Search;
@@ -19,20 +18,20 @@ public static class InHand
     {
         if (!from.Frame.InHand || from.Frame.IsOver)
             return from;
-        var (layout, lines) = (from.Layout, new Bench(context).LinesOf(from.Layout));
+        var (layout, lines) = (from.Layout, new Workspace(context).LinesOf(from.Layout));
         var places = Places.Where(p => context.Shape.CanRest(p) && layout.Balls.Skip(1).All(b => b.Gap(p) > 0)).ToList();
         List<Situation> best =
         [
             from,
             .. places
-                .Select(p => (Place: p, context.Worth.At(from, lines, p).Value))
+                .Select(p => (Place: p, context.Evaluation.At(from, lines, p).Value))
                 .Where(p => p.Value > 0)
                 .OrderByDescending(p => p.Value)
                 .Take(Looked)
                 .Select(p => from.WithWhiteAt(p.Place)),
         ];
         var search = new ShotSearch(context);
-        var values = context.InParallel(best.Count, (bench, i) => search.Glance(bench, best[i])?.Value.Value ?? 0);
+        var values = context.InParallel(best.Count, (workspace, i) => search.Shallow(workspace, best[i])?.Value.Value ?? 0);
         // The first of equals: where the user has put it.
         return best[values.IndexOf(values.Max())];
     }
@@ -42,7 +41,7 @@ public static class InHand
     private static IEnumerable<Vec2> Grid()
     {
         for (var back = 0.005; back < DRadius; back += Step)
-            for (var across = -DRadius; across <= DRadius; across += Step)
-                yield return new(BaulkLineX - back, Width / 2 + across);
+        for (var across = -DRadius; across <= DRadius; across += Step)
+            yield return new(BaulkLineX - back, Width / 2 + across);
     }
 }

@@ -8,25 +8,26 @@ namespace DeepBaize.Core.Search;
 /// <param name="Speed">Of the cue: the logarithm of what it is multiplied by.</param>
 /// <param name="Part">Of the pocket.</param>
 /// <param name="AimDegrees">Where the stroke is not aimed at a pocket.</param>
-public readonly record struct Turn(double Height = 0, double Side = 0, double Speed = 0, double Part = 0, double AimDegrees = 0)
+public readonly record struct StrokeChange(double Height = 0, double Side = 0, double Speed = 0, double Part = 0, double AimDegrees = 0)
 {
-    public static Turn operator *(double scale, in Turn t) =>
+    /// <summary>Returns a multiple of a change.</summary>
+    public static StrokeChange operator *(double scale, in StrokeChange t) =>
         new(scale * t.Height, scale * t.Side, scale * t.Speed, scale * t.Part, scale * t.AimDegrees);
 
     /// <summary>The stroke so changed; null if the tip slips off, or the pace is out of range.</summary>
     public Stroke? Of(in Stroke stroke, double softest, double hardest)
     {
         const double leastMargin = 0.1;
-        var turned = stroke with
+        var changed = stroke with
         {
             HeightTips = stroke.HeightTips + Height,
             SideTips = stroke.SideTips + Side,
             Pace = Speed == 0 ? stroke.Pace : Pace.OfCueSpeed(Pace.CueSpeed(stroke.Pace) * Math.Exp(Speed)),
             AimDegrees = stroke.AimDegrees + AimDegrees,
         };
-        return Tip.Margin(turned.SideTips, turned.HeightTips) < leastMargin || turned.Pace < softest || turned.Pace > hardest
+        return Tip.Margin(changed.SideTips, changed.HeightTips) < leastMargin || changed.Pace < softest || changed.Pace > hardest
             ? null
-            : turned;
+            : changed;
     }
 }
 
@@ -36,33 +37,33 @@ public static class Refinement
     /// <summary>
     /// Pattern search: each change is tried both ways; what helps is kept and gone on from, and where nothing helps the steps are halved.
     /// </summary>
-    /// <param name="turns">The changes, at full size.</param>
+    /// <param name="changes">The changes, at full size.</param>
     /// <param name="halvings">So often the steps are halved before it ends.</param>
-    /// <param name="turned">The changed one, judged; null if it cannot be.</param>
+    /// <param name="changed">The changed one, judged; null if it cannot be.</param>
     /// <param name="isBetter">Whether the first betters the second.</param>
     /// <param name="isSpent">Asked before each round whether the work is used up.</param>
     /// <remarks>Hooke &amp; Jeeves, <i>J. ACM</i> 8 (1961) 212.</remarks>
     public static T Better<T>(
         T seed,
-        IReadOnlyList<Turn> turns,
+        IReadOnlyList<StrokeChange> changes,
         int halvings,
-        Func<T, Turn, T?> turned,
+        Func<T, StrokeChange, T?> changed,
         Func<T, T, bool> isBetter,
         Func<bool>? isSpent = null
     )
         where T : class
     {
         var best = seed;
-        for (var (halved, scale) = (0, 1.0); halved <= halvings && !(isSpent?.Invoke() ?? false);)
+        for (var (halved, scale) = (0, 1.0); halved <= halvings && !(isSpent?.Invoke() ?? false); )
         {
             var before = best;
-            foreach (var turn in turns)
-                foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
-                    if (turned(best, way * turn) is { } next && isBetter(next, best))
-                    {
-                        best = next;
-                        break;
-                    }
+            foreach (var change in changes)
+            foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
+                if (changed(best, way * change) is { } next && isBetter(next, best))
+                {
+                    best = next;
+                    break;
+                }
             if (ReferenceEquals(best, before))
                 (halved, scale) = (halved + 1, scale / 2);
         }

@@ -1,10 +1,7 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
-using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -14,7 +11,7 @@ namespace DeepBaize.Core.Search;
 /// <param name="Slot">Of the ball that is struck.</param>
 /// <param name="Offset">How far beside its middle the white passes, in ball widths; + to the left.</param>
 /// <param name="Value">To the player, points.</param>
-public sealed record TriedSafety(int Slot, double Offset, Stroke Stroke, Played Played, Leave Leave, double Value, Route Route);
+public sealed record TriedSafety(int Slot, double Offset, Stroke Stroke, PlayedStroke Played, Leave Leave, double Value, Route Route);
 
 /// <summary>
 /// Generates strokes to play safe with: every ball on, at fullnesses either side × heights, sides and paces. See docs/safety.md.
@@ -34,20 +31,22 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         HardestSpeed = 3.75,
         SpeedRatio = 1.23;
 
+    /// <summary>Softest pace that is tried.</summary>
     public static double Softest { get; } = Pace.OfCueSpeed(SoftestSpeed);
 
+    /// <summary>Hardest pace that is tried.</summary>
     public static double Hardest { get; } = Pace.OfCueSpeed(HardestSpeed);
 
     /// <summary>Every ball on that can be struck straight, with each fullness.</summary>
     public IEnumerable<(int Slot, double Offset)> Ways(Situation from) => Targets(from).SelectMany(slot => Offsets.Select(o => (slot, o)));
 
     /// <summary>The best by a quick look, in one thread; null if there is none. For long exchanges that are played out.</summary>
-    public (Stroke Stroke, Reach Reach)? Glance(Bench bench, Situation from)
+    public (Stroke Stroke, Reach Reach)? Shallow(Workspace workspace, Situation from)
     {
         TriedSafety? best = null;
         foreach (var slot in Targets(from).Take(2))
             for (var i = 0; i < Offsets.Length; i += 2)
-                foreach (var tried in Play(bench, from, slot, Offsets[i], coarse: true))
+                foreach (var tried in Play(workspace, from, slot, Offsets[i], coarse: true))
                     if (best is null || tried.Value > best.Value)
                         best = tried;
         return best is null ? null : (best.Stroke, Reach.Of(from.Layout, best.Stroke, context.Player));
@@ -102,23 +101,23 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
     }
 
     /// <summary>All strokes at one fullness, played; those that are no foul.</summary>
-    public List<TriedSafety> Play(Bench bench, Situation from, int slot, double offset, bool coarse = false)
+    public List<TriedSafety> Play(Workspace workspace, Situation from, int slot, double offset, bool coarse = false)
     {
         var tried = new List<TriedSafety>();
         foreach (var stroke in Strokes(from, slot, offset, coarse))
-            if (Try(bench, from, slot, offset, stroke) is { } one)
+            if (Try(workspace, from, slot, offset, stroke) is { } one)
                 tried.Add(one);
         return tried;
     }
 
     /// <summary>A stroke, played; null if it is a foul.</summary>
-    public TriedSafety? Try(Bench bench, Situation from, int slot, double offset, in Stroke stroke)
+    public TriedSafety? Try(Workspace workspace, Situation from, int slot, double offset, in Stroke stroke)
     {
-        var played = bench.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
+        var played = workspace.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
         if (played.Ruling.IsFoul)
             return null;
-        var leave = judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout));
-        return new(slot, offset, stroke, played, leave, ValueOf(played, leave), Route.Of(bench.Record));
+        var leave = judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout));
+        return new(slot, offset, stroke, played, leave, LeaveJudge.ValueOf(played, leave), Route.Of(workspace.Record));
     }
 
     /// <summary>By how much the aim turns for the white to pass so many ball widths farther to the left of a ball, degrees.</summary>
@@ -156,15 +155,5 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
                     Pace = pace,
                 };
         }
-    }
-
-    /// <summary>To the player: points made or given, and, with the other one at the table, what is left to him.</summary>
-    public static double ValueOf(Played played, in Leave leave)
-    {
-        var ruling = played.Ruling;
-        if (ruling.NextFrame.IsOver)
-            return ruling.Points > 0 ? LeaveJudge.FrameWorth : -LeaveJudge.FrameWorth;
-        // The break goes on: what is left is one's own.
-        return ruling.Points > 0 ? ruling.Points + Math.Max(0, leave.Worth) : -ruling.Penalty - leave.Worth;
     }
 }

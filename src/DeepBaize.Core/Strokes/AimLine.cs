@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
@@ -21,10 +20,8 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
     {
         var strike = stroke.ToStrike();
         simulator.Place(layout.AsSpan());
-        simulator.Release(
-            [(0, strike.Launch(simulator.Conditions))],
-            record,
-            () => record.Events.Count > 0 && record.Events[^1] is { IsOfWhiteWithBall: true } or { Kind: ShotEventKind.Pot, Ball: 0 }
+        simulator.Release([(0, strike.Launch(simulator.Conditions))], record, () =>
+            record.Events.Count > 0 && record.Events[^1] is { IsOfWhiteWithBall: true } or { Kind: ShotEventKind.Pot, Ball: 0 }
         );
         var (start, last, distance) = (layout.White.At, layout.White.At, 0.0);
         var aim = Angle.FromDegrees(stroke.AimDegrees);

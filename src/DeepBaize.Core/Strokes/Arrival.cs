@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
@@ -8,10 +7,19 @@ namespace DeepBaize.Core.Strokes;
 /// <summary>Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.</summary>
 public enum StrokeKind
 {
+    /// <summary>The white comes back.</summary>
     Screw,
+
+    /// <summary>A little behind the stun line.</summary>
     StunScrew,
+
+    /// <summary>Along the stun line.</summary>
     Stun,
+
+    /// <summary>A little ahead of the stun line.</summary>
     StunRunThrough,
+
+    /// <summary>The white runs on.</summary>
     Follow,
 }
 

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -7,6 +6,7 @@ namespace DeepBaize.Core.Strokes;
 /// <summary>What is wrong with a pot, if anything.</summary>
 public enum CutFault
 {
+    /// <summary>It can be aimed.</summary>
     None,
 
     /// <summary>The cut would be 90° or more: the cue ball cannot reach that side of the object ball.</summary>
@@ -47,8 +47,10 @@ public readonly record struct Cut(
     double CueBallDistance
 )
 {
+    /// <summary>The pocket.</summary>
     public Pocket Pocket => Pot.Pocket;
 
+    /// <summary>Direct, plant, set or double.</summary>
     public PotKind Kind =>
         Pot.Off is not null ? PotKind.Double
         : !Pot.IsPlant ? PotKind.Direct
@@ -64,6 +66,7 @@ public readonly record struct Cut(
     /// <summary>Direction in which the ball is to come to the pocket.</summary>
     public double FinalDegrees => Last?.Direction.Degrees ?? PotDegrees;
 
+    /// <summary>The ways of the object balls in their order, m.</summary>
     public IEnumerable<Segment> Legs => Last is { } last ? [First, last] : [First];
 
     /// <summary>All that object balls travel up to the drop, m.</summary>
@@ -72,7 +75,7 @@ public readonly record struct Cut(
     /// <summary>
     /// +1 if the ball on its last leg turns the way the struck ball turns, −1 if a second contact or a cushion has reversed it.
     /// </summary>
-    public int Turn => Last is null ? 1 : -1;
+    public int CutSign => Last is null ? 1 : -1;
 
     /// <summary>
     /// Whether the ball lies tight on a cushion and is to go along it: then the cushion turns it whichever way the cue ball sends it, and

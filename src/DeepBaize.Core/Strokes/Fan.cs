@@ -6,9 +6,16 @@ namespace DeepBaize.Core.Strokes;
 /// <summary>Which of a stroke's knobs a fan turns.</summary>
 public enum FanKind
 {
+    /// <summary>Screw, stun and follow.</summary>
     Routes,
+
+    /// <summary>Softer and harder.</summary>
     Paces,
+
+    /// <summary>Lower and higher on the white.</summary>
     Heights,
+
+    /// <summary>With more and less side.</summary>
     Sides,
 }
 

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
@@ -23,11 +22,13 @@ public abstract record Goal
 /// <summary>The white stops within a circle.</summary>
 public sealed record StopIn : Goal
 {
+    /// <summary>Bounds of the area, m across.</summary>
     public const double Smallest = 0.03,
         Largest = 1.0;
 
     private StopIn(Circle area) => Area = area;
 
+    /// <summary>The area in which the white should stop, m.</summary>
     public Circle Area { get; }
 
     /// <exception cref="InputException">Off the table, or a radius out of range.</exception>
@@ -41,8 +42,10 @@ public sealed record StopIn : Goal
         return new(new Circle(x, y, radius));
     }
 
+    /// <summary>Whether the white stopped in the area.</summary>
     public override bool IsMet(ShotRecord record, Simulator after, Layout layout) => after.IsOnTable(0) && Off(after) <= Area.Radius;
 
+    /// <summary>Returns the distance of the white from the area, m.</summary>
     public override double Distance(ShotRecord record, Simulator after, Layout layout) => after.IsOnTable(0) ? Off(after) : Length;
 
     private double Off(Simulator after) => Area.Centre.DistanceTo(after.At(0));
@@ -51,12 +54,14 @@ public sealed record StopIn : Goal
 /// <summary>The white runs into a ball after the pot: the first it meets then.</summary>
 public sealed record Cannon : Goal
 {
+    /// <summary>Tolerance of the fullness, and the greatest speed of contact, m/s.</summary>
     public const double FullnessEitherWay = 0.2,
         FastestThereIs = 12;
 
     private Cannon(int slot, double? fullness, double slowest, double fastest) =>
         (Slot, Fullness, Slowest, Fastest) = (slot, fullness, slowest, fastest);
 
+    /// <summary>Slot of the ball that the white should run into.</summary>
     public int Slot { get; }
 
     /// <summary>How full, 0 to 1, within <see cref="FullnessEitherWay"/>; null for any.</summary>
@@ -93,14 +98,17 @@ public sealed record Cannon : Goal
         return new(slot, fullness, slowest, fastest);
     }
 
+    /// <summary>The slot of that ball.</summary>
     public override int Meant => Slot;
 
+    /// <summary>Whether the white met the ball as wanted.</summary>
     public override bool IsMet(ShotRecord record, Simulator after, Layout layout) =>
         Contact(record, layout) is { } c
         && (Fullness is not { } f || Math.Abs(c.Fullness - f) <= FullnessEitherWay)
         && c.Speed >= Slowest
         && c.Speed <= Fastest;
 
+    /// <summary>Returns how far the white was from meeting the ball as wanted, m.</summary>
     public override double Distance(ShotRecord record, Simulator after, Layout layout)
     {
         // A wrong fullness or speed is told as a distance of the same kind as a miss: a ball's width for all of the ball, a decimetre for 1

@@ -1,5 +1,4 @@
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Strokes;
 

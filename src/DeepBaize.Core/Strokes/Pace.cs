@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
@@ -10,6 +11,7 @@ namespace DeepBaize.Core.Strokes;
 /// </summary>
 public static class Pace
 {
+    /// <summary>Bounds of the scale.</summary>
     public const double Slowest = 1,
         Hardest = 10;
 
@@ -40,8 +42,22 @@ public static class Pace
             yield return OfCueSpeed(speed);
     }
 
-    /// <summary>How far a plain ball struck from the baulk cushion straight up an empty table would run, in table lengths.</summary>
+    private const int LengthsKept = 1000;
+    private static readonly ConcurrentDictionary<(Conditions, double), double> Lengths = new();
+
+    /// <summary>
+    /// Returns how far a plain ball struck from the baulk cushion straight up an empty table runs, in table lengths. Cached: a drag asks
+    /// for the same few speeds again and again.
+    /// </summary>
+    /// <param name="cueSpeed">m/s.</param>
     public static double TableLengths(double cueSpeed, TableShape shape)
+    {
+        if (Lengths.Count > LengthsKept)
+            Lengths.Clear();
+        return Lengths.GetOrAdd((shape.Conditions, cueSpeed), _ => PlayedLengths(cueSpeed, shape));
+    }
+
+    private static double PlayedLengths(double cueSpeed, TableShape shape)
     {
         var simulator = new Simulator(shape);
         simulator.Place([new(Ball.White, BallRadius + 0.01, Width / 2)]);

@@ -28,6 +28,7 @@ public sealed record Pot(int Slot, Pocket Pocket, double Part = 0, int Through =
     /// <summary>Slot of the ball that the cue ball is to strike.</summary>
     public int Struck => Through >= 0 ? Through : Slot;
 
+    /// <summary>Whether the white strikes another ball than the one that is potted.</summary>
     public bool IsPlant => Through >= 0;
 
     /// <summary>Whether it is the same ball on the same way into the same pocket, whatever part of it.</summary>

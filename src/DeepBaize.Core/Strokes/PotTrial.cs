@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 
@@ -11,7 +10,7 @@ public sealed class PotTrial
 {
     private readonly Simulator _simulator;
     private readonly PlacedBall[] _balls,
-        _relaid;
+        _jittered;
     private readonly uint _touching;
     private readonly Cut _cut;
     private readonly PocketShape _pocket;
@@ -19,6 +18,7 @@ public sealed class PotTrial
     private readonly Func<bool> _isSent,
         _isDecided;
 
+    /// <summary>Creates a trial of a pot on a table, the other balls out of the way.</summary>
     public PotTrial(Layout layout, in Cut cut, TableShape shape)
         : this(
             cut,
@@ -26,8 +26,7 @@ public sealed class PotTrial
             cut.Pot.IsPlant
                 ? [layout.White, layout.Balls[cut.Pot.Through], layout.Balls[cut.Pot.Slot]]
                 : [layout.White, layout.Balls[cut.Pot.Slot]]
-        )
-    { }
+        ) { }
 
     /// <summary>Of a direct pot.</summary>
     public PotTrial(PlacedBall cueBall, PlacedBall objectBall, in Cut cut, TableShape shape)
@@ -36,13 +35,14 @@ public sealed class PotTrial
     private PotTrial(in Cut cut, TableShape shape, PlacedBall[] balls)
     {
         (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
-        (_relaid, _touching) = ([.. balls], Relaid.Touching(balls));
+        (_jittered, _touching) = ([.. balls], Jitter.Touching(balls));
         (_isSent, _isDecided) = (IsSent, IsDecided);
     }
 
     /// <summary>What the last stroke did.</summary>
     public ShotRecord Record { get; } = new();
 
+    /// <summary>The conditions of the table.</summary>
     public Conditions Conditions => _simulator.Conditions;
 
     /// <summary>From the cue ball's centre to that of the ball it is to strike: its direction, degrees, and how far it is, m.</summary>
@@ -65,10 +65,10 @@ public sealed class PotTrial
     public bool Pots(in Stroke stroke) => Pots(Launch(stroke), 0);
 
     /// <summary>The same of a cue ball that leaves so.</summary>
-    /// <param name="lay">How balls that touch are laid anew; 0: as they lie.</param>
-    public bool Pots(in BallMotion launch, int lay)
+    /// <param name="jitterSeed">How balls that touch are laid anew; 0: as they lie.</param>
+    public bool Pots(in BallMotion launch, int jitterSeed)
     {
-        Play(launch, _isDecided, lay);
+        Play(launch, _isDecided, jitterSeed);
         return _simulator.PocketOf(_target) == _cut.Pocket;
     }
 
@@ -113,20 +113,20 @@ public sealed class PotTrial
         if (Way()?.Leg is not { } way)
             return null;
         var meant = _cut.Pot.Off is null ? _cut.FinalDegrees : Cut.Opening(way.From, _pocket).Direction.Degrees;
-        return _cut.Turn * Math.IEEERemainder(way.Direction.Degrees - meant, 360);
+        return _cut.CutSign * Math.IEEERemainder(way.Direction.Degrees - meant, 360);
     }
 
     private BallMotion Launch(in Stroke stroke) => stroke.ToStrike().Launch(Conditions);
 
-    private void Play(in BallMotion launch, Func<bool>? until, int lay = 0)
+    private void Play(in BallMotion launch, Func<bool>? until, int jitterSeed = 0)
     {
-        if (lay == 0 || _touching == 0)
+        if (jitterSeed == 0 || _touching == 0)
             _simulator.Place(_balls);
         else
         {
-            _balls.CopyTo(_relaid);
-            Relaid.Lay(_relaid, _touching, lay);
-            _simulator.Place(_relaid);
+            _balls.CopyTo(_jittered);
+            Jitter.Apply(_jittered, _touching, jitterSeed);
+            _simulator.Place(_jittered);
         }
         _simulator.Release([(0, launch)], Record, until);
     }

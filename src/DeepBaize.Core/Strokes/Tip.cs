@@ -8,6 +8,7 @@ namespace DeepBaize.Core.Strokes;
 /// </summary>
 public static class Tip
 {
+    /// <summary>Movement of the tip across the ball that players call one tip, mm.</summary>
     public const double MillimetresPerTip = 10;
 
     /// <summary>Radius of the tip's dome, m: because of it the point of contact moves less than the tip does.</summary>

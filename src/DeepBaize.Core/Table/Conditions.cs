@@ -6,6 +6,7 @@ namespace DeepBaize.Core.Table;
 /// </summary>
 public sealed record Conditions
 {
+    /// <summary>Acceleration of gravity, m/s².</summary>
     public double Gravity { get; init; } = 9.81;
 
     /// <summary>μs, ball sliding on cloth. Mathavan et al. 2009: 0.178–0.245.</summary>
@@ -22,6 +23,8 @@ public sealed record Conditions
 
     /// <summary>The constant in μ_b(u) = floor + range·exp(−decay·u). Alciatore TP A.14.</summary>
     public double BallFrictionFloor { get; init; } = 0.00995;
+
+    /// <summary>By how much μ_b exceeds the floor at no slip. Alciatore TP A.14.</summary>
     public double BallFrictionRange { get; init; } = 0.108;
 
     /// <summary>s/m.</summary>
@@ -29,6 +32,8 @@ public sealed record Conditions
 
     /// <summary>e_c as energy: e_c² of the work of compression is given back. Mathavan et al. 2010.</summary>
     public double CushionRestitution { get; init; } = 0.98;
+
+    /// <summary>μ_c, ball on nose. Mathavan et al. 2010.</summary>
     public double CushionFriction { get; init; } = 0.14;
 
     /// <summary>Sine of the angle at which the nose meets the ball above its equator; 0.4 is a nose at 7R/5.</summary>
@@ -36,20 +41,41 @@ public sealed record Conditions
 
     /// <summary>e_t, ball on the slate under the cloth. Common practice.</summary>
     public double BedRestitution { get; init; } = 0.5;
+
+    /// <summary>Mass of the cue, kg. Common practice.</summary>
     public double CueMass { get; init; } = 0.52;
+
+    /// <summary>Coefficient of restitution of the tip. Common practice.</summary>
     public double TipRestitution { get; init; } = 0.75;
 
     /// <summary>Ball mass over the mass of the cue's end, in the squirt formula of Alciatore TP A.31.</summary>
     public double EndMassRatio { get; init; } = 28;
+
+    /// <summary>Clear width at a corner's throat, m. Common practice.</summary>
     public double CornerGap { get; init; } = 0.086;
+
+    /// <summary>Radius of a corner's jaws, m. Common practice.</summary>
     public double CornerJawRadius { get; init; } = 0.075;
+
+    /// <summary>Distance of a corner's drop circle behind the corner point, m. Common practice.</summary>
     public double CornerDropSetback { get; init; } = 0.055;
+
+    /// <summary>Radius of a corner's drop circle, m. Common practice.</summary>
     public double CornerDropRadius { get; init; } = 0.055;
+
+    /// <summary>Clear width at a middle pocket's throat, m. Common practice.</summary>
     public double MiddleGap { get; init; } = 0.096;
+
+    /// <summary>Radius of a middle pocket's jaws, m. Common practice.</summary>
     public double MiddleJawRadius { get; init; } = 0.040;
+
+    /// <summary>Distance of a middle pocket's drop circle behind the nose line, m. Common practice.</summary>
     public double MiddleDropSetback { get; init; } = 0.070;
+
+    /// <summary>Radius of a middle pocket's drop circle, m. Common practice.</summary>
     public double MiddleDropRadius { get; init; } = 0.055;
 
+    /// <summary>The default conditions.</summary>
     public static Conditions Default { get; } = new();
 
     /// <summary>μ_b at a slip speed in m/s: Alciatore TP A.14, a fit to Marlow's data.</summary>
@@ -164,6 +190,7 @@ public sealed record ConditionField(
     Func<Conditions, double, Conditions> Set
 )
 {
+    /// <summary>The allowed range in words, for messages.</summary>
     public string AllowedRange => $"{Min} to {Max}{(Unit == "" ? "" : " " + Unit)}";
 }
 

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;
@@ -6,22 +5,33 @@ namespace DeepBaize.Core.Table;
 /// <summary>The four cushions; the sides are named after the colours that stand there.</summary>
 public enum Cushion
 {
+    /// <summary>The baulk cushion.</summary>
     Baulk,
+
+    /// <summary>The top cushion.</summary>
     Top,
+
+    /// <summary>The right-hand side cushion, seen from baulk.</summary>
     YellowSide,
+
+    /// <summary>The left-hand side cushion, seen from baulk.</summary>
     GreenSide,
 }
 
+/// <summary>Names and places of the cushions.</summary>
 public static class Cushions
 {
+    /// <summary>The names, for messages.</summary>
     public const string AllowedNames = "baulk, top, yellow-side, green-side";
     private static readonly string[] Names = ["baulk", "top", "yellow-side", "green-side"];
 
+    /// <summary>All four.</summary>
     public static IReadOnlyList<Cushion> All { get; } = Enum.GetValues<Cushion>();
 
     /// <summary>The name in the API and in files.</summary>
     public static string Name(this Cushion cushion) => Names[(int)cushion];
 
+    /// <summary>Finds a cushion by its name; false if there is none.</summary>
     public static bool TryParse(string? name, out Cushion cushion)
     {
         var index = Array.IndexOf(Names, name);

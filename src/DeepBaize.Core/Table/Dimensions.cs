@@ -1,5 +1,3 @@
-using DeepBaize.Core.Geometry;
-
 namespace DeepBaize.Core.Table;
 
 /// <summary>
@@ -14,11 +12,19 @@ public static class Dimensions
     /// <summary>Side nose to side nose (the rules allow ±0.013).</summary>
     public const double Width = 1.778;
 
+    /// <summary>Radius of a ball, m.</summary>
     public const double BallRadius = 0.0525 / 2;
+
+    /// <summary>Mass of a ball, kg.</summary>
     public const double BallMass = 0.1406;
 
+    /// <summary>Distance of the baulk line from the baulk cushion, m.</summary>
     public const double BaulkLineX = 0.737;
+
+    /// <summary>Radius of the D, m.</summary>
     public const double DRadius = 0.292;
+
+    /// <summary>Distance of the black spot from the top cushion, m.</summary>
     public const double BlackFromTopCushion = 0.324;
 
     /// <summary>Between the noses.</summary>

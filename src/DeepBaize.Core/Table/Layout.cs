@@ -1,5 +1,3 @@
-using DeepBaize.Core.Geometry;
-
 namespace DeepBaize.Core.Table;
 
 /// <summary>
@@ -13,22 +11,25 @@ public sealed class Layout
 
     private long _touching = -1;
 
-    /// <summary>Which balls touch another, a bit for each slot (<see cref="Relaid.Near"/>).</summary>
+    /// <summary>Which balls touch another, a bit for each slot (<see cref="Jitter.Near"/>).</summary>
     public uint Touching
     {
         get
         {
             // Asked by several threads at once, they find the same.
             if (Volatile.Read(ref _touching) < 0)
-                Volatile.Write(ref _touching, Relaid.Touching(_balls));
+                Volatile.Write(ref _touching, Jitter.Touching(_balls));
             return (uint)_touching;
         }
     }
 
+    /// <summary>The balls, the white first.</summary>
     public IReadOnlyList<PlacedBall> Balls => _balls;
 
+    /// <summary>The balls as a span.</summary>
     public ReadOnlySpan<PlacedBall> AsSpan() => _balls;
 
+    /// <summary>The white.</summary>
     public PlacedBall White => _balls[0];
 
     /// <summary>The slot of a ball, or −1.</summary>
@@ -55,8 +56,8 @@ public sealed class Layout
         PlacedBall[] sorted = [.. balls];
         // They come nearly in order: only what has been spotted is out of its place.
         for (var i = 1; i < sorted.Length; i++)
-            for (var k = i; k > 0 && sorted[k - 1].Ball.Index > sorted[k].Ball.Index; k--)
-                (sorted[k - 1], sorted[k]) = (sorted[k], sorted[k - 1]);
+        for (var k = i; k > 0 && sorted[k - 1].Ball.Index > sorted[k].Ball.Index; k--)
+            (sorted[k - 1], sorted[k]) = (sorted[k], sorted[k - 1]);
         return new(sorted);
     }
 

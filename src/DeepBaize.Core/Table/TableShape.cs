@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;
@@ -25,6 +24,7 @@ public sealed record PocketShape(Pocket Pocket, Circle JawA, Circle JawB, Circle
 /// <summary>A straight cushion nose between two jaws, on a line of constant x or y.</summary>
 public readonly record struct Nose(Vec2 From, Vec2 To)
 {
+    /// <summary>Creates a nose from its ends, m.</summary>
     public Nose(double x1, double y1, double x2, double y2)
         : this(new(x1, y1), new(x2, y2)) { }
 }
@@ -37,6 +37,7 @@ public sealed class TableShape
     /// <summary>Two balls, or a ball and a cushion, may overlap by this much in an input (rounded coordinates); metres.</summary>
     public const double InputTolerance = 1e-6;
 
+    /// <summary>Creates the shape of a table from its conditions.</summary>
     public TableShape(Conditions conditions)
     {
         Conditions = conditions;
@@ -56,6 +57,7 @@ public sealed class TableShape
         ];
     }
 
+    /// <summary>The conditions of the table.</summary>
     public Conditions Conditions { get; }
 
     /// <summary>Distance from a corner at which the straight noses begin.</summary>
@@ -67,6 +69,7 @@ public sealed class TableShape
     /// <summary>By <see cref="Pocket"/>.</summary>
     public IReadOnlyList<PocketShape> PocketShapes { get; }
 
+    /// <summary>The straight noses.</summary>
     public IReadOnlyList<Nose> Noses { get; }
 
     private PocketShape Corner(Pocket pocket)

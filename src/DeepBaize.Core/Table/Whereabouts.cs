@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;
@@ -6,10 +5,19 @@ namespace DeepBaize.Core.Table;
 /// <summary>The stretches of the table that players speak of, from baulk upwards.</summary>
 public enum Stretch
 {
+    /// <summary>In baulk.</summary>
     Baulk,
+
+    /// <summary>Between the baulk line and the blue.</summary>
     BelowBlue,
+
+    /// <summary>Between the blue and the pink.</summary>
     BlueToPink,
+
+    /// <summary>Between the pink and the black.</summary>
     PinkToBlack,
+
+    /// <summary>Behind the black.</summary>
     BehindBlack,
 }
 
@@ -19,6 +27,7 @@ public enum Stretch
 /// <param name="FromSpot">From the spot to the ball's centre, m.</param>
 public sealed record Whereabouts(Stretch Stretch, Cushion Cushion, double FromCushion, Ball Spot, double FromSpot)
 {
+    /// <summary>Returns the whereabouts of a place, m.</summary>
     public static Whereabouts Of(Vec2 ball)
     {
         var spot = Ball.Colours.MinBy(c => Dimensions.Spot(c).DistanceTo(ball));

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
@@ -23,6 +22,7 @@ public readonly record struct Lie(double ToCushion, bool IsInHand = false, bool 
 {
     private const double Tight = 0.004;
 
+    /// <summary>Whether the white is tight on a cushion.</summary>
     public bool IsTight => ToCushion < Tight;
 }
 
@@ -62,7 +62,7 @@ public sealed class LeaveJudge
 
     private const int Slices = 9;
 
-    private readonly Worth _worth;
+    private readonly Evaluation _evaluation;
     private readonly Player _rival;
     private readonly TableShape _shape;
     private readonly double _fails;
@@ -70,7 +70,7 @@ public sealed class LeaveJudge
     /// <param name="rival">Who comes to the table.</param>
     public LeaveJudge(Player rival, TableShape shape)
     {
-        (_worth, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
+        (_evaluation, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
         var (direction, sighting) = (Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance, rival.Skill.SightingAt(0));
         _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * Math.Sqrt(direction * direction + sighting * sighting));
     }
@@ -85,7 +85,7 @@ public sealed class LeaveJudge
         if (frame.InHand)
             return InHand(situation, lines);
         var white = situation.Layout.White.At;
-        var quality = _worth.Of(situation, lines);
+        var quality = _evaluation.Of(situation, lines);
         var sight = SightOf(situation);
         var lie = new Lie(Cushions.Clearance(white), IsInJaws: InJaws(white));
         // With no pot worth trying, the trouble that the leave gives.
@@ -118,6 +118,18 @@ public sealed class LeaveJudge
             .Any(p => TableReading.BestChance(situation.Layout, new(p.Line.Slot, p.Line.Pocket), _rival, _shape) > 0.5);
     }
 
+    /// <summary>
+    /// Value of a stroke to the player, points: what it makes or gives away, less what it leaves if the other player comes to the table.
+    /// </summary>
+    public static double ValueOf(PlayedStroke played, in Leave leave)
+    {
+        var ruling = played.Ruling;
+        if (ruling.NextFrame.IsOver)
+            return ruling.Points > 0 ? FrameWorth : -FrameWorth;
+        // After a pot the break goes on: what is left is the player's own.
+        return ruling.Points > 0 ? ruling.Points + Math.Max(0, leave.Worth) : -ruling.Penalty - leave.Worth;
+    }
+
     /// <summary>From wherever in the D it is best.</summary>
     private Leave InHand(Situation situation, PotLines lines)
     {
@@ -125,7 +137,7 @@ public sealed class LeaveJudge
         foreach (var place in PlacesInD)
             if (
                 situation.Layout.Balls.Skip(1).All(b => b.Gap(place) >= 0)
-                && _worth.At(situation, lines, place) is var q
+                && _evaluation.At(situation, lines, place) is var q
                 && q.Value > best.Value
             )
                 best = q;

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
@@ -13,7 +12,7 @@ namespace DeepBaize.Core.Valuing;
 /// <param name="Outlines">Closed polygons, m; holes run the other way round.</param>
 public sealed record Band(double Share, IReadOnlyList<IReadOnlyList<Vec2>> Outlines);
 
-/// <summary>Where to be for the next ball: what every place of the white is worth, by <see cref="Worth"/>.</summary>
+/// <summary>Where to be for the next ball: what every place of the white is evaluation, by <see cref="Evaluation"/>.</summary>
 /// <param name="Best">The best place, m; null if nothing can be potted from anywhere.</param>
 public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
 {
@@ -46,7 +45,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
     /// <param name="only">The ball that is meant; null for any that is on.</param>
     public static IReadOnlyList<Vec2> AreaRound(
         Situation situation,
-        Worth worth,
+        Evaluation evaluation,
         PotLines lines,
         TableShape shape,
         Func<Ball, bool>? only,
@@ -55,7 +54,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
     {
         const double reach = 0.5;
         var white = situation.Layout.White.At;
-        var value = worth.At(situation, lines, white, situation.Layout, only).Value;
+        var value = evaluation.At(situation, lines, white, situation.Layout, only).Value;
         if (value <= 0)
             return [];
         var area = new Box(
@@ -64,14 +63,14 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             Math.Min(Length, white.X + reach),
             Math.Min(Width, white.Y + reach)
         );
-        var grid = new Grid(new(situation, worth, lines, shape, only), area, workers);
+        var grid = new Grid(new(situation, evaluation, lines, shape, only), area, workers);
         return grid.Outlines(GoodEnough * value).FirstOrDefault(o => Contours.Contains(o, white)) ?? [];
     }
 
     /// <summary>What places are asked for.</summary>
     /// <param name="Lines">Of the same balls.</param>
     /// <param name="Only">The ball that is meant; null for any that is on.</param>
-    private sealed record Question(Situation Situation, Worth Worth, PotLines Lines, TableShape Shape, Func<Ball, bool>? Only);
+    private sealed record Question(Situation Situation, Evaluation Evaluation, PotLines Lines, TableShape Shape, Func<Ball, bool>? Only);
 
     /// <summary>Values on a grid of places, with a rim of nothing around.</summary>
     private sealed class Grid
@@ -86,15 +85,12 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             _columns = (int)Math.Ceiling((area.MaxX - area.MinX) / Step) + 3;
             var rows = (int)Math.Ceiling((area.MaxY - area.MinY) / Step) + 3;
             _values = new double[_columns * rows];
-            workers.InParallel(
-                rows - 2,
-                row =>
-                {
-                    for (var i = 1; i < _columns - 1; i++)
-                        _values[(row + 1) * _columns + i] = ValueOf(question, At(i, row + 1));
-                    return row;
-                }
-            );
+            workers.InParallel(rows - 2, row =>
+            {
+                for (var i = 1; i < _columns - 1; i++)
+                    _values[(row + 1) * _columns + i] = ValueOf(question, At(i, row + 1));
+                return row;
+            });
             var best = Array.IndexOf(_values, _values.Max());
             BestValue = _values[best];
             if (BestValue > 0)
@@ -113,7 +109,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             // Up against a cushion or a ball the nearest place where the white can lie stands for the one on the grid.
             var white = Within(place, BallRadius);
             var isFree = q.Shape.CanRest(white) && q.Situation.Layout.Balls.Skip(1).All(b => b.Gap(white) >= 0);
-            return isFree ? Math.Max(0, q.Worth.At(q.Situation, q.Lines, white, only: q.Only).Value) : 0;
+            return isFree ? Math.Max(0, q.Evaluation.At(q.Situation, q.Lines, white, only: q.Only).Value) : 0;
         }
 
         private static Vec2 Within(Vec2 place, double margin) =>

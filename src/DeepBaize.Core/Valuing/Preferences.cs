@@ -1,5 +1,3 @@
-using DeepBaize.Core.Search;
-
 namespace DeepBaize.Core.Valuing;
 
 /// <summary>What a break is played for.</summary>
@@ -18,8 +16,13 @@ public enum PlanTarget
 /// <summary>How much a miss is minded.</summary>
 public enum Risk
 {
+    /// <summary>A miss is minded much.</summary>
     Careful,
+
+    /// <summary>A miss is minded a little.</summary>
     Balanced,
+
+    /// <summary>A miss is not minded.</summary>
     Bold,
 }
 
@@ -35,6 +38,7 @@ public sealed record PlanPreferences(
     bool AvoidCannons = false
 )
 {
+    /// <summary>Most points, balanced, all strokes allowed.</summary>
     public static PlanPreferences Default { get; } = new();
 
     /// <exception cref="InputException">A score that no break can reach.</exception>

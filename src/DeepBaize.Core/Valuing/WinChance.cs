@@ -54,12 +54,12 @@ public sealed class WinChance
             Solve(left);
     }
 
-    private static double OrdinaryOf(Player player) => new Worth(player, PlanPreferences.Default).Ordinary;
+    private static double OrdinaryOf(Player player) => new Evaluation(player, PlanPreferences.Default).Ordinary;
 
     /// <summary>For the player who was at the table at first: the chance after a stroke.</summary>
     /// <param name="pot">The chance of the pot that it leaves, for whoever is at the table then.</param>
     /// <param name="foul">The chance that he fails to hit a ball on.</param>
-    public double After(Played played, double pot, double foul = 0) => Of(played.Leaves.Frame, pot, foul);
+    public double After(PlayedStroke played, double pot, double foul = 0) => Of(played.Leaves.Frame, pot, foul);
 
     /// <summary>For the player who was at the table at first: in a frame that came of it.</summary>
     /// <inheritdoc cref="After"/>
@@ -93,13 +93,13 @@ public sealed class WinChance
         {
             var change = 0.0;
             for (var who = 0; who < 2; who++)
-                for (var lead = -_most; lead <= _most; lead++)
-                {
-                    var chance = left == 0 ? AtEnd(lead) : Best(who, left, lead, FirstPot * _next[who]);
-                    change = Math.Max(change, Math.Abs(chance - _visit[who, left][lead + _most]));
-                    _visit[who, left][lead + _most] = chance;
-                    _inBreak[who, left][lead + _most] = left == 0 ? AtEnd(lead) : Best(who, left, lead, _next[who]);
-                }
+            for (var lead = -_most; lead <= _most; lead++)
+            {
+                var chance = left == 0 ? AtEnd(lead) : Best(who, left, lead, FirstPot * _next[who]);
+                change = Math.Max(change, Math.Abs(chance - _visit[who, left][lead + _most]));
+                _visit[who, left][lead + _most] = chance;
+                _inBreak[who, left][lead + _most] = left == 0 ? AtEnd(lead) : Best(who, left, lead, _next[who]);
+            }
             if (change < Settled)
                 break;
         }

@@ -3,8 +3,8 @@ using System.Runtime.ExceptionServices;
 namespace DeepBaize.Core.Work;
 
 /// <summary>
-/// Shares the cores among questions that are asked at once: a thread a core does their pieces of work in turn, one from each question,
-/// however many pieces a question has waiting. Its threads give way to whatever else the machine has to do, so that a drag or a save is
+/// Shares the cores among questions that are asked at once: one thread per core does their pieces of work, one from each question in turn,
+/// however many pieces a question has waiting. Its threads have a lower priority than the rest of the process, so that a drag or a save is
 /// answered at once while plans are made.
 /// </summary>
 public sealed class FairGate(int cores)
@@ -19,18 +19,24 @@ public sealed class FairGate(int cores)
     [ThreadStatic]
     private static bool _isWorker;
 
-    /// <summary>For whatever runs alone.</summary>
+    /// <summary>A gate for code that runs without a server.</summary>
     public static FairGate Shared { get; } = new(Environment.ProcessorCount);
 
+    /// <summary>Number of pieces that run at once.</summary>
     public int Cores { get; } = cores;
 
-    /// <summary>One question's place in the turns.</summary>
+    /// <summary>
+    /// Share of the usual work that a search may do, above 0 and up to 1. Below 1 answers come sooner and are rougher: for tests.
+    /// </summary>
+    public double WorkShare { get; init; } = 1;
+
+    /// <summary>The place of one question in the turns.</summary>
     public sealed class Ticket
     {
         internal LinkedList<Batch> Batches { get; } = new();
     }
 
-    /// <summary>Pieces that belong together; all but what runs is kept under the gate's lock.</summary>
+    /// <summary>Pieces of one call. All state but the running pieces is guarded by the gate's lock.</summary>
     internal sealed class Batch(int count, Action<int> piece)
     {
         private int _next;
@@ -55,7 +61,7 @@ public sealed class FairGate(int cores)
             }
             catch (Exception e)
             {
-                // The first is told; no more are begun.
+                // The first failure is reported; no more pieces are started.
                 Interlocked.CompareExchange(ref _failure, e, null);
             }
         }

@@ -1,8 +1,4 @@
-using DeepBaize.Core.Advice.BlackBall;
-using DeepBaize.Core.Advice.Decide;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Scoring;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using Microsoft.EntityFrameworkCore;

@@ -132,7 +132,7 @@ internal static class DemoPractice
         var pot = step.PotIn(layout);
         var stroke = step.StrokeOn(layout, Shape, player);
         var scatter = Scatter.Of(layout, stroke, player.Skill.Times(part.Steadiness), Shape);
-        var error = scatter.Error(Luck.Draw(random));
+        var error = scatter.Error(StandardDraws.Draw(random));
         if (pot is not null)
         {
             var cut = Cut.Of(layout, pot, Shape);

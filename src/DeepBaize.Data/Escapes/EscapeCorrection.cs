@@ -1,4 +1,3 @@
-using DeepBaize.Core.Physics;
 using DeepBaize.Data.Tables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;

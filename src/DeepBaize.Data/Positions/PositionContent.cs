@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 

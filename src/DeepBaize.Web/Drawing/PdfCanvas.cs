@@ -1,4 +1,3 @@
-using DeepBaize.Core.Strokes;
 using SkiaSharp;
 
 namespace DeepBaize.Web.Drawing;
@@ -154,8 +153,7 @@ public sealed class PdfCanvas : ICanvas, IDisposable
 
     private static SKTypeface Font(string name)
     {
-        using var stream =
-            typeof(PdfCanvas).Assembly.GetManifestResourceStream($"{name}.ttf")
+        using var stream = typeof(PdfCanvas).Assembly.GetManifestResourceStream($"{name}.ttf")
             ?? throw new InvalidOperationException($"The font {name} is not in the assembly.");
         return SKTypeface.FromStream(stream);
     }

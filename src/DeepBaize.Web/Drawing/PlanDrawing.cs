@@ -1,4 +1,3 @@
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Web.Positions;
@@ -94,7 +93,7 @@ public static class PlanDrawing
             canvas.Disc(X(aimed.Cut.Ghost.X), Y(aimed.Cut.Ghost.Y), BallRadius * k, null, Brass, thin);
             stroke = aimed.Stroke;
         }
-        var played = SimulationEndpoint.Play(layout, stroke.ToStrike(), shape).Result;
+        var played = SimulationResult.Play(layout, stroke.ToStrike(), shape).Result;
         foreach (var path in played.Paths.OrderBy(p => p.Id == "white"))
             canvas.Line(
                 [.. path.Points.Select(p => (X(p.X), Y(p.Y)))],

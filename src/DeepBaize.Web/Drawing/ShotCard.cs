@@ -1,5 +1,4 @@
 using DeepBaize.Core;
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Positions;
@@ -74,11 +73,11 @@ public static class ShotCard
         }
         y = top + PlanWidth * PlanDrawing.Aspect + 7;
         foreach (var text in card.Lines)
-            foreach (var line in Wrap(text, 3.9, PlanWidth).Take(3))
-            {
-                canvas.Text(Margin, y, 3.9, line, Ink);
-                y += 5;
-            }
+        foreach (var line in Wrap(text, 3.9, PlanWidth).Take(3))
+        {
+            canvas.Text(Margin, y, 3.9, line, Ink);
+            y += 5;
+        }
         canvas.Line([(Margin, Height - 16), (Width - Margin, Height - 16)], Line, 0.25);
         // Without a note, a rule to write on.
         if (card.Note.Length > 0)
@@ -164,49 +163,40 @@ public static class ShotCardEndpoints
     {
         var group = app.MapGroup("/api/card").WithTags("Shots").ProducesProblem(400);
         group
-            .MapPost(
-                "/pdf",
-                (CardRequest card) =>
-                {
-                    using var canvas = new PdfCanvas(ShotCard.Width, ShotCard.Height, card.Name);
-                    ShotCard.Draw(canvas, card);
-                    return TypedResults.File(canvas.ToBytes(), "application/pdf");
-                }
-            )
+            .MapPost("/pdf", (CardRequest card) =>
+            {
+                using var canvas = new PdfCanvas(ShotCard.Width, ShotCard.Height, card.Name);
+                ShotCard.Draw(canvas, card);
+                return TypedResults.File(canvas.ToBytes(), "application/pdf");
+            })
             .WithName("cardPdf")
             .WithSummary("A shot card to print")
             .Produces<byte[]>(200, "application/pdf");
         group
-            .MapPost(
-                "/sheet/pdf",
-                (CardSheetRequest sheet) =>
+            .MapPost("/sheet/pdf", (CardSheetRequest sheet) =>
+            {
+                if (sheet.Cards.Count is 0 or > ShotCard.MostOnSheet)
+                    throw new InputException("cards", $"There are {sheet.Cards.Count} cards.", $"1 to {ShotCard.MostOnSheet}");
+                using var canvas = new PdfCanvas(ShotCard.Width, 2 * ShotCard.Height + 1, sheet.Name);
+                for (var i = 0; i < sheet.Cards.Count; i++)
                 {
-                    if (sheet.Cards.Count is 0 or > ShotCard.MostOnSheet)
-                        throw new InputException("cards", $"There are {sheet.Cards.Count} cards.", $"1 to {ShotCard.MostOnSheet}");
-                    using var canvas = new PdfCanvas(ShotCard.Width, 2 * ShotCard.Height + 1, sheet.Name);
-                    for (var i = 0; i < sheet.Cards.Count; i++)
-                    {
-                        if (i > 0 && i % 2 == 0)
-                            canvas.NextPage();
-                        canvas.Down(i % 2 * (ShotCard.Height + 1));
-                        ShotCard.Draw(canvas, sheet.Cards[i]);
-                    }
-                    return TypedResults.File(canvas.ToBytes(), "application/pdf");
+                    if (i > 0 && i % 2 == 0)
+                        canvas.NextPage();
+                    canvas.Down(i % 2 * (ShotCard.Height + 1));
+                    ShotCard.Draw(canvas, sheet.Cards[i]);
                 }
-            )
+                return TypedResults.File(canvas.ToBytes(), "application/pdf");
+            })
             .WithName("cardSheetPdf")
             .WithSummary("The cards of a plan to print, two on a sheet")
             .Produces<byte[]>(200, "application/pdf");
         group
-            .MapPost(
-                "/svg",
-                (CardRequest card) =>
-                {
-                    var canvas = new SvgCanvas(ShotCard.Width, ShotCard.Height, card.Name, card.Note);
-                    ShotCard.Draw(canvas, card);
-                    return TypedResults.Text(canvas.ToString(), "image/svg+xml");
-                }
-            )
+            .MapPost("/svg", (CardRequest card) =>
+            {
+                var canvas = new SvgCanvas(ShotCard.Width, ShotCard.Height, card.Name, card.Note);
+                ShotCard.Draw(canvas, card);
+                return TypedResults.Text(canvas.ToString(), "image/svg+xml");
+            })
             .WithName("cardSvg")
             .WithSummary("The same as a drawing");
     }

@@ -1,5 +1,4 @@
 using DeepBaize.Core;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Scoring;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
@@ -32,10 +31,8 @@ public static class FrameEndpoints
             .ProducesProblem(404)
             .ProducesProblem(409);
         group
-            .MapDelete(
-                "{id:guid}",
-                (Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.DeleteAsync(Kind, Own(db), (id, version), FrameRecordResult.Of, cancel)
+            .MapDelete("{id:guid}", (Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                db.DeleteAsync(Kind, Own(db), (id, version), FrameRecordResult.Of, cancel)
             )
             .Saves(Kind.Name)
             .WithName("deleteFrame")

@@ -2,12 +2,10 @@ using System.Globalization;
 using System.Text.Json;
 using CsvHelper;
 using DeepBaize.Core;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Scoring;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Frames;
-using DeepBaize.Web.Positions;
 using DeepBaize.Web.Records;
 
 namespace DeepBaize.Web.Frames;

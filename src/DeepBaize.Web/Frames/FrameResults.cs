@@ -1,9 +1,7 @@
 using System.ComponentModel;
 using DeepBaize.Core;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Scoring;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Frames;
 using DeepBaize.Web.InHand;
@@ -135,7 +133,7 @@ public sealed record FrameStoryResult(
             State: FrameStateResult.Of(story.Now),
             Shots: [.. story.Shots.Select(ShotOf)],
             Breaks: [.. story.Breaks.Select(b => new StoryBreakResult(b.Player, b.Points, b.Pots, b.End, b.EndOn?.Name()))],
-            Players: [.. story.Players.Select(TallyOf)],
+            Players: [.. story.Players.Select(SuccessesOf)],
             Fault: fault?.Errors[0] is { } error ? new(error.Field, error.Message, error.Allowed) : null
         );
 
@@ -150,7 +148,7 @@ public sealed record FrameStoryResult(
             Second: s.After.Scores.Second
         );
 
-    private static PlayerTallyResult TallyOf(PlayerTally p) =>
+    private static PlayerTallyResult SuccessesOf(PlayerTally p) =>
         new(
             Points: p.Points,
             Pots: p.Pots,

@@ -1,6 +1,5 @@
 using System.ComponentModel;
 using DeepBaize.Core;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Photo;
 using DeepBaize.Core.Table;
 

@@ -1,11 +1,8 @@
 using DeepBaize.Core;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Positions;
-using DeepBaize.Web.Shots;
-using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Planning;
 

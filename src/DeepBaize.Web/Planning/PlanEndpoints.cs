@@ -1,12 +1,9 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Advice.Break;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Play;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
@@ -107,31 +104,28 @@ public static class PlanEndpoints
     {
         var group = app.MapGroup("/api").WithTags("Planning").ProducesProblem(400);
         group
-            .MapPost(
-                "/plan",
-                (PlanRequest request, HttpContext http, SearchDesk desk) =>
-                {
-                    var player = request.Player.Checked();
-                    var content = CheckedContent.Of(request.Content, player);
-                    var situation = content.ToSituation();
-                    var preferences = request.Preferences.Checked(situation);
-                    PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, request.Content, situation.Layout);
-                    return desk.Plan<PlansProgress>(
-                        http,
-                        "plan",
-                        wait => new(wait, 0, 0, 1, [], []),
-                        (tell, end) =>
+            .MapPost("/plan", (PlanRequest request, HttpContext http, SearchDesk desk) =>
+            {
+                var player = request.Player.Checked();
+                var content = CheckedContent.Of(request.Content, player);
+                var situation = content.ToSituation();
+                var preferences = request.Preferences.Checked(situation);
+                PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, request.Content, situation.Layout);
+                return desk.Plan<PlansProgress>(
+                    http,
+                    "plan",
+                    wait => new(wait, 0, 0, 1, [], []),
+                    (tell, end) =>
+                    {
+                        var progress = new Teller<PlanProgress>(p =>
                         {
-                            var progress = new Teller<PlanProgress>(p =>
-                            {
-                                if (p.Share < 1)
-                                    tell(Of(p));
-                            });
-                            tell(Of(BreakPlanner.Solve(situation, preferences, player, content.Shape, desk.Gate, progress, end)));
-                        }
-                    );
-                }
-            )
+                            if (p.Share < 1)
+                                tell(Of(p));
+                        });
+                        tell(Of(BreakPlanner.Solve(situation, preferences, player, content.Shape, desk.Gate, progress, end)));
+                    }
+                );
+            })
             .WithName("plan")
             .WithSummary("Plans a break: a stream of PlansProgress, ended by closing the request")
             .Produces<PlansProgress>(200, "text/event-stream");
@@ -203,7 +197,7 @@ public static class PlanEndpoints
             Layout.CheckPlace(place, "", "The white", shape, checks);
         checks.ThrowIfAny();
         var lines = new PotLines(situation.Layout, shape);
-        return QualityResult.Of(new Worth(player, PlanPreferences.Default).At(situation, lines, place, only: only), situation.Layout);
+        return QualityResult.Of(new Evaluation(player, PlanPreferences.Default).At(situation, lines, place, only: only), situation.Layout);
     }
 
     private static PlayOnResult PlayOn(PlayOnRequest request)
@@ -217,7 +211,7 @@ public static class PlanEndpoints
                 throw new InputException("missed", "There is no such side.", "thick, thin");
             stroke = stroke with
             {
-                AimDegrees = Misses.Aim(
+                AimDegrees = NearMiss.Aim(
                     situation.Layout,
                     stroke,
                     Cut.Of(content.Layout, content.ThePot(), content.Shape),
@@ -249,7 +243,7 @@ public static class PlanEndpoints
     }
 
     /// <summary>The table once the other player has chosen what follows.</summary>
-    private static Situation Answered(Situation before, Played played, AfterFoul choice)
+    private static Situation Answered(Situation before, PlayedStroke played, AfterFoul choice)
     {
         if (choice == AfterFoul.Play || played.Leaves.Frame.IsOver)
             return played.Leaves;

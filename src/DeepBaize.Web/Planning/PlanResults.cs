@@ -1,10 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core.Advice.Break;
-using DeepBaize.Core.Advice.Position;
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using DeepBaize.Core.Players;
 using DeepBaize.Data;
 using DeepBaize.Data.Planning;
 using DeepBaize.Data.Positions;
@@ -52,20 +51,16 @@ public static class SavedPlanEndpoints
             .ProducesProblem(404)
             .ProducesProblem(503);
         group
-            .MapGet(
-                "",
-                (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.ListKeptAsync<SavedPlan, SavedPlanItem>(positionId, p => new(p.Id, p.Name, p.CreatedAt, p.Version), cancel)
+            .MapGet("", (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
+                db.ListKeptAsync<SavedPlan, SavedPlanItem>(positionId, p => new(p.Id, p.Name, p.CreatedAt, p.Version), cancel)
             )
             .WithName("listPlans")
             .WithSummary("The plans kept with a position, in the order in which they were kept");
         group.MapGet("{id:guid}", Read).WithName("readPlan").WithSummary("A plan just as it was kept");
         group.MapPost("", Create).Creates(Kind.Name).WithName("createPlan").WithSummary("Keeps a plan with its position");
         group
-            .MapDelete(
-                "{id:guid}",
-                (Guid positionId, Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.DeleteAsync(Kind, db.KeptWith<SavedPlan>(positionId), (id, version), SavedPlanItem.Of, cancel)
+            .MapDelete("{id:guid}", (Guid positionId, Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                db.DeleteAsync(Kind, db.KeptWith<SavedPlan>(positionId), (id, version), SavedPlanItem.Of, cancel)
             )
             .Saves(Kind.Name)
             .WithName("deletePlan")

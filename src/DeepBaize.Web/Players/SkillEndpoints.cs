@@ -1,5 +1,4 @@
 using System.ComponentModel;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Table;
@@ -32,25 +31,19 @@ public static class SkillEndpoints
     {
         var group = app.MapGroup("/api/player").WithTags("Player").ProducesProblem(400);
         group
-            .MapPost(
-                "/picture",
-                async (PlayerEntry player, HttpContext http, SearchDesk desk) =>
-                {
-                    var skill = player.Checked().Skill;
-                    return (await desk.JudgeAsync(http, _ => SkillPicture.Of(skill, Shape))).Select(ResultOf).ToList();
-                }
-            )
+            .MapPost("/picture", async (PlayerEntry player, HttpContext http, SearchDesk desk) =>
+            {
+                var skill = player.Checked().Skill;
+                return (await desk.JudgeAsync(http, _ => SkillPicture.Of(skill, Shape))).Select(ResultOf).ToList();
+            })
             .WithName("skillPicture")
             .WithSummary("Where ten balls of this player go: a long straight pot, and a half-ball black with the white to run 1.5 m");
         group
-            .MapPost(
-                "/curves",
-                (PlayerEntry player, HttpContext http, SearchDesk desk) =>
-                {
-                    var skill = player.Checked().Skill;
-                    return desk.JudgeAsync(http, workers => SkillCurves.Of(skill, Shape, workers));
-                }
-            )
+            .MapPost("/curves", (PlayerEntry player, HttpContext http, SearchDesk desk) =>
+            {
+                var skill = player.Checked().Skill;
+                return desk.JudgeAsync(http, workers => SkillCurves.Of(skill, Shape, workers));
+            })
             .WithName("skillCurves")
             .WithSummary("How this player's chances fall with distance, cut, power, side, height, run of the white and reach");
     }

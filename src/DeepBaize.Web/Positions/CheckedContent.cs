@@ -11,19 +11,22 @@ using DeepBaize.Web.Simulation;
 namespace DeepBaize.Web.Positions;
 
 /// <summary>A position's content after every check the core makes of it.</summary>
-/// <param name="Pot">The pot that is chosen, if any.</param>
-/// <param name="Frame">As it was sent; what it says is checked against the balls by <see cref="ToSituation"/>.</param>
-public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, Pot? Pot, FrameEntry? Frame)
+/// <param name="Cut">The geometry of the pot that is chosen; null if none is.</param>
+/// <param name="Frame">The frame as it was sent; <see cref="ToSituation"/> checks it against the balls.</param>
+public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stroke, bool IsFree, Cut? Cut, FrameEntry? Frame)
 {
     /// <summary>The stroke with its own or the natural elevation, whatever lies in the cue's way: for questions about other aims.</summary>
     public required Stroke Unraised { get; init; }
+
+    /// <summary>The pot that is chosen, if any.</summary>
+    public Pot? Pot { get; private init; }
 
     /// <param name="player">Whose cue it is; the default one's where it makes no difference.</param>
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
     public static CheckedContent Of(PositionContent content, Player? player = null)
     {
         var shape = new TableShape(Conditions.With(content.Conditions));
-        var layout = Layout.Create(SimulationEndpoint.Entries(content.Balls), shape);
+        var layout = Layout.Create(BallEntries.Of(content.Balls), shape);
         player ??= Player.Default;
         var stroke = content.Stroke.ToStroke(player.NaturalElevation);
         stroke.ToStrike();
@@ -40,8 +43,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         if (content.Stroke.Pot is not { } pot)
             return new(layout, shape, AsTheCueLies(stroke.AimDegrees), isFree, null, content.Frame) { Unraised = stroke };
         var meant = new MeantPot(pot.Ball, pot.Pocket, pot.Part, pot.Through, pot.Off).In(layout, "stroke.pot");
-        var asItLies = AsTheCueLies(isFree ? stroke.AimDegrees : Cut.Of(layout, meant, shape).AimDegrees);
-        return new(layout, shape, asItLies, isFree, meant, content.Frame) { Unraised = stroke };
+        var cut = Core.Strokes.Cut.Of(layout, meant, shape);
+        var asItLies = AsTheCueLies(isFree ? stroke.AimDegrees : cut.AimDegrees);
+        return new(layout, shape, asItLies, isFree, cut, content.Frame) { Unraised = stroke, Pot = meant };
     }
 
     /// <summary>What can be seen of a frame without its balls; the rest when it is asked about.</summary>
@@ -88,16 +92,15 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
     /// </summary>
     public (Cut Cut, double? Found, Stroke Stroke)? Aimed()
     {
-        if (Pot is null)
+        if (Cut is not { } cut)
             return null;
-        var cut = Cut.Of(Layout, Pot, Shape);
         var found = cut.CanBeAimed ? PotAim.Find(Layout, cut, Stroke, Shape) : null;
         return (cut, found, IsFree || !cut.CanBeAimed ? Stroke : Stroke with { AimDegrees = found ?? cut.AimDegrees });
     }
 
     /// <summary>What comes of a stroke from there by the rules, played for the chosen pot if there is one.</summary>
     /// <exception cref="InputException">The frame is over, or a miss is called that may not be.</exception>
-    public Played PlayedFrom(Situation situation, in Stroke stroke, bool missCalled = false)
+    public PlayedStroke PlayedFrom(Situation situation, in Stroke stroke, bool missCalled = false)
     {
         if (situation.Frame.IsOver)
             throw new InputException("content.frame", "The frame is over.", "a frame under way");

@@ -1,5 +1,4 @@
 using System.ComponentModel;
-using System.Text.Json;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.InHand;
@@ -130,14 +129,11 @@ public static class PositionEndpoints
             .Accepts<PositionFile>("application/json")
             .WithMetadata(new BodyOptions(PositionFile.Json));
         group
-            .MapPost(
-                "export/json",
-                (PositionDraft draft) =>
-                {
-                    CheckedContent.Of(draft.Content);
-                    return TypedResults.Json(PositionFile.Of(draft), PositionFile.Json);
-                }
-            )
+            .MapPost("export/json", (PositionDraft draft) =>
+            {
+                CheckedContent.Of(draft.Content);
+                return TypedResults.Json(PositionFile.Of(draft), PositionFile.Json);
+            })
             .WithName("exportJson")
             .WithSummary("The file of a position (docs/formats.md)");
         group

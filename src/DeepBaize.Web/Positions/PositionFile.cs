@@ -1,9 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using DeepBaize.Core;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
-using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;

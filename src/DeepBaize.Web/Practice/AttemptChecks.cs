@@ -1,5 +1,4 @@
 using DeepBaize.Core;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Practice;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;

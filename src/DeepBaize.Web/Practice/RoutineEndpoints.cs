@@ -1,6 +1,5 @@
 using System.ComponentModel;
 using DeepBaize.Core;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Practice;
 using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Sampling;
@@ -144,17 +143,14 @@ public static class RoutineEndpoints
             .WithSummary("What a player makes of the steps of a routine, and the windows of a ladder's rungs");
         group.MapPost("variants", Variants).WithName("variants").WithSummary("A step as it is, and made easier or harder for a player");
         group
-            .MapPost(
-                "snooker",
-                (SnookerRequest request, HttpContext http, SearchDesk desk) =>
-                {
-                    var checks = new Checks();
-                    checks.Range("seed", request.Seed, 0, 1_000_000);
-                    checks.ThrowIfAny();
-                    var shape = new TableShape(Conditions.With(request.Conditions));
-                    return desk.JudgeAsync(http, w => SnookerDraw.Of(request.Seed, request.Cushions, shape, w.Cancel));
-                }
-            )
+            .MapPost("snooker", (SnookerRequest request, HttpContext http, SearchDesk desk) =>
+            {
+                var checks = new Checks();
+                checks.Range("seed", request.Seed, 0, 1_000_000);
+                checks.ThrowIfAny();
+                var shape = new TableShape(Conditions.With(request.Conditions));
+                return desk.JudgeAsync(http, w => SnookerDraw.Of(request.Seed, request.Cushions, shape, w.Cancel));
+            })
             .WithName("drawSnooker")
             .WithSummary("Lays a snooker that can be escaped by so many cushions");
     }
@@ -295,30 +291,26 @@ public static class RoutineEndpoints
             Steps = request.Steps,
             Knob = request.Knob,
         }.Checked(shape, "");
-        return desk.JudgeAsync(
-            http,
-            workers =>
-                request
-                    .Steps.Select(step =>
-                    {
-                        if (step.IsRun)
-                            return new StepOutlook(null, null, null, 0, 0, [], [], null, null);
-                        var outlook = Core.Practice.Outlook.Of(step, player, shape, workers);
-                        var window = request.Knob is { } knob ? Ladder.WindowOf(step, knob, player, shape) : null;
-                        return new StepOutlook(
-                            Done: outlook.Done,
-                            From: window?.From,
-                            To: window?.To,
-                            Aim: outlook.Stroke.AimDegrees,
-                            Elevation: outlook.Stroke.ElevationDegrees,
-                            Likely: [.. outlook.Likely.Select(Places)],
-                            Way: Places(outlook.Way),
-                            Along: outlook.Spread?.Along,
-                            Across: outlook.Spread?.Across
-                        );
-                    })
-                    .ToList()
-        );
+        return desk.JudgeAsync(http, workers => request
+                .Steps.Select(step =>
+                {
+                    if (step.IsRun)
+                        return new StepOutlook(null, null, null, 0, 0, [], [], null, null);
+                    var outlook = Core.Practice.ExpectedResult.Of(step, player, shape, workers);
+                    var window = request.Knob is { } knob ? Ladder.WindowOf(step, knob, player, shape) : null;
+                    return new StepOutlook(
+                        Done: outlook.Done,
+                        From: window?.From,
+                        To: window?.To,
+                        Aim: outlook.Stroke.AimDegrees,
+                        Elevation: outlook.Stroke.ElevationDegrees,
+                        Likely: [.. outlook.Likely.Select(Places)],
+                        Way: Places(outlook.Way),
+                        Along: outlook.Spread?.Along,
+                        Across: outlook.Spread?.Across
+                    );
+                })
+                .ToList());
     }
 
     private static List<PlaceResult> Places(IReadOnlyList<Vec2> places) => [.. places.Select(PlaceResult.Of)];
@@ -331,18 +323,15 @@ public static class RoutineEndpoints
         var step = request.Steps[0];
         if (step.IsRun)
             throw new InputException("steps", "A run has no easier version.", "a step of one stroke");
-        return desk.JudgeAsync(
-            http,
-            workers =>
-            {
-                VariantResult? ResultOf(Variant? v) => v is null ? null : new(v.Step, v.Nearer, v.Straighter, v.Wider, v.Done);
-                var asItIs = Core.Practice.Outlook.Of(step, player, shape, workers).Done;
-                var about = Core.Practice.Variants.For(step, player, shape, workers);
-                var other = about is null
-                    ? null
-                    : Core.Practice.Variants.By(step, asItIs.Value < Core.Practice.Variants.Wanted ? -0.5 : 0.5, player, shape, workers);
-                return new VariantsResult(asItIs, ResultOf(about), ResultOf(other));
-            }
-        );
+        return desk.JudgeAsync(http, workers =>
+        {
+            VariantResult? ResultOf(Variant? v) => v is null ? null : new(v.Step, v.Nearer, v.Straighter, v.Wider, v.Done);
+            var asItIs = Core.Practice.ExpectedResult.Of(step, player, shape, workers).Done;
+            var about = Core.Practice.Variants.For(step, player, shape, workers);
+            var other = about is null
+                ? null
+                : Core.Practice.Variants.By(step, asItIs.Value < Core.Practice.Variants.Wanted ? -0.5 : 0.5, player, shape, workers);
+            return new VariantsResult(asItIs, ResultOf(about), ResultOf(other));
+        });
     }
 }

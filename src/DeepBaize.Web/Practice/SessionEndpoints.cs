@@ -1,14 +1,12 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using DeepBaize.Core;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Practice;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Practice;
 using DeepBaize.Web.InHand;
 using DeepBaize.Web.Records;
-using DeepBaize.Web.Shots;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -54,10 +52,8 @@ public static class SessionEndpoints
             .ProducesProblem(404)
             .ProducesProblem(409);
         group
-            .MapDelete(
-                "{id:guid}",
-                (Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.DeleteAsync(Kind, Own(db), (id, version), SessionResult.Of, cancel)
+            .MapDelete("{id:guid}", (Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                db.DeleteAsync(Kind, Own(db), (id, version), SessionResult.Of, cancel)
             )
             .Saves(Kind.Name)
             .WithName("deleteSession")

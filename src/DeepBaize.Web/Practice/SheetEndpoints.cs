@@ -1,7 +1,5 @@
 using DeepBaize.Core.Practice;
 using DeepBaize.Data;
-using DeepBaize.Data.Practice;
-using DeepBaize.Web.Drawing;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -18,17 +16,14 @@ public static class SheetEndpoints
     {
         var group = app.MapGroup("/api/practice/sessions/{id:guid}").WithTags("Practice").ProducesProblem(503);
         group
-            .MapGet(
-                "qr.svg",
-                (Guid id, HttpRequest request) =>
-                {
-                    using var code = QRCodeGenerator.GenerateQrCode(
-                        $"{request.Scheme}://{request.Host}/practice/sessions/{id}",
-                        QRCodeGenerator.ECCLevel.M
-                    );
-                    return TypedResults.Text(new SvgQRCode(code).GetGraphic(8), "image/svg+xml");
-                }
-            )
+            .MapGet("qr.svg", (Guid id, HttpRequest request) =>
+            {
+                using var code = QRCodeGenerator.GenerateQrCode(
+                    $"{request.Scheme}://{request.Host}/practice/sessions/{id}",
+                    QRCodeGenerator.ECCLevel.M
+                );
+                return TypedResults.Text(new SvgQRCode(code).GetGraphic(8), "image/svg+xml");
+            })
             .WithName("sessionCode")
             .WithSummary("The session's address as a QR code")
             .Produces<string>(200, "image/svg+xml");

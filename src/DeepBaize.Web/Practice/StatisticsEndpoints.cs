@@ -1,7 +1,5 @@
 using System.ComponentModel;
 using System.Text.Json.Serialization;
-using DeepBaize.Core;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Practice;
 using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Scoring;
@@ -46,8 +44,8 @@ public sealed record RoutineTally(
     string Routine,
     string Name,
     RoutineFamily Family,
-    Share All,
-    Share LastTen,
+    SuccessRate All,
+    SuccessRate LastTen,
     DateTimeOffset LastAt,
     IReadOnlyList<Week> Weeks,
     [property: Description("Of a run: the best score and the typical one, half of them being higher.")] Scores? Scores
@@ -156,7 +154,7 @@ public static class StatisticsEndpoints
             .ToDictionaryAsync(r => r.Id.ToString(), r => r.Content, cancel);
         foreach (var shipped in ShippedRoutines.All)
             own[shipped.Id] = shipped.Routine;
-        return [.. SessionPlan.For(minutes, own, counted.ToDictionary(c => c.Key, c => new Played(new(c.Done, c.Of), c.LastAt)))];
+        return [.. SessionPlan.For(minutes, own, counted.ToDictionary(c => c.Key, c => new RoutineHistory(new(c.Done, c.Of), c.LastAt)))];
     }
 
     /// <summary>Attempts that count and that are asked for.</summary>
@@ -179,6 +177,39 @@ public static class StatisticsEndpoints
 
     private static async Task<StatisticsResult> Read([AsParameters] StatisticsQuery query, DeepBaizeContext db, CancellationToken cancel)
     {
+        if (query.Routine is { } name)
+            Texts.Checked("routine", name, Attempt.MaxRoutine, required: true);
+        var totals = await AttemptTotals.ReadAsync(db, query, cancel);
+        var all = totals.SingleOrDefault(t => t is { Routine: null, Week: null });
+        var byRoutine = totals.Where(t => t is { Routine: not null, Week: null }).OrderByDescending(t => t.LastAt).ToList();
+        var weeks = totals.Where(t => t.Week is not null).OrderBy(t => t.Week).ToLookup(t => t.Routine ?? "", t => t.ToWeek());
+        var routines = await RoutinesAsync(db, byRoutine.Select(r => r.Routine!), cancel);
+        return new(
+            Attempts: all?.Of ?? 0,
+            Sessions: all?.Sessions ?? 0,
+            Weeks: [.. weeks[""]],
+            Routines: [.. byRoutine.Select(t => TallyOf(t, [.. weeks[t.Routine!]], routines.GetValueOrDefault(t.Routine!)))],
+            Kinds: await KindsAsync(db, query, cancel),
+            Of: query.Routine is not null && byRoutine.Count > 0 ? await DetailAsync(db, query, cancel) : null,
+            StepLabels: [.. query.Routine is { } id && routines.GetValueOrDefault(id) is { } r ? r.Steps.Select(s => s.Label) : []]
+        );
+    }
+
+    private static RoutineTally TallyOf(AttemptTotals totals, IReadOnlyList<Week> weeks, Routine? routine) =>
+        new(
+            Routine: totals.Routine!,
+            Name: routine?.Name ?? "A routine that is gone",
+            Family: routine?.Family ?? RoutineFamily.Own,
+            All: totals.All,
+            LastTen: totals.LastTen,
+            LastAt: totals.LastAt,
+            Weeks: weeks,
+            Scores: totals.Scores
+        );
+
+    /// <summary>Everything about the attempts at the one routine that is asked for.</summary>
+    private static async Task<RoutineDetail> DetailAsync(DeepBaizeContext db, StatisticsQuery query, CancellationToken cancel)
+    {
         var rows = await db.Counted(query)
             .OrderBy(a => a.At)
             .ThenBy(a => a.Id)
@@ -186,7 +217,6 @@ public static class StatisticsEndpoints
             {
                 a.SessionId,
                 a.PlayerId,
-                a.Routine,
                 a.At,
                 a.Step,
                 a.IsMirrored,
@@ -197,39 +227,20 @@ public static class StatisticsEndpoints
                 a.Score,
             })
             .ToListAsync(cancel);
-        // Of one routine it is told how the player gets at each step; of all together that would say nothing.
-        var hows = query.Routine is { } one
-            ? await HowsAsync(db, one, rows.Select(r => r.PlayerId).OfType<Guid>().ToHashSet(), cancel)
-            : [];
-        var byRoutine = rows.GroupBy(
-                r => r.Routine,
-                r => new CountedAttempt(
-                    r.SessionId,
-                    r.At,
-                    r.Step,
-                    r.IsMirrored,
-                    r.IsDone,
-                    r.Reasons,
-                    r is { WhiteX: { } x, WhiteY: { } y } ? new Vec2(x, y) : null,
-                    r.Score,
-                    r.PlayerId is { } id ? hows.GetValueOrDefault((id, r.Step, r.IsMirrored)) : null
-                )
-            )
-            .ToDictionary(g => g.Key, g => g.ToList());
-        var routines = await RoutinesAsync(db, byRoutine.Keys, cancel);
-        var of = query.Routine is { } wanted && byRoutine.TryGetValue(wanted, out var its) ? RoutineDetail.From(its) : null;
-        return new(
-            Attempts: rows.Count,
-            Sessions: rows.Select(r => r.SessionId).Distinct().Count(),
-            Weeks: RoutineStatistics.WeeksOf(byRoutine.Values.SelectMany(a => a)),
-            Routines:
-            [
-                .. byRoutine.Select(r => TallyOf(r.Key, r.Value, routines.GetValueOrDefault(r.Key))).OrderByDescending(t => t.LastAt),
-            ],
-            Kinds: await KindsAsync(db, query, cancel),
-            Of: of,
-            StepLabels: [.. query.Routine is { } id && routines.GetValueOrDefault(id) is { } r ? r.Steps.Select(s => s.Label) : []]
-        );
+        var hows = await HowsAsync(db, query.Routine!, rows.Select(r => r.PlayerId).OfType<Guid>().ToHashSet(), cancel);
+        return RoutineDetail.From([
+            .. rows.Select(r => new CountedAttempt(
+                r.SessionId,
+                r.At,
+                r.Step,
+                r.IsMirrored,
+                r.IsDone,
+                r.Reasons,
+                r is { WhiteX: { } x, WhiteY: { } y } ? new Vec2(x, y) : null,
+                r.Score,
+                r.PlayerId is { } id ? hows.GetValueOrDefault((id, r.Step, r.IsMirrored)) : null
+            )),
+        ]);
     }
 
     /// <summary>How each player gets at each step of a routine, from either side.</summary>
@@ -255,18 +266,6 @@ public static class StatisticsEndpoints
                         );
         return hows;
     }
-
-    private static RoutineTally TallyOf(string id, List<CountedAttempt> attempts, Routine? routine) =>
-        new(
-            Routine: id,
-            Name: routine?.Name ?? "A routine that is gone",
-            Family: routine?.Family ?? RoutineFamily.Own,
-            All: Share.From(RoutineStatistics.TallyOf(attempts)),
-            LastTen: Share.From(RoutineStatistics.TallyOf(attempts.TakeLast(10))),
-            LastAt: attempts[^1].At,
-            Weeks: RoutineStatistics.WeeksOf(attempts),
-            Scores: RoutineStatistics.ScoresOf(attempts)
-        );
 
     private static async Task<Dictionary<string, Routine>> RoutinesAsync(
         DeepBaizeContext db,

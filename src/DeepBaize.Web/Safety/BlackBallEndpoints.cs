@@ -1,7 +1,5 @@
 using System.ComponentModel;
 using DeepBaize.Core.Advice.BlackBall;
-using DeepBaize.Core.Physics;
-using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
@@ -72,21 +70,18 @@ public sealed record BlackBallEvent(SearchWait? Wait, long Examined, double Shar
 internal static class BlackBallEndpoints
 {
     public static void MapBlackBall(this IEndpointRouteBuilder app) =>
-        app.MapPost(
-                "/api/black-ball",
-                (BlackBallRequest request, HttpContext http, SearchDesk desk) =>
-                {
-                    var player = request.Player.Checked();
-                    var (shape, rival) = (
-                        new TableShape(Conditions.With(request.Conditions)),
-                        player with
-                        {
-                            Skill = Skill.Named(request.Rival, "rival"),
-                        }
-                    );
-                    return Openings(http, shape, player, rival, desk);
-                }
-            )
+        app.MapPost("/api/black-ball", (BlackBallRequest request, HttpContext http, SearchDesk desk) =>
+            {
+                var player = request.Player.Checked();
+                var (shape, rival) = (
+                    new TableShape(Conditions.With(request.Conditions)),
+                    player with
+                    {
+                        Skill = Skill.Named(request.Rival, "rival"),
+                    }
+                );
+                return Openings(http, shape, player, rival, desk);
+            })
             .WithName("blackBall")
             .WithTags("Safety")
             .ProducesProblem(400)

@@ -1,8 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Advice.Escape;
-using DeepBaize.Core.Physics;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Escapes;

@@ -1,11 +1,7 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Advice.Decide;
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
-using DeepBaize.Core.Rules;
-using DeepBaize.Core.Strokes;
-using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
@@ -60,16 +56,11 @@ public static class DecideEndpoints
         var content = CheckedContent.Of(request.Content, player);
         var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
         var kept = (await CorrectionEndpoints.AllAsync(db, cancel)).ToDictionary(c => c.Route);
-        return desk.Plan<DecideProgress>(
-            http,
-            "decide",
-            DecideProgress.Waiting,
-            (tell, end) =>
-            {
-                var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
-                Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);
-            }
-        );
+        return desk.Plan<DecideProgress>(http, "decide", DecideProgress.Waiting, (tell, end) =>
+        {
+            var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
+            Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);
+        });
     }
 
     private static async Task<RivalViewResult> Leave(DecideRequest request, HttpContext http, SearchDesk desk)

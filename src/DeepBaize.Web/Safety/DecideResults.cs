@@ -1,14 +1,9 @@
 using System.ComponentModel;
 using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Advice.Escape;
-using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Advice.Safety;
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Physics;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
-using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
@@ -342,7 +337,7 @@ public sealed record DecideProgress(
     {
         if (e.Way.Contact is not { } contact || known is null)
             return null;
-        var turn = TryAndCorrect.Turn(layout.White.At, contact, known.Along);
+        var turn = TryAndCorrect.AimChange(layout.White.At, contact, known.Along);
         return new(known.Along, known.Trials, e.Aim.Stroke.AimDegrees + turn.Degrees, known.Version);
     }
 }

@@ -22,8 +22,13 @@ public sealed record SearchLimits
     /// <summary>From its turn on, s: a search that takes longer is ended.</summary>
     public double Deadline { get; init; } = 120;
 
-    /// <summary>The same of a judgement, s.</summary>
+    /// <summary>Time limit of a judgement, s.</summary>
     public double JudgementDeadline { get; init; } = 30;
+
+    /// <summary>
+    /// Share of the usual work that a search does, above 0 and up to 1; less than 1 for tests of everything but the figures.
+    /// </summary>
+    public double WorkShare { get; init; } = 1;
 }
 
 /// <summary>What a search tells on its way.</summary>
@@ -49,7 +54,7 @@ internal sealed class SearchDesk(
 
     private readonly Dictionary<string, int> _ofClient = [];
 
-    public FairGate Gate { get; } = new(Environment.ProcessorCount);
+    public FairGate Gate { get; } = new(Environment.ProcessorCount) { WorkShare = Math.Clamp(limits.Value.WorkShare, 0.01, 1) };
 
     private readonly Places _plans = Lane("plan", 6, limits, meter, time),
         _ways = Lane("ways", 1, limits, meter, time),

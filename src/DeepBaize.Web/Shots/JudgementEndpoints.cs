@@ -1,5 +1,4 @@
 using System.ComponentModel;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
@@ -152,9 +151,8 @@ public static class JudgementEndpoints
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
-        var options = await desk.JudgeAsync(
-            http,
-            workers => TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers)
+        var options = await desk.JudgeAsync(http, workers =>
+            TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers)
         );
         return [.. options.Select(o => PotOptionResult.Of(o, options[0], content.Layout))];
     }
@@ -167,13 +165,11 @@ public static class JudgementEndpoints
         var goal = request.Goal?.ToGoal(content);
         var stroke = aimed?.Stroke ?? content.Stroke;
         var skill = player.Skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
-        var (spread, opens) = await desk.JudgeAsync(
-            http,
-            workers =>
-                (
-                    Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), workers),
-                    PackOpening.Of(content.Layout, stroke, skill, content.Shape, workers)
-                )
+        var (spread, opens) = await desk.JudgeAsync(http, workers =>
+            (
+                Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), workers),
+                PackOpening.Of(content.Layout, stroke, skill, content.Shape, workers)
+            )
         );
         static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
             [.. outlines.Select(o => o.Select(PlaceResult.Of).ToList())];

@@ -1,11 +1,9 @@
 using System.ComponentModel;
 using DeepBaize.Core;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Scoring;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
@@ -183,7 +181,7 @@ public static class ShotEndpoints
         if (aimed is not null)
             stroke = aimed.Value.Stroke;
         var strike = stroke.ToStrike();
-        var (simulation, record, after) = SimulationEndpoint.Play(layout, strike, shape);
+        var (simulation, record, after) = SimulationResult.Play(layout, strike, shape);
         var arrival = Arrival.Of(record, strike, shape);
         return new(
             Strike: new(strike.AimDegrees, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees),
@@ -211,9 +209,8 @@ public static class ShotEndpoints
         checks.Range("y", request.Y, -10, 10, " m");
         checks.ThrowIfAny();
         var shape = new TableShape(Conditions.With(request.Conditions));
-        var others = Layout.Check(SimulationEndpoint.Entries([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);
-        var place =
-            Placement.Nearest(new(request.X, request.Y), others, shape, request.InD)
+        var others = Layout.Check(BallEntries.Of([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);
+        var place = Placement.Nearest(new(request.X, request.Y), others, shape, request.InD)
             ?? throw new InputException("ball", $"There is no room for the {ball.Id} in the D.", "clear a place in the D first");
         return PlaceResult.Of(place);
     }

@@ -1,8 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Advice.Position;
-using DeepBaize.Core.Physics;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;

@@ -2,7 +2,6 @@ using System.ComponentModel;
 using DeepBaize.Data;
 using DeepBaize.Data.Tables;
 using DeepBaize.Web.InHand;
-using DeepBaize.Web.Records;
 
 namespace DeepBaize.Web.Tables;
 

@@ -1,5 +1,3 @@
-using DeepBaize.Core.Advice.BlackBall;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
@@ -83,24 +81,21 @@ public static class TableEndpoints
         var group = app.MapGroup("/api").WithTags("Table");
         group.MapGet("/reference", () => Reference).WithName("reference").WithSummary("Dimensions, spots, scales, limits and conditions");
         group
-            .MapPost(
-                "/table",
-                (TableRequest request) =>
-                {
-                    var shape = new TableShape(Conditions.With(request.Conditions));
-                    return new TableResult(
-                        [.. shape.Noses.Select(NoseResult.Of)],
-                        [
-                            .. shape.PocketShapes.Select(p => new PocketResult(
-                                p.Pocket.Name(),
-                                CircleResult.Of(p.JawA),
-                                CircleResult.Of(p.JawB),
-                                CircleResult.Of(p.Drop)
-                            )),
-                        ]
-                    );
-                }
-            )
+            .MapPost("/table", (TableRequest request) =>
+            {
+                var shape = new TableShape(Conditions.With(request.Conditions));
+                return new TableResult(
+                    [.. shape.Noses.Select(NoseResult.Of)],
+                    [
+                        .. shape.PocketShapes.Select(p => new PocketResult(
+                            p.Pocket.Name(),
+                            CircleResult.Of(p.JawA),
+                            CircleResult.Of(p.JawB),
+                            CircleResult.Of(p.Drop)
+                        )),
+                    ]
+                );
+            })
             .WithName("table")
             .WithSummary("Cushions, jaws and drops under given conditions")
             .ProducesProblem(400);

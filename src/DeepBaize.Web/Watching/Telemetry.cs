@@ -1,4 +1,3 @@
-using OpenTelemetry.Metrics;
 using OpenTelemetry.Trace;
 using Prometheus;
 using Serilog;
@@ -7,36 +6,30 @@ using Serilog.Formatting.Compact;
 
 namespace DeepBaize.Web.Watching;
 
-/// <summary>What is seen from outside: the log, traces and figures. docs/operating.md says what to look at.</summary>
+/// <summary>Logs (Serilog), traces (OpenTelemetry) and metrics (prometheus-net). docs/operating.md says what to watch.</summary>
 internal static class Telemetry
 {
-    /// <summary>By OpenTelemetry's own environment variable: where traces and figures are sent, if anywhere.</summary>
+    /// <summary>OpenTelemetry's environment variable for the address that traces are sent to, if any.</summary>
     private const string Receiver = "OTEL_EXPORTER_OTLP_ENDPOINT";
 
-    /// <summary>The one place that Npgsql names what it counts and traces by.</summary>
+    /// <summary>Name of Npgsql's activity source.</summary>
     private const string Npgsql = "Npgsql";
 
     public static void AddTelemetry(this WebApplicationBuilder builder)
     {
-        // A line of JSON an event: time, level, message, cause, trace and span.
+        // One line of JSON per event: time, level, message, exception, trace and span.
         builder.Services.AddSerilog(log =>
             log.ReadFrom.Configuration(builder.Configuration).Enrich.FromLogContext().WriteTo.Console(new CompactJsonFormatter())
         );
         builder.Services.AddSingleton<SearchMeter>();
         var telemetry = builder
             .Services.AddOpenTelemetry()
-            .WithTracing(traces => traces.AddAspNetCoreInstrumentation().AddSource(SearchMeter.Name, Npgsql))
-            .WithMetrics(figures =>
-                figures.AddMeter(SearchMeter.Name, "Microsoft.AspNetCore.Hosting", "Microsoft.AspNetCore.Server.Kestrel", Npgsql)
-            );
+            .WithTracing(traces => traces.AddAspNetCoreInstrumentation().AddSource(SearchMeter.Name, Npgsql));
         if (builder.Configuration[Receiver] is not (null or ""))
-        {
             telemetry.WithTracing(traces => traces.AddOtlpExporter());
-            telemetry.WithMetrics(figures => figures.AddOtlpExporter());
-        }
     }
 
-    /// <summary>Each request that was refused or failed is a line of the log, with path, status and how long it took.</summary>
+    /// <summary>Logs each request that was refused or failed, with path, status and duration.</summary>
     public static void UseRequestLog(this WebApplication app) =>
         app.UseSerilogRequestLogging(options =>
         {
@@ -50,6 +43,6 @@ internal static class Telemetry
                 };
         });
 
-    /// <summary>The same figures for Prometheus, for whoever asks from this machine.</summary>
+    /// <summary>Serves the metrics in Prometheus' format, to requests from this machine only.</summary>
     public static void MapFigures(this WebApplication app) => app.MapMetrics("/metrics").ForWatchers();
 }

@@ -101,7 +101,7 @@ public class BreakPlannerTests
         var scatter = Scatter.Of(shot.Before.Layout, shot.Choice.Stroke, skill, Shape);
         for (var i = 0; i < strokes; i++)
         {
-            scatter.Error(Luck.Draw(random)).Play(simulator, shot.Before.Layout, shot.Choice.Stroke, null);
+            scatter.Error(StandardDraws.Draw(random)).Play(simulator, shot.Before.Layout, shot.Choice.Stroke, null);
             if (simulator.PocketOf(shot.Choice.Pot.Slot) is not null && simulator.PocketOf(0) is null)
                 potted++;
         }
@@ -187,9 +187,8 @@ public class BreakPlannerTests
         _ = ColoursPlanned.Value;
         var told = ToldOfColours;
         Assert.All(told, t => Assert.NotEmpty(t.Plans));
-        Assert.All(
-            told.Zip(told.Skip(1)),
-            pair => Assert.True(pair.First.Share <= pair.Second.Share && pair.First.Examined <= pair.Second.Examined)
+        Assert.All(told.Zip(told.Skip(1)), pair =>
+            Assert.True(pair.First.Share <= pair.Second.Share && pair.First.Examined <= pair.Second.Examined)
         );
         Assert.Equal(1, told[^1].Share);
     }
@@ -207,18 +206,17 @@ public class BreakPlannerTests
     public void A_shot_is_for_the_ball_that_the_plan_goes_on_with()
     {
         foreach (var plan in FewRedsPlanned.Value.Plans)
-            foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
-            {
-                if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
-                    continue;
-                var layout = shot.Choice.Leaves.Layout;
-                Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
-                // What is said of a pot that comes next is said of that one.
-                Assert.All(
-                    shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep),
-                    r => Assert.Equal(following.Choice.Nominated, r.Ball)
-                );
-            }
+        foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
+        {
+            if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
+                continue;
+            var layout = shot.Choice.Leaves.Layout;
+            Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
+            // What is said of a pot that comes next is said of that one.
+            Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
+                Assert.Equal(following.Choice.Nominated, r.Ball)
+            );
+        }
     }
 
     [Fact]
@@ -227,16 +225,16 @@ public class BreakPlannerTests
         var shot = FewRedsPlanned.Value.Plans[0].Shots[0];
         var after = shot.Choice.Leaves;
         Assert.True(Contours.Contains(shot.Drawing.Area, after.Layout.White.At));
-        var (worth, lines) = (new Worth(County, PlanPreferences.Default), new PotLines(after.Layout, Shape));
+        var (evaluation, lines) = (new Evaluation(County, PlanPreferences.Default), new PotLines(after.Layout, Shape));
         var next = lines.BallIn(shot.Choice.Next.Pot!.Value.Line.Slot);
         bool IsMeant(Ball ball) => next.IsRed ? ball.IsRed : ball == next;
-        var meant = worth.At(after, lines, after.Layout.White.At, only: IsMeant).Value;
+        var meant = evaluation.At(after, lines, after.Layout.White.At, only: IsMeant).Value;
         foreach (var p in shot.Drawing.Area)
         {
             // A little inside the outline.
             var (x, y) = (p.X + 0.2 * (after.Layout.White.X - p.X), p.Y + 0.2 * (after.Layout.White.Y - p.Y));
             if (Contours.Contains(shot.Drawing.Area, new(x, y)))
-                Assert.True(worth.At(after, lines, new(x, y), only: IsMeant).Value > 0.8 * meant);
+                Assert.True(evaluation.At(after, lines, new(x, y), only: IsMeant).Value > 0.8 * meant);
         }
     }
 
@@ -254,7 +252,7 @@ public class BreakPlannerTests
     {
         var random = new Random(15);
         List<Situation> tables = [];
-        while (tables.Count < 10)
+        while (tables.Count < Thoroughness.Cases(10))
         {
             List<PlacedBall> balls = [.. Rack.Colours()];
             while (balls.Count < 14)

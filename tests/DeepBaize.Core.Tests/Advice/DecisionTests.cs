@@ -117,17 +117,14 @@ public class DecisionTests
         // Rule 8, from memory: away from it is fair, though the white meets nothing; on to it is a push.
         var away = decision.Safeties.Where(s => s.Aim.Ball == Ball.Red(1)).ToList();
         Assert.NotEmpty(away);
-        Assert.All(
-            away,
-            s =>
-            {
-                Assert.True(s.Aim.IsAway);
-                Assert.True(
-                    Math.Abs(s.Aim.Stroke.AimDegrees - 180) < 90 && s.Odds.Foul.Value < 0.2,
-                    $"{s.Aim.Stroke.AimDegrees}° {s.Odds.Foul}"
-                );
-            }
-        );
+        Assert.All(away, s =>
+        {
+            Assert.True(s.Aim.IsAway);
+            Assert.True(
+                Math.Abs(s.Aim.Stroke.AimDegrees - 180) < 90 && s.Odds.Foul.Value < 0.2,
+                $"{s.Aim.Stroke.AimDegrees}° {s.Odds.Foul}"
+            );
+        });
         Assert.All(decision.Safeties.Where(s => s.Aim.Ball != Ball.Red(1)), s => Assert.False(s.Aim.IsAway));
     }
 
@@ -172,14 +169,14 @@ public class DecisionTests
         var situation = Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5));
         var safety = Decider.Solve(situation, County, County, Shape).Safeties[0];
         var (judge, context) = (new LeaveJudge(County, Shape), new SearchContext(County, Shape, PlanPreferences.Default, new(1), default));
-        var (bench, random, values, fouls) = (new Bench(context), new Random(5), new List<double>(), 0);
+        var (workspace, random, values, fouls) = (new Workspace(context), new Random(5), new List<double>(), 0);
         const int strokes = 600;
         var skill = County.Skill.Times(safety.Aim.Reach.ErrorFactor);
         var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, skill, Shape);
         for (var i = 0; i < strokes; i++)
         {
-            var played = bench.Play(situation, safety.Aim.Stroke, scatter.Error(Luck.Draw(random)), safety.Aim.Ball);
-            values.Add(SafetyStrokes.ValueOf(played, judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout))));
+            var played = workspace.Play(situation, safety.Aim.Stroke, scatter.Error(StandardDraws.Draw(random)), safety.Aim.Ball);
+            values.Add(LeaveJudge.ValueOf(played, judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout))));
             fouls += played.Ruling.IsFoul ? 1 : 0;
         }
         var mean = values.Average();

@@ -68,7 +68,7 @@ public class EscapeSearchTests
         const int strokes = 1000;
         var scatter = Scatter.Of(Snookered.Layout, e.Aim.Stroke, County.Skill.Times(e.Aim.Reach.ErrorFactor), Shape);
         for (var i = 0; i < strokes; i++)
-            if (Play(e.Aim.Stroke, simulator, record, scatter.Error(Luck.Draw(random))).First is { IsRed: true })
+            if (Play(e.Aim.Stroke, simulator, record, scatter.Error(StandardDraws.Draw(random))).First is { IsRed: true })
                 hits++;
         var deviation = Math.Sqrt(Math.Pow(e.Odds.Hit.Error, 2) + 0.25 / strokes);
         Assert.InRange(e.Odds.Hit.Value - (double)hits / strokes, -4 * deviation, 4 * deviation);
@@ -83,12 +83,9 @@ public class EscapeSearchTests
                 e.Aim.Ball,
                 Play(e.Aim.Stroke with { AimDegrees = e.Aim.Stroke.AimDegrees + share * e.Aim.WindowDegrees }, new(Shape), new()).First
             );
-        Assert.Contains(
-            (double[])[-0.8, 0.8],
-            share =>
-                Play(e.Aim.Stroke with { AimDegrees = e.Aim.Stroke.AimDegrees + share * e.Aim.WindowDegrees }, new(Shape), new())
-                    is var miss
-                && (miss.First != e.Aim.Ball || !miss.Cushions.SequenceEqual(e.Way.Cushions))
+        Assert.Contains((double[])[-0.8, 0.8], share =>
+            Play(e.Aim.Stroke with { AimDegrees = e.Aim.Stroke.AimDegrees + share * e.Aim.WindowDegrees }, new(Shape), new()) is var miss
+            && (miss.First != e.Aim.Ball || !miss.Cushions.SequenceEqual(e.Way.Cushions))
         );
     }
 

@@ -59,8 +59,8 @@ public class CushionContactTests
     public void A_rolling_ball_with_any_side_comes_off_as_small_steps_say()
     {
         // Ten times as exact as model.md asks: most rebounds are of balls that roll.
-        var rolling = Kept.Where(k => Math.Abs(k.Before.Vx - BallRadius * k.Before.Wy) + Math.Abs(k.Before.Vy + BallRadius * k.Before.Wx) < 1e-9)
-            .ToList();
+        static double Slip(BallMotion m) => Math.Abs(m.Vx - BallRadius * m.Wy) + Math.Abs(m.Vy + BallRadius * m.Wx);
+        var rolling = Kept.Where(k => Slip(k.Before) < 1e-9).ToList();
         Assert.Equal(300, rolling.Count);
         foreach (var (before, after) in rolling)
             Agrees(before, after, 1e-4);

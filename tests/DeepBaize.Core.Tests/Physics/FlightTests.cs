@@ -167,7 +167,8 @@ public class FlightTests
                     simulator.Play(
                         Strike.Create(strike.AimDegrees + turn, strike.CueSpeed, strike.Side, strike.Height, strike.ElevationDegrees)
                     );
-                    return Enumerable.Range(0, 2).Select(i => new KeptBall(simulator.PocketOf(i), simulator.IsOff(i), simulator.At(i))).ToArray();
+                    KeptBall End(int i) => new(simulator.PocketOf(i), simulator.IsOff(i), simulator.At(i));
+                    return new[] { End(0), End(1) };
                 })
                 .ToArray();
             // Where a hair of aim already shows, two programs need not agree.

@@ -152,7 +152,8 @@ public class SimulatorPropertyTests
     }
 
     [Fact]
-    public void Any_shot_ends_without_overlap_or_energy_gained() => AnyShot(8).Sample(CheckInvariants, iter: Thoroughness.Cases(1500), threads: 2);
+    public void Any_shot_ends_without_overlap_or_energy_gained() =>
+        AnyShot(8).Sample(CheckInvariants, iter: Thoroughness.Cases(1500), threads: 2);
 
     [Fact]
     public void Any_shot_on_a_crowded_table_too() => AnyShot(16).Sample(CheckInvariants, iter: Thoroughness.Cases(300), threads: 2);

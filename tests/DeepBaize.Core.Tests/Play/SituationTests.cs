@@ -25,7 +25,7 @@ public class SituationTests
             new() { On = on }
         );
 
-    private static Played Play(Situation from, Stroke stroke, Ball? nominated)
+    private static PlayedStroke Play(Situation from, Stroke stroke, Ball? nominated)
     {
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         stroke.Play(simulator, from.Layout, record);

@@ -39,16 +39,16 @@ public class ScatterTests
         var whole = 2 * GaussLegendreRule.Integrate(u => Density(u / (1 - u)) / ((1 - u) * (1 - u)), 0, 1, 200);
         var skill = Nothing with { DirectionDegrees = 0.1, PacePercent = 5, Evenness = freedom };
         var scatter = Of(Half(), skill);
-        var lucks = Enumerable.Range(0, 8192).Select(i => ErrorStream.Named("t").At(i)).ToList();
+        var draws = Enumerable.Range(0, 8192).Select(i => ErrorStream.Named("t").At(i)).ToList();
         foreach (var z in (double[])[0.5, 1, 2, 4])
         {
             var within = 2 * GaussLegendreRule.Integrate(Density, 0, z, 200) / whole;
-            Assert.Equal(within, lucks.Average(l => Math.Abs(scatter.Error(l).TurnDegrees) < 0.1 * z ? 1.0 : 0), 0.008);
-            Assert.Equal(within, Steadiness.Of(freedom).Within(z), 1e-5);
+            Assert.Equal(within, draws.Average(l => Math.Abs(scatter.Error(l).TurnDegrees) < 0.1 * z ? 1.0 : 0), 0.008);
+            Assert.Equal(within, SharedFactor.Of(freedom).Within(z), 1e-5);
         }
         // One factor for all: large errors of one part come with large ones of another more often than chance has it.
-        var turns = lucks.Select(l => Math.Abs(scatter.Error(l).TurnDegrees)).ToList();
-        var paces = lucks.Select(l => Math.Abs(scatter.Error(l).Pace)).ToList();
+        var turns = draws.Select(l => Math.Abs(scatter.Error(l).TurnDegrees)).ToList();
+        var paces = draws.Select(l => Math.Abs(scatter.Error(l).Pace)).ToList();
         var both = turns.Zip(paces).Average(p => p.First > 0.3 && p.Second > 0.15 ? 1.0 : 0);
         Assert.True(both > 2 * turns.Average(t => t > 0.3 ? 1.0 : 0) * paces.Average(p => p > 0.15 ? 1.0 : 0));
     }
@@ -59,7 +59,7 @@ public class ScatterTests
         foreach (var u in (double[])[1e-6, 0.01, 0.3, 0.5, 0.9, 0.999, 1 - 1e-6])
         {
             var factor = Math.Sqrt(4 / ChiSquared.InvCDF(4, 1 - u));
-            Assert.Equal(factor, Steadiness.Of(4).Factor(u), 1e-3 * factor);
+            Assert.Equal(factor, SharedFactor.Of(4).Factor(u), 1e-3 * factor);
         }
     }
 
@@ -248,7 +248,7 @@ public class ScatterTests
         var scatter = Scatter.Of(shot.Layout, stroke, skill, Shape);
         for (var i = 0; i < strokes; i++)
         {
-            scatter.Error(Luck.Draw(random)).Play(simulator, shot.Layout, stroke, null);
+            scatter.Error(StandardDraws.Draw(random)).Play(simulator, shot.Layout, stroke, null);
             if (simulator.PocketOf(1) == shot.Pot.Pocket)
                 potted++;
         }
@@ -267,10 +267,7 @@ public class ScatterTests
         var club = Player.OfSkill("club");
         var shot = Half(pace: 4);
         foreach (var choice in SideChoice.Of(shot.Layout, shot.Pot.Pot, shot.Stroke, club, Shape))
-            Agrees(
-                choice.Chance,
-                ByPlainLuck(shot, shot.Stroke with { SideTips = choice.SideTips, AimDegrees = choice.AimDegrees }, club)
-            );
+            Agrees(choice.Chance, ByPlainLuck(shot, shot.Stroke with { SideTips = choice.SideTips, AimDegrees = choice.AimDegrees }, club));
         foreach (var pace in (double[])[5, 8])
         {
             var option = TableReading.ReadOne(shot.Layout, shot.Pot.Pot, shot.Stroke with { Pace = pace }, club, Shape);
@@ -283,10 +280,7 @@ public class ScatterTests
         var reach = Reach.Of(far.Layout, far.Stroke, small);
         Assert.True(reach.ErrorFactor >= 1.5, $"{reach.Stance} {reach.ErrorFactor}");
         var withRest = TableReading.ReadOne(far.Layout, far.Pot.Pot, far.Stroke, small, Shape);
-        Agrees(
-            withRest.Chance,
-            ByPlainLuck(far, far.Stroke with { AimDegrees = withRest.AimDegrees!.Value, Pace = withRest.Pace }, small)
-        );
+        Agrees(withRest.Chance, ByPlainLuck(far, far.Stroke with { AimDegrees = withRest.AimDegrees!.Value, Pace = withRest.Pace }, small));
         Assert.True(withRest.Chance.Value < Chance(far, club.Skill) - 0.02);
     }
 }

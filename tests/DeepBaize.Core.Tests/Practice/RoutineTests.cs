@@ -195,7 +195,7 @@ public class RoutineTests
     public void An_easier_version_is_done_by_about_seven_in_ten(string skill, string id, int number)
     {
         var (player, step) = (Player.OfSkill(skill), ShippedRoutines.Find(id)!.Steps[number]);
-        var asItIs = Outlook.Of(step, player, Shape, Workers.Shared()).Done;
+        var asItIs = ExpectedResult.Of(step, player, Shape, Workers.Shared()).Done;
         var easier = Variants.For(step, player, Shape, Workers.Shared())!;
         Assert.True(asItIs.Value < 0.6, $"as it is {asItIs.Value}");
         Assert.True(easier.Done.Value > asItIs.Value + 0.1, $"easier {easier.Done.Value}, as it is {asItIs.Value}");
@@ -230,7 +230,7 @@ public class RoutineTests
     public void A_session_begins_with_a_warm_up_has_breaks_and_fits_its_time(int minutes)
     {
         var routines = ShippedRoutines.All.ToDictionary(r => r.Id, r => r.Routine);
-        var played = new Dictionary<string, Played>
+        var played = new Dictionary<string, RoutineHistory>
         {
             ["stop"] = new(new(50, 50), new(2026, 11, 1, 0, 0, 0, TimeSpan.Zero)),
             ["follow"] = new(new(5, 50), new(2026, 11, 1, 0, 0, 0, TimeSpan.Zero)),
@@ -297,7 +297,7 @@ public class RoutineTests
         Assert.Equal((10, 5, 0.75), (told.BestTen.Done, told.LastTen.Done, told.Typical));
         Assert.Equal((10, "thick", 5), (told.LongestRun, told.Causes[0].Reason, told.Causes[0].Times));
         Assert.Equal([new DateOnly(2026, 11, 23), new DateOnly(2026, 11, 30)], RoutineStatistics.WeeksOf(attempts).Select(w => w.From));
-        Assert.Equal(Verdict.Worse, told.Better!.Verdict);
+        Assert.Equal(Progression.Worse, told.Better!.Verdict);
         Assert.Equal([(15, 15), (0, 5)], told.Sides.Select(s => (s.Done, s.Of)));
     }
 }

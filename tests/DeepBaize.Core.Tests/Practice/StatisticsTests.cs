@@ -20,7 +20,7 @@ public class StatisticsTests
     [InlineData(1, 29, 0.0061, 0.1718)]
     public void The_interval_of_a_share_is_that_of_the_table(int done, int of, double low, double high)
     {
-        var interval = new Tally(done, of).Interval;
+        var interval = new SuccessCount(done, of).Interval;
         Assert.Equal((low, high), (Math.Round(interval.Low, 4), Math.Round(interval.High, 4)));
     }
 
@@ -35,7 +35,7 @@ public class StatisticsTests
             .Sample(
                 (of, share) =>
                 {
-                    var tally = new Tally(Math.Clamp((int)(share * of), 0, of), of);
+                    var tally = new SuccessCount(Math.Clamp((int)(share * of), 0, of), of);
                     double Off(double p) => Math.Abs(tally.Share - p) - z * Math.Sqrt(p * (1 - p) / of);
                     var (low, high) = tally.Interval;
                     if (tally.Done > 0)
@@ -45,7 +45,7 @@ public class StatisticsTests
                 },
                 iter: Thoroughness.Cases(300)
             );
-        Assert.Equal((0, 1), new Tally(0, 0).Interval);
+        Assert.Equal((0, 1), new SuccessCount(0, 0).Interval);
     }
 
     /// <summary>Newcombe, Statistics in Medicine 17 (1998) 873, table II, method 10 (from memory).</summary>
@@ -56,8 +56,8 @@ public class StatisticsTests
     {
         var change = Change.Of(new(before, ofBefore), new(now, ofNow));
         Assert.Equal((low, high), (Math.Round(change.Low, 4), Math.Round(change.High, 4)));
-        Assert.Equal(Verdict.Better, change.Verdict);
-        Assert.Equal(Verdict.Worse, Change.Of(new(now, ofNow), new(before, ofBefore)).Verdict);
+        Assert.Equal(Progression.Better, change.Verdict);
+        Assert.Equal(Progression.Worse, Change.Of(new(now, ofNow), new(before, ofBefore)).Verdict);
     }
 
     /// <summary>Two shares of so many that the normal law holds: as the chi-squared test of Math.NET's distribution says.</summary>
@@ -69,7 +69,7 @@ public class StatisticsTests
             .Sample(
                 (of, share, more) =>
                 {
-                    Tally before = new((int)(share * of), of),
+                    SuccessCount before = new((int)(share * of), of),
                         now = new((int)((share + more) * of), of);
                     var all = (before + now).Share;
                     var z = (now.Share - before.Share) / Math.Sqrt(all * (1 - all) * 2 / of);
@@ -78,18 +78,18 @@ public class StatisticsTests
                     if (p is > 0.045 and < 0.055)
                         return;
                     Interlocked.Increment(ref checks);
-                    Assert.Equal(p < 0.05, Change.Of(before, now).Verdict != Verdict.NotYet);
+                    Assert.Equal(p < 0.05, Change.Of(before, now).Verdict != Progression.NotYet);
                 },
                 iter: Thoroughness.Cases(400)
             );
-        Assert.True(checks > 300);
+        Assert.True(checks > Thoroughness.Cases(300));
     }
 
     [Fact]
     public void Few_attempts_tell_nothing_and_it_is_said_how_many_would()
     {
         var change = Change.Of(new(5, 10), new(7, 10));
-        Assert.Equal(Verdict.NotYet, change.Verdict);
+        Assert.Equal(Progression.NotYet, change.Verdict);
         // Fleiss, Statistical Methods for Rates and Proportions: 0.5 against 0.7, 5 %, power 0.8, without the correction (from memory).
         Assert.Equal(93, change.Needed);
         Assert.Null(Change.Of(new(5, 10), new(10, 20)).Needed);

@@ -62,11 +62,7 @@ public class ReadingTests
             .Read(layout, stroke, Player.OfSkill(skill), Shape)
             .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.Yellow });
         // From there the cue must be raised over the top rail: both ways with that.
-        stroke = stroke with
-        {
-            AimDegrees = read.AimDegrees!.Value,
-            ElevationDegrees = read.Reach.ButtDegrees,
-        };
+        stroke = stroke with { AimDegrees = read.AimDegrees!.Value, ElevationDegrees = read.Reach.ButtDegrees };
         var sampled = Spread.Sample(new(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape), Workers.Shared());
         Assert.Equal(sampled.Odds.Pot.Value, read.Chance.Value, 4 * Math.Sqrt(2) * 0.01);
     }
@@ -115,14 +111,6 @@ public class ReadingTests
         // Across the table from there it is a pot like any other.
         Assert.False(Cut.Of(layout, new(1, Pocket.GreenTop), Shape).IsAlongCushion);
     }
-
-    [Theory]
-    [InlineData(0.5, 0.382925)]
-    [InlineData(1, 0.682689)]
-    [InlineData(2, 0.954500)]
-    [InlineData(0, 0)]
-    public void The_normal_distribution_is_the_tabulated_one(double z, double within) => // any statistical table
-        Assert.Equal(within, Normal.Within(z), 1e-6);
 
     [Fact]
     public void A_ball_in_the_way_is_named_and_the_room_beside_the_line_is_measured()

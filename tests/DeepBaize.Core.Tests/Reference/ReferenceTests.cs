@@ -13,31 +13,23 @@ public class ReferenceTests
 
     [Fact]
     public void Kept_rebounds_are_those_of_small_steps() =>
-        ReferenceTable.WriteOrCompare(
-            "rebounds",
-            "vk,vt,wx,wy,wz,steps,after vx,vy,wx,wy,wz",
-            ReferenceTable.Compute(
-                Rebounds(),
-                one =>
-                {
-                    var (before, steps) = one;
-                    var after = FineStep.Cushion(before, 1, 0, Conditions.Default, steps);
-                    double[] given = [before.Vx, before.Vy, before.Wx, before.Wy, before.Wz, steps];
-                    return [.. given, after.Vx, after.Vy, after.Wx, after.Wy, after.Wz];
-                }
-            )
-        );
+        ReferenceTable.WriteOrCompare("rebounds", "vk,vt,wx,wy,wz,steps,after vx,vy,wx,wy,wz", ReferenceTable.Compute(Rebounds(), one =>
+            {
+                var (before, steps) = one;
+                var after = FineStep.Cushion(before, 1, 0, Conditions.Default, steps);
+                double[] given = [before.Vx, before.Vy, before.Wx, before.Wy, before.Wz, steps];
+                return [.. given, after.Vx, after.Vy, after.Wx, after.Wy, after.Wz];
+            }));
 
-    /// <summary>300 balls with any spin, 300 that roll with any side, and one whose slip at the nose turns over as it nearly dies.</summary>
+    /// <summary>
+    /// 300 balls with any spin, 300 that roll with any side, and one whose slip at the nose turns over as it nearly dies.
+    /// </summary>
     private static IEnumerable<(BallMotion Before, int Steps)> Rebounds()
     {
         var random = new Random(2010);
         double Between(double low, double high) => low + (high - low) * random.NextDouble();
         for (var i = 0; i < 300; i++)
-            yield return (
-                new(Between(0.05, 3), Between(-4, 4), Between(-150, 150), Between(-150, 150), Between(-150, 150)),
-                100_000
-            );
+            yield return (new(Between(0.05, 3), Between(-4, 4), Between(-150, 150), Between(-150, 150), Between(-150, 150)), 100_000);
         for (var i = 0; i < 300; i++)
         {
             var (vk, vt) = (Between(0.05, 3), Between(-6, 6));
@@ -51,19 +43,16 @@ public class ReferenceTests
         ReferenceTable.WriteOrCompare(
             "packs",
             "hit,time,vx and vy of each red",
-            ReferenceTable.Compute(
-                Enumerable.Range(0, ClusterTests.HitCount),
-                number =>
-                {
-                    var (balls, velocity) = ClusterTests.Hit(number);
-                    var time = ClusterTests.TimeToCompare(balls, velocity);
-                    var bodies = FineStep.Bodies(balls);
-                    (bodies[0].Vx, bodies[0].Vy) = (velocity.X, velocity.Y);
-                    (bodies[0].Wx, bodies[0].Wy) = (-velocity.Y / BallRadius, velocity.X / BallRadius);
-                    new FineStep(Shape).Run(bodies, time);
-                    return [number, time, .. bodies.Skip(1).SelectMany(b => new[] { b.Vx, b.Vy })];
-                }
-            )
+            ReferenceTable.Compute(Enumerable.Range(0, ClusterTests.HitCount), number =>
+            {
+                var (balls, velocity) = ClusterTests.Hit(number);
+                var time = ClusterTests.TimeToCompare(balls, velocity);
+                var bodies = FineStep.Bodies(balls);
+                (bodies[0].Vx, bodies[0].Vy) = (velocity.X, velocity.Y);
+                (bodies[0].Wx, bodies[0].Wy) = (-velocity.Y / BallRadius, velocity.X / BallRadius);
+                new FineStep(Shape).Run(bodies, time);
+                return [number, time, .. bodies.Skip(1).SelectMany(b => new[] { b.Vx, b.Vy })];
+            })
         );
 
     [Fact]
@@ -71,9 +60,8 @@ public class ReferenceTests
         ReferenceTable.WriteOrCompare(
             "raised",
             KeptShot.Heading,
-            ReferenceTable.Compute(
-                Enumerable.Range(0, FlightTests.RaisedCount),
-                seed => FlightTests.Raised(seed) is var (layout, strike) ? KeptShot.RowOf(seed, layout, strike, Shape) : null
+            ReferenceTable.Compute(Enumerable.Range(0, FlightTests.RaisedCount), seed =>
+                FlightTests.Raised(seed) is var (layout, strike) ? KeptShot.RowOf(seed, layout, strike, Shape) : null
             )
         );
 
@@ -82,12 +70,10 @@ public class ReferenceTests
         ReferenceTable.WriteOrCompare(
             "shots",
             KeptShot.Heading,
-            ReferenceTable.Compute(
-                Enumerable.Range(0, SimulatorPropertyTests.ScatteredCount),
-                seed =>
-                    SimulatorPropertyTests.ShortAndWellConditioned(seed) is { } shot
-                        ? KeptShot.RowOf(seed, shot.Layout, shot.Strike, Shape)
-                        : null
+            ReferenceTable.Compute(Enumerable.Range(0, SimulatorPropertyTests.ScatteredCount), seed =>
+                SimulatorPropertyTests.ShortAndWellConditioned(seed) is { } shot
+                    ? KeptShot.RowOf(seed, shot.Layout, shot.Strike, Shape)
+                    : null
             )
         );
 }
@@ -106,21 +92,13 @@ internal sealed record KeptShot(int Seed, int Contacts, IReadOnlyList<KeptBall> 
     {
         var program = new FineStep(shape);
         var bodies = program.Play(layout, strike);
-        return
-        [
-            seed,
-            program.Contacts,
-            .. bodies.SelectMany(b => new[] { b.Off ? OffTable : (int?)b.Pocket ?? NoPocket, b.X, b.Y }),
-        ];
+        return [seed, program.Contacts, .. bodies.SelectMany(b => new[] { b.Off ? OffTable : (int?)b.Pocket ?? NoPocket, b.X, b.Y })];
     }
 
     public static IEnumerable<KeptShot> Of(string table) =>
-        ReferenceTable
-            .Rows(table)
-            .Select(row => new KeptShot((int)row[0], (int)row[1], [.. row.Skip(2).Chunk(3).Select(Ball)]));
+        ReferenceTable.Rows(table).Select(row => new KeptShot((int)row[0], (int)row[1], [.. row.Skip(2).Chunk(3).Select(Ball)]));
 
-    private static KeptBall Ball(double[] v) =>
-        new(v[0] >= 0 ? (Pocket)(int)v[0] : null, (int)v[0] == OffTable, new(v[1], v[2]));
+    private static KeptBall Ball(double[] v) => new(v[0] >= 0 ? (Pocket)(int)v[0] : null, (int)v[0] == OffTable, new(v[1], v[2]));
 }
 
 /// <summary>Where the fine-step program leaves one ball.</summary>

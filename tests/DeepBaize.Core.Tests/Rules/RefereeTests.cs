@@ -603,11 +603,11 @@ public class RefereeTests
 
     public static TheoryData<Row> RefusedMisses =>
         [
-            new("3.14", "needed penalties before the stroke", With(0, BallOn.Pink, 4, 10, 40), Hits(null), new()),
-            new("3.14", "needs them because of the stroke", With(0, BallOn.Pink, 4, 20, 32), Hits(null), new()),
-            new("3.14", "has all that is left to make up", With(0, BallOn.Pink, 4, 20, 33), Hits(null), new()),
-            new("3.14", "struck the ball on first", Reds, new(Red, [Ball.White]), new()),
-            new("3.14", "was fair", Reds, Hits(Red), new()),
+            new Row("3.14", "needed penalties before the stroke", With(0, BallOn.Pink, 4, 10, 40), Hits(null), new()),
+            new Row("3.14", "needs them because of the stroke", With(0, BallOn.Pink, 4, 20, 32), Hits(null), new()),
+            new Row("3.14", "has all that is left to make up", With(0, BallOn.Pink, 4, 20, 33), Hits(null), new()),
+            new Row("3.14", "struck the ball on first", Reds, new(Red, [Ball.White]), new()),
+            new Row("3.14", "was fair", Reds, Hits(Red), new()),
         ];
 
     [Theory]

@@ -28,16 +28,11 @@ public class ContestTests
         List<Placed<double>> Run(double[] worths, double own)
         {
             played = 0;
-            return Contest.Run(
-                context,
-                worths,
-                new(16, 1024, 0.01),
-                (_, worth, i) =>
-                {
-                    Interlocked.Increment(ref played);
-                    return Noisy(worth, i, own);
-                }
-            );
+            return Contest.Run(context, worths, new(16, 1024, 0.01), (_, worth, i) =>
+            {
+                Interlocked.Increment(ref played);
+                return Noisy(worth, i, own);
+            });
         }
         // Apart by far: after the first round.
         var clear = Run([1, 2, 3], own: 0.05);
@@ -60,7 +55,7 @@ public class ContestTests
             new(new(0, 0, 0, 4, 0)),
             [new(Height: 0.2), new(Speed: 0.3)],
             halvings: 4,
-            (now, turn) => turn.Of(now.Stroke, 1.5, 8.5) is { } stroke ? new(stroke) : null,
+            (now, change) => change.Of(now.Stroke, 1.5, 8.5) is { } stroke ? new(stroke) : null,
             (a, b) => Hill(a.Stroke) > Hill(b.Stroke)
         );
         Assert.Equal(0.37, best.Stroke.HeightTips, 0.03);
@@ -72,9 +67,9 @@ public class ContestTests
     [Fact]
     public void A_change_beyond_the_tips_limit_or_the_paces_is_none()
     {
-        Assert.Null(new Turn(Height: 2).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
-        Assert.Null(new Turn(Speed: 4).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
-        Assert.Equal(0.3, new Turn(Side: 0.3).Of(new(0, 0, 0, 5, 0), 1.5, 8.5)!.Value.SideTips);
+        Assert.Null(new StrokeChange(Height: 2).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
+        Assert.Null(new StrokeChange(Speed: 4).Of(new(0, 0, 0, 5, 0), 1.5, 8.5));
+        Assert.Equal(0.3, new StrokeChange(Side: 0.3).Of(new(0, 0, 0, 5, 0), 1.5, 8.5)!.Value.SideTips);
     }
 
     [Fact]
@@ -83,12 +78,12 @@ public class ContestTests
         var layout = Layout.OfRest([new(Ball.White, 1, 0.7), .. Rack.Colours(), .. Rack.Pack()]);
         var usual = Context();
         usual.Bound(layout);
-        Assert.Equal((1, 40), (usual.Share, usual.Bounded(40, 10)));
+        Assert.Equal((1, 40), (usual.WorkShare, usual.Bounded(40, 10)));
         var ice = Context(
             new(Conditions.With(new Dictionary<string, double> { ["rollingFriction"] = 0.0025, ["slidingFriction"] = 0.05 }))
         );
         ice.Bound(layout);
-        Assert.InRange(ice.Share, 0.1, 0.9);
+        Assert.InRange(ice.WorkShare, 0.1, 0.9);
         Assert.InRange(ice.Bounded(40, 10), 10, 36);
         Assert.Equal(10, ice.Bounded(12, 10));
     }

@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch'
-import { askOnce, creates } from './once'
+import { sendOnce, creates } from './idempotency'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -46,7 +46,7 @@ export class Problem extends Error {
 }
 
 // The page's own fetch, looked up at each call, so that a test can stand in for the server.
-export const client = createClient<paths>({ baseUrl: '', fetch: (request) => askOnce(request) })
+export const client = createClient<paths>({ baseUrl: '', fetch: (request) => sendOnce(request) })
 
 const away = () => new Problem(0, 'Deep Baize does not answer.', '', [], null, 'away')
 
@@ -104,7 +104,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
 async function send(path: string, request: RequestInit): Promise<Response> {
   let response
   try {
-    response = await (creates(path) ? askOnce(new Request(new URL(path, location.href), request)) : fetch(path, request))
+    response = await (creates(path) ? sendOnce(new Request(new URL(path, location.href), request)) : fetch(path, request))
   } catch (e) {
     if (request.signal?.aborted) throw e
     throw away()

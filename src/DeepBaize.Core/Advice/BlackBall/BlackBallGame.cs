@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
@@ -68,31 +67,34 @@ public sealed class BlackBallGame
     private static Situation From(Vec2 white) =>
         Situation.Create(Layout.OfRest([new(Ball.White, white), new(Ball.Black, Spot(Ball.Black))]), new() { On = BallOn.Black });
 
-    private sealed record Tried(Situation From, OpeningKind Kind, double Offset, Stroke Stroke, double Worth);
+    private sealed record OpeningTrial(Situation From, OpeningKind Kind, double Offset, Stroke Stroke, double Worth);
 
     private IReadOnlyList<Opening> Run(IProgress<BlackBallProgress>? progress)
     {
         List<Opening> openings = [];
         using var heart = new Heartbeat<BlackBallProgress>(progress, share => new(_mine.Examined, share, openings));
         var strokes = new SafetyStrokes(_mine, _judge);
-        List<Tried> tried = [.. _mine.InParallel(Places.Length, (bench, i) => Play(bench, strokes, From(Places[i]))).SelectMany(t => t)];
+        List<OpeningTrial> tried =
+        [
+            .. _mine.InParallel(Places.Length, (workspace, i) => Play(workspace, strokes, From(Places[i]))).SelectMany(t => t),
+        ];
         heart.Tell(0.2);
-        List<Tried> candidates =
+        List<OpeningTrial> candidates =
         [
             .. tried
                 .GroupBy(t => t.Kind)
                 .SelectMany(g => g.OrderBy(t => t.Worth).DistinctBy(t => (t.From.Layout.White, t.Offset)).Take(JudgedOfKind)),
         ];
         // Of each kind the one that leaves least goes on.
-        var judged = _mine.InParallel(candidates.Count, (bench, i) => OddsOf(bench, candidates[i], ChoiceStrokes, Choosing));
-        List<Tried> kinds =
+        var judged = _mine.InParallel(candidates.Count, (workspace, i) => OddsOf(workspace, candidates[i], ChoiceStrokes, Choosing));
+        List<OpeningTrial> kinds =
         [
             .. candidates
-                .Zip(judged, (Tried, Odds) => (Tried, Odds))
-                .GroupBy(c => c.Tried.Kind)
-                .Select(g => g.MaxBy(c => c.Odds.Safe.Value - c.Odds.Foul.Value).Tried),
+                .Zip(judged, (OpeningTrial, Odds) => (OpeningTrial, Odds))
+                .GroupBy(c => c.OpeningTrial.Kind)
+                .Select(g => g.MaxBy(c => c.Odds.Safe.Value - c.Odds.Foul.Value).OpeningTrial),
         ];
-        openings = _mine.InParallel(kinds.Count, (bench, i) => Told(bench, kinds[i]));
+        openings = _mine.InParallel(kinds.Count, (workspace, i) => Told(workspace, kinds[i]));
         heart.Tell(0.4);
         var ranked = Contest.Run(_mine, kinds, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
         heart.Tell(0.7);
@@ -102,22 +104,24 @@ public sealed class BlackBallGame
         return openings;
     }
 
-    private List<Tried> Play(Bench bench, SafetyStrokes strokes, Situation from)
+    private List<OpeningTrial> Play(Workspace workspace, SafetyStrokes strokes, Situation from)
     {
-        var tried = new List<Tried>();
+        var tried = new List<OpeningTrial>();
         foreach (var (offset, stroke) in strokes.Of(from, 1))
         {
-            var played = bench.Play(from, stroke, default, Ball.Black);
+            var played = workspace.Play(from, stroke, default, Ball.Black);
             if (played.Ruling.IsFoul || played.Ruling.Points > 0)
                 continue;
-            tried.Add(new(from, KindOf(bench), offset, stroke, _judge.Of(played.Leaves, bench.LinesOf(played.Leaves.Layout)).Worth));
+            tried.Add(
+                new(from, KindOf(workspace), offset, stroke, _judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout)).Worth)
+            );
         }
         return tried;
     }
 
-    private static OpeningKind KindOf(Bench bench)
+    private static OpeningKind KindOf(Workspace workspace)
     {
-        var (white, black) = (bench.Simulator.At(0), bench.Simulator.At(1));
+        var (white, black) = (workspace.Simulator.At(0), workspace.Simulator.At(1));
         // Down past the middle after the top cushion, with the white behind the baulk line or near it.
         if (black.X < Length / 2 && white.X < BaulkLineX + 0.3)
             return OpeningKind.Lengthwise;
@@ -127,16 +131,16 @@ public sealed class BlackBallGame
             : OpeningKind.Other;
     }
 
-    private OpeningOdds OddsOf(Bench bench, Tried tried, int strokes, ErrorStream stream)
+    private OpeningOdds OddsOf(Workspace workspace, OpeningTrial tried, int strokes, ErrorStream stream)
     {
         var reach = Reach.Of(tried.From.Layout, tried.Stroke, _mine.Player);
-        var scatter = bench.ScatterOf(tried.From.Layout, tried.Stroke, _mine.Player.Skill.Times(reach.ErrorFactor));
+        var scatter = workspace.ScatterOf(tried.From.Layout, tried.Stroke, _mine.Player.Skill.Times(reach.ErrorFactor));
         var (pots, doubles, looked, tight, fouls, safe) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
         for (var i = 0; i < strokes; i++)
         {
-            var played = bench.Play(tried.From, tried.Stroke, scatter.Error(stream.At(i)), Ball.Black);
+            var played = workspace.Play(tried.From, tried.Stroke, scatter.Error(stream.At(i)), Ball.Black);
             var isFoul = played.Ruling.IsFoul;
-            var lines = bench.LinesOf(played.Leaves.Layout);
+            var lines = workspace.LinesOf(played.Leaves.Layout);
             var leave = _judge.Of(played.Leaves, lines);
             var isPot = !isFoul && (stream == Telling ? _judge.LeavesPot(played.Leaves, lines, leave) : leave.LeavesPot);
             fouls.Add(i, isFoul);
@@ -155,17 +159,17 @@ public sealed class BlackBallGame
     }
 
     /// <summary>With its odds; the rallies come later.</summary>
-    private Opening Told(Bench bench, Tried tried)
+    private Opening Told(Workspace workspace, OpeningTrial tried)
     {
-        var odds = OddsOf(bench, tried, ToldStrokes, Telling);
-        bench.Play(tried.From, tried.Stroke, default, Ball.Black);
-        var paths = ShotPath.Points(bench.Record, 2, ShotPath.Drawn);
+        var odds = OddsOf(workspace, tried, ToldStrokes, Telling);
+        workspace.Play(tried.From, tried.Stroke, default, Ball.Black);
+        var paths = ShotPath.Points(workspace.Record, 2, ShotPath.Drawn);
         return new(
             tried.Kind,
             tried.From.Layout.White.At,
             tried.Stroke,
             1 - Math.Abs(tried.Offset),
-            Route.Of(bench.Record),
+            Route.Of(workspace.Record),
             odds,
             Wins: default,
             IsLevel: false,

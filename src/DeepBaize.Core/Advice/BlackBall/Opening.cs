@@ -1,6 +1,4 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Play;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 

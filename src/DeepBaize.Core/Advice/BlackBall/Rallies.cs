@@ -1,16 +1,14 @@
 using DeepBaize.Core.Play;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
-using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Advice.BlackBall;
 
 /// <summary>
 /// Rallies at the last black, played out to win or loss by both players' skill, where the next pot and the next foul end the frame: one
-/// judge for the openings and for whatever is weighed later.
+/// judge for the openings and for whatever is reevaluated later.
 /// </summary>
 public sealed class Rallies(SearchContext mine, SearchContext theirs)
 {
@@ -40,12 +38,12 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
         ];
         for (var n = 0; n < MostStrokes; n++)
         {
-            var (context, bench, _) = hands[n % 2];
+            var (context, workspace, _) = hands[n % 2];
             var stroke = n == 0 ? first : Chosen(hands[n % 2], situation);
             if (stroke is not { } s)
                 return n % 2 == 1;
-            var scatter = bench.ScatterOf(situation.Layout, s);
-            var played = bench.Play(situation, s, scatter.Error(errors.Part(n).At(index)), Ball.Black);
+            var scatter = workspace.ScatterOf(situation.Layout, s);
+            var played = workspace.Play(situation, s, scatter.Error(errors.Part(n).At(index)), Ball.Black);
             if (played.Ruling.IsFoul)
                 return n % 2 == 1;
             if (played.Ruling.Points > 0)
@@ -57,15 +55,15 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     }
 
     /// <summary>What a player of a rally needs.</summary>
-    private sealed record Hand(SearchContext Context, Bench Bench, SafetyStrokes Strokes);
+    private sealed record Hand(SearchContext Context, Workspace Workspace, SafetyStrokes Strokes);
 
     private Stroke? Chosen(Hand hand, Situation situation)
     {
-        var (context, bench, strokes) = hand;
-        var lines = bench.LinesOf(situation.Layout);
-        if (context.Worth.Of(situation, lines).Chance >= GoesForIt && new ShotSearch(context).Glance(bench, situation) is { } pot)
+        var (context, workspace, strokes) = hand;
+        var lines = workspace.LinesOf(situation.Layout);
+        if (context.Evaluation.Of(situation, lines).Chance >= GoesForIt && new ShotSearch(context).Shallow(workspace, situation) is { } pot)
             return pot.Stroke;
-        if (strokes.Glance(bench, situation) is { } safety)
+        if (strokes.Shallow(workspace, situation) is { } safety)
             return safety.Stroke;
         // Nothing straight: the plain aim off one cushion.
         var (white, black) = (situation.Layout.White.At, situation.Layout.Balls[1].At);

@@ -1,7 +1,6 @@
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Search;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Core.Work;
@@ -12,7 +11,7 @@ namespace DeepBaize.Core.Advice.Break;
 public enum Thought
 {
     /// <summary>As a plan looks at the places where the white may stop: some milliseconds.</summary>
-    Glance,
+    Shallow,
 
     /// <summary>As for the later shots of a plan.</summary>
     Short,
@@ -37,10 +36,10 @@ public static class BreakAdvice
     {
         var effort = thought == Thought.Full ? Effort.Full : Effort.Later;
         if (!isTold)
-            effort = effort with { Told = 1, Final = 0 };
+            effort = effort with { Reported = 1, LookAheadSamples = 0 };
         var context = new SearchContext(player, shape, preferences, FairGate.Shared, cancel);
         var search = new ShotSearch(context);
-        return thought == Thought.Glance ? search.Glance(new(context), situation) : search.Choose(situation, effort).FirstOrDefault();
+        return thought == Thought.Shallow ? search.Shallow(new(context), situation) : search.Choose(situation, effort).FirstOrDefault();
     }
 
     /// <summary>A break played by that advice, with plain random errors: independent of all that the advice was drawn from.</summary>
@@ -53,7 +52,7 @@ public static class BreakAdvice
         int seed,
         Thought thought = Thought.Full,
         Player? adviceFor = null,
-        Action<Situation, Intention, Played>? watch = null
+        Action<Situation, Intention, PlayedStroke>? watch = null
     )
     {
         var random = new Random(seed);
@@ -63,10 +62,11 @@ public static class BreakAdvice
             s => First(s, adviceFor ?? player, shape, PlanPreferences.Default, thought, isTold: false) is { } c ? IntentionOf(c) : null,
             player.Skill,
             shape,
-            _ => Luck.Draw(random),
+            _ => StandardDraws.Draw(random),
             watch
         );
     }
 
+    /// <summary>Returns the stroke and the ball named for it.</summary>
     public static Intention IntentionOf(Choice choice) => new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
 }

@@ -1,10 +1,7 @@
-using DeepBaize.Core.Advice.Position;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
@@ -69,46 +66,37 @@ public sealed class BreakPlanner
         _context.Bound(from.Layout);
         var plans = new List<Plan>();
         IReadOnlyList<Alternative> alternatives = [];
-        using var heart = new Heartbeat<PlanProgress>(
-            _progress,
-            share => new(_context.Examined, share, _context.Share, [.. plans], alternatives)
+        using var heart = new Heartbeat<PlanProgress>(_progress, share =>
+            new(_context.Examined, share, _context.TableShare, [.. plans], alternatives)
         );
         void Tell(double share) => heart.Tell(share);
 
-        var choices = _search.Choose(
-            from,
-            Effort.Full.Within(_context),
-            first =>
-            {
-                // The first useful answer: the shot to play, before it has been refined.
-                plans = [new([Explained(from, first[0])], null, false)];
-                Tell(0.05);
-            }
-        );
+        var choices = _search.Choose(from, Effort.Full.Within(_context), first =>
+        {
+            // The first useful answer: the shot to play, before it has been refined.
+            plans = [new([Explained(from, first[0])], null, false)];
+            Tell(0.05);
+        });
         plans = [];
         if (choices.Count == 0)
-            return new(_context.Examined, 1, _context.Share, [], []);
+            return new(_context.Examined, 1, _context.TableShare, [], []);
         var ideas = Ideas(choices);
         plans = [new([Explained(from, ideas[0])], null, false)];
         alternatives = [.. ideas.Select(c => new Alternative(c, Shortfall.None, c.Value, false))];
         Tell(0.15);
 
         // The plan that looks best first, so that there is soon something to go by; then all of them by what they make when played out.
-        plans[0] = Deep(
-            plans[0],
-            Depth,
-            longer =>
-            {
-                plans[0] = longer;
-                Tell(0.15 + 0.05 * longer.Shots.Count);
-            }
-        );
+        plans[0] = Deep(plans[0], Depth, longer =>
+        {
+            plans[0] = longer;
+            Tell(0.15 + 0.05 * longer.Shots.Count);
+        });
         var playouts = new Playouts(_context, _search, from);
         var ranked = Contest.Run(
             _context,
             ideas,
-            new(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Worth.Scale),
-            (bench, choice, i) => playouts.Of(bench, choice, Ranking, i, ShotsToRank).WithoutLuck
+            new(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Evaluation.Scale),
+            (workspace, choice, i) => playouts.Of(workspace, choice, Ranking, i, ShotsToRank).Controlled
         );
         Tell(0.45);
         // What has ranked them does not report on them: each is played out anew, and they stand in the order of that.
@@ -119,7 +107,7 @@ public sealed class BreakPlanner
                     (r, i) =>
                         new Told(
                             r.Entrant,
-                            PlayedOut(playouts, r.Entrant, i == 0 ? _context.Bounded(BreaksOfBest, BreaksOfOthers) : BreaksOfOthers)
+                            PlayedOut(playouts, r.Entrant, _context.Bounded(i == 0 ? BreaksOfBest : BreaksOfOthers, BreaksOfOthers))
                         )
                 )
                 .OrderByDescending(t => t.Value.Value),
@@ -140,29 +128,28 @@ public sealed class BreakPlanner
             Tell(0.7 + 0.3 * (p + 1) / plans.Count);
         }
         Tell(1);
-        return new(_context.Examined, 1, _context.Share, plans, alternatives);
+        return new(_context.Examined, 1, _context.TableShare, plans, alternatives);
     }
 
     /// <summary>A first shot, with the breaks that were played from it.</summary>
     private sealed record Told(Choice Choice, IReadOnlyList<Playout> Playouts)
     {
         /// <summary>In the measure of the target, a miss and what else it costs taken off: by this they stand.</summary>
-        public Estimate Value { get; } = Sums.Of(Playouts, p => p.WithoutLuck).Mean;
+        public Estimate Value { get; } = Sums.Of(Playouts, p => p.Controlled).Mean;
     }
 
     /// <summary>Points, the luck taken out; for a score or a clearance the luck is measured in chances of that, and stays in.</summary>
     private Estimate PointsOf(IReadOnlyList<Playout> playouts) =>
-        Sums.Of(
-            playouts,
-            p => _context.Preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.WithoutLuck : p.Result.Points
+        Sums.Of(playouts, p =>
+            _context.Preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.Controlled : p.Result.Points
         ).Mean;
 
     /// <summary>What the breaks made: points, or the chance of the target.</summary>
     private Estimate Made(IReadOnlyList<Playout> playouts) =>
-        _context.Preferences.Target == PlanTarget.MostPoints ? PointsOf(playouts) : Sums.Of(playouts, p => p.WithoutLuck).Mean;
+        _context.Preferences.Target == PlanTarget.MostPoints ? PointsOf(playouts) : Sums.Of(playouts, p => p.Controlled).Mean;
 
     private List<Playout> PlayedOut(Playouts playouts, Choice first, int breaks) =>
-        _context.InParallel(breaks, (bench, i) => playouts.Of(bench, first, Telling, i));
+        _context.InParallel(breaks, (workspace, i) => playouts.Of(workspace, first, Telling, i));
 
     /// <summary>Shots added until it is so deep, or complete.</summary>
     private Plan Deep(Plan plan, int depth, Action<Plan>? tell = null)
@@ -231,23 +218,26 @@ public sealed class BreakPlanner
 
     private PlanShot Explained(Situation before, Choice choice)
     {
-        var bench = new Bench(_context);
-        bench.Play(before, choice.Stroke, default, choice.Nominated);
-        var path = ShotPath.Points(bench.Record, before.Layout.Balls.Count, ShotPath.Drawn)[0];
-        var arrival = Arrival.Of(bench.Record, choice.Stroke.ToStrike(), _context.Shape);
-        var warnings = ShotWarnings.Of(bench.Record, before.Layout, choice.Stroke, bench.Simulator, _context.Shape, choice.Pot);
-        var pace = bench.ScatterOf(before.Layout, choice.Stroke, _context.Player.Skill).Pace;
-        var cover = new Cover(Outcome(bench, before, choice, new(0, pace, 0, 0)), Outcome(bench, before, choice, new(0, -pace, 0, 0)));
+        var workspace = new Workspace(_context);
+        workspace.Play(before, choice.Stroke, default, choice.Nominated);
+        var path = ShotPath.Points(workspace.Record, before.Layout.Balls.Count, ShotPath.Drawn)[0];
+        var arrival = Arrival.Of(workspace.Record, choice.Stroke.ToStrike(), _context.Shape);
+        var warnings = ShotWarnings.Of(workspace.Record, before.Layout, choice.Stroke, workspace.Simulator, _context.Shape, choice.Pot);
+        var pace = workspace.ScatterOf(before.Layout, choice.Stroke, _context.Player.Skill).Pace;
+        var cover = new Cover(
+            Outcome(workspace, before, choice, new(0, pace, 0, 0)),
+            Outcome(workspace, before, choice, new(0, -pace, 0, 0))
+        );
         var ruling = choice.Outcome.Ruling;
         var points = ruling.NextFrame.IsOver ? before.Frame.Break + ruling.Points : choice.Leaves.Frame.Break;
-        return WithReasons(new(before, choice, Estimate.Exact(1), points, new(arrival, path, []), cover, warnings, []), bench);
+        return WithReasons(new(before, choice, Estimate.Exact(1), points, new(arrival, path, []), cover, warnings, []), workspace);
     }
 
     /// <summary>With the area and the reasons for the ball that is next.</summary>
-    private PlanShot WithReasons(PlanShot shot, Bench bench)
+    private PlanShot WithReasons(PlanShot shot, Workspace workspace)
     {
         var (choice, after) = (shot.Choice, shot.Choice.Leaves);
-        var lines = bench.LinesOf(after.Layout);
+        var lines = workspace.LinesOf(after.Layout);
         IReadOnlyList<Vec2> area = [];
         if (choice.Next.Pot is { } pot)
         {
@@ -255,7 +245,7 @@ public sealed class BreakPlanner
             var next = lines.BallIn(pot.Line.Slot);
             area = PositionMap.AreaRound(
                 after,
-                _context.Worth,
+                _context.Evaluation,
                 lines,
                 _context.Shape,
                 next.IsRed ? null : ball => ball == next,
@@ -265,7 +255,7 @@ public sealed class BreakPlanner
         shot = shot with { Drawing = shot.Drawing with { Area = area } };
         var skill = _context.Player.Skill.Times(choice.Reach.ErrorFactor);
         var opening = PackOpening.Of(shot.Before.Layout, choice.Stroke, skill, _context.Shape, _context.Workers);
-        return shot with { Reasons = Reasons.Of(shot, bench.LinesOf(shot.Before.Layout), lines, opening) };
+        return shot with { Reasons = Reasons.Of(shot, workspace.LinesOf(shot.Before.Layout), lines, opening) };
     }
 
     /// <summary>
@@ -274,23 +264,23 @@ public sealed class BreakPlanner
     private PlanShot MeantFor(PlanShot shot, Ball ball)
     {
         var (choice, after) = (shot.Choice, shot.Choice.Leaves);
-        var bench = new Bench(_context);
-        var lines = bench.LinesOf(after.Layout);
+        var workspace = new Workspace(_context);
+        var lines = workspace.LinesOf(after.Layout);
         if (choice.Next.Pot is { } pot && lines.BallIn(pot.Line.Slot) == ball)
             return shot;
-        var next = _context.Worth.At(after, lines, after.Layout.White.At, after.Layout, b => b == ball);
+        var next = _context.Evaluation.At(after, lines, after.Layout.White.At, after.Layout, b => b == ball);
         return next.Pot is null
             ? shot
-            : WithReasons(shot with { Choice = choice with { Next = next with { Others = choice.Next.Others } } }, bench);
+            : WithReasons(shot with { Choice = choice with { Next = next with { Others = choice.Next.Others } } }, workspace);
     }
 
-    private static CoverOutcome Outcome(Bench bench, Situation before, Choice choice, in StrokeError error)
+    private static CoverOutcome Outcome(Workspace workspace, Situation before, Choice choice, in StrokeError error)
     {
-        var played = bench.Play(before, choice.Stroke, error, choice.Nominated);
+        var played = workspace.Play(before, choice.Stroke, error, choice.Nominated);
         var (layout, white) = (played.Leaves.Layout, played.Leaves.Layout.White.At);
         if (played.Ruling.Points == 0)
             return new(white, false, null, null, 0);
-        var next = bench.Judge(played.Leaves);
+        var next = workspace.Judge(played.Leaves);
         return new(white, true, next.Pot is { } pot ? layout.Balls[pot.Line.Slot].Ball : null, next.Pot?.Line.Pocket, next.Chance);
     }
 

@@ -1,7 +1,6 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
@@ -21,7 +20,10 @@ public enum BreakEnd
     /// <summary>Nothing was on that was worth trying, or it was long enough.</summary>
     Left,
 
+    /// <summary>The pot was missed.</summary>
     Missed,
+
+    /// <summary>The stroke was a foul.</summary>
     Foul,
 }
 
@@ -30,6 +32,7 @@ public enum BreakEnd
 /// <param name="Shots">That scored.</param>
 public readonly record struct BreakResult(int Points, int Shots, BreakEnd End)
 {
+    /// <summary>Whether the break cleared the table.</summary>
     public bool IsCleared => End == BreakEnd.Cleared;
 }
 
@@ -41,15 +44,15 @@ public static class BreakPlay
 
     /// <param name="choose">The stroke to play from a situation; null to leave it.</param>
     /// <param name="skill">Whose errors they have.</param>
-    /// <param name="luck">Of the k-th shot.</param>
+    /// <param name="draws">Of the k-th shot.</param>
     /// <param name="watch">Told each stroke that was played and what came of it.</param>
     public static BreakResult Play(
         Situation from,
         Func<Situation, Intention?> choose,
         Skill skill,
         TableShape shape,
-        Func<int, Luck> luck,
-        Action<Situation, Intention, Played>? watch = null
+        Func<int, StandardDraws> draws,
+        Action<Situation, Intention, PlayedStroke>? watch = null
     )
     {
         var simulator = new Simulator(shape);
@@ -59,7 +62,7 @@ public static class BreakPlay
         {
             var able = skill.Times(intention.ErrorFactor);
             var scatter = Scatter.Of(situation.Layout, intention.Stroke, able, simulator, record);
-            scatter.Error(luck(shots)).Play(simulator, situation.Layout, intention.Stroke, record);
+            scatter.Error(draws(shots)).Play(simulator, situation.Layout, intention.Stroke, record);
             var played = situation.Play(simulator, record, intention.Nominated, shape);
             watch?.Invoke(situation, intention, played);
             if (played.Ruling.Points == 0)

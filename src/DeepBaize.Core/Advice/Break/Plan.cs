@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Reading;
@@ -6,7 +5,6 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
-using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Advice.Break;
 
@@ -46,10 +44,19 @@ public sealed record PlanShot(
 /// <summary>What makes an alternative rank lower than the best.</summary>
 public enum Shortfall
 {
+    /// <summary>Nothing: it is the best.</summary>
     None,
+
+    /// <summary>The pot is less likely.</summary>
     Chance,
+
+    /// <summary>It makes fewer points.</summary>
     Points,
+
+    /// <summary>It leaves a worse table.</summary>
     Leave,
+
+    /// <summary>It is more often a foul.</summary>
     Foul,
 }
 

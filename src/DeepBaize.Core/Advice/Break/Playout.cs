@@ -1,5 +1,4 @@
 using DeepBaize.Core.Play;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 
@@ -7,13 +6,13 @@ namespace DeepBaize.Core.Advice.Break;
 
 /// <summary>A break played out, told with and without the luck of its strokes.</summary>
 /// <param name="Value">What it made, in the measure of the target.</param>
-/// <param name="WithoutLuck">
+/// <param name="Controlled">
 /// The same less the luck of its strokes: for each, by how much it came out better than the mean of the same stroke over other errors. That
 /// mean is independent of the stroke played, so that nothing is added or taken away on the average, but what a lucky or an unlucky stroke
 /// does to the sum.
 /// </param>
 /// <remarks>The reduction of variance of rollouts in games with dice, from memory; no source for snooker.</remarks>
-public sealed record Playout(BreakResult Result, double Value, double WithoutLuck);
+public sealed record Playout(BreakResult Result, double Value, double Controlled);
 
 /// <summary>Plays breaks out from a table: the first shot as given, every later one by a quick look at the table as it then lies.</summary>
 public sealed class Playouts(SearchContext context, ShotSearch search, Situation from)
@@ -24,41 +23,41 @@ public sealed class Playouts(SearchContext context, ShotSearch search, Situation
     /// <param name="errors">Of the break's strokes: each shot has a part of it.</param>
     /// <param name="index">Of the break in the stream.</param>
     /// <param name="mostShots">After so many it is left, and what the table then promises counts as made.</param>
-    public Playout Of(Bench bench, Choice first, ErrorStream errors, int index, int mostShots = BreakPlay.MostShots)
+    public Playout Of(Workspace workspace, Choice first, ErrorStream errors, int index, int mostShots = BreakPlay.MostShots)
     {
         var (value, luck, shot) = (0.0, 0.0, 0);
         Intention? Choose(Situation situation)
         {
             if (shot == mostShots)
             {
-                value += bench.Judge(situation).Value;
+                value += workspace.Judge(situation).Value;
                 return null;
             }
-            var choice = shot == 0 ? first : search.Glance(bench, situation);
+            var choice = shot == 0 ? first : search.Shallow(workspace, situation);
             return choice is null ? null : BreakAdvice.IntentionOf(choice);
         }
-        void Watch(Situation situation, Intention intention, Played played)
+        void Watch(Situation situation, Intention intention, PlayedStroke played)
         {
-            value += context.Worth.OutcomeOf(situation.Frame, played.Ruling);
-            // Judged before the bench plays the same stroke with other errors.
-            luck += ComesTo(bench, situation, played) - MeanOf(bench, situation, intention, errors.Part(1000 + shot).Part(index));
+            value += context.Evaluation.OutcomeOf(situation.Frame, played.Ruling);
+            // Judged before the workspace plays the same stroke with other errors.
+            luck += ComesTo(workspace, situation, played) - MeanOf(workspace, situation, intention, errors.Part(1000 + shot).Part(index));
             shot++;
         }
         var result = BreakPlay.Play(from, Choose, context.Player.Skill, context.Shape, k => errors.Part(k).At(index), Watch);
         return new(result, value, value - luck);
     }
 
-    private double MeanOf(Bench bench, Situation from, in Intention intention, ErrorStream errors)
+    private double MeanOf(Workspace workspace, Situation from, in Intention intention, ErrorStream errors)
     {
         var (stroke, nominated) = (intention.Stroke, intention.Nominated);
-        var scatter = bench.ScatterOf(from.Layout, stroke, context.Player.Skill.Times(intention.ErrorFactor));
-        return errors.Set(Others).Average(luck => ComesTo(bench, from, bench.Play(from, stroke, scatter.Error(luck), nominated)));
+        var scatter = workspace.ScatterOf(from.Layout, stroke, context.Player.Skill.Times(intention.ErrorFactor));
+        return errors.Set(Others).Average(luck => ComesTo(workspace, from, workspace.Play(from, stroke, scatter.Error(luck), nominated)));
     }
 
     /// <summary>What a stroke came to, and what the place where it left the white promises.</summary>
-    private double ComesTo(Bench bench, Situation before, Played played)
+    private double ComesTo(Workspace workspace, Situation before, PlayedStroke played)
     {
-        var outcome = context.Worth.OutcomeOf(before.Frame, played.Ruling);
-        return played.Ruling.Points > 0 ? outcome + bench.Judge(played.Leaves).Value : outcome;
+        var outcome = context.Evaluation.OutcomeOf(before.Frame, played.Ruling);
+        return played.Ruling.Points > 0 ? outcome + workspace.Judge(played.Leaves).Value : outcome;
     }
 }

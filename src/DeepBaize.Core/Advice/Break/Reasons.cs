@@ -1,11 +1,8 @@
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Search;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 

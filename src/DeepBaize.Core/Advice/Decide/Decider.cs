@@ -66,41 +66,31 @@ public sealed class Decider
         IReadOnlyList<Attack> attacks = [];
         IReadOnlyList<SafetyOption> safeties = [];
         IReadOnlyList<EscapeOption> escapes = [];
-        using var heart = new Heartbeat<DecisionProgress>(
-            progress,
-            share => new(_context.Examined, share, _context.Share, Weighed(attacks, safeties, escapes))
+        using var heart = new Heartbeat<DecisionProgress>(progress, share =>
+            new(_context.Examined, share, _context.TableShare, Compared(attacks, safeties, escapes))
         );
 
-        safeties = new SafetySearch(_context, _judge, _win).Find(
-            _from,
-            first =>
-            {
-                safeties = first;
-                heart.Tell(0.2);
-            }
-        );
+        safeties = new SafetySearch(_context, _judge, _win).Find(_from, first =>
+        {
+            safeties = first;
+            heart.Tell(0.2);
+        });
         heart.Tell(0.45);
         attacks = AttacksOf(safeties.FirstOrDefault()?.Value.Value);
         heart.Tell(_from.IsSnookered ? 0.6 : 0.95);
         if (_from.IsSnookered)
-            escapes = EscapeSearch.Find(
-                _context,
-                _from,
-                _judge,
-                _win,
-                (share, found) =>
-                {
-                    escapes = found;
-                    heart.Tell(0.6 + 0.35 * share);
-                }
-            );
+            escapes = EscapeSearch.Find(_context, _from, _judge, _win, (share, found) =>
+            {
+                escapes = found;
+                heart.Tell(0.6 + 0.35 * share);
+            });
         if (_from.Frame.IsBlackOnly && Math.Abs(_from.Frame.Lead) < Values.Black)
         {
             (attacks, safeties, escapes) = ByRallies(attacks, safeties, escapes);
             _isByRallies = true;
         }
         heart.Tell(1);
-        return Weighed(attacks, safeties, escapes);
+        return Compared(attacks, safeties, escapes);
     }
 
     /// <summary>
@@ -128,19 +118,19 @@ public sealed class Decider
     private List<Attack> AttacksOf(double? safety)
     {
         var choices = new ShotSearch(_context)
-            .Choose(_from, Effort.Later.Within(_context) with { Told = 2 * MostAttacks, MostTold = 1024 })
+            .Choose(_from, Effort.Later.Within(_context) with { Reported = 2 * MostAttacks, MostReportStrokes = 1024 })
             .GroupBy(c => c.Pot with { Part = 0 })
             .Select(g => g.First())
             .Take(MostAttacks)
             .ToList();
-        var attacks = _context.InParallel(choices.Count, (bench, i) => AttackOf(bench, choices[i], safety));
+        var attacks = _context.InParallel(choices.Count, (workspace, i) => AttackOf(workspace, choices[i], safety));
         return [.. attacks.OrderByDescending(a => a.Value.Value)];
     }
 
     /// <summary>Plays the pot with errors and sees on which side it is missed, and what that leaves.</summary>
-    private Attack AttackOf(Bench bench, Choice choice, double? safety)
+    private Attack AttackOf(Workspace workspace, Choice choice, double? safety)
     {
-        var scatter = bench.ScatterOf(_from.Layout, choice.Stroke, _context.Player.Skill.Times(choice.Reach.ErrorFactor));
+        var scatter = workspace.ScatterOf(_from.Layout, choice.Stroke, _context.Player.Skill.Times(choice.Reach.ErrorFactor));
         var (thick, thin, thickLeave, thinLeave, miss, given, win) = (
             new Sums(),
             new Sums(),
@@ -152,10 +142,10 @@ public sealed class Decider
         );
         for (var i = 0; i < _context.Bounded(AttackStrokes, 64); i++)
         {
-            var played = bench.Play(_from, choice.Stroke, scatter.Error(Telling.At(i)), choice.Nominated);
+            var played = workspace.Play(_from, choice.Stroke, scatter.Error(Telling.At(i)), choice.Nominated);
             var scores = played.Ruling.Points > 0;
-            var isThick = !scores && Spread.MissedThick(bench.Record, choice.Target.Cut);
-            var lines = bench.LinesOf(played.Leaves.Layout);
+            var isThick = !scores && Spread.MissedThick(workspace.Record, choice.Target.Cut);
+            var lines = workspace.LinesOf(played.Leaves.Layout);
             var leave = scores ? default : _judge.Of(played.Leaves, lines);
             var left = scores ? 0 : played.Ruling.Penalty + (played.Ruling.NextFrame.IsOver ? LeaveJudge.FrameWorth : leave.Worth);
             thick.Add(i, isThick);
@@ -164,16 +154,20 @@ public sealed class Decider
             given.Add(i, left);
             thickLeave.Add(i, isThick ? left : 0);
             thinLeave.Add(i, isThick ? 0 : left);
-            win.Add(i, scores ? _win.After(played, bench.Judge(played.Leaves).Chance) : _win.After(played, leave.Best.Chance, leave.Foul));
+            win.Add(
+                i,
+                scores ? _win.After(played, workspace.Judge(played.Leaves).Chance) : _win.After(played, leave.Best.Chance, leave.Foul)
+            );
         }
         var mean = given.For(miss);
         // The search's value has its own small cost of a miss in it: taken out, and what is really left put in.
-        var worth = _context.Worth;
+        var evaluation = _context.Evaluation;
         var chance = choice.Odds.Chance;
         var gain =
             chance.Value <= 0
                 ? 0
-                : (choice.Value.Value + (1 - chance.Value) * worth.MissCost + choice.Odds.Foul.Value * worth.FoulCost) / chance.Value;
+                : (choice.Value.Value + (1 - chance.Value) * evaluation.MissCost + choice.Odds.Foul.Value * evaluation.FoulCost)
+                    / chance.Value;
         // What it gains is exact here: the error of the choice's own value is kept, beside that of what a miss leaves.
         var value = (choice.Value with { Value = chance.Value * gain }).Minus(chance.Times(-1, 1).Times(mean));
         double? even = safety is { } s && gain + mean.Value > 0 ? (s + mean.Value) / (gain + mean.Value) : null;
@@ -197,7 +191,7 @@ public sealed class Decider
         );
     }
 
-    private Decision Weighed(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
+    private Decision Compared(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
     {
         var required = _from.Frame.SnookersRequired;
         // With penalties needed, what lays a snooker comes first.

@@ -3,7 +3,6 @@ using DeepBaize.Core.Advice.Safety;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Table;
-using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Advice.Decide;
 

@@ -1,5 +1,3 @@
-using DeepBaize.Core.Advice.Position;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
@@ -33,6 +31,7 @@ public sealed record EscapeAim(
 /// <param name="Contact">Where the white meets the first cushion, m; null without one.</param>
 public sealed record EscapeWay(IReadOnlyList<Cushion> Cushions, bool OffJaw, IReadOnlyList<PathPoint> Path, Vec2? Contact)
 {
+    /// <summary>Whether the white meets no cushion: it swerves round what is in the way.</summary>
     public bool Swerves => Cushions.Count == 0;
 
     /// <summary>

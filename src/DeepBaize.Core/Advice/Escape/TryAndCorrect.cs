@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -33,8 +32,7 @@ public static class TryAndCorrect
             throw new InputException("passed", $"{passed} m is out of range.", "-1 to 1 m");
         if (slot < 1 || slot >= layout.Balls.Count)
             throw new InputException("ball", "There is no such ball.", "an object ball on the table");
-        var expected =
-            PassOf(layout, stroke, slot, shape)
+        var expected = PassOf(layout, stroke, slot, shape)
             ?? throw new InputException(
                 "content.stroke",
                 "With this stroke the white does not come by that ball.",
@@ -77,11 +75,11 @@ public static class TryAndCorrect
             is not { Kind: ShotEventKind.Cushion } c
         )
             throw new InputException("content.stroke", "With this stroke the white meets no cushion first.", "a stroke off a cushion");
-        return new(0, 0, stroke.AimDegrees + Turn(layout.White.At, c.At, -along).Degrees, -along);
+        return new(0, 0, stroke.AimDegrees + AimChange(layout.White.At, c.At, -along).Degrees, -along);
     }
 
     /// <summary>By how much the aim turns for the white to meet the first cushion so far along it from where it did, m.</summary>
-    public static Angle Turn(Vec2 white, Vec2 contact, double along)
+    public static Angle AimChange(Vec2 white, Vec2 contact, double along)
     {
         var moved = contact + (Cushions.Nearest(contact).IsEnd() ? new Vec2(0, along) : new Vec2(along, 0));
         return Angle.Between((contact - white).Direction, (moved - white).Direction);

@@ -1,8 +1,6 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;

@@ -7,7 +7,7 @@ namespace DeepBaize.Core.Practice.Shipped;
 /// <param name="Breaks">How many were played.</param>
 public sealed record ExpectedRun(string Routine, string Skill, double Points, double Error, int Reached, int Breaks)
 {
-    /// <summary>A run takes seconds to work out, so these are kept: made by <c>bench -- runs</c>.</summary>
+    /// <summary>A run takes seconds to work out, so these are kept: made by <c>workspace -- runs</c>.</summary>
     public static IReadOnlyList<ExpectedRun> All { get; } =
     [
         new("line-up", "tour", 105.9, 8.3, 26, 32),
@@ -28,5 +28,6 @@ public sealed record ExpectedRun(string Routine, string Skill, double Points, do
         new("last-red", "learner", 4.2, 1.4, 1, 32),
     ];
 
+    /// <summary>Returns the expected run of a shipped routine for each preset; empty if it is no run.</summary>
     public static IReadOnlyList<ExpectedRun> Of(string routine) => [.. All.Where(r => r.Routine == routine)];
 }

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Table;
@@ -26,8 +25,10 @@ public static class ShippedRoutines
         ]
     );
 
+    /// <summary>All routines that come with the application.</summary>
     public static IReadOnlyList<ShippedRoutine> All => Made.Value;
 
+    /// <summary>Returns the routine with an id; null if there is none.</summary>
     public static Routine? Find(string id) => All.FirstOrDefault(r => r.Id == id)?.Routine;
 }
 

@@ -1,5 +1,3 @@
-using DeepBaize.Core.Geometry;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Practice.Shipped.Laying;
 

@@ -1,14 +1,13 @@
-using DeepBaize.Core.Geometry;
-
 namespace DeepBaize.Core.Practice;
 
 /// <summary>So many attempts that were done, of so many.</summary>
-public readonly record struct Tally(int Done, int Of)
+public readonly record struct SuccessCount(int Done, int Of)
 {
     /// <summary>Standard deviations of a normal error to either side of which one in twenty lies.</summary>
     internal static readonly double Usual = Normal.Quantile(0.975);
 
-    public static Tally operator +(Tally a, Tally b) => new(a.Done + b.Done, a.Of + b.Of);
+    /// <summary>Returns the sum of two counts.</summary>
+    public static SuccessCount operator +(SuccessCount a, SuccessCount b) => new(a.Done + b.Done, a.Of + b.Of);
 
     /// <summary>0–1; NaN of no attempts.</summary>
     public double Share => (double)Done / Of;
@@ -36,10 +35,15 @@ public readonly record struct Tally(int Done, int Of)
 }
 
 /// <summary>What can be said of a share beside an earlier one.</summary>
-public enum Verdict
+public enum Progression
 {
+    /// <summary>It cannot be told yet.</summary>
     NotYet,
+
+    /// <summary>It goes better.</summary>
     Better,
+
+    /// <summary>It goes worse.</summary>
     Worse,
 }
 
@@ -54,14 +58,15 @@ public sealed record Change(double Difference, double Low, double High, int? Nee
     private const double Power = 0.8;
     private const int MostNeeded = 100_000;
 
-    public Verdict Verdict =>
-        Low > 0 ? Verdict.Better
-        : High < 0 ? Verdict.Worse
-        : Verdict.NotYet;
+    /// <summary>What the interval of the difference says.</summary>
+    public Progression Verdict =>
+        Low > 0 ? Progression.Better
+        : High < 0 ? Progression.Worse
+        : Progression.NotYet;
 
     /// <exception cref="ArgumentException">There are no attempts on one side.</exception>
     /// <remarks>Newcombe, <i>Statistics in Medicine</i> 17 (1998) 873, method 10: from the Wilson intervals of the two.</remarks>
-    public static Change Of(Tally before, Tally now)
+    public static Change Of(SuccessCount before, SuccessCount now)
     {
         if (before.Of == 0 || now.Of == 0)
             throw new ArgumentException("Both sides need an attempt.");
@@ -77,7 +82,8 @@ public sealed record Change(double Difference, double Low, double High, int? Nee
         if (p == q)
             return null;
         var middle = (p + q) / 2;
-        var root = Tally.Usual * Math.Sqrt(2 * middle * (1 - middle)) + Normal.Quantile(Power) * Math.Sqrt(p * (1 - p) + q * (1 - q));
+        var root =
+            SuccessCount.Usual * Math.Sqrt(2 * middle * (1 - middle)) + Normal.Quantile(Power) * Math.Sqrt(p * (1 - p) + q * (1 - q));
         return (int)Math.Min(MostNeeded, Math.Ceiling(Square(root / (p - q))));
     }
 

@@ -3,14 +3,15 @@ using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Strokes;
 
-/// <summary>Near misses of a pot.</summary>
-public static class Misses
+/// <summary>The nearest miss of a pot on either side.</summary>
+public static class NearMiss
 {
     private const double Step = 0.01,
         Most = 6;
 
     /// <summary>
-    /// The aim, degrees, nearest to a stroke's own at which the ball stays out on the thick or the thin side, on the table as it stands.
+    /// Returns the aim (degrees) nearest to the stroke's own at which the ball stays out on the thick or the thin side, the other balls in
+    /// place.
     /// </summary>
     public static double Aim(Layout layout, in Stroke stroke, in Cut cut, bool thick, TableShape shape)
     {

@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Table;
@@ -7,7 +6,7 @@ namespace DeepBaize.Core.Table;
 /// No pack is laid twice alike: balls that touch are laid anew, each a little elsewhere, and then moved apart to where they do not overlap.
 /// docs/model.md, "Several at once".
 /// </summary>
-public static class Relaid
+public static class Jitter
 {
     /// <summary>Balls nearer than this count as touching, m.</summary>
     public const double Near = 0.2e-3;
@@ -25,16 +24,16 @@ public static class Relaid
     {
         var touching = 0u;
         for (var i = 0; i < balls.Length; i++)
-            for (var k = 0; k < i; k++)
-                if (Math.Abs(balls[i].X - balls[k].X) < 2 * BallRadius + Near && balls[i].Gap(balls[k].At) < Near)
-                    touching |= 1u << i | 1u << k;
+        for (var k = 0; k < i; k++)
+            if (Math.Abs(balls[i].X - balls[k].X) < 2 * BallRadius + Near && balls[i].Gap(balls[k].At) < Near)
+                touching |= 1u << i | 1u << k;
         return touching;
     }
 
     /// <summary>Lays the balls that touch anew.</summary>
     /// <param name="touching">Which they are, a bit each.</param>
     /// <param name="seed">The same one lays them the same.</param>
-    public static void Lay(Span<PlacedBall> balls, uint touching, int seed)
+    public static void Apply(Span<PlacedBall> balls, uint touching, int seed)
     {
         var state = (ulong)(uint)seed;
         for (var i = 0; i < balls.Length; i++)
@@ -46,19 +45,19 @@ public static class Relaid
         {
             overlap = false;
             for (var i = 1; i < balls.Length; i++)
-                for (var k = 0; k < i; k++)
-                {
-                    if (((touching >> i | touching >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
-                        continue;
-                    var way = balls[i].At - balls[k].At;
-                    var square = way.SquaredLength;
-                    const double least = 2 * BallRadius - Settled;
-                    if (square >= least * least)
-                        continue;
-                    overlap = true;
-                    var push = (2 * BallRadius - Math.Sqrt(square)) / 2 * way.Unit;
-                    (balls[i], balls[k]) = (Moved(balls[i], push), Moved(balls[k], -push));
-                }
+            for (var k = 0; k < i; k++)
+            {
+                if (((touching >> i | touching >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
+                    continue;
+                var way = balls[i].At - balls[k].At;
+                var square = way.SquaredLength;
+                const double least = 2 * BallRadius - Settled;
+                if (square >= least * least)
+                    continue;
+                overlap = true;
+                var push = (2 * BallRadius - Math.Sqrt(square)) / 2 * way.Unit;
+                (balls[i], balls[k]) = (Moved(balls[i], push), Moved(balls[k], -push));
+            }
         }
     }
 

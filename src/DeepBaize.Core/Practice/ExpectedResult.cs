@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
@@ -14,7 +13,7 @@ namespace DeepBaize.Core.Practice;
 /// <param name="Spread">Of those places; null if the white hardly ever stays.</param>
 /// <param name="Way">The white's way as the stroke is meant, m.</param>
 /// <param name="Stroke">As it was played: aimed, with the butt as the cue lies.</param>
-public sealed record Outlook(
+public sealed record ExpectedResult(
     Estimate Done,
     IReadOnlyList<IReadOnlyList<Vec2>> Likely,
     StopSpread? Spread,
@@ -36,7 +35,7 @@ public sealed record Outlook(
 
     /// <exception cref="InputException">The step cannot be played.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
-    public static Outlook Of(Step step, Player player, TableShape shape, Workers workers)
+    public static ExpectedResult Of(Step step, Player player, TableShape shape, Workers workers)
     {
         var question = new Question(step, player, shape);
         var played = question.Play(Told, Strokes, Batch, workers);
@@ -83,9 +82,8 @@ public sealed record Outlook(
         public List<Attempt> Play(ErrorStream stream, int strokes, int batch, Workers workers) =>
             [
                 .. workers
-                    .InParallel(
-                        (strokes + batch - 1) / batch,
-                        b => Batch(stream, b * batch, Math.Min(strokes, (b + 1) * batch), workers.Cancel)
+                    .InParallel((strokes + batch - 1) / batch, b =>
+                        Batch(stream, b * batch, Math.Min(strokes, (b + 1) * batch), workers.Cancel)
                     )
                     .SelectMany(a => a),
             ];

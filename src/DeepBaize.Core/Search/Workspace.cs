@@ -8,20 +8,27 @@ using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Search;
 
-/// <summary>What one worker needs to play strokes and to judge where they leave the table.</summary>
-public sealed class Bench(SearchContext context)
+/// <summary>What one worker needs to play strokes and evaluate the tables that they leave. Not thread-safe.</summary>
+public sealed class Workspace(SearchContext context)
 {
     private const int LinesKept = 8;
     private readonly List<PotLines> _lines = [];
     private Layout? _playedFrom;
     private PotLines? _base;
+    private Simulator? _coarse;
 
+    /// <summary>The simulator, with the last stroke in it.</summary>
     public Simulator Simulator { get; } = new(context.Shape);
+
+    /// <summary>A simulator that neglects what a drawing does not show: quicker, for long searches over one pot.</summary>
+    public Simulator Coarse => _coarse ??= new(context.Shape, Simulator.Coarse);
+
+    /// <summary>The record of the last stroke.</summary>
     public ShotRecord Record { get; } = new();
 
     /// <summary>
-    /// The ways of the balls of a layout: kept, for most strokes move no ball but the two that are meant, and worked out from those of the
-    /// table that is played from, where most balls lie as in it.
+    /// Returns the pot lines of a layout. Cached, because most strokes move only the white and the potted ball, and derived from the lines
+    /// of the table that is played from, where most balls lie in the same places.
     /// </summary>
     public PotLines LinesOf(Layout layout)
     {
@@ -39,8 +46,8 @@ public sealed class Bench(SearchContext context)
         return lines;
     }
 
-    /// <summary>Plays a stroke with an error, and rules on it.</summary>
-    public Played Play(Situation from, in Stroke stroke, in StrokeError error, Ball? nominated)
+    /// <summary>Plays a stroke with an error and rules on it.</summary>
+    public PlayedStroke Play(Situation from, in Stroke stroke, in StrokeError error, Ball? nominated)
     {
         context.Cancel.ThrowIfCancellationRequested();
         context.Count();
@@ -49,13 +56,14 @@ public sealed class Bench(SearchContext context)
         return from.Play(Simulator, Record, nominated, context.Shape);
     }
 
-    /// <summary>How a player's stroke from a layout scatters.</summary>
-    /// <param name="skill">At its reach.</param>
+    /// <summary>Returns the scatter of a stroke from a layout.</summary>
+    /// <param name="skill">The player's skill, with the error factor of the reach.</param>
     public Scatter ScatterOf(Layout layout, in Stroke stroke, Skill skill) => Scatter.Of(layout, stroke, skill, Simulator, Record);
 
-    /// <summary>The same with what its reach makes of the player's own skill.</summary>
+    /// <summary>Returns the scatter of the player's own stroke, its reach taken into account.</summary>
     public Scatter ScatterOf(Layout layout, in Stroke stroke) =>
         ScatterOf(layout, stroke, context.Player.Skill.Times(Reach.Of(layout, stroke, context.Player).ErrorFactor));
 
-    public Quality Judge(Situation situation) => context.Worth.Of(situation, LinesOf(situation.Layout));
+    /// <summary>Returns the evaluation of a situation.</summary>
+    public Quality Judge(Situation situation) => context.Evaluation.Of(situation, LinesOf(situation.Layout));
 }

@@ -8,14 +8,14 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Tests.Table;
 
 /// <summary>No pack is laid twice alike. docs/model.md, "Contacts that are not alone".</summary>
-public class RelaidTests
+public class JitterTests
 {
     private static readonly PlacedBall[] Full = [new(Ball.White, 1, 0.9), .. Rack.Colours(), .. Rack.Pack()];
 
     private static PlacedBall[] Laid(int seed)
     {
         PlacedBall[] balls = [.. Full];
-        Relaid.Lay(balls, Relaid.Touching(balls), seed);
+        Jitter.Apply(balls, Jitter.Touching(balls), seed);
         return balls;
     }
 
@@ -55,7 +55,7 @@ public class RelaidTests
         for (var seed = 1; seed < 100; seed++)
         {
             PlacedBall[] balls = [.. tight];
-            Relaid.Lay(balls, Relaid.Touching(balls), seed);
+            Jitter.Apply(balls, Jitter.Touching(balls), seed);
             Assert.All(balls, b => Assert.True(b.Y >= BallRadius));
         }
     }
@@ -64,11 +64,11 @@ public class RelaidTests
     public void A_pack_hit_the_same_way_twice_opens_otherwise_and_open_balls_do_not()
     {
         var shape = new TableShape(Conditions.Default);
-        Vec2Rest[] Rests(PlacedBall[] balls, int lay)
+        Vec2Rest[] Rests(PlacedBall[] balls, int jitterSeed)
         {
             var simulator = new Simulator(shape);
             var layout = Layout.OfRest(balls);
-            new StrokeError(0, 0, 0, 0, lay).Play(simulator, layout, new Stroke(0, 0, 0, 6, 3), null);
+            new StrokeError(0, 0, 0, 0, jitterSeed).Play(simulator, layout, new Stroke(0, 0, 0, 6, 3), null);
             return [.. Enumerable.Range(0, simulator.Count).Select(i => new Vec2Rest(simulator.X(i), simulator.Y(i)))];
         }
         PlacedBall[] pack = [new(Ball.White, 2.2, Width / 2 + 0.01), .. Rack.Pack()];
@@ -77,7 +77,7 @@ public class RelaidTests
         PlacedBall[] open = [new(Ball.White, 2.2, Width / 2 + 0.01), new(Ball.Red(1), 2.8, Width / 2), new(Ball.Red(2), 3.1, 0.6)];
         Assert.Equal(Rests(open, 1), Rests(open, 2));
         // Every stroke of a stream has its own.
-        var lays = Enumerable.Range(0, 64).Select(i => ErrorStream.Named("test").At(i).Lay).ToList();
+        var lays = Enumerable.Range(0, 64).Select(i => ErrorStream.Named("test").At(i).JitterSeed).ToList();
         Assert.Equal(64, lays.Where(l => l > 0).Distinct().Count());
     }
 

@@ -14,13 +14,13 @@ using Microsoft.Extensions.Options;
 
 namespace DeepBaize.Web.Records;
 
-/// <summary>What is the same for all requests that change what is stored.</summary>
-internal static class Once
+/// <summary>Filters of all requests that change what is stored: counted, rate-limited, and created only once per key.</summary>
+internal static class Idempotency
 {
-    /// <summary>By which a request says that it is the same as one before (IETF draft "The Idempotency-Key HTTP Header Field").</summary>
+    /// <summary>Header that marks a request as a retry of an earlier one (IETF draft "The Idempotency-Key HTTP Header Field").</summary>
     public const string Header = "Idempotency-Key";
 
-    /// <summary>Changes something: counted, and limited per client.</summary>
+    /// <summary>Marks an endpoint that changes something: counted, and rate-limited per client.</summary>
     /// <param name="kind">position, shot …</param>
     public static RouteHandlerBuilder Saves(this RouteHandlerBuilder endpoint, string kind) =>
         endpoint
@@ -37,16 +37,16 @@ internal static class Once
             );
 
     /// <summary>
-    /// Creates something, and with an Idempotency-Key only once: asked again with the same key it gives the same answer. The key is stored
-    /// with what was created or not at all.
+    /// Marks an endpoint that creates something, with an Idempotency-Key only once: a retry with the same key gets the same answer. The key
+    /// is stored in the same transaction as what was created.
     /// </summary>
     public static RouteHandlerBuilder Creates(this RouteHandlerBuilder endpoint, string kind) =>
-        endpoint.Saves(kind).AddEndpointFilter(CreateOnceAsync).WithMetadata(new TakesKey());
+        endpoint.Saves(kind).AddEndpointFilter(CreateAsync).WithMetadata(new TakesKey());
 
     /// <summary>Marks the endpoints that take the header, for the API's description.</summary>
     internal sealed record TakesKey;
 
-    private static async ValueTask<object?> CreateOnceAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    private static async ValueTask<object?> CreateAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
         var http = context.HttpContext;
         if (!http.Request.Headers.TryGetValue(Header, out var sent))
@@ -56,7 +56,7 @@ internal static class Once
         var now = http.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow();
         var request = await FingerprintAsync(http);
         await using var transaction = await db.Database.BeginTransactionAsync(http.RequestAborted);
-        // Whoever asks the same at the same time waits here until the first is through.
+        // A concurrent retry waits here until the first request is done.
         var isFirst = await db.Database.ExecuteSqlAsync(
             $"""
             INSERT INTO answers (owner_id, key, request, status, location, body, created_at)
@@ -65,9 +65,9 @@ internal static class Once
             http.RequestAborted
         );
         if (isFirst == 0)
-            return await AgainAsync(db, key, request, http);
+            return await RetryAsync(db, key, request, http);
         var result = await next(context);
-        // What is refused may be asked again with the same key.
+        // A refused request may be sent again with the same key.
         if (StatusOf(result) is var status && status >= 300)
             return result;
         var (location, body) = (LocationOf(result), BodyOf(result, http));
@@ -77,12 +77,12 @@ internal static class Once
                 set => set.SetProperty(a => a.Status, status).SetProperty(a => a.Location, location).SetProperty(a => a.Body, body),
                 http.RequestAborted
             );
-        // From here on it is done, whether or not anybody still listens.
+        // Commit even if the client has gone.
         await transaction.CommitAsync(CancellationToken.None);
         return result;
     }
 
-    private static async Task<IResult> AgainAsync(DeepBaizeContext db, string key, byte[] request, HttpContext http)
+    private static async Task<IResult> RetryAsync(DeepBaizeContext db, string key, byte[] request, HttpContext http)
     {
         var kept = await db.Answers.AsNoTracking().SingleAsync(a => a.OwnerId == User.LocalId && a.Key == key, http.RequestAborted);
         if (!kept.Request.AsSpan().SequenceEqual(request))
@@ -108,7 +108,7 @@ internal static class Once
     {
         using var all = new MemoryStream();
         all.Write(Encoding.UTF8.GetBytes($"{http.Request.Method} {http.Request.Path}\n"));
-        // It may have been read already: bodies are kept at hand.
+        // The body may have been read already: it is buffered.
         http.Request.Body.Position = 0;
         await http.Request.Body.CopyToAsync(all, http.RequestAborted);
         http.Request.Body.Position = 0;

@@ -7,10 +7,10 @@ namespace DeepBaize.Core.Players;
 /// The factor that all parts of one stroke share, √(ν/χ²ν): a normal number times it is one of Student's t with ν degrees of
 /// freedom, so that now and then everything is off at once. In tables, for it is asked for with every stroke.
 /// </summary>
-public sealed class Steadiness
+public sealed class SharedFactor
 {
-    private static readonly ConcurrentDictionary<double, Steadiness> Known = new();
-    private static readonly Steadiness Usual = new(Skill.UsualEvenness);
+    private static readonly ConcurrentDictionary<double, SharedFactor> Known = new();
+    private static readonly SharedFactor Usual = new(Skill.UsualEvenness);
 
     // The factor's logarithm over that of the odds, nearly straight at both ends; beyond them there is one stroke in ten million.
     private const int Nodes = 2048;
@@ -24,10 +24,10 @@ public sealed class Steadiness
 
     /// <summary>To a tenth: the tables are kept.</summary>
     /// <param name="freedom">ν.</param>
-    public static Steadiness Of(double freedom) =>
+    public static SharedFactor Of(double freedom) =>
         freedom == Usual._freedom ? Usual : Known.GetOrAdd(Math.Round(freedom, 1), f => new(f));
 
-    private Steadiness(double freedom)
+    private SharedFactor(double freedom)
     {
         _freedom = freedom;
         for (var i = 0; i <= Nodes; i++)
@@ -45,14 +45,14 @@ public sealed class Steadiness
         _within[WithinNodes] = 1;
     }
 
-    /// <param name="unsteady">The share of strokes that are steadier, 0–1.</param>
-    public double Factor(double unsteady)
+    /// <param name="quantile">The share of strokes that are steadier, 0–1.</param>
+    public double Factor(double quantile)
     {
-        if (unsteady <= 0)
+        if (quantile <= 0)
             return _factors[0];
-        if (unsteady >= 1)
+        if (quantile >= 1)
             return _factors[Nodes];
-        return At(_factors, (Math.Log(unsteady / (1 - unsteady)) / Ends + 1) / 2);
+        return At(_factors, (Math.Log(quantile / (1 - quantile)) / Ends + 1) / 2);
     }
 
     /// <summary>The share of strokes that stay within so many standard deviations of an ordinary one, either way.</summary>

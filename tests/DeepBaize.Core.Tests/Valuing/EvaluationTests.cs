@@ -15,7 +15,7 @@ namespace DeepBaize.Core.Tests.Valuing;
 public class WorthTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);
-    private static readonly Worth Worth = new(Player.OfSkill("county"), PlanPreferences.Default);
+    private static readonly Evaluation Evaluation = new(Player.OfSkill("county"), PlanPreferences.Default);
 
     /// <summary>Reds in the open, a colour to come; the white at this cut on the black and so far from it, m.</summary>
     private static Quality OnBlack(double cutDegrees, double distance)
@@ -34,7 +34,7 @@ public class WorthTests
             if (lines.BallIn(line.Slot) != Ball.Black || line.Pocket != Pocket.YellowTop)
                 continue;
             var towards = line.Direction + Angle.FromDegrees(180 + cutDegrees);
-            return Worth.At(situation, lines, line.Ghost + distance * towards.Unit, only: b => b == Ball.Black);
+            return Evaluation.At(situation, lines, line.Ghost + distance * towards.Unit, only: b => b == Ball.Black);
         }
         throw new InvalidOperationException("the black has no line");
     }
@@ -60,7 +60,8 @@ public class WorthTests
         var layout = Layout.OfRest([new(Ball.White, 1, 0.3), .. Rack.Colours(), new(Ball.Red(1), 2.9, 0.5)]);
         var (situation, lines) = (Situation.Create(layout), new PotLines(layout, Shape));
         Assert.True(
-            Worth.At(situation, lines, new(2.5, BallRadius)).Control.Cushion < Worth.At(situation, lines, new(2.5, 0.3)).Control.Cushion
+            Evaluation.At(situation, lines, new(2.5, BallRadius)).Control.Cushion
+                < Evaluation.At(situation, lines, new(2.5, 0.3)).Control.Cushion
         );
     }
 
@@ -70,7 +71,7 @@ public class WorthTests
         var layout = Layout.OfRest([new(Ball.White, 2.5, 0.7), .. Rack.Colours(), new(Ball.Red(1), 2.9, 0.5), new(Ball.Red(2), 2.9, 1.3)]);
         var (situation, lines) = (Situation.Create(layout), new PotLines(layout, Shape));
         var values = new[] { "tour", "county", "club", "learner" }
-            .Select(s => new Worth(Player.OfSkill(s), PlanPreferences.Default).Of(situation, lines).Value)
+            .Select(s => new Evaluation(Player.OfSkill(s), PlanPreferences.Default).Of(situation, lines).Value)
             .ToList();
         Assert.Equal(values.OrderDescending(), values);
     }
@@ -81,7 +82,7 @@ public class WorthTests
         double Value(IEnumerable<PlacedBall> reds)
         {
             var layout = Layout.OfRest([new(Ball.White, 2.2, 0.5), .. Rack.Colours(), new(Ball.Red(15), 2.6, 0.35), .. reds]);
-            return Worth.Of(Situation.Create(layout), new(layout, Shape)).Value;
+            return Evaluation.Of(Situation.Create(layout), new(layout, Shape)).Value;
         }
         var open = Enumerable.Range(1, 6).Select(i => new PlacedBall(Ball.Red(i), 1.95 + 0.22 * i, 1.35));
         var tied = Rack.Pack().Where(b => b.Ball.Index is >= 10 and < 16);

@@ -1,10 +1,10 @@
 import { beforeEach, expect, it, vi } from 'vitest'
-import { askOnce } from './once'
+import { sendOnce } from './idempotency'
 
 const keys: (string | null)[] = []
 let answer: () => Response
 const post = (path: string, body: object) =>
-  askOnce(new Request(`http://localhost${path}`, { method: 'POST', body: JSON.stringify(body) })).catch(() => null)
+  sendOnce(new Request(`http://localhost${path}`, { method: 'POST', body: JSON.stringify(body) })).catch(() => null)
 
 beforeEach(() => {
   sessionStorage.clear()

@@ -1,18 +1,16 @@
-using DeepBaize.Core.Geometry;
-
 namespace DeepBaize.Core.Players;
 
 /// <summary>
 /// What chance does to one stroke, whoever plays it: standard normal numbers for the parts of the error. <see cref="Scatter"/> makes a
 /// player's error of it.
 /// </summary>
-public readonly record struct Luck(double Direction, double Sighting, double Allowance, double Pace, double Side, double Height)
+public readonly record struct StandardDraws(double Direction, double Sighting, double Allowance, double Pace, double Side, double Height)
 {
     /// <summary>Of how many independent numbers a stroke's luck is made, but for the lay.</summary>
     public const int Parts = 9;
 
     /// <summary>The share of all strokes that are steadier than this one as a whole, 0–1.</summary>
-    public double Unsteady { get; init; } = 0.5;
+    public double FactorQuantile { get; init; } = 0.5;
 
     /// <summary>If the tip slips: how fast the ball leaves and how far to the left, among all that can be, 0–1.</summary>
     public double SlipSpeed { get; init; }
@@ -21,23 +19,23 @@ public readonly record struct Luck(double Direction, double Sighting, double All
     public double SlipTurn { get; init; }
 
     /// <summary>Says how balls that touch are laid anew in this stroke; 0: as they lie.</summary>
-    public int Lay { get; init; }
+    public int JitterSeed { get; init; }
 
     /// <summary>
     /// By plain random numbers: for what plays independently of all that was told. What the application tells comes from
     /// <c>Sampling.ErrorStream</c>.
     /// </summary>
-    public static Luck Draw(Random random)
+    public static StandardDraws Draw(Random random)
     {
         var (direction, sighting) = Normal.Pair(random);
         var (allowance, pace) = Normal.Pair(random);
         var (side, height) = Normal.Pair(random);
         return new(direction, sighting, allowance, pace, side, height)
         {
-            Unsteady = random.NextDouble(),
+            FactorQuantile = random.NextDouble(),
             SlipSpeed = random.NextDouble(),
             SlipTurn = random.NextDouble(),
-            Lay = random.Next(1, int.MaxValue),
+            JitterSeed = random.Next(1, int.MaxValue),
         };
     }
 }

@@ -39,7 +39,7 @@ async function nameOf(request: Request): Promise<string> {
 }
 
 /** As fetch, with a key where something is created. */
-export async function askOnce(request: Request): Promise<Response> {
+export async function sendOnce(request: Request): Promise<Response> {
   if (request.method !== 'POST' || !creates(new URL(request.url).pathname)) return globalThis.fetch(request)
   const name = await nameOf(request)
   const key = unanswered()[name] ?? newKey()

@@ -1,9 +1,7 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
-using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
@@ -15,6 +13,7 @@ namespace DeepBaize.Core.Valuing;
 /// <param name="Cushion">Off the cushion.</param>
 public readonly record struct Control(double Angle, double Distance, double Cushion)
 {
+    /// <summary>Product of the three.</summary>
     public double Total => Angle * Distance * Cushion;
 }
 
@@ -25,6 +24,7 @@ public readonly record struct Control(double Angle, double Distance, double Cush
 /// <param name="Others">How many other balls could be potted at least half as likely: cover.</param>
 public readonly record struct Quality(double Value, QuickPot? Pot, double Chance, int Others, Reach Reach, Control Control)
 {
+    /// <summary>Nothing is on.</summary>
     public static Quality None { get; } = new(0, null, 0, 0, default, default);
 }
 
@@ -32,7 +32,7 @@ public readonly record struct Quality(double Value, QuickPot? Pot, double Chance
 /// Values a table at rest without playing it: the best next pot by a quick estimate, how well the white can be moved on from it, and
 /// what an ordinary run of shots would still make. All by common practice, no source; see docs/planning.md, "What a position is worth".
 /// </summary>
-public sealed class Worth
+public sealed class Evaluation
 {
     // An ordinary pot: what a break is made of, one after the other.
     private const double OrdinaryDistance = 0.9;
@@ -51,7 +51,8 @@ public sealed class Worth
     private readonly Player _player;
     private readonly PlanPreferences _preferences;
 
-    public Worth(Player player, PlanPreferences preferences)
+    /// <summary>Creates the evaluation for a player and what is played for.</summary>
+    public Evaluation(Player player, PlanPreferences preferences)
     {
         (_player, _preferences) = (player, preferences);
         Ordinary = KeepsPosition * QuickChance.Of(OrdinaryWindow, OrdinaryCut, OrdinaryDistance, player.Skill);
@@ -109,7 +110,7 @@ public sealed class Worth
         var frame = situation.Frame;
         if (frame.IsOver)
             return Quality.None;
-        var outlook = new Outlook(lines);
+        var summary = new TableSummary(lines);
         Span<(double Value, double Chance, QuickPot Pot)> best = stackalloc (double, double, QuickPot)[Reached];
         best.Clear();
         var found = 0;
@@ -123,7 +124,7 @@ public sealed class Worth
                 continue;
             if (lines.From(line, white, _player.Skill) is not { } pot)
                 continue;
-            var value = ValueOf(frame, ball, pot, pot.Chance, cushion, outlook);
+            var value = ValueOf(frame, ball, pot, pot.Chance, cushion, summary);
             ofBall[line.Slot] = Math.Max(ofBall[line.Slot], pot.Chance);
             // The few best, in order.
             var at = Math.Min(found, Reached - 1);
@@ -150,7 +151,7 @@ public sealed class Worth
             if (reach.ErrorFactor > 1)
                 chance = QuickChance.Of(pot.Line.Window, pot.Cut, pot.CueBallDistance, _player.Skill.Times(reach.ErrorFactor));
             var ball = lines.BallIn(pot.Line.Slot);
-            var value = ValueOf(frame, ball, pot, chance, cushion, outlook);
+            var value = ValueOf(frame, ball, pot, chance, cushion, summary);
             if (value <= result.Value)
                 continue;
             var others = 0;
@@ -163,19 +164,19 @@ public sealed class Worth
     }
 
     /// <summary>What a pot promises before any stroke for it has been tried.</summary>
-    public double Promise(Situation situation, PotLines lines, in QuickPot pot)
+    public double Heuristic(Situation situation, PotLines lines, in QuickPot pot)
     {
         var cushion = CushionFactor(situation.Layout.White.At);
         return ValueOf(situation.Frame, lines.BallIn(pot.Line.Slot), pot, pot.Chance, cushion, new(lines));
     }
 
     /// <summary>The chance, times what it gains and what is likely to follow, less what a miss costs.</summary>
-    private double ValueOf(Frame frame, Ball ball, in QuickPot pot, double chance, double cushion, in Outlook outlook)
+    private double ValueOf(Frame frame, Ball ball, in QuickPot pot, double chance, double cushion, in TableSummary summary)
     {
         var points = frame.FreeBall && !frame.On.Includes(ball) ? PointsOn(frame) : Values.Of(ball);
         var control = ControlOf(pot, cushion).Total;
         var gain = GainOf(frame.Break, frame.Break + points, IsLast(frame));
-        return chance * (gain + control * Future(frame, ball, frame.Break + points, outlook)) - (1 - chance) * MissCost;
+        return chance * (gain + control * Future(frame, ball, frame.Break + points, summary)) - (1 - chance) * MissCost;
     }
 
     private static int PointsOn(Frame frame) =>
@@ -189,7 +190,7 @@ public sealed class Worth
     // ---- What an ordinary run would still make ---------------------------------------------------------------------
 
     /// <summary>What lies on the table, as far as an ordinary run of shots asks.</summary>
-    private readonly struct Outlook
+    private readonly struct TableSummary
     {
         public readonly int OpenReds,
             TiedReds;
@@ -197,7 +198,7 @@ public sealed class Worth
         /// <summary>Of the colours that have a way to a pocket: half the highest, half the mean.</summary>
         public readonly double ColourAfterRed;
 
-        public Outlook(PotLines lines)
+        public TableSummary(PotLines lines)
         {
             var (sum, count, highest) = (0, 0, 0);
             for (var slot = 1; slot < lines.Count; slot++)
@@ -216,9 +217,9 @@ public sealed class Worth
     }
 
     /// <summary>The gain that may be expected after this ball has been potted, if each shot to come is an ordinary one.</summary>
-    private double Future(Frame frame, Ball potted, int points, in Outlook outlook)
+    private double Future(Frame frame, Ball potted, int points, in TableSummary summary)
     {
-        var (open, tied) = (outlook.OpenReds, outlook.TiedReds);
+        var (open, tied) = (summary.OpenReds, summary.TiedReds);
         var isColourNext = frame.On == BallOn.Red;
         if (potted.IsRed)
             open--;
@@ -230,7 +231,7 @@ public sealed class Worth
             if (frame.Repeats)
                 value = Values.Of(potted);
             else if (isColourNext)
-                value = outlook.ColourAfterRed;
+                value = summary.ColourAfterRed;
             else if (open > 0)
                 (value, open) = (Values.Red, open - 1);
             else if (tied > 0)

@@ -1,0 +1,145 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Search;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
+using static DeepBaize.Core.Table.Dimensions;
+
+namespace DeepBaize.Core.Advice.Safety;
+
+/// <summary>Last stage of <see cref="SafetySearch"/>: figures, ideas and drawings of the safeties that are reported.</summary>
+/// <param name="win">The chance to win the frame from what is left.</param>
+internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinChance win)
+{
+    /// <summary>Estimates each stroke from so many samples of a stream; leaves out those that turn out to be no safety.</summary>
+    /// <param name="isFinal">Whether the pot that is left is looked at closely.</param>
+    public List<SafetyOption> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream, bool isFinal)
+    {
+        var options = context.InParallel(ranked.Count, (workspace, i) =>
+            OptionOf(workspace, from, ranked[i], Sample(workspace, from, ranked[i].Entrant, (strokes, stream, isFinal)))
+        );
+        return [.. options.Where(IsSafety)];
+    }
+
+    /// <summary>A stroke that nearly always pots is a pot, and one whose miss leaves a pot is no shot to nothing.</summary>
+    private static bool IsSafety(SafetyOption s) =>
+        s.Odds.Pots.Value <= 0.15
+        || (s.Odds.Pots.Value <= 0.9 && s.Odds.PotLeft.Value <= 0.3 * (1 - s.Odds.Pots.Value) && s.Leaves.Mean.Value <= NothingMuch);
+
+    /// <summary>Mean value of a leave that is nothing much, points.</summary>
+    private const double NothingMuch = 2;
+
+    /// <summary>Outcomes of the sampled strokes of one safety.</summary>
+    private sealed class Outcomes
+    {
+        public readonly Sums Snookers = new(),
+            PotsLeft = new(),
+            Fouls = new(),
+            Pots = new(),
+            Baulk = new(),
+            Tight = new(),
+            Worth = new(),
+            Left = new(),
+            Value = new(),
+            Win = new();
+        public readonly List<double> Worths = [];
+        public readonly List<Vec2> Whites = [],
+            Balls = [];
+
+        public SafetyOdds Odds => new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share);
+
+        /// <summary>Mean leave of the worst tenth, points; its standard error from their own scatter.</summary>
+        public Estimate WorstTenth
+        {
+            get
+            {
+                Worths.Sort();
+                var tenth = Worths.TakeLast(Math.Max(1, Worths.Count / 10)).ToList();
+                if (Worths.Count == 0)
+                    return default;
+                var mean = tenth.Average();
+                return new(mean, Math.Sqrt(tenth.Sum(w => (w - mean) * (w - mean))) / tenth.Count, Worths.Count);
+            }
+        }
+    }
+
+    private Outcomes Sample(Workspace workspace, Situation from, TriedSafety tried, (int Strokes, ErrorStream Stream, bool IsFinal) effort)
+    {
+        var scatter = workspace.ScatterOf(from.Layout, tried.Stroke);
+        var outcomes = new Outcomes();
+        for (var i = 0; i < effort.Strokes; i++)
+        {
+            var error = scatter.Error(effort.Stream.At(i));
+            var played = workspace.Play(from, tried.Stroke, error, from.Layout.Balls[tried.Slot].Ball);
+            Add(outcomes, i, workspace, played, tried.Slot, effort.IsFinal);
+        }
+        return outcomes;
+    }
+
+    private SafetyOption OptionOf(Workspace workspace, Situation from, Placed<TriedSafety> placed, Outcomes outcomes)
+    {
+        var tried = placed.Entrant;
+        var ball = from.Layout.Balls[tried.Slot].Ball;
+        workspace.Play(from, tried.Stroke, default, ball);
+        var paths = ShotPath.Points(workspace.Record, from.Layout.Balls.Count, ShotPath.Drawn);
+        var isAway = from.IsTouching(from.Layout.Balls[tried.Slot]);
+        var aim = new SafetyAim(
+            ball,
+            isAway ? 0 : 1 - Math.Abs(tried.Offset),
+            tried.Offset > 0,
+            LeaveJudge.SeenOf(from, tried.Slot).Share,
+            isAway,
+            tried.Stroke,
+            Reach.Of(from.Layout, tried.Stroke, context.Player)
+        );
+        var ballToCushion = Cushions.Clearance(
+            workspace.Simulator.IsOnTable(tried.Slot) ? workspace.Simulator.At(tried.Slot) : new(Length / 2, Width / 2)
+        );
+        var odds = outcomes.Odds;
+        return new(
+            IdeaOf(aim, odds, tried.Route, ballToCushion),
+            aim,
+            tried.Route,
+            odds,
+            new(outcomes.Worth.For(outcomes.Left), outcomes.WorstTenth, tried.Leave, tried.Played.Leaves),
+            outcomes.Value.Mean,
+            outcomes.Win.Share,
+            placed.IsLevel,
+            new(paths[0], paths[tried.Slot], outcomes.Whites, outcomes.Balls)
+        );
+    }
+
+    private void Add(Outcomes outcomes, int i, Workspace workspace, PlayedStroke played, int slot, bool isFinal)
+    {
+        if (workspace.Simulator.IsOnTable(0))
+            outcomes.Whites.Add(workspace.Simulator.At(0));
+        if (workspace.Simulator.IsOnTable(slot))
+            outcomes.Balls.Add(workspace.Simulator.At(slot));
+        var lines = workspace.LinesOf(played.Leaves.Layout);
+        var leave = judge.Of(played.Leaves, lines);
+        var isLeft = played.Ruling.Points == 0;
+        outcomes.Value.Add(i, LeaveJudge.ValueOf(played, leave));
+        outcomes.Win.Add(i, win.After(played, leave.Best.Chance, leave.Foul));
+        outcomes.Fouls.Add(i, played.Ruling.IsFoul);
+        outcomes.Pots.Add(i, !isLeft);
+        outcomes.Left.Add(i, isLeft);
+        outcomes.Worth.Add(i, isLeft ? leave.Worth : 0);
+        outcomes.Snookers.Add(i, isLeft && leave.Sight.IsSnookered && !leave.Lie.IsInHand);
+        outcomes.PotsLeft.Add(i, isLeft && (isFinal ? judge.LeavesPot(played.Leaves, lines, leave) : leave.LeavesPot));
+        outcomes.Tight.Add(i, isLeft && leave.Lie.IsTight);
+        outcomes.Baulk.Add(i, isLeft && played.Leaves.Layout.White.X < BaulkLineX);
+        if (isLeft)
+            outcomes.Worths.Add(leave.Worth);
+    }
+
+    /// <summary>Names the idea of a safety by what comes of it.</summary>
+    private static SafetyIdea IdeaOf(SafetyAim aim, in SafetyOdds odds, Route route, double ballToCushion) =>
+        odds.Pots.Value > 0.15 ? SafetyIdea.ShotToNothing
+        : odds.Snooker.Value > 0.4 ? SafetyIdea.Snooker
+        : !aim.IsAway && aim.Fullness < 0.35 && odds.Baulk.Value > 0.4 ? SafetyIdea.ThinClip
+        : route.Balls.Count > 0 ? SafetyIdea.Cannon
+        : !aim.IsAway && ballToCushion < BallRadius ? SafetyIdea.BallToCushion
+        : SafetyIdea.Containing;
+}

@@ -1,0 +1,99 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Sampling;
+
+namespace DeepBaize.Core.Search;
+
+/// <summary>Last stage of <see cref="ShotSearch"/>: estimates the chosen strokes from streams that had no part in the choice.</summary>
+internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler, TwoPly twoPly)
+{
+    private const int FewestStrokes = 128;
+
+    /// <summary>Standard error at which sampling stops.</summary>
+    private const double EnoughError = 0.01;
+
+    private static readonly ErrorStream Errors = ErrorStream.Named("shots: tell"),
+        LookAheadErrors = ErrorStream.Named("shots: tell what follows");
+
+    /// <summary>Returns the strokes with reported figures, in the order in which they were chosen.</summary>
+    public List<Choice> Report(Situation from, List<RankedStroke> ranked, Effort effort)
+    {
+        var places = effort.LookAheadSamples;
+        if (places == 0)
+            return [.. ranked.Select(r => AsRanked(context, from, r))];
+        var odds = context.InParallel(ranked.Count, (workspace, i) => OddsOf(workspace, from, ranked[i].Trial, effort.MostReportStrokes));
+        var outcomes = context.InParallel(ranked.Count * places, (workspace, k) =>
+            twoPly.Draw(workspace, from, ranked[k / places].Trial, LookAheadErrors.At(k % places), isReported: true)
+        );
+        return
+        [
+            .. ranked.Select(
+                (r, i) =>
+                {
+                    var (value, scored) = (new Sums(), new Sums());
+                    for (var k = 0; k < places; k++)
+                    {
+                        var outcome = outcomes[i * places + k];
+                        value.Add(k, outcome.Scores ? outcome.Value : 0);
+                        scored.Add(k, outcome.Scores);
+                    }
+                    // The value of a success comes from few look-ahead samples, its probability from many more strokes.
+                    return AsRanked(context, from, r) with { Odds = odds[i], Value = ValueOf(odds[i], value.For(scored)) };
+                }
+            ),
+        ];
+    }
+
+    private ChoiceOdds OddsOf(Workspace workspace, Situation from, TrialStroke trial, int most)
+    {
+        var (scores, fouls, holds, miscues) = (new Sums(), new Sums(), new Sums(), new Sums());
+        var scatter = sampler.ScatterOf(workspace, from, trial);
+        for (var next = FewestStrokes; ; next *= 2)
+        {
+            for (var i = scores.Strokes; i < next; i++)
+            {
+                var error = scatter.Error(Errors.At(i));
+                var outcome = sampler.Draw(workspace, from, trial, error, out _);
+                miscues.Add(i, error.IsMiscue);
+                scores.Add(i, outcome.Scores);
+                fouls.Add(i, outcome.Foul);
+                holds.Add(i, outcome.Scores && outcome.Holds);
+            }
+            var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores), miscues.Share);
+            if (next >= most || (odds.Chance.Error <= EnoughError && odds.Foul.Error <= EnoughError))
+                return odds;
+        }
+    }
+
+    private Estimate ValueOf(in ChoiceOdds odds, in Estimate mean)
+    {
+        var evaluation = context.Evaluation;
+        return mean.Times(1, evaluation.MissCost).Times(odds.Chance).Minus(odds.Foul.Times(evaluation.FoulCost, evaluation.MissCost));
+    }
+
+    /// <summary>Returns a stroke as a choice with the figures that ranked it, whose errors are not known.</summary>
+    public static Choice AsRanked(SearchContext context, Situation from, RankedStroke r)
+    {
+        static Estimate Rough(double value) => new(value, Math.Abs(value), 0);
+        return new(
+            r.Trial.Of.Target,
+            r.Trial.Stroke,
+            r.Trial.Reach,
+            new(Rough(r.Chance), Rough(r.Foul), Rough(r.Holds)),
+            Rough(r.Value),
+            context.Evaluation.Gain(from.Frame, r.Trial.Outcome.Ruling.NextFrame),
+            r.Trial.Outcome,
+            r.Trial.Next
+        )
+        {
+            Route = RouteOf(context, from, r.Trial),
+        };
+    }
+
+    private static Route RouteOf(SearchContext context, Situation from, TrialStroke trial)
+    {
+        var record = new ShotRecord();
+        trial.Stroke.Play(new Simulator(context.Shape), from.Layout, record);
+        return Route.Of(record);
+    }
+}
