@@ -86,7 +86,7 @@ public static class SafetyQuality
     {
         var random = new Random(31);
         var judge = new LeaveJudge(Player.OfSkill("county"), shape);
-        for (var found = 0; found < Positions; )
+        for (var found = 0; found < Positions;)
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(6)];
             while (balls.Count < 16)
@@ -161,7 +161,7 @@ public static class SafetyQuality
     internal static IEnumerable<Situation> Snookers(TableShape shape)
     {
         var random = new Random(47);
-        for (var found = 0; found < Positions; )
+        for (var found = 0; found < Positions;)
         {
             var red = new PlacedBall(Ball.Red(1), 1.2 + 2.2 * random.NextDouble(), 0.15 + (Width - 0.3) * random.NextDouble());
             List<PlacedBall> balls = [.. Rack.Colours(), red];

@@ -37,8 +37,8 @@ public static class StrokesNeeded
             "|---|---|---|---|---|---|---|---|",
         };
         foreach (var (name, _, content) in DemoPositions.All)
-        foreach (var skill in (string[])["county", "club"])
-            lines.Add(Row(name, content, skill));
+            foreach (var skill in (string[])["county", "club"])
+                lines.Add(Row(name, content, skill));
         DocTable.Write(path, "strokes", lines);
         Console.WriteLine(string.Join('\n', lines));
     }

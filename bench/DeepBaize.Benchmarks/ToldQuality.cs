@@ -82,24 +82,24 @@ public static class ToldQuality
         var (pairs, random) = (new List<Pair>(), new Random(5));
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         foreach (var (_, situation) in BreakPositions.All(Shape).Take(20))
-        foreach (
-            var option in TableReading
-                .Read(situation.Layout, new(0, 0, 0, Pace.Medium, player.NaturalElevation), player, Shape)
-                .Where(o => o.Chance.Value is > 0.05 and < 0.995 && o.Cut.Kind == PotKind.Direct)
-                .Take(8)
-        )
-        {
-            var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ButtDegrees);
-            var potted = 0;
-            var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(option.Reach.ErrorFactor), Shape);
-            for (var i = 0; i < Plays; i++)
+            foreach (
+                var option in TableReading
+                    .Read(situation.Layout, new(0, 0, 0, Pace.Medium, player.NaturalElevation), player, Shape)
+                    .Where(o => o.Chance.Value is > 0.05 and < 0.995 && o.Cut.Kind == PotKind.Direct)
+                    .Take(8)
+            )
             {
-                scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, stroke, record);
-                if (simulator.PocketOf(option.Cut.Pot.Slot) == option.Cut.Pocket)
-                    potted++;
+                var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ButtDegrees);
+                var potted = 0;
+                var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(option.Reach.ErrorFactor), Shape);
+                for (var i = 0; i < Plays; i++)
+                {
+                    scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, stroke, record);
+                    if (simulator.PocketOf(option.Cut.Pot.Slot) == option.Cut.Pocket)
+                        potted++;
+                }
+                pairs.Add(Share(option.Chance, potted, Plays));
             }
-            pairs.Add(Share(option.Chance, potted, Plays));
-        }
         return pairs;
     }
 
@@ -136,19 +136,19 @@ public static class ToldQuality
         var (pairs, random) = (new List<Pair>(), new Random(6));
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         foreach (var situation in SafetyQuality.Exchanges(Shape).Take(Tables))
-        foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(2))
-        {
-            var left = 0;
-            var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, player.Skill.Times(safety.Aim.Reach.ErrorFactor), Shape);
-            for (var i = 0; i < leaves; i++)
+            foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(2))
             {
-                scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, safety.Aim.Stroke, record);
-                var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
-                if (played.Ruling.Points == 0 && !played.Ruling.NextFrame.IsOver && IsPotLeft(played.Leaves, player, random))
-                    left++;
+                var left = 0;
+                var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, player.Skill.Times(safety.Aim.Reach.ErrorFactor), Shape);
+                for (var i = 0; i < leaves; i++)
+                {
+                    scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, safety.Aim.Stroke, record);
+                    var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
+                    if (played.Ruling.Points == 0 && !played.Ruling.NextFrame.IsOver && IsPotLeft(played.Leaves, player, random))
+                        left++;
+                }
+                pairs.Add(Share(safety.Odds.PotLeft, left, leaves));
             }
-            pairs.Add(Share(safety.Odds.PotLeft, left, leaves));
-        }
         return pairs;
     }
 
@@ -172,20 +172,20 @@ public static class ToldQuality
                 continue;
             var trial = new PotTrial(situation.Layout, cut, Shape);
             foreach (var pace in Pace.Ladder(0.65, 3.2, 1.375))
-            foreach (var height in (double[])[0, -0.7, 0.7])
-            {
-                var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
-                var reach = Reach.Of(situation.Layout, stroke, player);
-                stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
-                if (PotAim.Find(trial, cut, stroke, null, PotAim.Roughly) is not { } aim)
-                    continue;
-                stroke = stroke with { AimDegrees = aim };
-                var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(reach.ErrorFactor), Shape);
-                var potted = Potted(trial, stroke, scatter, random, plays);
-                // Of so many tries one may be lucky: what looks on is played again.
-                if (potted > plays / 2 && Potted(trial, stroke, scatter, random, 2 * plays) > plays)
-                    return true;
-            }
+                foreach (var height in (double[])[0, -0.7, 0.7])
+                {
+                    var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
+                    var reach = Reach.Of(situation.Layout, stroke, player);
+                    stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
+                    if (PotAim.Find(trial, cut, stroke, null, PotAim.Roughly) is not { } aim)
+                        continue;
+                    stroke = stroke with { AimDegrees = aim };
+                    var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(reach.ErrorFactor), Shape);
+                    var potted = Potted(trial, stroke, scatter, random, plays);
+                    // Of so many tries one may be lucky: what looks on is played again.
+                    if (potted > plays / 2 && Potted(trial, stroke, scatter, random, 2 * plays) > plays)
+                        return true;
+                }
         }
         return false;
     }
@@ -206,18 +206,18 @@ public static class ToldQuality
         var (pairs, random) = (new List<Pair>(), new Random(7));
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         foreach (var situation in SafetyQuality.Snookers(Shape).Take(Tables))
-        foreach (var escape in EscapeSearch.Solve(situation, player, player, Shape).Take(3))
-        {
-            var hits = 0;
-            var scatter = Scatter.Of(situation.Layout, escape.Aim.Stroke, player.Skill.Times(escape.Aim.Reach.ErrorFactor), Shape);
-            for (var i = 0; i < Plays; i++)
+            foreach (var escape in EscapeSearch.Solve(situation, player, player, Shape).Take(3))
             {
-                scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, escape.Aim.Stroke, record);
-                if (Contacts.FirstSlot(record) is > 0 and var slot && situation.Frame.On.Includes(situation.Layout.Balls[slot].Ball))
-                    hits++;
+                var hits = 0;
+                var scatter = Scatter.Of(situation.Layout, escape.Aim.Stroke, player.Skill.Times(escape.Aim.Reach.ErrorFactor), Shape);
+                for (var i = 0; i < Plays; i++)
+                {
+                    scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, escape.Aim.Stroke, record);
+                    if (Contacts.FirstSlot(record) is > 0 and var slot && situation.Frame.On.Includes(situation.Layout.Balls[slot].Ball))
+                        hits++;
+                }
+                pairs.Add(Share(escape.Odds.Hit, hits, Plays));
             }
-            pairs.Add(Share(escape.Odds.Hit, hits, Plays));
-        }
         return pairs;
     }
 }

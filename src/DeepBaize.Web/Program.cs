@@ -26,8 +26,7 @@ using Microsoft.AspNetCore.HttpOverrides;
 ThreadPool.SetMinThreads(64, 64);
 
 var builder = WebApplication.CreateBuilder(args);
-var connection =
-    builder.Configuration.GetConnectionString("DeepBaize")
+var connection = builder.Configuration.GetConnectionString("DeepBaize")
     ?? throw new InvalidOperationException("Set ConnectionStrings__DeepBaize to the PostgreSQL database; ./start does.");
 
 builder.AddTelemetry();

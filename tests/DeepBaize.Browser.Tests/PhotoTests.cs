@@ -172,14 +172,11 @@ public class PhotoTests(Desk desk)
                 b => b.GetProperty("id").GetString()!,
                 b => (X: b.GetProperty("x").GetDouble(), Y: b.GetProperty("y").GetDouble())
             );
-        Assert.All(
-            Balls,
-            b =>
-            {
-                var (x, y) = laid[b.Key];
-                var off = Math.Sqrt(Math.Pow(x - b.Value.X, 2) + Math.Pow(y - b.Value.Y, 2));
-                Assert.True(off < 0.008, $"{b.Key} is off by {off * 1000:0.0} mm");
-            }
-        );
+        Assert.All(Balls, b =>
+        {
+            var (x, y) = laid[b.Key];
+            var off = Math.Sqrt(Math.Pow(x - b.Value.X, 2) + Math.Pow(y - b.Value.Y, 2));
+            Assert.True(off < 0.008, $"{b.Key} is off by {off * 1000:0.0} mm");
+        });
     }
 }

@@ -58,9 +58,8 @@ public class DescriptionTests(Application app)
     public async Task The_reference_names_every_condition_with_its_range()
     {
         var (_, reference) = await app.Send(HttpMethod.Get, "/api/reference");
-        Assert.All(
-            reference["conditions"]!.AsArray(),
-            c => Assert.InRange(c!["default"]!.GetValue<double>(), c["min"]!.GetValue<double>(), c["max"]!.GetValue<double>())
+        Assert.All(reference["conditions"]!.AsArray(), c =>
+            Assert.InRange(c!["default"]!.GetValue<double>(), c["min"]!.GetValue<double>(), c["max"]!.GetValue<double>())
         );
         Assert.Equal(22, reference["ballIds"]!.AsArray().Count);
         var (_, table) = await app.Post("/api/table", new JsonObject());
@@ -75,9 +74,8 @@ public class DescriptionTests(Application app)
         await using var db = new DeepBaizeContext(options.Options);
         Assert.False(db.Database.HasPendingModelChanges());
         foreach (var entity in db.Model.GetEntityTypes().Where(e => e.ClrType != typeof(User)))
-            Assert.Contains(
-                entity.GetForeignKeys(),
-                k => k.PrincipalEntityType.ClrType == typeof(User) && k.Properties.Single().GetColumnName() == "owner_id" && k.IsRequired
+            Assert.Contains(entity.GetForeignKeys(), k =>
+                k.PrincipalEntityType.ClrType == typeof(User) && k.Properties.Single().GetColumnName() == "owner_id" && k.IsRequired
             );
     }
 }

@@ -25,9 +25,8 @@ public class PositionTests(Application app)
         var names = list.AsArray().Select(p => p!["name"]!.GetValue<string>()).ToList();
         Assert.True(DemoPositions.All.Count >= 8);
         Assert.All(DemoPositions.All, d => Assert.Contains(d.Name, names));
-        Assert.All(
-            list.AsArray(),
-            p => Assert.True(p!["name"]!.GetValue<string>() != "" && p["createdAt"]!.GetValue<DateTimeOffset>() > DateTimeOffset.UnixEpoch)
+        Assert.All(list.AsArray(), p =>
+            Assert.True(p!["name"]!.GetValue<string>() != "" && p["createdAt"]!.GetValue<DateTimeOffset>() > DateTimeOffset.UnixEpoch)
         );
     }
 
@@ -98,9 +97,8 @@ public class PositionTests(Application app)
         Assert.Equal(404, (await app.Send(HttpMethod.Get, path)).Status);
         Assert.Equal(404, (await app.Send(HttpMethod.Delete, $"{path}?version=1")).Status);
         Assert.DoesNotContain((await Find("After")).Body.AsArray(), p => p!["id"]!.ToString() == created["id"]!.ToString());
-        Assert.Contains(
-            (await app.Send(HttpMethod.Get, "/api/positions?deleted=true")).Body.AsArray(),
-            p => p!["id"]!.ToString() == created["id"]!.ToString()
+        Assert.Contains((await app.Send(HttpMethod.Get, "/api/positions?deleted=true")).Body.AsArray(), p =>
+            p!["id"]!.ToString() == created["id"]!.ToString()
         );
         Assert.Equal(200, (await app.Send(HttpMethod.Post, $"{path}/restore")).Status);
         Assert.Equal("After", (await app.Send(HttpMethod.Get, path)).Body["name"]!.GetValue<string>());
@@ -226,9 +224,8 @@ public class PositionTests(Application app)
         Assert.Equal("svg", svg.Name.LocalName);
         Assert.Contains(svg.Descendants(), e => e.Name.LocalName == "title" && e.Value == "<Black & \"white\">");
         // The border of 120 mm is left and above; y runs down.
-        Assert.Contains(
-            svg.Descendants(),
-            e => e.Attribute("cx")?.Value == "3020" && e.Attribute("cy")?.Value == "798" && e.Attribute("r")?.Value == "26.25"
+        Assert.Contains(svg.Descendants(), e =>
+            e.Attribute("cx")?.Value == "3020" && e.Attribute("cy")?.Value == "798" && e.Attribute("r")?.Value == "26.25"
         );
     }
 

@@ -10,8 +10,7 @@ public class WayTests(Application app)
         new()
         {
             ["content"] = Sample.Content(),
-            ["goal"] =
-                goal
+            ["goal"] = goal
                 ?? new JsonObject
                 {
                     ["x"] = 2.3,

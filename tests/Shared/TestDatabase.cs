@@ -7,8 +7,7 @@ namespace DeepBaize.Tests.Shared;
 /// </summary>
 public sealed class TestDatabase
 {
-    private readonly string _server =
-        Environment.GetEnvironmentVariable("DEEPBAIZE_TEST_DATABASE")
+    private readonly string _server = Environment.GetEnvironmentVariable("DEEPBAIZE_TEST_DATABASE")
         ?? throw new InvalidOperationException(
             "Set DEEPBAIZE_TEST_DATABASE to a PostgreSQL server's connection string, without a database; ./test does."
         );

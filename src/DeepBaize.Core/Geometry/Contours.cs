@@ -12,68 +12,68 @@ public static class Contours
         // A piece is keyed by the edge it leaves from: 2·node for the edge to the right of a node, 2·node + 1 for the one above.
         var pieces = new Dictionary<int, int>();
         for (var j = 0; j + 1 < value.Length / columns; j++)
-        for (var i = 0; i + 1 < columns; i++)
-        {
-            var node = j * columns + i;
-            var (a, b, c, d) = (
-                value[node] >= level,
-                value[node + 1] >= level,
-                value[node + columns + 1] >= level,
-                value[node + columns] >= level
-            );
-            var code = (a ? 1 : 0) + (b ? 2 : 0) + (c ? 4 : 0) + (d ? 8 : 0);
-            if (code is 0 or 15)
-                continue;
-            var (bottom, right, top, left) = (2 * node, 2 * (node + 1) + 1, 2 * (node + columns), 2 * node + 1);
-            // The inner side lies on the left of each piece.
-            switch (code)
+            for (var i = 0; i + 1 < columns; i++)
             {
-                case 1:
-                    pieces[bottom] = left;
-                    break;
-                case 2:
-                    pieces[right] = bottom;
-                    break;
-                case 3:
-                    pieces[right] = left;
-                    break;
-                case 4:
-                    pieces[top] = right;
-                    break;
-                case 5:
-                    pieces[bottom] = left;
-                    pieces[top] = right;
-                    break;
-                case 6:
-                    pieces[top] = bottom;
-                    break;
-                case 7:
-                    pieces[top] = left;
-                    break;
-                case 8:
-                    pieces[left] = top;
-                    break;
-                case 9:
-                    pieces[bottom] = top;
-                    break;
-                case 10:
-                    pieces[right] = bottom;
-                    pieces[left] = top;
-                    break;
-                case 11:
-                    pieces[right] = top;
-                    break;
-                case 12:
-                    pieces[left] = right;
-                    break;
-                case 13:
-                    pieces[bottom] = right;
-                    break;
-                default:
-                    pieces[left] = bottom;
-                    break;
+                var node = j * columns + i;
+                var (a, b, c, d) = (
+                    value[node] >= level,
+                    value[node + 1] >= level,
+                    value[node + columns + 1] >= level,
+                    value[node + columns] >= level
+                );
+                var code = (a ? 1 : 0) + (b ? 2 : 0) + (c ? 4 : 0) + (d ? 8 : 0);
+                if (code is 0 or 15)
+                    continue;
+                var (bottom, right, top, left) = (2 * node, 2 * (node + 1) + 1, 2 * (node + columns), 2 * node + 1);
+                // The inner side lies on the left of each piece.
+                switch (code)
+                {
+                    case 1:
+                        pieces[bottom] = left;
+                        break;
+                    case 2:
+                        pieces[right] = bottom;
+                        break;
+                    case 3:
+                        pieces[right] = left;
+                        break;
+                    case 4:
+                        pieces[top] = right;
+                        break;
+                    case 5:
+                        pieces[bottom] = left;
+                        pieces[top] = right;
+                        break;
+                    case 6:
+                        pieces[top] = bottom;
+                        break;
+                    case 7:
+                        pieces[top] = left;
+                        break;
+                    case 8:
+                        pieces[left] = top;
+                        break;
+                    case 9:
+                        pieces[bottom] = top;
+                        break;
+                    case 10:
+                        pieces[right] = bottom;
+                        pieces[left] = top;
+                        break;
+                    case 11:
+                        pieces[right] = top;
+                        break;
+                    case 12:
+                        pieces[left] = right;
+                        break;
+                    case 13:
+                        pieces[bottom] = right;
+                        break;
+                    default:
+                        pieces[left] = bottom;
+                        break;
+                }
             }
-        }
         var outlines = new List<IReadOnlyList<Vec2>>();
         while (pieces.Count > 0)
         {

@@ -52,8 +52,8 @@ public sealed class Density
     {
         var to = new double[from.Length];
         for (var i = 2 * stride; i < from.Length - 2 * stride; i++)
-        for (var k = -2; k <= 2; k++)
-            to[i] += kernel[k + 2] * from[i + k * stride];
+            for (var k = -2; k <= 2; k++)
+                to[i] += kernel[k + 2] * from[i + k * stride];
         return to;
     }
 

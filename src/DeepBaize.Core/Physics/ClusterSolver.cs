@@ -185,19 +185,19 @@ internal sealed class ClusterSolver(TableShape shape, Cloth cloth, CushionContac
         _pairCount = 0;
         const double reach = 2 * BallRadius + 2 * Far;
         for (var a = 0; a < Count; a++)
-        for (var b = a + 1; b < Count; b++)
-        {
-            var (dx, dy) = (_balls[b].X - _balls[a].X, _balls[b].Y - _balls[a].Y);
-            var fastest = Math.Abs(_balls[a].Vx) + Math.Abs(_balls[a].Vy) + Math.Abs(_balls[b].Vx) + Math.Abs(_balls[b].Vy);
-            var more = reach + Segment * fastest;
-            if (dx * dx + dy * dy < more * more)
-                _pairs[_pairCount++] = new()
-                {
-                    A = (byte)a,
-                    B = (byte)b,
-                    Event = -1,
-                };
-        }
+            for (var b = a + 1; b < Count; b++)
+            {
+                var (dx, dy) = (_balls[b].X - _balls[a].X, _balls[b].Y - _balls[a].Y);
+                var fastest = Math.Abs(_balls[a].Vx) + Math.Abs(_balls[a].Vy) + Math.Abs(_balls[b].Vx) + Math.Abs(_balls[b].Vy);
+                var more = reach + Segment * fastest;
+                if (dx * dx + dy * dy < more * more)
+                    _pairs[_pairCount++] = new()
+                    {
+                        A = (byte)a,
+                        B = (byte)b,
+                        Event = -1,
+                    };
+            }
     }
 
     /// <summary>

@@ -121,8 +121,8 @@ public sealed class ShotRecord
     internal void SortEvents()
     {
         for (var i = 1; i < Events.Count; i++)
-        for (var k = i; k > 0 && Events[k - 1].Time > Events[k].Time; k--)
-            (Events[k - 1], Events[k]) = (Events[k], Events[k - 1]);
+            for (var k = i; k > 0 && Events[k - 1].Time > Events[k].Time; k--)
+                (Events[k - 1], Events[k]) = (Events[k], Events[k - 1]);
     }
 
     /// <summary>Empties the record.</summary>

@@ -166,9 +166,9 @@ public sealed partial class Simulator
             KeepOut(i);
         _touching.AsSpan().Clear();
         for (var i = 0; i < Count; i++)
-        for (var j = 0; j < i; j++)
-            if (IsTouch((At(i) - At(j)).SquaredLength))
-                Touch(i, j, true);
+            for (var j = 0; j < i; j++)
+                if (IsTouch((At(i) - At(j)).SquaredLength))
+                    Touch(i, j, true);
     }
 
     /// <summary>Strikes the ball in a slot and plays the shot out.</summary>
@@ -404,7 +404,7 @@ public sealed partial class Simulator
     /// <summary>Carries a contact on through all that touch, pair by pair, until none approach; only then they move.</summary>
     private void Settle(double time)
     {
-        for (var open = _stale; open != 0 && EventCount < MaxEvents; )
+        for (var open = _stale; open != 0 && EventCount < MaxEvents;)
         {
             var i = BitOperations.TrailingZeroCount(open);
             var j = PressedBy(i, time);

@@ -186,24 +186,24 @@ public static class TableReading
     {
         var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
-        for (var through = 1; through < layout.Balls.Count; through++)
-        {
-            if (through == slot || layout.Balls[slot].Gap(layout.Balls[through].At) > FarthestPlant)
-                continue;
-            foreach (var pocket in Pockets.All)
+            for (var through = 1; through < layout.Balls.Count; through++)
             {
-                var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
-                var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
-                // Balls in contact go where they point, thrown by a few degrees at most.
-                if (
-                    cut.Fault == CutFault.None
-                    && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
-                    && Math.Abs(cut.CutDegrees) < ThinnestDegrees
-                    && IsClear(layout, cut)
-                )
-                    cuts.Add(cut);
+                if (through == slot || layout.Balls[slot].Gap(layout.Balls[through].At) > FarthestPlant)
+                    continue;
+                foreach (var pocket in Pockets.All)
+                {
+                    var cut = Cut.Of(layout, new(slot, pocket, Through: through), shape);
+                    var turn = Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360));
+                    // Balls in contact go where they point, thrown by a few degrees at most.
+                    if (
+                        cut.Fault == CutFault.None
+                        && turn < (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
+                        && Math.Abs(cut.CutDegrees) < ThinnestDegrees
+                        && IsClear(layout, cut)
+                    )
+                        cuts.Add(cut);
+                }
             }
-        }
         // How far an error of the aim is carried: across each contact by its distance over the ball's width.
         return cuts.OrderBy(c =>
                 c.CueBallDistance
@@ -218,12 +218,12 @@ public static class TableReading
     {
         for (var slot = 1; slot < layout.Balls.Count; slot++)
             foreach (var pocket in Pockets.All)
-            foreach (var cushion in Cushions.All)
-            {
-                var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
-                if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut))
-                    yield return cut;
-            }
+                foreach (var cushion in Cushions.All)
+                {
+                    var cut = Cut.Of(layout, new(slot, pocket, Off: cushion), shape);
+                    if (cut.Fault == CutFault.None && Math.Abs(cut.CutDegrees) < ThinnestDegrees && IsClear(layout, cut))
+                        yield return cut;
+                }
     }
 
     private static bool IsClear(Layout layout, in Cut cut)

@@ -83,9 +83,9 @@ public static class Snooker
             bounds.AddRange(Circle.Crossings(aimed, other).Select(p => Curve.Tangent(aimed, p)));
         }
         for (var i = 0; i < bounds.Count; i++)
-        for (var k = 0; k < i; k++)
-            foreach (var corner in Curve.Crossings(bounds[i], bounds[k]))
-                yield return corner;
+            for (var k = 0; k < i; k++)
+                foreach (var corner in Curve.Crossings(bounds[i], bounds[k]))
+                    yield return corner;
     }
 
     /// <summary>Whether a ball on lies open to be struck full in the face, free of any ball not on (rule 14).</summary>

@@ -74,7 +74,7 @@ public static class Contest
             return Enumerable.Range(from, Math.Min(piece, end - from)).Select(i => play(workspace, open[k / pieces].Entrant, i)).ToArray();
         });
         for (var k = 0; k < values.Count; k++)
-        for (var i = 0; i < values[k].Length; i++)
-            open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
+            for (var i = 0; i < values[k].Length; i++)
+                open[k / pieces].Sums.Add(first + k % pieces * piece + i, values[k][i]);
     }
 }

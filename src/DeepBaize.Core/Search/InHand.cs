@@ -41,7 +41,7 @@ public static class InHand
     private static IEnumerable<Vec2> Grid()
     {
         for (var back = 0.005; back < DRadius; back += Step)
-        for (var across = -DRadius; across <= DRadius; across += Step)
-            yield return new(BaulkLineX - back, Width / 2 + across);
+            for (var across = -DRadius; across <= DRadius; across += Step)
+                yield return new(BaulkLineX - back, Width / 2 + across);
     }
 }

@@ -54,16 +54,16 @@ public static class Refinement
         where T : class
     {
         var best = seed;
-        for (var (halved, scale) = (0, 1.0); halved <= halvings && !(isSpent?.Invoke() ?? false); )
+        for (var (halved, scale) = (0, 1.0); halved <= halvings && !(isSpent?.Invoke() ?? false);)
         {
             var before = best;
             foreach (var change in changes)
-            foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
-                if (changed(best, way * change) is { } next && isBetter(next, best))
-                {
-                    best = next;
-                    break;
-                }
+                foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
+                    if (changed(best, way * change) is { } next && isBetter(next, best))
+                    {
+                        best = next;
+                        break;
+                    }
             if (ReferenceEquals(best, before))
                 (halved, scale) = (halved + 1, scale / 2);
         }

@@ -16,8 +16,8 @@ internal sealed class ShallowSearch(SearchContext context, PotCandidates candida
         var effort = Effort.Shallow.Within(context);
         var tried = new List<TrialStroke>();
         foreach (var candidate in candidates.Find(from, effort, allKinds: false, workspace))
-        foreach (var tip in trials.Columns(effort))
-            tried.AddRange(trials.Column(workspace, from, candidate, tip, effort));
+            foreach (var tip in trials.Columns(effort))
+                tried.AddRange(trials.Column(workspace, from, candidate, tip, effort));
         var draws = Errors.Set(effort.Samples);
         var best = TrialStrokes
             .Distinct(tried, effort.Screened, effort.Screened)

@@ -26,7 +26,8 @@ public sealed class PotTrial
             cut.Pot.IsPlant
                 ? [layout.White, layout.Balls[cut.Pot.Through], layout.Balls[cut.Pot.Slot]]
                 : [layout.White, layout.Balls[cut.Pot.Slot]]
-        ) { }
+        )
+    { }
 
     /// <summary>Of a direct pot.</summary>
     public PotTrial(PlacedBall cueBall, PlacedBall objectBall, in Cut cut, TableShape shape)

@@ -24,9 +24,9 @@ public static class Jitter
     {
         var touching = 0u;
         for (var i = 0; i < balls.Length; i++)
-        for (var k = 0; k < i; k++)
-            if (Math.Abs(balls[i].X - balls[k].X) < 2 * BallRadius + Near && balls[i].Gap(balls[k].At) < Near)
-                touching |= 1u << i | 1u << k;
+            for (var k = 0; k < i; k++)
+                if (Math.Abs(balls[i].X - balls[k].X) < 2 * BallRadius + Near && balls[i].Gap(balls[k].At) < Near)
+                    touching |= 1u << i | 1u << k;
         return touching;
     }
 
@@ -45,19 +45,19 @@ public static class Jitter
         {
             overlap = false;
             for (var i = 1; i < balls.Length; i++)
-            for (var k = 0; k < i; k++)
-            {
-                if (((touching >> i | touching >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
-                    continue;
-                var way = balls[i].At - balls[k].At;
-                var square = way.SquaredLength;
-                const double least = 2 * BallRadius - Settled;
-                if (square >= least * least)
-                    continue;
-                overlap = true;
-                var push = (2 * BallRadius - Math.Sqrt(square)) / 2 * way.Unit;
-                (balls[i], balls[k]) = (Moved(balls[i], push), Moved(balls[k], -push));
-            }
+                for (var k = 0; k < i; k++)
+                {
+                    if (((touching >> i | touching >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
+                        continue;
+                    var way = balls[i].At - balls[k].At;
+                    var square = way.SquaredLength;
+                    const double least = 2 * BallRadius - Settled;
+                    if (square >= least * least)
+                        continue;
+                    overlap = true;
+                    var push = (2 * BallRadius - Math.Sqrt(square)) / 2 * way.Unit;
+                    (balls[i], balls[k]) = (Moved(balls[i], push), Moved(balls[k], -push));
+                }
         }
     }
 

@@ -56,8 +56,8 @@ public sealed class Layout
         PlacedBall[] sorted = [.. balls];
         // They come nearly in order: only what has been spotted is out of its place.
         for (var i = 1; i < sorted.Length; i++)
-        for (var k = i; k > 0 && sorted[k - 1].Ball.Index > sorted[k].Ball.Index; k--)
-            (sorted[k - 1], sorted[k]) = (sorted[k], sorted[k - 1]);
+            for (var k = i; k > 0 && sorted[k - 1].Ball.Index > sorted[k].Ball.Index; k--)
+                (sorted[k - 1], sorted[k]) = (sorted[k], sorted[k - 1]);
         return new(sorted);
     }
 

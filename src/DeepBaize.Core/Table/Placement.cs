@@ -36,9 +36,9 @@ public static class Placement
         foreach (var bound in bounds)
             Offer(bound.Foot(wish));
         for (var i = 0; i < bounds.Count; i++)
-        for (var j = 0; j < i; j++)
-            foreach (var crossing in Curve.Crossings(bounds[i], bounds[j]))
-                Offer(crossing);
+            for (var j = 0; j < i; j++)
+                foreach (var crossing in Curve.Crossings(bounds[i], bounds[j]))
+                    Offer(crossing);
         return best;
     }
 

@@ -18,14 +18,14 @@ public static class Rack
         const double pitch = 2 * BallRadius + 1e-10;
         var reds = new List<PlacedBall>();
         for (var row = 0; row < 5; row++)
-        for (var place = 0; place <= row; place++)
-            reds.Add(
-                new(
-                    Ball.Red(reds.Count + 1),
-                    pink.X + 2 * BallRadius + PinkGap + row * pitch * Math.Sqrt(3) / 2,
-                    pink.Y + (place - row / 2.0) * pitch
-                )
-            );
+            for (var place = 0; place <= row; place++)
+                reds.Add(
+                    new(
+                        Ball.Red(reds.Count + 1),
+                        pink.X + 2 * BallRadius + PinkGap + row * pitch * Math.Sqrt(3) / 2,
+                        pink.Y + (place - row / 2.0) * pitch
+                    )
+                );
         return reds;
     }
 

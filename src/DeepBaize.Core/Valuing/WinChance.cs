@@ -93,13 +93,13 @@ public sealed class WinChance
         {
             var change = 0.0;
             for (var who = 0; who < 2; who++)
-            for (var lead = -_most; lead <= _most; lead++)
-            {
-                var chance = left == 0 ? AtEnd(lead) : Best(who, left, lead, FirstPot * _next[who]);
-                change = Math.Max(change, Math.Abs(chance - _visit[who, left][lead + _most]));
-                _visit[who, left][lead + _most] = chance;
-                _inBreak[who, left][lead + _most] = left == 0 ? AtEnd(lead) : Best(who, left, lead, _next[who]);
-            }
+                for (var lead = -_most; lead <= _most; lead++)
+                {
+                    var chance = left == 0 ? AtEnd(lead) : Best(who, left, lead, FirstPot * _next[who]);
+                    change = Math.Max(change, Math.Abs(chance - _visit[who, left][lead + _most]));
+                    _visit[who, left][lead + _most] = chance;
+                    _inBreak[who, left][lead + _most] = left == 0 ? AtEnd(lead) : Best(who, left, lead, _next[who]);
+                }
             if (change < Settled)
                 break;
         }

@@ -73,11 +73,11 @@ public static class ShotCard
         }
         y = top + PlanWidth * PlanDrawing.Aspect + 7;
         foreach (var text in card.Lines)
-        foreach (var line in Wrap(text, 3.9, PlanWidth).Take(3))
-        {
-            canvas.Text(Margin, y, 3.9, line, Ink);
-            y += 5;
-        }
+            foreach (var line in Wrap(text, 3.9, PlanWidth).Take(3))
+            {
+                canvas.Text(Margin, y, 3.9, line, Ink);
+                y += 5;
+            }
         canvas.Line([(Margin, Height - 16), (Width - Margin, Height - 16)], Line, 0.25);
         // Without a note, a rule to write on.
         if (card.Note.Length > 0)

@@ -42,12 +42,10 @@ internal static class ClubThings
         var named = char.ToUpperInvariant(name[0]) + name[1..];
         var group = app.MapGroup($"/api/{folder}").WithTags(named).ProducesProblem(400).ProducesProblem(503);
         group
-            .MapGet(
-                "",
-                async (DeepBaizeContext db, CancellationToken cancel) =>
-                    (await db.AtHand<TThing>().AsNoTracking().OrderBy(t => t.Name).ThenBy(t => t.Id).ToListAsync(cancel))
-                        .Select(kind.Result)
-                        .ToList()
+            .MapGet("", async (DeepBaizeContext db, CancellationToken cancel) =>
+                (await db.AtHand<TThing>().AsNoTracking().OrderBy(t => t.Name).ThenBy(t => t.Id).ToListAsync(cancel))
+                    .Select(kind.Result)
+                    .ToList()
             )
             .WithName($"list{named}s")
             .WithSummary($"All {folder}, by name");

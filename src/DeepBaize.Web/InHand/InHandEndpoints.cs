@@ -41,24 +41,21 @@ public static class InHandEndpoints
             .WithName("inHand")
             .WithSummary("The player, the table and the cue in hand");
         group
-            .MapPut(
-                "",
-                async (InHandEntry entry, DeepBaizeContext db, CancellationToken cancel) =>
-                {
-                    await db.CheckAsync(new(entry.PlayerId, entry.TableId, entry.CueId), new Checks(), isBinAllowed: false, cancel);
-                    // Each for itself: who takes a cue does not put the player back that another window has taken.
-                    await db
-                        .Users.Where(u => u.Id == User.LocalId)
-                        .ExecuteUpdateAsync(
-                            set =>
-                                set.SetProperty(u => u.PlayerId, u => entry.PlayerId ?? u.PlayerId)
-                                    .SetProperty(u => u.TableId, u => entry.TableId ?? u.TableId)
-                                    .SetProperty(u => u.CueId, u => entry.CueId ?? u.CueId),
-                            cancel
-                        );
-                    return await Read(db, cancel);
-                }
-            )
+            .MapPut("", async (InHandEntry entry, DeepBaizeContext db, CancellationToken cancel) =>
+            {
+                await db.CheckAsync(new(entry.PlayerId, entry.TableId, entry.CueId), new Checks(), isBinAllowed: false, cancel);
+                // Each for itself: who takes a cue does not put the player back that another window has taken.
+                await db
+                    .Users.Where(u => u.Id == User.LocalId)
+                    .ExecuteUpdateAsync(
+                        set =>
+                            set.SetProperty(u => u.PlayerId, u => entry.PlayerId ?? u.PlayerId)
+                                .SetProperty(u => u.TableId, u => entry.TableId ?? u.TableId)
+                                .SetProperty(u => u.CueId, u => entry.CueId ?? u.CueId),
+                        cancel
+                    );
+                return await Read(db, cancel);
+            })
             .Saves("inHand")
             .WithName("takeInHand")
             .WithSummary("Takes another player, table or cue in hand");

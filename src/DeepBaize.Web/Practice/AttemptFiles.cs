@@ -102,22 +102,17 @@ public static class AttemptFiles
     {
         var group = app.MapGroup("/api/practice/attempts").WithTags("Practice").ProducesProblem(400).ProducesProblem(503);
         group
-            .MapGet(
-                "export/json",
-                async ([AsParameters] StatisticsQuery query, DeepBaizeContext db, CancellationToken cancel) =>
-                    TypedResults.Json(await FileAsync(db, query, cancel), PositionFile.Json)
+            .MapGet("export/json", async ([AsParameters] StatisticsQuery query, DeepBaizeContext db, CancellationToken cancel) =>
+                TypedResults.Json(await FileAsync(db, query, cancel), PositionFile.Json)
             )
             .WithName("exportAttemptsJson")
             .WithSummary("Attempts as a file of JSON, with the user's own routines they are at");
         group
-            .MapGet(
-                "export/csv",
-                async ([AsParameters] StatisticsQuery query, DeepBaizeContext db, CancellationToken cancel) =>
-                {
-                    var file = await FileAsync(db, query, cancel);
-                    return TypedResults.Text(AttemptCsv.Of(file.Attempts), "text/csv", Encoding.UTF8);
-                }
-            )
+            .MapGet("export/csv", async ([AsParameters] StatisticsQuery query, DeepBaizeContext db, CancellationToken cancel) =>
+            {
+                var file = await FileAsync(db, query, cancel);
+                return TypedResults.Text(AttemptCsv.Of(file.Attempts), "text/csv", Encoding.UTF8);
+            })
             .WithName("exportAttemptsCsv")
             .WithSummary("Attempts as a file of CSV, a line each")
             .Produces<string>(200, "text/csv");

@@ -24,49 +24,41 @@ internal static class LibraryEndpoints
     {
         var group = app.MapGroup("/api/library").WithTags("Library").ProducesProblem(400).ProducesProblem(503);
         group
-            .MapGet(
-                "shots",
-                (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page, string search = "") =>
-                    Found(
-                        from shot in db.Shots
-                        join position in db.PositionsAtHand() on shot.PositionId equals position.Id
-                        select new KeptItem
-                        {
-                            Id = shot.Id,
-                            PositionId = position.Id,
-                            PositionName = position.Name,
-                            Name = shot.Name,
-                            Note = shot.Note,
-                            CreatedAt = shot.CreatedAt,
-                        },
-                        search,
-                        page,
-                        http
-                    )
-            )
+            .MapGet("shots", (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page, string search = "") => Found(
+                    from shot in db.Shots
+                    join position in db.PositionsAtHand() on shot.PositionId equals position.Id
+                    select new KeptItem
+                    {
+                        Id = shot.Id,
+                        PositionId = position.Id,
+                        PositionName = position.Name,
+                        Name = shot.Name,
+                        Note = shot.Note,
+                        CreatedAt = shot.CreatedAt,
+                    },
+                    search,
+                    page,
+                    http
+                ))
             .WithName("findShots")
             .WithSummary("Shots kept with any position; search looks in names, lines and the position's name; in parts");
         group
-            .MapGet(
-                "plans",
-                (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page, string search = "") =>
-                    Found(
-                        from plan in db.Plans
-                        join position in db.PositionsAtHand() on plan.PositionId equals position.Id
-                        select new KeptItem
-                        {
-                            Id = plan.Id,
-                            PositionId = position.Id,
-                            PositionName = position.Name,
-                            Name = plan.Name,
-                            Note = "",
-                            CreatedAt = plan.CreatedAt,
-                        },
-                        search,
-                        page,
-                        http
-                    )
-            )
+            .MapGet("plans", (HttpContext http, DeepBaizeContext db, [AsParameters] PageQuery page, string search = "") => Found(
+                    from plan in db.Plans
+                    join position in db.PositionsAtHand() on plan.PositionId equals position.Id
+                    select new KeptItem
+                    {
+                        Id = plan.Id,
+                        PositionId = position.Id,
+                        PositionName = position.Name,
+                        Name = plan.Name,
+                        Note = "",
+                        CreatedAt = plan.CreatedAt,
+                    },
+                    search,
+                    page,
+                    http
+                ))
             .WithName("findPlans")
             .WithSummary("Plans kept with any position; search looks in names and the position's name; in parts");
     }

@@ -36,9 +36,8 @@ internal static class RateLimits
                     ? RateLimitPartition.GetNoLimiter("watching")
                     : RateLimitPartition.GetTokenBucketLimiter(Clients.Of(http), _ => Bucket(rates.PerSecond, rates.Burst))
             );
-            limiter.AddPolicy(
-                Saves,
-                http => RateLimitPartition.GetTokenBucketLimiter(Clients.Of(http), _ => Bucket(rates.SavesPerSecond, rates.SavesBurst))
+            limiter.AddPolicy(Saves, http =>
+                RateLimitPartition.GetTokenBucketLimiter(Clients.Of(http), _ => Bucket(rates.SavesPerSecond, rates.SavesBurst))
             );
         });
 

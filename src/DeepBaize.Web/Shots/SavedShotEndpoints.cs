@@ -56,10 +56,8 @@ public static class SavedShotEndpoints
             .ProducesProblem(404)
             .ProducesProblem(503);
         group
-            .MapGet(
-                "",
-                (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.ListKeptAsync<SavedShot, SavedShotItem>(positionId, s => SavedShotItem.Of(s), cancel)
+            .MapGet("", (Guid positionId, DeepBaizeContext db, CancellationToken cancel) =>
+                db.ListKeptAsync<SavedShot, SavedShotItem>(positionId, s => SavedShotItem.Of(s), cancel)
             )
             .WithName("listShots")
             .WithSummary("The shots kept with a position, in the order in which they were kept");
@@ -72,10 +70,8 @@ public static class SavedShotEndpoints
             .WithSummary("Another name or another line on it")
             .ProducesProblem(409);
         group
-            .MapDelete(
-                "{id:guid}",
-                (Guid positionId, Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
-                    db.DeleteAsync(Kind, db.KeptWith<SavedShot>(positionId), (id, version), SavedShotResult.Of, cancel)
+            .MapDelete("{id:guid}", (Guid positionId, Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
+                db.DeleteAsync(Kind, db.KeptWith<SavedShot>(positionId), (id, version), SavedShotResult.Of, cancel)
             )
             .Saves(Kind.Name)
             .WithName("deleteShot")

@@ -27,7 +27,7 @@ public class BreakPlannerTests
         Situation from,
         PlanPreferences? preferences = null,
         string skill = "county",
-        int cores = 2,
+        FairGate? gate = null,
         CancellationToken cancel = default,
         IProgress<PlanProgress>? progress = null
     ) =>
@@ -36,7 +36,7 @@ public class BreakPlannerTests
             preferences ?? PlanPreferences.Default,
             Player.OfSkill(skill),
             Shape,
-            new FairGate(cores),
+            gate ?? new FairGate(2),
             progress,
             cancel
         );
@@ -82,7 +82,7 @@ public class BreakPlannerTests
     [Fact]
     public void The_same_question_has_the_same_answer_on_any_number_of_cores()
     {
-        var (one, two) = (Solve(Colours, cores: 1), ColoursPlanned.Value);
+        var (one, two) = (Solve(Colours, gate: Thoroughness.Gate(1)), Solve(Colours, gate: Thoroughness.Gate(2)));
         Assert.Equal(one.Plans[0].Shots.Select(s => s.Choice.Stroke), two.Plans[0].Shots.Select(s => s.Choice.Stroke));
         Assert.Equal(one.Plans.Select(p => p.Prospect!.Points), two.Plans.Select(p => p.Prospect!.Points));
         Assert.Equal(one.Alternatives.Select(a => a.Made), two.Alternatives.Select(a => a.Made));
@@ -206,17 +206,17 @@ public class BreakPlannerTests
     public void A_shot_is_for_the_ball_that_the_plan_goes_on_with()
     {
         foreach (var plan in FewRedsPlanned.Value.Plans)
-        foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
-        {
-            if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
-                continue;
-            var layout = shot.Choice.Leaves.Layout;
-            Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
-            // What is said of a pot that comes next is said of that one.
-            Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
-                Assert.Equal(following.Choice.Nominated, r.Ball)
-            );
-        }
+            foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
+            {
+                if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
+                    continue;
+                var layout = shot.Choice.Leaves.Layout;
+                Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
+                // What is said of a pot that comes next is said of that one.
+                Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
+                    Assert.Equal(following.Choice.Nominated, r.Ball)
+                );
+            }
     }
 
     [Fact]
@@ -252,7 +252,7 @@ public class BreakPlannerTests
     {
         var random = new Random(15);
         List<Situation> tables = [];
-        while (tables.Count < Thoroughness.Cases(10))
+        while (tables.Count < 10)
         {
             List<PlacedBall> balls = [.. Rack.Colours()];
             while (balls.Count < 14)
@@ -268,7 +268,16 @@ public class BreakPlannerTests
         List<Stroke> Firsts(string skill) =>
             [
                 .. tables
-                    .Select(t => BreakAdvice.First(t, Player.OfSkill(skill), Shape, PlanPreferences.Default, isTold: false))
+                    .Select(t =>
+                        BreakAdvice.First(
+                            t,
+                            Player.OfSkill(skill),
+                            Shape,
+                            PlanPreferences.Default,
+                            Thoroughness.IsLong ? Thought.Full : Thought.Short,
+                            isTold: false
+                        )
+                    )
                     .OfType<Choice>()
                     .Select(c => c.Stroke),
             ];

@@ -54,7 +54,13 @@ public class DecisionTests
     [Fact]
     public void An_open_red_is_gone_for_and_a_hopeless_one_is_not()
     {
-        var open = Decider.Solve(Table(2.5, 0.7, new(Ball.Red(1), 2.9, 0.5), new(Ball.Red(2), 2.4, 1.3)), County, County, Shape);
+        var open = Decider.Solve(
+            Table(2.5, 0.7, new(Ball.Red(1), 2.9, 0.5), new(Ball.Red(2), 2.4, 1.3)),
+            County,
+            County,
+            Shape,
+            Thoroughness.Quick
+        );
         Assert.True(open.Verdict.Margin!.Value.Value > 0 || open.Safeties.Count == 0);
         Assert.True(open.Attacks[0].Value.Value > 5);
         // Thin, from the far end of the table, for a learner.
@@ -62,7 +68,8 @@ public class DecisionTests
             Table(0.3, 0.3, new(Ball.Red(1), 3.3, 1.2), new(Ball.Red(2), 3.1, 0.4)),
             Player.OfSkill("learner"),
             Player.OfSkill("tour"),
-            Shape
+            Shape,
+            Thoroughness.Quick
         );
         Assert.True(far.Attacks.Count == 0 || far.Verdict.Margin!.Value.Value < 0);
     }
@@ -70,7 +77,13 @@ public class DecisionTests
     [Fact]
     public void At_the_break_even_chance_pot_and_safety_are_worth_the_same()
     {
-        var decision = Decider.Solve(Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5)), County, County, Shape);
+        var decision = Decider.Solve(
+            Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5)),
+            County,
+            County,
+            Shape,
+            Thoroughness.Quick
+        );
         var attack = decision.Attacks[0];
         var misses = attack.Thick.Share.Value + attack.Thin.Share.Value;
         var left =
@@ -102,7 +115,7 @@ public class DecisionTests
             Layout.OfRest([new(Ball.White, 1.2, 0.4), .. Rack.Colours().Where(c => c.Ball.Index >= Ball.Blue.Index)]),
             new() { First = 20, Second = 50 }
         );
-        var decision = Decider.Solve(situation, County, County, Shape);
+        var decision = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick);
         Assert.Equal(3, decision.Verdict.SnookersRequired);
         var ranks = decision.Safeties.Select(s => s.Value.Value + 5 * s.Odds.Snooker.Value).ToList();
         Assert.Equal(ranks.OrderDescending(), ranks);
@@ -112,7 +125,7 @@ public class DecisionTests
     public void A_ball_that_the_white_touches_is_named_and_can_be_played_away_from()
     {
         var situation = Table(2.0, 0.5, new PlacedBall(Ball.Red(1), 2.0 + 2 * BallRadius, 0.5), new PlacedBall(Ball.Red(2), 3.3, 1.6));
-        var decision = Decider.Solve(situation, County, County, Shape);
+        var decision = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick);
         Assert.Equal(Ball.Red(1), decision.Touching);
         // Rule 8, from memory: away from it is fair, though the white meets nothing; on to it is a push.
         var away = decision.Safeties.Where(s => s.Aim.Ball == Ball.Red(1)).ToList();
@@ -139,7 +152,7 @@ public class DecisionTests
             Layout.OfRest([new(Ball.White, white), .. Rack.Colours().Where(c => c.Ball != Ball.Brown), brown, red])
         );
         Assert.True(situation.IsSnookered);
-        var decision = Decider.Solve(situation, County, County, Shape);
+        var decision = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick);
         Assert.NotEmpty(decision.Safeties);
         Assert.NotEmpty(decision.Escapes);
         Assert.All(decision.Safeties.Where(s => s.Aim.Ball == Ball.Red(1)), s => Assert.InRange(s.Aim.Seen, 0.01, 0.99));
@@ -158,7 +171,7 @@ public class DecisionTests
             Layout.OfRest([new(Ball.White, black.X - 0.1, black.Y - 0.22), new(Ball.Black, black)]),
             new() { First = first, Second = second }
         );
-        var verdict = Decider.Solve(situation, County, County, Shape).Verdict;
+        var verdict = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick).Verdict;
         Assert.InRange(verdict.WinWithPot!.Value.Value, 0.9, 1);
     }
 
@@ -193,13 +206,13 @@ public class DecisionTests
             Layout.OfRest([new(Ball.White, 0.6, Width / 2), .. Rack.Colours(), new(Ball.Red(1), 1.3, Width / 2)]),
             new() { InHand = true }
         );
-        var decision = Decider.Solve(hidden, County, County, Shape);
+        var decision = Decider.Solve(hidden, County, County, Shape, Thoroughness.Quick);
         var white = decision.White!.Value;
         Assert.True(InD(white) && white != hidden.Layout.White.At);
         // Not on both its edges perhaps, but enough of it for the pot that is told.
         Assert.True(LeaveJudge.SeenOf(hidden.WithWhiteAt(white), hidden.Layout.Balls.Count - 1).Share > 0.3);
         Assert.NotEmpty(decision.Attacks);
-        Assert.Null(Decider.Solve(Table(0.6, 0.9, new PlacedBall(Ball.Red(1), 1.3, 0.5)), County, County, Shape).White);
+        Assert.Null(Decider.Solve(Table(0.6, 0.9, new PlacedBall(Ball.Red(1), 1.3, 0.5)), County, County, Shape, Thoroughness.Quick).White);
     }
 
     /// <summary>

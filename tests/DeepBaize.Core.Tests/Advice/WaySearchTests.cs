@@ -101,17 +101,13 @@ public class WaySearchTests
             Assert.Equal(again.Odds.Both.Value, way.Odds.Both.Value, 4 * error);
         }
         // Distinct: no two do the same with about the same stroke.
-        Assert.All(
-            ways,
-            a =>
-                Assert.DoesNotContain(
-                    ways,
-                    b =>
-                        !ReferenceEquals(a, b)
-                        && a.Run.Route.Key == b.Run.Route.Key
-                        && Math.Abs(a.Stroke.HeightTips - b.Stroke.HeightTips) < 0.4
-                        && Math.Abs(a.Stroke.Pace - b.Stroke.Pace) < 0.8
-                )
+        Assert.All(ways, a =>
+            Assert.DoesNotContain(ways, b =>
+                !ReferenceEquals(a, b)
+                && a.Run.Route.Key == b.Run.Route.Key
+                && Math.Abs(a.Stroke.HeightTips - b.Stroke.HeightTips) < 0.4
+                && Math.Abs(a.Stroke.Pace - b.Stroke.Pace) < 0.8
+            )
         );
         Assert.Contains(ways, w => w.Run.Route.Cushions.Count == 1);
         Assert.Contains(ways, w => w.Run.Route.Cushions.Count >= 2);

@@ -53,10 +53,7 @@ public class BallContactTests
     public void Throw_follows_the_friction_law(double phi, double speed)
     {
         // Alciatore TP A.14 (from memory): tan(throw) is friction impulse over normal impulse.
-        var c = Conditions.Default with
-        {
-            BallRestitution = 1,
-        };
+        var c = Conditions.Default with { BallRestitution = 1 };
         var slip = speed * Math.Sin(phi * Math.PI / 180);
         var normal = speed * Math.Cos(phi * Math.PI / 180);
         var expected = Math.Atan(Math.Min(c.BallFriction(slip), slip / 7 / normal));

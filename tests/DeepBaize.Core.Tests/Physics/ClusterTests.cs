@@ -207,9 +207,9 @@ public class ClusterTests
             simulator.Play(Strike.Create(aim, 0.3 + 7 * random.NextDouble(), 0, 0.3 - 0.6 * random.NextDouble(), highest));
             Assert.True(simulator.EventCount < Simulator.MaxEvents / 4, $"{i}");
             for (var a = 0; a < simulator.Count; a++)
-            for (var b = 0; b < a; b++)
-                if (simulator.IsOnTable(a) && simulator.IsOnTable(b))
-                    Assert.True(simulator.At(a).DistanceTo(simulator.At(b)) > 2 * BallRadius - 1e-6, $"{i}: {a} {b}");
+                for (var b = 0; b < a; b++)
+                    if (simulator.IsOnTable(a) && simulator.IsOnTable(b))
+                        Assert.True(simulator.At(a).DistanceTo(simulator.At(b)) > 2 * BallRadius - 1e-6, $"{i}: {a} {b}");
         }
     }
 
@@ -229,9 +229,9 @@ public class ClusterTests
             };
             simulator.Release([(0, Rolling(velocity))]);
             for (var i = 0; i < simulator.Count; i++)
-            for (var k = 0; k < i; k++)
-                if (simulator.IsOnTable(i) && simulator.IsOnTable(k))
-                    Assert.True(simulator.At(i).DistanceTo(simulator.At(k)) > 2 * BallRadius - 1e-5);
+                for (var k = 0; k < i; k++)
+                    if (simulator.IsOnTable(i) && simulator.IsOnTable(k))
+                        Assert.True(simulator.At(i).DistanceTo(simulator.At(k)) > 2 * BallRadius - 1e-5);
         }
     }
 }

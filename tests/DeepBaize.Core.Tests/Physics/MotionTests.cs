@@ -159,10 +159,7 @@ public class MotionTests
     {
         // Nearly all goes to the last (Newton's cradle, any textbook of mechanics); the others part a little, for they press on one another
         // like springs and not one after the other (Hinch & Saint-Jean 1999, Proc. R. Soc. A 455, 3201, from memory).
-        var c = Ideal with
-        {
-            BallRestitution = 1,
-        };
+        var c = Ideal with { BallRestitution = 1 };
         const double v = 2;
         PlacedBall[] balls =
         [

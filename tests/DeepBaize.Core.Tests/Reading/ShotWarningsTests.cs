@@ -47,9 +47,8 @@ public class ShotWarningsTests
             ),
             w => w.Kind == WarningKind.ClosePass
         );
-        Assert.Contains(
-            Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9 + 0.0525 + 0.004)),
-            w => w.Kind == WarningKind.ClosePass && w.Ball == Ball.Red(2)
+        Assert.Contains(Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9 + 0.0525 + 0.004)), w =>
+            w.Kind == WarningKind.ClosePass && w.Ball == Ball.Red(2)
         );
     }
 
@@ -62,9 +61,8 @@ public class ShotWarningsTests
             Warn(new(0, 0, 0, 5, 0), new Pot(1, Pocket.GreenTop), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9)),
             w => w.Kind == WarningKind.Kiss && w.Ball == Ball.Red(2)
         );
-        Assert.Contains(
-            Warn(new(0, 0, -0.6, 7, 0), ("white", 2.4, 0.9), ("black", Dimensions.Length - Dimensions.BallRadius, 0.9)),
-            w => w.Kind == WarningKind.DoubleKiss && w.Ball == Ball.Black
+        Assert.Contains(Warn(new(0, 0, -0.6, 7, 0), ("white", 2.4, 0.9), ("black", Dimensions.Length - Dimensions.BallRadius, 0.9)), w =>
+            w.Kind == WarningKind.DoubleKiss && w.Ball == Ball.Black
         );
     }
 
@@ -99,13 +97,11 @@ public class ShotWarningsTests
     [Fact]
     public void A_jump_and_a_ball_off_the_table_are_seen()
     {
-        Assert.Contains(
-            Warn(new(0, 0, 0, 9.5, 45), ("white", 0.7, 0.9), ("red-1", 1.0, 0.9)),
-            w => w is { Kind: WarningKind.Jump, Ball: { IsRed: true } }
+        Assert.Contains(Warn(new(0, 0, 0, 9.5, 45), ("white", 0.7, 0.9), ("red-1", 1.0, 0.9)), w =>
+            w is { Kind: WarningKind.Jump, Ball: { IsRed: true } }
         );
-        Assert.Contains(
-            Warn(new(180, 0, 0, 9.5, 45), ("white", 0.35, 0.9)),
-            w => w is { Kind: WarningKind.OffTable, Ball: { IsColour: false } }
+        Assert.Contains(Warn(new(180, 0, 0, 9.5, 45), ("white", 0.35, 0.9)), w =>
+            w is { Kind: WarningKind.OffTable, Ball: { IsColour: false } }
         );
     }
 
@@ -117,9 +113,8 @@ public class ShotWarningsTests
         var near = Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.003));
         var warning = near.Single(w => w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle);
         Assert.Equal(0.003, warning.Amount, 1e-6);
-        Assert.DoesNotContain(
-            Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.05)),
-            w => w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle
+        Assert.DoesNotContain(Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.05)), w =>
+            w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle
         );
     }
 

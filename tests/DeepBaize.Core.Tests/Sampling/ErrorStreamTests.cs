@@ -86,8 +86,8 @@ public class ErrorStreamTests
             Assert.Equal(1, errors.Average(e => part(e) * part(e)), 0.03);
         }
         for (var a = 0; a < parts.Length; a++)
-        for (var b = 0; b < a; b++)
-            Assert.Equal(0, errors.Average(e => parts[a](e) * parts[b](e)), 0.05);
+            for (var b = 0; b < a; b++)
+                Assert.Equal(0, errors.Average(e => parts[a](e) * parts[b](e)), 0.05);
     }
 
     [Fact]

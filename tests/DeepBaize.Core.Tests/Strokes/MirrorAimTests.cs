@@ -49,10 +49,8 @@ public class MirrorAimTests
                     continue;
                 var (simulator, record) = (new Simulator(Perfect), new ShotRecord());
                 simulator.Place([new(Ball.White, white.X, white.Y), new(Ball.Red(1), target.X, target.Y)]);
-                simulator.Release(
-                    [(0, Strike.Create(aim.AimDegrees, 3, 0, 0, 0).Launch(Perfect.Conditions))],
-                    record,
-                    () => record.Events is [.., { Kind: ShotEventKind.Ball }]
+                simulator.Release([(0, Strike.Create(aim.AimDegrees, 3, 0, 0, 0).Launch(Perfect.Conditions))], record, () =>
+                    record.Events is [.., { Kind: ShotEventKind.Ball }]
                 );
                 var met = record.Events.Where(e => e.Kind == ShotEventKind.Cushion).Select(e => Cushions.Nearest(e.At)).ToList();
                 // A ball that lies on the way before the last cushion is met there; else all cushions come first, and the ball is met full.

@@ -28,9 +28,8 @@ public class StrokeTests
 
     [Fact]
     public void Paces_of_a_search_are_laid_in_speed() =>
-        Assert.All(
-            Pace.Ladder(0.5, 4, 1.25).Zip(Pace.Ladder(0.5, 4, 1.25).Skip(1)),
-            p => Assert.Equal(1.25, Pace.CueSpeed(p.Second) / Pace.CueSpeed(p.First), 1e-9)
+        Assert.All(Pace.Ladder(0.5, 4, 1.25).Zip(Pace.Ladder(0.5, 4, 1.25).Skip(1)), p =>
+            Assert.Equal(1.25, Pace.CueSpeed(p.Second) / Pace.CueSpeed(p.First), 1e-9)
         );
 
     [Fact]

@@ -24,11 +24,9 @@ public class TableShapeTests
         // The straight nose ends where the arc's centre stands square to it, one radius behind.
         foreach (var nose in Shape.Noses)
             foreach (var (x, y) in (Vec2[])[nose.From, nose.To])
-                Assert.Contains(
-                    Shape.PocketShapes.SelectMany(p => new[] { p.JawA, p.JawB }),
-                    jaw =>
-                        Math.Abs(Math.Sqrt(Math.Pow(jaw.X - x, 2) + Math.Pow(jaw.Y - y, 2)) - jaw.Radius) < 1e-12
-                        && (Math.Abs(jaw.X - x) < 1e-12 || Math.Abs(jaw.Y - y) < 1e-12)
+                Assert.Contains(Shape.PocketShapes.SelectMany(p => new[] { p.JawA, p.JawB }), jaw =>
+                    Math.Abs(Math.Sqrt(Math.Pow(jaw.X - x, 2) + Math.Pow(jaw.Y - y, 2)) - jaw.Radius) < 1e-12
+                    && (Math.Abs(jaw.X - x) < 1e-12 || Math.Abs(jaw.Y - y) < 1e-12)
                 );
     }
 

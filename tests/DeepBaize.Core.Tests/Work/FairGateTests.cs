@@ -42,23 +42,18 @@ public class FairGateTests
     {
         var gate = new FairGate(2);
         var (now, most) = (0, 0);
-        Parallel.For(
-            0,
-            4,
-            _ =>
-                gate.ForEach(
-                    new(),
-                    20,
-                    _ =>
-                    {
-                        var running = Interlocked.Increment(ref now);
-                        InterlockedMax(ref most, running);
-                        Thread.Sleep(1);
-                        Interlocked.Decrement(ref now);
-                    },
-                    default
-                )
-        );
+        Parallel.For(0, 4, _ => gate.ForEach(
+                new(),
+                20,
+                _ =>
+                {
+                    var running = Interlocked.Increment(ref now);
+                    InterlockedMax(ref most, running);
+                    Thread.Sleep(1);
+                    Interlocked.Decrement(ref now);
+                },
+                default
+            ));
         Assert.InRange(most, 1, 2);
 
         static void InterlockedMax(ref int target, int value)
