@@ -40,7 +40,7 @@ need_everything() { need_tools; need_browser; need_proxy; }
 need_proxy() { [ -x /usr/sbin/nginx ] || install_missing nginx-light; }
 
 need_browser() {
-  command -v chromium >/dev/null && command -v chromedriver >/dev/null || install_missing chromium chromium-driver
+  [ -x /usr/lib/chromium/chromium-headless-shell ] && command -v chromedriver >/dev/null || install_missing chromium-headless-shell chromium-driver
 }
 
 # fingerprint PATH... : changes when any of these files does.

@@ -60,7 +60,9 @@ public class DecideTests(SecondDesk desk)
         page.Find("decide").Click();
         UntilDecided(page);
         Assert.Contains("Snookered", page.Text("verdict"));
-        page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=decide-item] .words")).First(e => e.Text.Contains(" and ")));
+        page.Click(() =>
+            page.Driver.FindElements(By.CssSelector("[data-testid=decide-item] .words")).First(e => e.Text.Contains("cushion"))
+        );
         Assert.Contains("As in a mirror", page.Text("mirror-words"));
         page.Find("mirror");
         page.Until(() => page.WhitePath.Length > 20);

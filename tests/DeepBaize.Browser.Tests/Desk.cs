@@ -119,10 +119,11 @@ public class Desk : IAsyncLifetime
             }
     }
 
-    /// <summary>Headless Chromium with a profile of its own: starting one takes longer than most tests need.</summary>
+    /// <summary>
+    /// Headless Chromium without a window system, a third of the work of the whole browser. The driver gives each one a profile of its own.
+    /// </summary>
     private sealed class Browser
     {
-        private readonly string _profile = Directory.CreateTempSubdirectory("deep-baize-browser-").FullName;
         private object? _tourSeen;
 
         public ChromeDriver Driver { get; }
@@ -131,16 +132,14 @@ public class Desk : IAsyncLifetime
 
         public Browser()
         {
-            var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+            var options = new ChromeOptions { BinaryLocation = "/usr/lib/chromium/chromium-headless-shell" };
             options.AddArguments(
-                "--headless=new",
                 "--no-sandbox",
                 "--disable-gpu",
                 "--no-first-run",
                 "--disable-background-networking",
                 "--disable-component-update",
                 "--disable-sync",
-                $"--user-data-dir={_profile}",
                 "--window-size=1280,800"
             );
             Driver = new(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromSeconds(60));
@@ -198,15 +197,7 @@ public class Desk : IAsyncLifetime
             }
         }
 
-        public void Quit()
-        {
-            Driver.Quit();
-            try
-            {
-                Directory.Delete(_profile, true);
-            }
-            catch (IOException) { } // Chromium may still be letting go of it
-        }
+        public void Quit() => Driver.Quit();
     }
 }
 

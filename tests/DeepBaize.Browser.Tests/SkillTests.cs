@@ -42,16 +42,11 @@ public class SkillTests(SecondDesk desk)
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=own-skill]")).Count == 0);
     }
 
-    /// <summary>Each change of a figure has its own answer: the pictures once none has come for a while.</summary>
+    /// <summary>Each change of a figure has its own answer: the pictures once none is on its way.</summary>
     private static string[] Settled(Page page)
     {
-        var (before, now) = (Array.Empty<string>(), Pictures(page));
-        while (!now.SequenceEqual(before))
-        {
-            Thread.Sleep(2500);
-            (before, now) = (now, Pictures(page));
-        }
-        return now;
+        page.Until(() => page.Find("skill-meaning").GetAttribute("aria-busy") == "false");
+        return Pictures(page);
     }
 
     private static void Type(IWebElement input, string figure)

@@ -73,7 +73,7 @@ public sealed class Application : IAsyncLifetime
     {
         var (status, found) = await Send(HttpMethod.Get, read ?? path);
         if (found is JsonArray list)
-            found = list.First(i => path.EndsWith((i!["id"] ?? i["route"])!.GetValue<string>(), StringComparison.Ordinal))!;
+            found = list.First(i => path.EndsWith($"/{i!["id"] ?? i["route"]}", StringComparison.Ordinal))!;
         return status == 200 ? (await Send(HttpMethod.Delete, $"{path}?version={found["version"]}")).Status : status;
     }
 

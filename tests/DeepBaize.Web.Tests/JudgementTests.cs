@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 
 namespace DeepBaize.Web.Tests;
@@ -27,8 +28,11 @@ public class JudgementTests(Application app)
     [Fact]
     public async Task The_spread_of_a_pot_adds_up_and_has_outlines()
     {
-        var (status, spread) = await app.Post("/api/spread", Ask());
-        Assert.Equal(200, status);
+        await using var thorough = app.With(("Searches:WorkShare", "1"));
+        using var client = thorough.CreateClient();
+        using var answer = await client.PostAsJsonAsync("/api/spread", Ask());
+        Assert.Equal(200, (int)answer.StatusCode);
+        var spread = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
         Assert.Equal(
             1,
             spread["pot"]!["value"]!.GetValue<double>()

@@ -38,7 +38,7 @@ public sealed record ExpectedResult(
     public static ExpectedResult Of(Step step, Player player, TableShape shape, Workers workers)
     {
         var question = new Question(step, player, shape);
-        var played = question.Play(Told, Strokes, Batch, workers);
+        var played = question.Play(Told, workers.Bounded(Strokes, 64), Batch, workers);
         List<Vec2> rests = [.. played.Select(p => p.White).OfType<Vec2>()];
         var simulator = new Simulator(shape);
         var record = new ShotRecord();

@@ -55,7 +55,7 @@ public static class SkillCurves
         var asked = Enum.GetValues<CurveKind>().SelectMany(kind => PlacesOf(kind).Select(x => (Kind: kind, X: x))).ToList();
         var points = workers.InParallel(asked.Count, i => new CurvePoint(
             asked[i].X,
-            ShareOf(asked[i].Kind, asked[i].X, skill, shape, strokes, workers.Cancel)
+            ShareOf(asked[i].Kind, asked[i].X, skill, shape, workers.Bounded(strokes, 64), workers.Cancel)
         ));
         return
         [

@@ -18,6 +18,9 @@ public sealed class Workers(FairGate gate, CancellationToken cancel = default)
     /// <summary>Cancels the work.</summary>
     public CancellationToken Cancel { get; } = cancel;
 
+    /// <summary>Returns a count reduced to the share of the work that the gate allows, but not below <paramref name="least"/>.</summary>
+    public int Bounded(int usual, int least) => Math.Max(Math.Min(usual, least), (int)(usual * Gate.WorkShare));
+
     /// <summary>Does the jobs 0 … count − 1, as many at once as the gate lets in; returns their results in order.</summary>
     /// <exception cref="OperationCanceledException">Cancelled; jobs that have started are finished first.</exception>
     public List<T> InParallel<T>(int count, Func<int, T> job)

@@ -55,7 +55,7 @@ internal sealed record AttemptTotals(
                   count(score)::int AS scored, max(score) AS best,
                   percentile_cont(0.5) WITHIN GROUP (ORDER BY score::float8) AS typical,
                   percentile_cont(0.5) WITHIN GROUP (ORDER BY score::float8) FILTER (WHERE nth_score <= {Ten}) AS last_typical
-                FROM counted GROUP BY GROUPING SETS ((routine, week), (routine), (week), ())
+                FROM counted GROUP BY GROUPING SETS ((routine, week), (routine), (week), ()) HAVING count(*) > 0
                 """
             )
             .ToListAsync(cancel);

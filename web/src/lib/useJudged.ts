@@ -10,7 +10,10 @@ import { useLatest } from './useLatest'
 export function useJudged<T>(job: () => Promise<T>, put: (value: T) => void) {
   /** Why it was refused; empty once it is answered. */
   const refusal = ref('')
+  /** Whether an answer is on its way. */
+  const isBusy = ref(false)
   const ask = useLatest(async () => {
+    isBusy.value = true
     try {
       put(await job())
       refusal.value = ''
@@ -18,7 +21,9 @@ export function useJudged<T>(job: () => Promise<T>, put: (value: T) => void) {
       if (isAbort(e)) return
       if (!(e instanceof Problem)) throw e
       refusal.value = problemWords(e)
+    } finally {
+      isBusy.value = false
     }
   })
-  return { refusal, ask }
+  return { refusal, isBusy, ask }
 }

@@ -8,11 +8,11 @@ import { useSkill } from './skills'
 /** What a player's skill means at the table. */
 const props = defineProps<{ player: ClubPlayer }>()
 const position = useDraft()
-const { pictures, curves, pictureRefusal, curveRefusal } = useSkill(() => props.player)
+const { pictures, curves, pictureRefusal, curveRefusal, isBusy } = useSkill(() => props.player)
 </script>
 
 <template>
-  <div class="meaning" data-testid="skill-meaning">
+  <div class="meaning" data-testid="skill-meaning" :aria-busy="isBusy">
     <h2>What that means at the table</h2>
     <p v-if="pictureRefusal || curveRefusal" class="field-error" role="alert">Not drawn: {{ pictureRefusal || curveRefusal }}</p>
     <div class="pictures">

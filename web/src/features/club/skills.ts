@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
 import { useJudged } from '../../lib/useJudged'
 import type { ClubPlayer } from '../../position/club'
@@ -8,11 +8,19 @@ import type { ClubPlayer } from '../../position/club'
 export function useSkill(player: () => ClubPlayer) {
   const pictures = shallowRef<Schemas['PicturedShot'][]>([])
   const curves = shallowRef<Schemas['SkillCurve'][]>([])
-  const { refusal: pictureRefusal, ask: draw } = useJudged(
+  const {
+    refusal: pictureRefusal,
+    isBusy: isDrawing,
+    ask: draw,
+  } = useJudged(
     () => ask(client.POST('/api/player/picture', { body: player() })),
     (shots) => (pictures.value = shots),
   )
-  const { refusal: curveRefusal, ask: plot } = useJudged(
+  const {
+    refusal: curveRefusal,
+    isBusy: isPlotting,
+    ask: plot,
+  } = useJudged(
     () => ask(client.POST('/api/player/curves', { body: player() })),
     (list) => (curves.value = list),
   )
@@ -29,5 +37,6 @@ export function useSkill(player: () => ClubPlayer) {
     },
     { immediate: true },
   )
-  return { pictures, curves, pictureRefusal, curveRefusal }
+  const isBusy = computed(() => isDrawing.value || isPlotting.value)
+  return { pictures, curves, pictureRefusal, curveRefusal, isBusy }
 }

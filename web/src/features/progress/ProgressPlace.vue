@@ -54,7 +54,7 @@ const tally = computed(() => answer.value?.routines.find((r) => r.routine === fi
 const isRun = computed(() => !!of.value?.scores)
 const weeks = computed(() => (tally.value ?? answer.value)?.weeks ?? [])
 /** For a coach: the same routine, player beside player. */
-const beside = shallowRef<{ label: string; share: Schemas['Share'] }[]>([])
+const beside = shallowRef<{ label: string; share: Schemas['SuccessRate'] }[]>([])
 watch(
   [() => filter.value.routine, () => filter.value.player, () => club.known.players.length],
   async ([routine, player]) => {
@@ -67,7 +67,7 @@ watch(
           share: (await ask(client.GET('/api/practice/statistics', { params: { query: { routine, player: p.id } } }))).of?.all,
         })),
       )
-      beside.value = all.filter((b): b is { label: string; share: Schemas['Share'] } => !!b.share)
+      beside.value = all.filter((b): b is { label: string; share: Schemas['SuccessRate'] } => !!b.share)
     } catch (e) {
       if (!(e instanceof Problem)) throw e
     }
@@ -78,7 +78,7 @@ watch(
 const ink = useChartInk()
 const picked = ref(-1)
 watch(weeks, () => (picked.value = -1))
-const percents = (share: Schemas['Share']) => Math.round((share.done / share.of) * 1000) / 10
+const percents = (share: Schemas['SuccessRate']) => Math.round((share.done / share.of) * 1000) / 10
 const weekChart = computed(() => ({
   xAxis: { type: 'category' as const, data: weeks.value.map((w) => weekWords(w.from)) },
   yAxis: isRun.value ? { type: 'value' as const, name: 'points', min: 0 } : { type: 'value' as const, name: 'done, %', min: 0, max: 100 },

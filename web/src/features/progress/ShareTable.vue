@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client'
 import { shareWords } from './words'
 
 /** Shares beside one another, each with its doubt. */
-defineProps<{ rows: readonly { label: string; share: Schemas['Share'] }[]; label?: string }>()
+defineProps<{ rows: readonly { label: string; share: Schemas['SuccessRate'] }[]; label?: string }>()
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { figureWords, percentWords, sentence } from '../../lib/formats'
 
-type Share = Schemas['Share']
+type Share = Schemas['SuccessRate']
 
 /** "70 % (14 of 20), somewhere from 48 to 85 %": no share without its doubt. */
 export const shareWords = (s: Share) =>
