@@ -148,7 +148,8 @@ create_cluster() {
 
 # enable_checksums : of a folder that was made without them; only of one that was stopped in order.
 enable_checksums() {
-  as_postgres "$PG_BIN/pg_controldata" "$PG_FOLDER/data" | grep -q '^Data page checksum version: *0$' || return 0
+  local control; control=$(as_postgres "$PG_BIN/pg_controldata" "$PG_FOLDER/data") || return 0
+  [[ $control =~ "Data page checksum version:"\ +0($|$'\n') ]] || return 0
   as_postgres "$PG_BIN/pg_checksums" --enable -D "$PG_FOLDER/data" >/dev/null 2>&1 || say "Checksums stay off until the next start in order."
 }
 

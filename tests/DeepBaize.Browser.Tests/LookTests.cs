@@ -139,7 +139,7 @@ public class LookTests(SecondDesk desk)
             page.Driver.ExecuteAsyncScript(
                 """
                 const done = arguments[arguments.length - 1];
-                axe.run(document, { runOnly: arguments[0] })
+                axe.run(document, { runOnly: arguments[0], resultTypes: ['violations'] })
                   .then(r => done(JSON.stringify(r.violations.map(v =>
                     `${v.id}: ${v.nodes.slice(0, 4).map(n => n.target.join(' ') + ' ' + n.html.slice(0, 160)).join(', ')}`))));
                 """,

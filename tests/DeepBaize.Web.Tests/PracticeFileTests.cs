@@ -47,6 +47,103 @@ public class PracticeFileTests(Application app)
 
     private async Task<string> File(string path) => await app.Client.GetStringAsync(path);
 
+    /// <summary>A file of attempts at the first shipped routine, so many in each of its sessions.</summary>
+    private static JsonObject FileOf(IReadOnlyList<string> sessions, int ofEach, string note = "")
+    {
+        var attempts = new JsonArray();
+        foreach (var session in sessions)
+            for (var i = 0; i < ofEach; i++)
+                attempts.Add(
+                    new JsonObject
+                    {
+                        ["id"] = Guid.NewGuid().ToString(),
+                        ["session"] = session,
+                        ["sessionStarted"] = "2026-11-01T10:00:00Z",
+                        ["routine"] = "stop",
+                        ["at"] = $"2026-11-01T10:{i / 60 % 60:00}:{i % 60:00}Z",
+                        ["said"] = i % 3 != 0,
+                        ["note"] = note,
+                    }
+                );
+        return new()
+        {
+            ["format"] = "deep-baize-attempts",
+            ["version"] = 1,
+            ["attempts"] = attempts,
+        };
+    }
+
+    private static List<string> NewIds(int count) => [.. Enumerable.Range(0, count).Select(_ => Guid.NewGuid().ToString())];
+
+    [Fact]
+    public async Task A_season_of_nine_megabytes_is_read_back_and_one_that_is_larger_than_the_limit_is_refused()
+    {
+        var file = FileOf(NewIds(10), 2000, note: new('n', 150));
+        var text = file.ToJsonString();
+        Assert.InRange(text.Length, 6_000_000, 12_000_000);
+        var (status, told) = await app.Post("/api/practice/attempts/import", text);
+        Assert.Equal((200, 20_000, 10), (status, told["new"]!.GetValue<int>(), told["sessions"]!.GetValue<int>()));
+        // What is not a file of attempts keeps the small limit, and says so.
+        var large = $$"""{ "name": "{{new string('n', 300_000)}}", "content": {} }""";
+        (status, var refused) = await app.Post("/api/positions", large);
+        Assert.Equal((413, "at most 256 kB"), (status, refused["errors"]![0]!["allowed"]!.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task A_file_is_read_while_attempts_are_counted_in_the_same_sessions()
+    {
+        var sessions = NewIds(4);
+        Assert.Equal(200, (await app.Post("/api/practice/attempts/import", FileOf(sessions, 3))).Status);
+        Task<(int Status, JsonNode Body)> Count(string session) =>
+            app.Post(
+                $"/api/practice/sessions/{session}/attempts",
+                new JsonObject
+                {
+                    ["attempts"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["id"] = Guid.NewGuid().ToString(),
+                            ["at"] = "2026-11-01T10:10:00Z",
+                            ["routine"] = "stop",
+                            ["said"] = true,
+                        }
+                    ),
+                }
+            );
+        // Each file names the sessions in another order.
+        var all = Enumerable
+            .Range(0, 40)
+            .Select(i =>
+                i % 2 == 0
+                    ? app.Post("/api/practice/attempts/import", FileOf([.. sessions.Skip(i % 4).Concat(sessions.Take(i % 4))], 5))
+                    : Count(sessions[i % 4])
+            );
+        Assert.All(await Task.WhenAll(all), a => Assert.Equal((200, null), (a.Status, a.Body["title"]?.ToString())));
+        // Numbers of changes are given once each: a device that looks on misses nothing.
+        foreach (var session in sessions)
+        {
+            var attempts = (await app.Send(HttpMethod.Get, $"/api/practice/sessions/{session}")).Body["attempts"]!.AsArray();
+            Assert.Equal(3 + 20 * 5 + 10 * (sessions.IndexOf(session) % 2 == 1 ? 1 : 0), attempts.Count);
+            Assert.Equal(attempts.Count, attempts.Select(a => a!["changedIn"]!.GetValue<long>()).Distinct().Count());
+        }
+    }
+
+    [Fact]
+    public async Task A_file_neither_takes_attempts_from_another_session_nor_overfills_one()
+    {
+        var (mine, other) = (NewIds(1), NewIds(1));
+        var file = FileOf(mine, 2);
+        Assert.Equal(200, (await app.Post("/api/practice/attempts/import", file)).Status);
+        var stolen = file.DeepClone();
+        foreach (var attempt in stolen["attempts"]!.AsArray())
+            (attempt!["session"], attempt["revision"]) = (other[0], 2);
+        var (status, told) = await app.Post("/api/practice/attempts/import", stolen);
+        Assert.Equal((400, "attempts.id"), (status, told.Fields()[0]));
+        Assert.Equal(404, (await app.Send(HttpMethod.Get, $"/api/practice/sessions/{other[0]}")).Status);
+        (status, told) = await app.Post("/api/practice/attempts/import", FileOf(mine, 2999).ToJsonString());
+        Assert.Equal((400, "at most 3000 in a session"), (status, told["errors"]![0]!["allowed"]!.GetValue<string>()));
+    }
+
     [Theory]
     [InlineData("json")]
     [InlineData("csv")]

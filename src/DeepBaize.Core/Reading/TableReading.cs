@@ -79,7 +79,9 @@ public static class TableReading
                 Offer(cuts, Cut.Of(layout, new(slot, pocket), shape));
         cuts.AddRange(Plants(layout, shape));
         cuts.AddRange(Doubles(layout, shape));
-        var options = (workers ?? Workers.Shared()).InParallel(cuts.Count, i => Judge(layout, cuts[i], stroke, player, shape, Telling));
+        workers ??= Workers.Shared();
+        var most = workers.Bounded(MostStrokes, FirstStrokes);
+        var options = workers.InParallel(cuts.Count, i => Judge(layout, cuts[i], stroke, player, shape, Telling, most));
         return
         [
             .. options
@@ -254,7 +256,16 @@ public static class TableReading
     }
 
     /// <param name="stream">Of the errors: the one that tells, or, with the first few strokes only, the one that chooses.</param>
-    private static PotOption Judge(Layout layout, in Cut cut, Stroke stroke, Player player, TableShape shape, ErrorStream stream)
+    /// <param name="most">Largest number of strokes sampled.</param>
+    private static PotOption Judge(
+        Layout layout,
+        in Cut cut,
+        Stroke stroke,
+        Player player,
+        TableShape shape,
+        ErrorStream stream,
+        int most = MostStrokes
+    )
     {
         var obstacles = new List<Obstacle>();
         var clearances = ClearancesOf(layout, cut, obstacles);
@@ -276,7 +287,7 @@ public static class TableReading
             Pace = played.Pace,
             AimDegrees = played.AimDegrees,
             Tolerance = new(left - right, (left - right) * Math.PI / 180 * cut.CueBallDistance * 1000),
-            Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape), stream),
+            Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape), stream, most),
         };
     }
 
@@ -308,7 +319,7 @@ public static class TableReading
     }
 
     /// <summary>The stroke played out with the player's errors, until the share that goes in is known well enough.</summary>
-    private static Estimate Played(PotTrial trial, in Cut cut, Stroke stroke, Scatter scatter, ErrorStream stream)
+    private static Estimate Played(PotTrial trial, in Cut cut, Stroke stroke, Scatter scatter, ErrorStream stream, int most)
     {
         var pots = new Sums();
         for (var next = FirstStrokes; ; next *= 2)
@@ -319,7 +330,7 @@ public static class TableReading
             }
             var share = pots.Share;
             var isHopeless = cut.Kind != PotKind.Direct && share.Value < LeastChance;
-            if (next == MostStrokes || share.Error <= GoodEnough || isHopeless || stream == Choosing)
+            if (next >= most || share.Error <= GoodEnough || isHopeless || stream == Choosing)
                 return share;
         }
     }

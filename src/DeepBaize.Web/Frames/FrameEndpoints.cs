@@ -8,6 +8,7 @@ using DeepBaize.Web.Positions;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Frames;
@@ -45,7 +46,7 @@ public static class FrameEndpoints
             .WithName("importFrame")
             .WithSummary("Saves a frame from a file (docs/formats.md)")
             .Accepts<FrameFile>("application/json")
-            .WithMetadata(new BodyOptions(PositionFile.Json));
+            .WithMetadata(new BodyOptions(PositionFile.Json), new RequestSizeLimitAttribute(Limits.RecordFileBytes));
         group
             .MapGet("{id:guid}/export/json", ExportJson)
             .WithName("exportFrameJson")

@@ -5,6 +5,7 @@ using DeepBaize.Web.InHand;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeepBaize.Web.Positions;
@@ -127,7 +128,7 @@ public static class PositionEndpoints
             .WithName("importPosition")
             .WithSummary("Saves a position from a file (docs/formats.md)")
             .Accepts<PositionFile>("application/json")
-            .WithMetadata(new BodyOptions(PositionFile.Json));
+            .WithMetadata(new BodyOptions(PositionFile.Json), new RequestSizeLimitAttribute(Limits.RecordFileBytes));
         group
             .MapPost("export/json", (PositionDraft draft) =>
             {

@@ -94,9 +94,7 @@ public sealed record ImportedAttempts(int Attempts, int New, int Sessions);
 /// <summary>Attempts out to a file, and in again.</summary>
 public static class AttemptFiles
 {
-    /// <summary>A season of 20,000 attempts is about 9 MB.</summary>
-    private const int MostBytes = 32 * 1024 * 1024,
-        MostAttempts = 50_000;
+    private const int MostAttempts = 50_000;
 
     public static void MapAttemptFiles(this IEndpointRouteBuilder app)
     {
@@ -122,13 +120,13 @@ public static class AttemptFiles
             .WithName("importAttempts")
             .WithSummary("Takes the attempts of a JSON file in: each once, by its id")
             .Accepts<AttemptFile>("application/json")
-            .WithMetadata(new BodyOptions(PositionFile.Json), new RequestSizeLimitAttribute(MostBytes));
+            .WithMetadata(new BodyOptions(PositionFile.Json), new RequestSizeLimitAttribute(Limits.AttemptFileBytes));
         group
             .MapPost("import/csv", ImportCsv)
             .Saves("attempt")
             .WithName("importAttemptsCsv")
             .WithSummary("Takes the attempts of a CSV file in, which is sent as a text in JSON")
-            .WithMetadata(new RequestSizeLimitAttribute(MostBytes));
+            .WithMetadata(new RequestSizeLimitAttribute(Limits.AttemptFileBytes));
     }
 
     private static async Task<AttemptFile> FileAsync(DeepBaizeContext db, StatisticsQuery query, CancellationToken cancel)
@@ -239,8 +237,11 @@ public static class AttemptFiles
             at => SessionEndpoints.CheckedTime("attempts.at", at, now),
             cancel
         );
-        var ids = file.Attempts.Select(a => a.Session).ToHashSet();
-        var sessions = await db.Sessions.Where(s => ids.Contains(s.Id)).ToDictionaryAsync(s => s.Id, cancel);
+        // Held in the order of their ids, like a session that somebody counts in: two imports, or an import and a count, take turns.
+        var ids = file.Attempts.Select(a => a.Session).Distinct().Order().ToArray();
+        var sessions = await db
+            .Sessions.FromSql($"SELECT *, xmin FROM sessions WHERE id = ANY({ids}) ORDER BY id FOR UPDATE")
+            .ToDictionaryAsync(s => s.Id, cancel);
         if (sessions.Values.Any(s => s.OwnerId != User.LocalId))
             throw new InputException("attempts.session", "A session is somebody else's.", "one's own");
         var newSessions = 0;
@@ -263,6 +264,13 @@ public static class AttemptFiles
         }
         var attemptIds = file.Attempts.Select(a => a.Id).ToList();
         var there = await db.Attempts.Where(a => attemptIds.Contains(a.Id)).ToDictionaryAsync(a => a.Id, cancel);
+        if (file.Attempts.FirstOrDefault(r => there.TryGetValue(r.Id, out var kept) && kept.SessionId != r.Session) is { } elsewhere)
+            throw new InputException(
+                "attempts.id",
+                $"The attempt {elsewhere.Id} belongs to another session.",
+                "attempts of the sessions that the file names"
+            );
+        await CheckRoomAsync(db, file, there.Keys.ToHashSet(), cancel);
         var fresh = 0;
         for (var i = 0; i < checkedOnes.Count; i++)
         {
@@ -286,12 +294,41 @@ public static class AttemptFiles
         return TypedResults.Ok(new ImportedAttempts(file.Attempts.Count, fresh, newSessions));
     }
 
+    /// <summary>A session holds no more attempts by a file than by counting.</summary>
+    private static async Task CheckRoomAsync(DeepBaizeContext db, AttemptFile file, HashSet<Guid> known, CancellationToken cancel)
+    {
+        var ids = file.Attempts.Select(a => a.Session).Distinct().ToList();
+        var kept = await db
+            .Attempts.Where(a => ids.Contains(a.SessionId))
+            .GroupBy(a => a.SessionId)
+            .Select(g => new { g.Key, Count = g.Count() })
+            .ToDictionaryAsync(g => g.Key, g => g.Count, cancel);
+        foreach (var session in file.Attempts.Where(a => !known.Contains(a.Id)).GroupBy(a => a.Session))
+        {
+            var all = kept.GetValueOrDefault(session.Key) + session.Select(a => a.Id).Distinct().Count();
+            if (all > SessionEndpoints.MostAttempts)
+                throw new InputException(
+                    "attempts",
+                    $"The session {session.Key} would hold {all} attempts.",
+                    $"at most {SessionEndpoints.MostAttempts} in a session"
+                );
+        }
+    }
+
     private static async Task AddRoutinesAsync(AttemptFile file, DeepBaizeContext db, DateTimeOffset now, CancellationToken cancel)
     {
+        var own = db.Routines.Where(r => r.OwnerId == User.LocalId && r.DeletedAt == null);
+        var room = RoutineEndpoints.MostOwn - await own.CountAsync(cancel);
         foreach (var filed in file.Routines)
         {
             if (await db.Routines.AnyAsync(r => r.Id == filed.Id, cancel))
                 continue;
+            if (--room < 0)
+                throw new InputException(
+                    "routines",
+                    "There would be too many routines.",
+                    $"at most {RoutineEndpoints.MostOwn} of one's own"
+                );
             var routine = RoutineEndpoints.Checked(new() { Routine = filed.Routine });
             db.Add(
                 new RoutineRecord

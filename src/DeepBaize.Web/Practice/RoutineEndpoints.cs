@@ -100,7 +100,7 @@ public sealed record SnookerRequest
 /// <summary>What can be practised.</summary>
 public static class RoutineEndpoints
 {
-    private const int MostOwn = 500;
+    internal const int MostOwn = 500;
 
     internal static readonly RecordKind Kind = new(
         "routine",

@@ -15,9 +15,10 @@ namespace DeepBaize.Web.Practice;
 /// <summary>Sessions at the table, and the attempts counted in them.</summary>
 public static class SessionEndpoints
 {
-    /// <summary>More than anybody plays in a day.</summary>
-    private const int MostAttempts = 3000,
-        MostSent = 500,
+    /// <summary>Largest number of attempts in a session: more than anybody plays in a day.</summary>
+    internal const int MostAttempts = 3000;
+
+    private const int MostSent = 500,
         MostPlanned = 30;
 
     /// <summary>Why an attempt was not done.</summary>

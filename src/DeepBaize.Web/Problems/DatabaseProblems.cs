@@ -14,6 +14,7 @@ internal static class DatabaseProblems
         e switch
         {
             null => null,
+            DbUpdateConcurrencyException => Changed,
             PostgresException p => Reported(p),
             NpgsqlException => Away,
             // The pool gave no connection in time.
@@ -25,6 +26,7 @@ internal static class DatabaseProblems
     private static ProblemDetails? Reported(PostgresException p) =>
         p.SqlState switch
         {
+            PostgresErrorCodes.UniqueViolation or PostgresErrorCodes.ForeignKeyViolation => Changed,
             PostgresErrorCodes.DiskFull => Problem(507, "diskFull", "The disk of the database is full.", "make room on it, and save again"),
             PostgresErrorCodes.TooManyConnections or PostgresErrorCodes.OutOfMemory => Crowded,
             PostgresErrorCodes.ReadOnlySqlTransaction => Problem(
@@ -53,6 +55,9 @@ internal static class DatabaseProblems
             ),
             _ => null,
         };
+
+    private static ProblemDetails Changed =>
+        Problem(409, "conflict", "It was changed elsewhere in the meantime.", "load it again, then save");
 
     private static ProblemDetails Away => Problem(503, "databaseAway", "The database does not answer.", "try again once it is back");
 

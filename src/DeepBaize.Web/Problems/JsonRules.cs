@@ -13,9 +13,21 @@ internal static class JsonRules
         json.NumberHandling = JsonNumberHandling.Strict;
         json.RespectNullableAnnotations = true;
         json.AllowDuplicateProperties = false;
+        json.Converters.Add(new FiniteNumbers());
         json.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         json.TypeInfoResolver = (json.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(WithStorableContents);
         return json;
+    }
+
+    /// <summary>A number beyond a double, as 1e400, is refused: it would be read as infinity.</summary>
+    private sealed class FiniteNumbers : JsonConverter<double>
+    {
+        public override double Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            reader.TokenType == JsonTokenType.Number && reader.GetDouble() is var number && double.IsFinite(number)
+                ? number
+                : throw new JsonException("This is no number of the range of a double.");
+
+        public override void Write(Utf8JsonWriter writer, double value, JsonSerializerOptions options) => writer.WriteNumberValue(value);
     }
 
     /// <summary>

@@ -27,11 +27,11 @@ public static class ProblemsSetup
                 var details = context.ProblemDetails;
                 // The framework answers this one itself, without an exception that reaches us.
                 if (details.Status == StatusCodes.Status413PayloadTooLarge)
-                    (details.Title, details.Detail, details.Extensions["errors"]) = (
-                        TooLarge.Message,
-                        $"Allowed: {TooLarge.Allowed}.",
-                        new[] { TooLarge }
-                    );
+                {
+                    var error = TooLarge(context.HttpContext.GetEndpoint());
+                    (details.Title, details.Detail) = (error.Message, $"Allowed: {error.Allowed}.");
+                    details.Extensions["errors"] = new[] { error };
+                }
                 details.Complete();
                 context.HttpContext.RequestServices.GetRequiredService<SearchMeter>().Refused($"{details.Extensions["code"]}");
             }
@@ -40,12 +40,14 @@ public static class ProblemsSetup
         services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
     }
 
-    /// <summary>Keeps bodies at hand, so that one that cannot be read can be looked at again.</summary>
+    /// <summary>
+    /// Buffers bodies, so that one that cannot be read can be examined again; up to the limit of the endpoint. After routing.
+    /// </summary>
     public static void UseReadableBodies(this IApplicationBuilder app) =>
         app.Use(
             (http, next) =>
             {
-                http.Request.EnableBuffering(bufferThreshold: Limits.BodyBytes, bufferLimit: Limits.BodyBytes + 1);
+                http.Request.EnableBuffering(Limits.BufferedInMemory, LimitOf(http.GetEndpoint()) + 1);
                 return next(http);
             }
         );
@@ -58,12 +60,12 @@ public static class ProblemsSetup
         return details;
     }
 
-    private static readonly InputError TooLarge = new(
-        "body",
-        "The request is too large.",
-        $"at most {Limits.BodyBytes / 1024} kB",
-        "tooLarge"
-    );
+    /// <summary>Largest body that an endpoint takes, bytes.</summary>
+    private static long LimitOf(Endpoint? endpoint) =>
+        endpoint?.Metadata.GetMetadata<IRequestSizeLimitMetadata>()?.MaxRequestBodySize ?? Limits.BodyBytes;
+
+    private static InputError TooLarge(Endpoint? endpoint) =>
+        new("body", "The request is too large.", $"at most {LimitOf(endpoint) / 1024} kB", "tooLarge");
 
     private static string CodeOf(int? status) =>
         status switch
@@ -114,7 +116,7 @@ public static class ProblemsSetup
             exception switch
             {
                 InputException e => Input(400, e.Errors),
-                BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge]),
+                BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge(EndpointOf(http))]),
                 BadHttpRequestException { StatusCode: 415 } => Input(
                     415,
                     [new("Content-Type", "The request is not JSON.", "application/json", "mediaType")]
