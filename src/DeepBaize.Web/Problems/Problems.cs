@@ -47,7 +47,11 @@ public static class ProblemsSetup
         app.Use(
             (http, next) =>
             {
-                http.Request.EnableBuffering(Limits.BufferedInMemory, LimitOf(http.GetEndpoint()) + 1);
+                var limit = LimitOf(http.GetEndpoint());
+                // Without a length the server counts as it reads.
+                if (http.Request.ContentLength > limit)
+                    throw new BadHttpRequestException("Request body too large.", StatusCodes.Status413PayloadTooLarge);
+                http.Request.EnableBuffering(Limits.BufferedInMemory, limit + 1);
                 return next(http);
             }
         );
