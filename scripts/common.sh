@@ -122,6 +122,28 @@ lock_data() {
   echo $$ > "$PG_FOLDER/owner"
 }
 
+# left_over_app FOLDER : the process of an application that an earlier ./start over this folder left when it was killed; empty if none.
+left_over_app() {
+  local file="$1/postgres/app" pid
+  [ -r "$file" ] || file="/var/lib/deep-baize/$(printf %s "$(realpath -m "$1")" | sha256sum | cut -c1-12)/postgres/app"
+  pid=$(cat "$file" 2>/dev/null) || return 0
+  # The number may belong to another program by now; and while that ./start lives, the application is not left over.
+  [[ $(tr '\0' ' ' < "/proc/$pid/cmdline" 2>/dev/null) == *DeepBaize.Web.dll* ]] || return 0
+  [ "$(ps -o ppid= -p "$pid" | tr -d ' ')" = 1 ] || ! kill -0 "$(cat "${file%app}owner" 2>/dev/null || echo 0)" 2>/dev/null || return 0
+  echo "$pid"
+}
+
+# end_app PID : ends it in order, or after three seconds at once.
+end_app() {
+  kill "$1" 2>/dev/null || return 0
+  local i
+  for i in $(seq 30); do kill -0 "$1" 2>/dev/null || return 0; sleep 0.1; done
+  kill -9 "$1" 2>/dev/null || true
+}
+
+# listener PORT : what listens there, for a message; empty if that cannot be told.
+listener() { command -v ss >/dev/null && ss -ltnpH "sport = :$1" 2>/dev/null | sed -n 's/.*users:((\("[^"]*"\),pid=\([0-9]*\).*/ by \1 (process \2)/p' || true; }
+
 need_room() {
   local free; free=$(df -Pk "$PG_FOLDER" | awk 'NR==2 {print int($4/1024)}')
   [ "$free" -ge 100 ] || fail "the disk that holds $PG_FOLDER is full: $free MB are free, and at least 100 are needed"

@@ -58,6 +58,8 @@ const atTheTable = VitePWA({
   },
 })
 
+const ownWindow = ['src/position/position.test.ts', 'src/features/shot/shotDrawing.test.ts']
+
 export default defineConfig({
   // Of Element Plus only the styles of what is used.
   plugins: [vue(), ElementPlus({}), atTheTable, compressed()],
@@ -85,6 +87,10 @@ export default defineConfig({
     // For a machine that is busy with something else: a test that passes does not wait for it.
     testTimeout: 30_000,
     server: { deps: { inline: ['element-plus'] } },
-    include: ['src/**/*.test.ts'],
+    // Most files share one environment, which halves the time; those that look at the window's own state have one each.
+    projects: [
+      { extends: true, test: { name: 'shared', isolate: false, include: ['src/**/*.test.ts'], exclude: ownWindow } },
+      { extends: true, test: { name: 'own window', include: ownWindow } },
+    ],
   },
 })

@@ -107,6 +107,13 @@ internal sealed class Club : IAsyncDisposable
         return clock.Elapsed;
     }
 
+    /// <summary>Kills ./start alone, at once.</summary>
+    public void KillStart()
+    {
+        Signal("KILL", _start!.Id);
+        _start.WaitForExit();
+    }
+
     public int PostmasterId => int.Parse(File.ReadLines(Path.Combine(Postgres, "data", "postmaster.pid")).First());
 
     public int PostgresPort => int.Parse(File.ReadLines(Path.Combine(Postgres, "data", "postmaster.pid")).ElementAt(3));

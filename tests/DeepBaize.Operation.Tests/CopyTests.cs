@@ -63,6 +63,25 @@ public class CopyTests
         Directory.Delete(copies, recursive: true);
     }
 
+    [Fact]
+    public async Task A_good_copy_is_taken_fifty_times_and_a_damaged_one_is_called_so()
+    {
+        await using var club = new Club();
+        await club.StartAsync();
+        var file = Path.Combine(Club.NewFolder(), "good.dump");
+        Assert.Equal(0, (await Club.RunAsync("backup", club.Folder, file)).Code);
+        // While it runs the copy is read and found good, and then the folder in use refuses it: not the copy.
+        for (var i = 0; i < 50; i++)
+        {
+            var (code, said) = await Club.RunAsync("restore", club.Folder, file);
+            Assert.True(code != 0 && said.Contains("another Deep Baize"), $"{i}: {said}");
+        }
+        var damaged = file + ".damaged";
+        await File.WriteAllBytesAsync(damaged, [.. Enumerable.Repeat((byte)7, 5000)]);
+        var (refused, why) = await Club.RunAsync("restore", club.Folder, damaged);
+        Assert.True(refused != 0 && why.Contains("damaged") && why.Contains("Nothing was changed"), why);
+    }
+
     /// <summary>Every row of every table as text, with its table before it.</summary>
     private static async Task<List<string>> RowsAsync(Club club)
     {

@@ -105,6 +105,19 @@ public class StartTests
         Assert.Equal(HttpStatusCode.Created, (await club.SaveAsync("There after all")).StatusCode);
     }
 
+    [Fact]
+    public async Task An_application_that_a_killed_start_has_left_is_ended_by_the_next()
+    {
+        await using var club = new Club();
+        await club.StartAsync();
+        club.KillStart();
+        // It still listens; the next start says so, ends it, and takes its place on the same port.
+        Assert.Equal(HttpStatusCode.OK, (await club.Client.GetAsync("/health")).StatusCode);
+        await club.StartAsync();
+        Assert.Contains("which an earlier start has left", club.Said);
+        Assert.Equal(HttpStatusCode.Created, (await club.SaveAsync("Taken over")).StatusCode);
+    }
+
     [Theory]
     [InlineData("PORT", "99999", "PORT must be a number from 1 to 65535")]
     [InlineData("DEEPBAIZE_BACKUPS_KEPT", "0", "DEEPBAIZE_BACKUPS_KEPT must be a number from 1 on")]

@@ -16,6 +16,8 @@ public sealed class Application : IAsyncLifetime
 
     public HttpClient Client { get; private set; } = null!;
 
+    public IServiceProvider Services => _factory.Services;
+
     public string Connection => _database.Connection;
 
     public ValueTask InitializeAsync()

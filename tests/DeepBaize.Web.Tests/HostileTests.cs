@@ -83,6 +83,20 @@ public class HostileTests(Application app)
     private static readonly Dictionary<string, JsonNode> _real = [];
     private JsonNode _schemas = null!;
 
+    [Theory]
+    [InlineData("/api/simulate", "balls[0].x")]
+    [InlineData("/api/shot", "content.balls[0].x")]
+    public async Task A_number_beyond_a_double_is_refused_by_its_field(string path, string field)
+    {
+        const string balls = """[{ "id": "white", "x": 1e400, "y": 0.6 }]""";
+        var body =
+            path == "/api/shot"
+                ? $$"""{ "content": { "balls": {{balls}} } }"""
+                : $$"""{ "balls": {{balls}}, "strike": { "aim": 0, "cueSpeed": 1 } }""";
+        var (status, problem) = await app.Post(path, body);
+        Assert.Equal((400, field), (status, problem.Fields()[0]));
+    }
+
     [Fact]
     [Trait("Speed", "Slow")]
     public async Task Whatever_is_sent_is_answered_or_shortly_refused_and_what_is_stored_is_as_published()

@@ -49,6 +49,21 @@ public class JudgementTests(Application app)
     }
 
     [Fact]
+    public async Task A_pot_aimed_too_full_is_told_to_be_missed_thick()
+    {
+        var content = Sample.Content();
+        var cut = (await app.Post("/api/shot", new JsonObject { ["content"] = content.DeepClone() })).Body["cut"]!;
+        var aim = cut["aimDegrees"]!.GetValue<double>() + cut["allowanceDegrees"]!.GetValue<double>();
+        // Cut to the left a ball is struck on its right: fuller is to the left.
+        var fuller = Math.Sign(cut["cutDegrees"]!.GetValue<double>());
+        (content["stroke"]!["free"], content["stroke"]!["aim"]) = (true, aim + 1.5 * fuller);
+        var (status, spread) = await app.Post("/api/spread", Ask(content));
+        Assert.Equal(200, status);
+        double Of(string name) => spread[name]!["value"]!.GetValue<double>();
+        Assert.True(Of("missThick") > 0.8 && Of("missThin") < 0.05, $"{spread["missThick"]} {spread["missThin"]}");
+    }
+
+    [Fact]
     public async Task A_free_shot_without_a_pot_has_a_spread_but_no_chance()
     {
         var content = Sample.Content();

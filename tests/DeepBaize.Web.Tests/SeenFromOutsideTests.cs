@@ -1,5 +1,7 @@
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 
 namespace DeepBaize.Web.Tests;
@@ -108,5 +110,40 @@ public class SeenFromOutsideTests(Application app)
         request.Headers.Add("traceparent", $"00-{trace}-00f067aa0ba902b7-01");
         using var response = await app.Client.SendAsync(request);
         Assert.Equal(trace, JsonNode.Parse(await response.Content.ReadAsStringAsync())!["traceId"]!.GetValue<string>());
+    }
+
+    /// <summary>Requests that come from another machine.</summary>
+    private sealed class FromElsewhere : Microsoft.AspNetCore.Hosting.IStartupFilter
+    {
+        public Action<Microsoft.AspNetCore.Builder.IApplicationBuilder> Configure(
+            Action<Microsoft.AspNetCore.Builder.IApplicationBuilder> next
+        ) =>
+            app =>
+            {
+                app.Use(
+                    (http, go) =>
+                    {
+                        // An address for documentation (RFC 5737).
+                        http.Connection.RemoteIpAddress = System.Net.IPAddress.Parse("203.0.113.7");
+                        return go(http);
+                    }
+                );
+                next(app);
+            };
+    }
+
+    [Theory]
+    [InlineData("/metrics")]
+    [InlineData("/health/save")]
+    public async Task Metrics_and_the_check_of_the_disk_are_for_this_machine_alone(string path)
+    {
+        await using var elsewhere = app.With()
+            .WithWebHostBuilder(host =>
+                host.ConfigureServices(services => services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter>(new FromElsewhere()))
+            );
+        using var client = elsewhere.CreateClient();
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await client.GetAsync(path)).StatusCode);
+        Assert.Equal(System.Net.HttpStatusCode.OK, (await client.GetAsync("/health")).StatusCode);
+        Assert.Equal(System.Net.HttpStatusCode.OK, (await app.Client.GetAsync(path)).StatusCode);
     }
 }

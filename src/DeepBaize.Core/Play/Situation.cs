@@ -23,6 +23,9 @@ public sealed record Situation
     /// <summary>The state of the frame.</summary>
     public Frame Frame { get; }
 
+    /// <summary>The balls before the foul that the striker may answer; null if the last stroke was none.</summary>
+    public Layout? BeforeOffence { get; init; }
+
     /// <summary>The frame is taken from the balls that are there and from what is said beside them, and checked.</summary>
     /// <param name="setup">Null: a frame in which nobody has scored.</param>
     /// <exception cref="InputException">A state that cannot be.</exception>
@@ -54,21 +57,25 @@ public sealed record Situation
     public PlayedStroke Play(Simulator after, ShotRecord record, Ball? nominated, TableShape shape, bool missCalled = false)
     {
         var ruling = Referee.Rule(Frame, FactsOf(after, record, nominated, missCalled));
+        var frame = ruling.NextFrame;
         var left = after.Left();
+        // A black that is spotted again goes to its spot from wherever it lies, and the white into the D (rule 4).
+        if (frame.AwaitsLot)
+            left.RemoveAll(b => b.Ball == Ball.White || b.Ball == Ball.Black);
         if (ruling.Spotted.Count > 0)
             left.AddRange(Spotting.Place(ruling.Spotted, left));
-        if (!after.IsOnTable(0))
+        if (!after.IsOnTable(0) || frame.AwaitsLot)
         {
             // From hand: behind the middle of the baulk line, or as near to that as can be.
             var middle = DCentre with { X = BaulkLineX - DRadius / 3 };
             left.Add(new(Ball.White, Placement.Nearest(middle, left, shape, inD: true) ?? middle));
         }
         var layout = Layout.OfRest(left);
-        var frame = ruling.NextFrame;
         // Whether there is a free ball is seen only once the colours are back (rule 12).
         if (ruling.IsFoul && !frame.IsOver && !frame.AwaitsLot)
             frame = frame with { FreeBall = Hides(layout, frame) };
-        return new(ruling with { NextFrame = frame }, new(layout, frame));
+        var leaves = new Situation(layout, frame) { BeforeOffence = frame.Offence is null ? null : Layout };
+        return new(ruling with { NextFrame = frame }, leaves);
     }
 
     /// <summary>After a foul the other player asks the offender to play again from here (rule 13).</summary>
@@ -76,9 +83,13 @@ public sealed record Situation
     public Situation PlayAgain() => new(Layout, Frame.PlayAgain());
 
     /// <summary>After a miss the other player has the balls put back, and the offender play again from there (rule 14).</summary>
-    /// <param name="before">The table before the stroke that was missed.</param>
-    /// <exception cref="InvalidOperationException">No miss was called.</exception>
-    public Situation Replay(Situation before) => new(before.Layout, Frame.Replay());
+    /// <exception cref="InvalidOperationException">No miss was called, or the table before it is not known.</exception>
+    public Situation Replay() =>
+        new(BeforeOffence ?? throw new InvalidOperationException("The table before the foul is not known."), Frame.Replay());
+
+    /// <summary>The lot is drawn for a black that was spotted again (rule 4).</summary>
+    /// <exception cref="InvalidOperationException">There is no lot to draw.</exception>
+    public Situation PlaysFirst(int player) => new(Layout, Frame.PlaysFirst(player));
 
     /// <summary>A ball that the white touches, one that is on rather than another; null if it touches none (rule 8).</summary>
     public Ball? Touching =>

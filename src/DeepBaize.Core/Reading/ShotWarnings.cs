@@ -59,7 +59,8 @@ public static class ShotWarnings
         TightOnCushion = 0.004,
         NearLimitTips = 0.15,
         RaisedDegrees = 5,
-        WorthCallingHop = 0.001,
+        // A white that touches down within the length of a ball is no hop that a player sees.
+        WorthCallingHop = 0.003,
         WorthCallingLost = 0.05,
         Nearer = 1e-6;
 

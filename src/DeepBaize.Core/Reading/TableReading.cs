@@ -143,14 +143,26 @@ public static class TableReading
     }
 
     /// <summary>The likeliest of the direct pots; null if none is on. Only those that look easiest are judged.</summary>
-    public static PotOption? Likeliest(Layout layout, Stroke stroke, Player player, TableShape shape, CancellationToken cancel = default)
+    /// <param name="isOn">Whether a ball may be potted; null: any may.</param>
+    public static PotOption? Likeliest(
+        Layout layout,
+        Stroke stroke,
+        Player player,
+        TableShape shape,
+        Func<Ball, bool>? isOn = null,
+        CancellationToken cancel = default
+    )
     {
         const int judged = 8;
         var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
+        {
+            if (isOn?.Invoke(layout.Balls[slot].Ball) == false)
+                continue;
             foreach (var pocket in Pockets.All)
                 if (Cut.Of(layout, new(slot, pocket), shape) is { Fault: CutFault.None } cut && IsClear(layout, cut))
                     cuts.Add(cut);
+        }
         PotOption? best = null;
         // Chosen by a few strokes, and told by others. By plain geometry, an error of aim is carried over the cue ball's way and across
         // the contact.

@@ -35,6 +35,9 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// <summary>After so many misses of one turn the next failure gives the frame: the player is warned of it (rule 14).</summary>
     public const int MissesBeforeTheLast = 2;
 
+    /// <summary>Bound on the misses that are counted: the third in a row gives the frame (rule 14).</summary>
+    public const int MostMisses = 99;
+
     /// <summary>Fifteen reds, all colours, the first player in the D.</summary>
     public static Frame Start { get; } = new(MostReds, Ball.Colours, BallOn.Red, (0, 0), 0, 0) { InHand = true };
 
@@ -156,8 +159,12 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
         List<Ball> order = [.. colours.OrderBy(Values.Of)];
         var on = setup.On ?? (reds > 0 || order.Count == 0 ? BallOn.Red : BallsOn.Only(order[0]));
         checks.That(reds is >= 0 and <= MostReds, "reds", $"There are {reds} reds.", $"0 to {MostReds}");
-        CheckColours(checks, reds, order, on, setup.Repeats);
-        CheckOn(checks, reds, order, on, setup);
+        CheckEnd(checks, reds, order, setup);
+        if (setup.Winner is null)
+        {
+            CheckColours(checks, reds, order, on, setup.Repeats);
+            CheckOn(checks, reds, order, on, setup);
+        }
         checks.That(setup.Turn is 0 or 1, "turn", $"There is no player {setup.Turn}.", "0 or 1");
         var highest = setup.Repeats ? HighestScore : HighestBreakThereIs;
         checks.That(
@@ -181,8 +188,35 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
             FreeBall = setup.FreeBall,
             InHand = setup.InHand,
             Repeats = setup.Repeats,
+            Misses = setup.Misses,
+            IsRespotted = setup.IsRespotted,
+            AwaitsLot = setup.AwaitsLot,
+            Winner = setup.Winner ?? -1,
+            Offence = setup.Offence,
         };
         return frame.EndedIfOutOfReach();
+    }
+
+    private static void CheckEnd(Checks checks, int reds, List<Ball> order, FrameSetup setup)
+    {
+        checks.That(setup.Misses is >= 0 and <= MostMisses, "misses", $"{setup.Misses} misses cannot be.", $"0 to {MostMisses}");
+        checks.That(setup.Winner is null or 0 or 1, "winner", $"There is no player {setup.Winner}.", "0, 1, or null before the end");
+        checks.That(!setup.AwaitsLot || setup.IsRespotted, "awaitsLot", "Lots are drawn only for a re-spotted black.", "respotted with it");
+        var isLevelBlack =
+            reds == 0 && order is [var last] && last == Ball.Black && (setup.Winner is not null || setup.First == setup.Second);
+        checks.That(
+            !setup.IsRespotted || isLevelBlack,
+            "respotted",
+            "The black is spotted again only alone and with level scores.",
+            "the black alone, and level scores"
+        );
+        if (setup.Offence is { } offence)
+            checks.That(
+                offence.Misses is >= 0 and <= MostMisses,
+                "offence.misses",
+                $"{offence.Misses} misses cannot be.",
+                $"0 to {MostMisses}"
+            );
     }
 
     private static void CheckColours(Checks checks, int reds, List<Ball> order, BallOn on, bool repeats)

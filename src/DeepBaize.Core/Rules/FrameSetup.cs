@@ -24,6 +24,21 @@ public sealed record FrameSetup
     /// <summary>Whether the white is in hand.</summary>
     public bool InHand { get; init; }
 
+    /// <summary>Misses of the player at the table in this turn of unbroken replays from one place.</summary>
+    public int Misses { get; init; }
+
+    /// <summary>Whether the black was spotted again after level scores.</summary>
+    public bool IsRespotted { get; init; }
+
+    /// <summary>Whether it is still to be drawn by lot who plays first at that black.</summary>
+    public bool AwaitsLot { get; init; }
+
+    /// <summary>The winner, 0 or 1, of a frame that is over; null before.</summary>
+    public int? Winner { get; init; }
+
+    /// <summary>The foul that the striker may answer; null if the last stroke was none.</summary>
+    public Offence? Offence { get; init; }
+
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
     public bool Repeats { get; init; }
 }

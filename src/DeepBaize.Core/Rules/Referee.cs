@@ -148,7 +148,15 @@ public static class Referee
         // After the warning the next failure gives the frame (rule 14).
         else if (owed && frame.IsWarned)
             next = next.Award(opponent);
-        return new(0, penalty, fouls, next.IsOver ? [] : spotted, next);
+        return new(
+            0,
+            penalty,
+            fouls,
+            next.IsOver ? []
+                : next.AwaitsLot ? [Ball.Black]
+                : spotted,
+            next
+        );
     }
 
     private static void CheckMiss(Frame before, Frame after, bool failed, string path)
@@ -196,7 +204,8 @@ public static class Referee
         };
         if (colours.Count == 0)
             next = next.EndOrRespot();
-        return new(points, 0, [], [.. potted.Where(b => b.IsColour && b != stays)], next);
+        // With level scores the black comes back too (rule 4).
+        return new(points, 0, [], next.AwaitsLot ? [Ball.Black] : [.. potted.Where(b => b.IsColour && b != stays)], next);
     }
 
     /// <summary>A free ball scores as the ball on; with the ball on itself only that one scores, but of reds each (rule 12).</summary>

@@ -202,6 +202,7 @@ public static class Spread
         var record = new ShotRecord();
         var tally = new Tally();
         var meant = pot?.Pot;
+        var potting = pot is { } aimedAt ? PottingDegrees(layout, stroke, aimedAt, simulator, record) : 0;
         for (var i = first; i < first + count; i++)
         {
             cancel.ThrowIfCancellationRequested();
@@ -223,7 +224,7 @@ public static class Spread
 
             var (slot, isPotted) = pot is { } cut ? (cut.Pot.Slot, simulator.PocketOf(cut.Pot.Slot) == cut.Pocket) : (-1, false);
             var isMissed = slot > 0 && !isPotted;
-            var isThick = isMissed && MissedThick(record, pot!.Value);
+            var isThick = isMissed && MissedThick(record, pot!.Value, potting);
             tally.Pots.Add(i, isPotted);
             tally.Both.Add(i, isPotted && isMet && stays);
             tally.Thick.Add(i, isThick);
@@ -235,15 +236,28 @@ public static class Spread
     }
 
     /// <summary>
-    /// Whether the ball that the white strikes set off on the thick side of the potting line: turned less than the cut asks.
+    /// Returns the direction, degrees, in which the struck ball leaves when the stroke pots: that of the stroke played without error if it
+    /// pots, else the potting line. Off a cushion the two differ by degrees: the mirror's line is not where the ball has to go.
     /// </summary>
-    public static bool MissedThick(ShotRecord record, in Cut cut)
+    public static double PottingDegrees(Layout layout, in Stroke stroke, in Cut cut, Simulator simulator, ShotRecord record)
+    {
+        stroke.Play(simulator, layout, record);
+        if (simulator.PocketOf(cut.Pot.Slot) == cut.Pocket)
+            foreach (var piece in record.Pieces)
+                if (piece.Ball == cut.Pot.Struck)
+                    return Math.Atan2(piece.Vy, piece.Vx) * 180 / Math.PI;
+        return cut.PotDegrees;
+    }
+
+    /// <summary>Whether the ball that the white strikes sets off on the thick side: turned less than the pot needs.</summary>
+    /// <param name="potting">Direction of the struck ball when the stroke pots, degrees (<see cref="PottingDegrees"/>).</param>
+    public static bool MissedThick(ShotRecord record, in Cut cut, double potting)
     {
         foreach (var piece in record.Pieces)
         {
             if (piece.Ball != cut.Pot.Struck)
                 continue;
-            var off = Math.IEEERemainder(Math.Atan2(piece.Vy, piece.Vx) * 180 / Math.PI - cut.PotDegrees, 360);
+            var off = Math.IEEERemainder(Math.Atan2(piece.Vy, piece.Vx) * 180 / Math.PI - potting, 360);
             return cut.CutDegrees > 0 ? off < 0 : off > 0;
         }
         return false;

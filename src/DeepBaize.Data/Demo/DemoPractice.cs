@@ -163,7 +163,10 @@ internal static class DemoPractice
     private static string[] ReasonsOf(ShotRecord record, Observation seen, Layout layout, Pot? pot, in StrokeError error)
     {
         if (pot is not null && seen.Potted == false)
-            return [Spread.MissedThick(record, Cut.Of(layout, pot, Shape)) ? "thick" : "thin"];
+        {
+            var cut = Cut.Of(layout, pot, Shape);
+            return [Spread.MissedThick(record, cut, cut.PotDegrees) ? "thick" : "thin"];
+        }
         if (Math.Abs(error.Pace) > 0.03)
             return [error.Pace > 0 ? "hard" : "soft"];
         return error.Height != 0 ? [error.Height > 0 ? "high" : "low"] : [];

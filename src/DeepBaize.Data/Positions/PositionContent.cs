@@ -86,8 +86,44 @@ public sealed record FrameEntry
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool InHand { get; init; }
 
+    /// <summary>Misses of the player at the table in this turn of unbroken replays from one place.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public int Misses { get; init; }
+
+    /// <summary>The foul that the player at the table may answer; null if the last stroke was none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public OffenceEntry? Offence { get; init; }
+
+    /// <summary>Whether the black was spotted again after level scores.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Respotted { get; init; }
+
+    /// <summary>Whether it is still to be drawn by lot who plays first at that black.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool AwaitsLot { get; init; }
+
+    /// <summary>The winner, 0 or 1, of a frame that is over.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public int? Winner { get; init; }
+
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
     public bool Repeats { get; init; }
+}
+
+/// <summary>A foul that the player at the table may answer (the Official Rules, Section 3, rules 13 and 14).</summary>
+public sealed record OffenceEntry
+{
+    /// <summary>Whether a miss was called: the balls may be put back.</summary>
+    public bool Miss { get; init; }
+
+    /// <summary>Misses in this turn of unbroken replays, this one among them.</summary>
+    public int Misses { get; init; }
+
+    /// <summary>The frame before the stroke.</summary>
+    public required FrameEntry Before { get; init; }
+
+    /// <summary>The balls before the stroke.</summary>
+    public required IReadOnlyList<BallEntry> Balls { get; init; }
 }
 
 /// <summary>What a position holds beside its name: stored as it is sent and as it stands in a file.</summary>

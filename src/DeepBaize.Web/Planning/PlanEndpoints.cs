@@ -71,6 +71,12 @@ public sealed record PlayOnRequest
 
     [Description("What the other player chooses if it is a foul.")]
     public AfterFoul AfterFoul { get; init; }
+
+    [Description("How the foul that the frame still holds is answered: then no stroke is played. Null otherwise.")]
+    public AfterFoul? Answer { get; init; }
+
+    [Description("Who plays first at a black that was spotted again, 0 or 1, by lot: then no stroke is played. Null otherwise.")]
+    public int? FirstPlayer { get; init; }
 }
 
 /// <summary>What follows a foul (the Official Rules, Section 3, rules 13 and 14).</summary>
@@ -204,6 +210,10 @@ public static class PlanEndpoints
     {
         var content = CheckedContent.Of(request.Content);
         var situation = content.ToSituation();
+        if (request.FirstPlayer is { } first)
+            return Without(LotDrawn(situation, first), request.Content);
+        if (request.Answer is { } answer)
+            return Without(Answered(situation, answer), request.Content);
         var stroke = content.Aimed()?.Stroke ?? content.Stroke;
         if (request.Missed is { } side)
         {
@@ -221,18 +231,12 @@ public static class PlanEndpoints
             };
         }
         var played = content.PlayedFrom(situation, stroke, missCalled: request.AfterFoul == AfterFoul.PutBack);
-        var leaves = Answered(situation, played, request.AfterFoul);
+        var leaves = Answered(played, request.AfterFoul);
         var potted = situation
             .Layout.Balls.Select(b => b.Ball)
             .Where(b => played.Leaves.Layout.SlotOf(b) < 0 || played.Ruling.Spotted.Contains(b));
-        var after = request.Content with
-        {
-            Balls = [.. leaves.Layout.Balls.Select(BallEntry.Of)],
-            Frame = FrameResult.EntryOf(leaves.Frame),
-            Stroke = new StrokeEntry { Pace = request.Content.Stroke.Pace },
-        };
         return new(
-            Content: after,
+            Content: ContentOf(leaves, request.Content),
             Frame: FrameResult.Of(leaves),
             Points: played.Ruling.Points,
             Penalty: played.Ruling.Penalty,
@@ -242,13 +246,61 @@ public static class PlanEndpoints
         );
     }
 
+    /// <summary>The next table where no stroke was played.</summary>
+    private static PlayOnResult Without(Situation leaves, PositionContent before) =>
+        new(ContentOf(leaves, before), FrameResult.Of(leaves), 0, 0, [], [], []);
+
+    private static Situation LotDrawn(Situation situation, int first)
+    {
+        var checks = new Checks();
+        checks.Range("firstPlayer", first, 0, 1);
+        checks.That(situation.Frame.AwaitsLot, "firstPlayer", "There is no lot to draw.", "null, unless the frame awaits the lot");
+        checks.ThrowIfAny();
+        return situation.PlaysFirst(first);
+    }
+
+    /// <summary>The table once the player at it has answered the foul that its frame holds.</summary>
+    private static Situation Answered(Situation situation, AfterFoul answer)
+    {
+        var offence = situation.Frame.Offence;
+        var checks = new Checks();
+        checks.That(
+            offence is not null && !situation.Frame.IsOver,
+            "answer",
+            "There is no foul to answer.",
+            "null, unless the frame holds one"
+        );
+        checks.That(
+            answer != AfterFoul.PutBack || offence is null or { IsMiss: true },
+            "answer",
+            "No miss was called: the balls stay where they are.",
+            "play, playAgain"
+        );
+        checks.ThrowIfAny();
+        return answer switch
+        {
+            AfterFoul.PutBack => situation.Replay(),
+            AfterFoul.PlayAgain => situation.PlayAgain(),
+            _ => situation,
+        };
+    }
+
+    /// <summary>The content for the next stroke.</summary>
+    private static PositionContent ContentOf(Situation leaves, PositionContent before) =>
+        before with
+        {
+            Balls = [.. leaves.Layout.Balls.Select(BallEntry.Of)],
+            Frame = FrameEntries.Of(leaves),
+            Stroke = new StrokeEntry { Pace = before.Stroke.Pace },
+        };
+
     /// <summary>The table once the other player has chosen what follows.</summary>
-    private static Situation Answered(Situation before, PlayedStroke played, AfterFoul choice)
+    private static Situation Answered(PlayedStroke played, AfterFoul choice)
     {
         if (choice == AfterFoul.Play || played.Leaves.Frame.IsOver)
             return played.Leaves;
-        if (!played.Ruling.IsFoul)
-            throw new InputException("afterFoul", "The stroke is no foul: there is nothing to choose.", "play");
-        return choice == AfterFoul.PutBack ? played.Leaves.Replay(before) : played.Leaves.PlayAgain();
+        if (!played.Ruling.IsFoul || played.Leaves.Frame.AwaitsLot)
+            throw new InputException("afterFoul", "There is no foul to answer.", "play");
+        return choice == AfterFoul.PutBack ? played.Leaves.Replay() : played.Leaves.PlayAgain();
     }
 }

@@ -9,6 +9,7 @@ using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Positions;
 using DeepBaize.Web.Searches;
 using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
@@ -161,7 +162,7 @@ public sealed record PlanShotResult(
         {
             Balls = [.. layout.Balls.Select(BallEntry.Of)],
             Stroke = choice.Stroke,
-            Frame = FrameResult.EntryOf(s.Before.Frame),
+            Frame = FrameEntries.Of(s.Before),
         };
         return new(
             Content: content,
@@ -244,7 +245,12 @@ public sealed record FrameResult(
     int SnookersRequired,
     int HighestBreak,
     bool IsOver,
-    int Winner
+    int Winner,
+    [property: Description("Misses in this turn of unbroken replays; after two the next one gives the frame.")] int Misses,
+    [property: Description("Whether the last stroke was a foul that the player at the table may answer.")] bool MayAskAgain,
+    [property: Description("Whether a miss was called, so that the balls may be put back.")] bool MayPutBack,
+    [property: Description("Whether the black was spotted again after level scores.")] bool IsRespotted,
+    [property: Description("Whether it is still to be drawn by lot who plays first.")] bool AwaitsLot
 )
 {
     public static FrameResult Of(Situation s)
@@ -266,20 +272,12 @@ public sealed record FrameResult(
             f.SnookersRequired,
             f.HighestBreak,
             f.IsOver,
-            f.Winner
+            f.Winner,
+            f.Misses,
+            f.Offence is not null,
+            f.Offence is { IsMiss: true },
+            f.IsRespotted,
+            f.AwaitsLot
         );
     }
-
-    public static FrameEntry EntryOf(Frame f) =>
-        new()
-        {
-            On = f.On.Name(),
-            First = f.Scores.First,
-            Second = f.Scores.Second,
-            Turn = f.Turn,
-            Break = f.Break,
-            FreeBall = f.FreeBall,
-            InHand = f.InHand,
-            Repeats = f.Repeats,
-        };
 }

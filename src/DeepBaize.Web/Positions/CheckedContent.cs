@@ -64,24 +64,7 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
 
     /// <summary>The balls with the frame they are in.</summary>
     /// <exception cref="InputException">A frame that cannot be with these balls.</exception>
-    public Situation ToSituation()
-    {
-        var f = Frame ?? new();
-        return Situation.Create(
-            Layout,
-            new()
-            {
-                On = f.On is null ? null : BallsOn.Named(f.On, "frame.on"),
-                First = f.First,
-                Second = f.Second,
-                Turn = f.Turn,
-                Break = f.Break,
-                FreeBall = f.FreeBall,
-                InHand = f.InHand,
-                Repeats = f.Repeats,
-            }
-        );
-    }
+    public Situation ToSituation() => (Frame ?? new()).ToSituation(Layout, Shape);
 
     /// <exception cref="InputException">None is chosen.</exception>
     public Pot ThePot() => Pot ?? throw new InputException("content.stroke.pot", "No pot is chosen.", "a ball and a pocket");
@@ -104,6 +87,8 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
     {
         if (situation.Frame.IsOver)
             throw new InputException("content.frame", "The frame is over.", "a frame under way");
+        if (situation.Frame.AwaitsLot)
+            throw new InputException("content.frame.awaitsLot", "It is not yet drawn who plays first at the black.", "firstPlayer 0 or 1");
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         stroke.Play(simulator, situation.Layout, record);
         return situation.Play(simulator, record, Pot is { } pot ? situation.Layout.Balls[pot.Slot].Ball : null, Shape, missCalled);

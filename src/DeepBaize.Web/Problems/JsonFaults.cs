@@ -87,10 +87,14 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
             _errors.Add(new(Below(path, property.Name), $"There is no field {property.Name}.", string.Join(", ", known), "unknownField"));
     }
 
+    private static bool IsOfDouble(Type type) => type == typeof(double) || type == typeof(double?);
+
     private void CheckValue(JsonElement element, JsonTypeInfo type, string path)
     {
         if (element.ValueKind == JsonValueKind.String && HasNul(element))
             _errors.Add(new(path, "The text holds the character U+0000.", "a text without it", "wrongForm"));
+        if (element.ValueKind == JsonValueKind.Number && IsOfDouble(type.Type) && !double.IsFinite(element.GetDouble()))
+            _errors.Add(new(path == "" ? "body" : path, "The number is out of range.", "a number of the range of a double", "wrongForm"));
         try
         {
             element.Deserialize(type);

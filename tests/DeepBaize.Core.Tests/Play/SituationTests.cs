@@ -134,7 +134,7 @@ public class SituationTests
         new Stroke(Math.Atan2(0.139, 0.287) * 180 / Math.PI, 0, 0, 2, 0).Play(simulator, from.Layout, record);
         var missed = from.Play(simulator, record, null, Shape, missCalled: true);
         Assert.True(missed.Ruling.IsMiss);
-        var replay = missed.Leaves.Replay(from);
+        var replay = missed.Leaves.Replay();
         Assert.Equal(from.Layout.Balls, replay.Layout.Balls);
         Assert.Equal((0, 1, (0, 4)), (replay.Frame.Turn, replay.Frame.Misses, replay.Frame.Scores));
         var again = missed.Leaves.PlayAgain();

@@ -12,7 +12,7 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Tests.Valuing;
 
 /// <summary>What a place is worth, against how players judge it: common practice, no source.</summary>
-public class WorthTests
+public class EvaluationTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);
     private static readonly Evaluation Evaluation = new(Player.OfSkill("county"), PlanPreferences.Default);
@@ -109,5 +109,18 @@ public class WorthTests
 
         static double Area(IReadOnlyList<Vec2> o) =>
             Enumerable.Range(0, o.Count).Sum(i => o[i].X * o[(i + 1) % o.Count].Y - o[(i + 1) % o.Count].X * o[i].Y) / 2;
+    }
+
+    [Fact]
+    public void A_careful_player_counts_four_points_for_each_miss()
+    {
+        // The same pot for both: what differs is (1 - chance) times what a miss costs, four points against nothing.
+        var layout = Layout.OfRest([new(Ball.White, 2.5, 0.7), .. Rack.Colours(), new(Ball.Red(1), 2.9, 0.5)]);
+        var (situation, lines) = (Situation.Create(layout), new PotLines(layout, Shape));
+        Quality By(Risk risk) => new Evaluation(Player.OfSkill("county"), new(Risk: risk)).Of(situation, lines);
+        var (careful, bold) = (By(Risk.Careful), By(Risk.Bold));
+        Assert.Equal((bold.Pot!.Value.Line.Slot, bold.Chance), (careful.Pot!.Value.Line.Slot, careful.Chance));
+        Assert.InRange(bold.Chance, 0.3, 0.99);
+        Assert.Equal(4 * (1 - bold.Chance), bold.Value - careful.Value, 10);
     }
 }

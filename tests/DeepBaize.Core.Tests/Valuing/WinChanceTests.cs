@@ -65,4 +65,44 @@ public class WinChanceTests
         var asTheirs = new WinChance(theirs, County, County);
         Assert.Equal(1, win.Of(theirs, 0.4) + asTheirs.Of(theirs, 0.4), 1e-4);
     }
+
+    /// <summary>
+    /// Rule 3: a colour that is missed after the last red is out of its turn, and the other player comes to the yellow. Worked by hand from
+    /// that player's own chance there.
+    /// </summary>
+    [Fact]
+    public void A_colour_missed_after_the_last_red_leaves_the_yellow_on()
+    {
+        var colour = Frame.Create(
+            0,
+            Ball.Colours,
+            new()
+            {
+                On = BallOn.Colour,
+                First = 31,
+                Second = 30,
+                Break = 1,
+            }
+        );
+        var win = new WinChance(colour, County, County);
+        // As he comes to the table, his first pot goes in half as often as an ordinary one.
+        var firstPot = 0.5 * new Evaluation(County, PlanPreferences.Default).Ordinary;
+        double Yellow(int turn, int first) =>
+            win.Of(
+                Frame.Create(
+                    0,
+                    Ball.Colours,
+                    new()
+                    {
+                        First = first,
+                        Second = 30,
+                        Turn = turn,
+                    }
+                ),
+                firstPot
+            );
+        // No pot is on: passing the turn, or a snooker that brings four points one time in twenty.
+        var passes = Yellow(turn: 1, first: 31);
+        Assert.Equal(0.05 * Yellow(turn: 0, first: 35) + 0.95 * passes, win.Of(colour, 0), 6);
+    }
 }

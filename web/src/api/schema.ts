@@ -4,9372 +4,9373 @@
  */
 
 export interface paths {
-  '/api/simulate': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Plays a stroke out */
-    post: operations['simulate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/ways': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request */
-    post: operations['ways']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/black-ball': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent */
-    post: operations['blackBall']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/photo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Where balls lie that were tapped on a picture, by marks on known points of it */
-    post: operations['readPhoto']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/shot': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Aims and plays a stroke in the player's units */
-    post: operations['shot']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/place': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The nearest place where a ball can rest */
-    post: operations['place']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/read': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Every ball into every pocket, judged at a skill, the likeliest first */
-    post: operations['read']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/spread': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Where the white may stop and how often the pot goes in, from strokes with a player's errors, as many as it takes */
-    post: operations['spread']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sides': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The pot plain, and with a touch of side either way: what each costs and saves */
-    post: operations['sides']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/fan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The same pot with one knob turned: routes, paces, heights or sides */
-    post: operations['fan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/{positionId}/shots': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The shots kept with a position, in the order in which they were kept */
-    get: operations['listShots']
-    put?: never
-    /** Keeps a shot with its position */
-    post: operations['createShot']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/{positionId}/shots/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A kept shot with its balls and its stroke */
-    get: operations['readShot']
-    /** Another name or another line on it */
-    put: operations['editShot']
-    post?: never
-    /** Deletes a kept shot */
-    delete: operations['deleteShot']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/card/pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** A shot card to print */
-    post: operations['cardPdf']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/card/sheet/pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The cards of a plan to print, two on a sheet */
-    post: operations['cardSheetPdf']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/card/svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The same as a drawing */
-    post: operations['cardSvg']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Plans a break: a stream of PlansProgress, ended by closing the request */
-    post: operations['plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/frame': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What the score and the balls say: ball on, points left, lead, what is needed */
-    post: operations['frame']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/position-map': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Where to be for the next ball: outlines of places by what they are worth */
-    post: operations['positionMap']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/position-at': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What one place of the white is worth, and why */
-    post: operations['positionAt']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/play-on': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The table after the stroke that is set up, by the rules */
-    post: operations['playOn']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/{positionId}/plans': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The plans kept with a position, in the order in which they were kept */
-    get: operations['listPlans']
-    put?: never
-    /** Keeps a plan with its position */
-    post: operations['createPlan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/{positionId}/plans/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A plan just as it was kept */
-    get: operations['readPlan']
-    put?: never
-    post?: never
-    /** Deletes a kept plan */
-    delete: operations['deletePlan']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/frames': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The latest first; search looks in titles and names; in parts */
-    get: operations['listFrames']
-    put?: never
-    /** Writes a new frame down */
-    post: operations['createFrame']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/frames/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A frame with its breaks and figures */
-    get: operations['readFrame']
-    /** All shots anew: one more, or without the last */
-    put: operations['saveFrame']
-    post?: never
-    /** Deletes a frame for good */
-    delete: operations['deleteFrame']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/frames/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Saves a frame from a file (docs/formats.md) */
-    post: operations['importFrame']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/frames/{id}/export/json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The file of a frame */
-    get: operations['exportFrameJson']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/frames/{id}/export/csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A line a shot */
-    get: operations['exportFrameCsv']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/decide': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Pots, safeties and, out of a snooker, escapes on one scale: a stream of DecideProgress, ended by closing the request */
-    post: operations['decide']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/leave': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What the stroke that is set up leaves, seen from the other side */
-    post: operations['leave']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/escape/corrections': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What trials on this table have taught, by cushions; in parts */
-    get: operations['listCorrections']
-    put?: never
-    /** Keeps a correction as this table's */
-    post: operations['keepCorrection']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/escape/corrections/{route}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /** Forgets what was learnt for these cushions */
-    delete: operations['forgetCorrection']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/escape/correct': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** An escape was tried and missed: the next aim */
-    post: operations['correctEscape']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/players': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All players, by name */
-    get: operations['listPlayers']
-    put?: never
-    /** A new player */
-    post: operations['createPlayer']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/players/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One player */
-    get: operations['onePlayer']
-    /** Saves over a player as it was read */
-    put: operations['changePlayer']
-    post?: never
-    /** Puts a player away; what was played with it stays */
-    delete: operations['putAwayPlayer']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/players/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes a player out again */
-    post: operations['restorePlayer']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/player': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The player in hand: hand, height, skill, habit and how the cue lies */
-    get: operations['readPlayer']
-    /** Saves the player in hand */
-    put: operations['savePlayer']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tables': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All tables, by name */
-    get: operations['listTables']
-    put?: never
-    /** A new table */
-    post: operations['createTable']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tables/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One table */
-    get: operations['oneTable']
-    /** Saves over a table as it was read */
-    put: operations['changeTable']
-    post?: never
-    /** Puts a table away; what was played with it stays */
-    delete: operations['putAwayTable']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tables/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes a table out again */
-    post: operations['restoreTable']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/cues': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All cues, by name */
-    get: operations['listCues']
-    put?: never
-    /** A new cue */
-    post: operations['createCue']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/cues/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One cue */
-    get: operations['oneCue']
-    /** Saves over a cue as it was read */
-    put: operations['changeCue']
-    post?: never
-    /** Puts a cue away; what was played with it stays */
-    delete: operations['putAwayCue']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/cues/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes a cue out again */
-    post: operations['restoreCue']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/in-hand': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The player, the table and the cue in hand */
-    get: operations['inHand']
-    /** Takes another player, table or cue in hand */
-    put: operations['takeInHand']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/routines': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All that can be practised: one's own, the latest first, and those that come with the application */
-    get: operations['listRoutines']
-    put?: never
-    /** Keeps a routine of one's own */
-    post: operations['createRoutine']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/routines/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One routine, with its layouts */
-    get: operations['readRoutine']
-    /** Saves over a routine of one's own */
-    put: operations['saveRoutine']
-    post?: never
-    /** Puts a routine of one's own away; attempts at it stay */
-    delete: operations['putAwayRoutine']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/routines/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes it out again */
-    post: operations['restoreRoutine']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/routines/outlook': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What a player makes of the steps of a routine, and the windows of a ladder's rungs */
-    post: operations['outlook']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/routines/variants': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** A step as it is, and made easier or harder for a player */
-    post: operations['variants']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/routines/snooker': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Lays a snooker that can be escaped by so many cushions */
-    post: operations['drawSnooker']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Sessions, the latest first; in parts */
-    get: operations['listSessions']
-    put?: never
-    /** Begins a session; once, by its id */
-    post: operations['beginSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A session with all its attempts */
-    get: operations['readSession']
-    /** What is written about a session, its plan, and when it ended */
-    put: operations['saveSession']
-    post?: never
-    /** Deletes a session and its attempts for good */
-    delete: operations['deleteSession']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}/now': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** What is played now; whoever is at the session may change it */
-    put: operations['setTask']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}/attempts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Counts attempts, corrects them or takes them back; each once, by its id and revision */
-    post: operations['countAttempts']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}/attempts/{attempt}/note': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** A coach's word on an attempt */
-    put: operations['noteAttempt']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}/live': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A stream of what changes in a session, until it is closed */
-    get: operations['liveSession']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/statistics': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What counted attempts come to: by routine, week, player, table and cue */
-    get: operations['practiceStatistics']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A session of so many minutes: warm-up, routines by what has gone worst, breaks, a run */
-    get: operations['planSession']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}/qr.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The session's address as a QR code */
-    get: operations['sessionCode']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/sessions/{id}/sheet.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The session's sheet: its layouts in mm, what was counted, and room to write */
-    get: operations['sessionSheet']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/attempts/export/json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Attempts as a file of JSON, with the user's own routines they are at */
-    get: operations['exportAttemptsJson']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/attempts/export/csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Attempts as a file of CSV, a line each */
-    get: operations['exportAttemptsCsv']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/attempts/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes the attempts of a JSON file in: each once, by its id */
-    post: operations['importAttempts']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/practice/attempts/import/csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes the attempts of a CSV file in, which is sent as a text in JSON */
-    post: operations['importAttemptsCsv']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/player/picture': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Where ten balls of this player go: a long straight pot, and a half-ball black with the white to run 1.5 m */
-    post: operations['skillPicture']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/player/curves': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** How this player's chances fall with distance, cut, power, side, height, run of the white and reach */
-    post: operations['skillCurves']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reference': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Dimensions, spots, scales, limits and conditions */
-    get: operations['reference']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Cushions, jaws and drops under given conditions */
-    post: operations['table']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The latest first; search looks in names and lines about them; in parts */
-    get: operations['listPositions']
-    put?: never
-    /** Saves a new position */
-    post: operations['createPosition']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A position that is not in the bin */
-    get: operations['readPosition']
-    /** Saves over a stored one */
-    put: operations['savePosition']
-    post?: never
-    /** Puts it in the bin */
-    delete: operations['deletePosition']
-    options?: never
-    head?: never
-    /** Another name or line about it */
-    patch: operations['renamePosition']
-    trace?: never
-  }
-  '/api/positions/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Takes it out of the bin */
-    post: operations['restorePosition']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Saves a position from a file (docs/formats.md) */
-    post: operations['importPosition']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/export/json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The file of a position (docs/formats.md) */
-    post: operations['exportJson']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/positions/export/svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** A drawing of a position with the chosen shot */
-    post: operations['exportSvg']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/library/shots': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Shots kept with any position; search looks in names, lines and the position's name; in parts */
-    get: operations['findShots']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/library/plans': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Plans kept with any position; search looks in names and the position's name; in parts */
-    get: operations['findPlans']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plays a stroke out */
+        post: operations["simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ways to pot the ball and put the white there: a stream of WaysProgress, ended by closing the request */
+        post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/black-ball": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The re-spotted black: openings compared on this table, and whether to go first: a stream of BlackBallEvent */
+        post: operations["blackBall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where balls lie that were tapped on a picture, by marks on known points of it */
+        post: operations["readPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Aims and plays a stroke in the player's units */
+        post: operations["shot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The nearest place where a ball can rest */
+        post: operations["place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every ball into every pocket, judged at a skill, the likeliest first */
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the white may stop and how often the pot goes in, from strokes with a player's errors, as many as it takes */
+        post: operations["spread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The pot plain, and with a touch of side either way: what each costs and saves */
+        post: operations["sides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same pot with one knob turned: routes, paces, heights or sides */
+        post: operations["fan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shots kept with a position, in the order in which they were kept */
+        get: operations["listShots"];
+        put?: never;
+        /** Keeps a shot with its position */
+        post: operations["createShot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/shots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kept shot with its balls and its stroke */
+        get: operations["readShot"];
+        /** Another name or another line on it */
+        put: operations["editShot"];
+        post?: never;
+        /** Deletes a kept shot */
+        delete: operations["deleteShot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A shot card to print */
+        post: operations["cardPdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card/sheet/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The cards of a plan to print, two on a sheet */
+        post: operations["cardSheetPdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same as a drawing */
+        post: operations["cardSvg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plans a break: a stream of PlansProgress, ended by closing the request */
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the score and the balls say: ball on, points left, lead, what is needed */
+        post: operations["frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/position-map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where to be for the next ball: outlines of places by what they are worth */
+        post: operations["positionMap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/position-at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What one place of the white is worth, and why */
+        post: operations["positionAt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/play-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The table after the stroke that is set up, by the rules */
+        post: operations["playOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plans kept with a position, in the order in which they were kept */
+        get: operations["listPlans"];
+        put?: never;
+        /** Keeps a plan with its position */
+        post: operations["createPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{positionId}/plans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan just as it was kept */
+        get: operations["readPlan"];
+        put?: never;
+        post?: never;
+        /** Deletes a kept plan */
+        delete: operations["deletePlan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest first; search looks in titles and names; in parts */
+        get: operations["listFrames"];
+        put?: never;
+        /** Writes a new frame down */
+        post: operations["createFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A frame with its breaks and figures */
+        get: operations["readFrame"];
+        /** All shots anew: one more, or without the last */
+        put: operations["saveFrame"];
+        post?: never;
+        /** Deletes a frame for good */
+        delete: operations["deleteFrame"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Saves a frame from a file (docs/formats.md) */
+        post: operations["importFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/export/json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The file of a frame */
+        get: operations["exportFrameJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/export/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A line a shot */
+        get: operations["exportFrameCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pots, safeties and, out of a snooker, escapes on one scale: a stream of DecideProgress, ended by closing the request */
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the stroke that is set up leaves, seen from the other side */
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escape/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What trials on this table have taught, by cushions; in parts */
+        get: operations["listCorrections"];
+        put?: never;
+        /** Keeps a correction as this table's */
+        post: operations["keepCorrection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escape/corrections/{route}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forgets what was learnt for these cushions */
+        delete: operations["forgetCorrection"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escape/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An escape was tried and missed: the next aim */
+        post: operations["correctEscape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All players, by name */
+        get: operations["listPlayers"];
+        put?: never;
+        /** A new player */
+        post: operations["createPlayer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One player */
+        get: operations["onePlayer"];
+        /** Saves over a player as it was read */
+        put: operations["changePlayer"];
+        post?: never;
+        /** Puts a player away; what was played with it stays */
+        delete: operations["putAwayPlayer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a player out again */
+        post: operations["restorePlayer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/player": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The player in hand: hand, height, skill, habit and how the cue lies */
+        get: operations["readPlayer"];
+        /** Saves the player in hand */
+        put: operations["savePlayer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All tables, by name */
+        get: operations["listTables"];
+        put?: never;
+        /** A new table */
+        post: operations["createTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One table */
+        get: operations["oneTable"];
+        /** Saves over a table as it was read */
+        put: operations["changeTable"];
+        post?: never;
+        /** Puts a table away; what was played with it stays */
+        delete: operations["putAwayTable"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a table out again */
+        post: operations["restoreTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All cues, by name */
+        get: operations["listCues"];
+        put?: never;
+        /** A new cue */
+        post: operations["createCue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cues/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One cue */
+        get: operations["oneCue"];
+        /** Saves over a cue as it was read */
+        put: operations["changeCue"];
+        post?: never;
+        /** Puts a cue away; what was played with it stays */
+        delete: operations["putAwayCue"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cues/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a cue out again */
+        post: operations["restoreCue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The player, the table and the cue in hand */
+        get: operations["inHand"];
+        /** Takes another player, table or cue in hand */
+        put: operations["takeInHand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that can be practised: one's own, the latest first, and those that come with the application */
+        get: operations["listRoutines"];
+        put?: never;
+        /** Keeps a routine of one's own */
+        post: operations["createRoutine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One routine, with its layouts */
+        get: operations["readRoutine"];
+        /** Saves over a routine of one's own */
+        put: operations["saveRoutine"];
+        post?: never;
+        /** Puts a routine of one's own away; attempts at it stay */
+        delete: operations["putAwayRoutine"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes it out again */
+        post: operations["restoreRoutine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/outlook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a player makes of the steps of a routine, and the windows of a ladder's rungs */
+        post: operations["outlook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A step as it is, and made easier or harder for a player */
+        post: operations["variants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/snooker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lays a snooker that can be escaped by so many cushions */
+        post: operations["drawSnooker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sessions, the latest first; in parts */
+        get: operations["listSessions"];
+        put?: never;
+        /** Begins a session; once, by its id */
+        post: operations["beginSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A session with all its attempts */
+        get: operations["readSession"];
+        /** What is written about a session, its plan, and when it ended */
+        put: operations["saveSession"];
+        post?: never;
+        /** Deletes a session and its attempts for good */
+        delete: operations["deleteSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What is played now; whoever is at the session may change it */
+        put: operations["setTask"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/attempts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Counts attempts, corrects them or takes them back; each once, by its id and revision */
+        post: operations["countAttempts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/attempts/{attempt}/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A coach's word on an attempt */
+        put: operations["noteAttempt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stream of what changes in a session, until it is closed */
+        get: operations["liveSession"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What counted attempts come to: by routine, week, player, table and cue */
+        get: operations["practiceStatistics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A session of so many minutes: warm-up, routines by what has gone worst, breaks, a run */
+        get: operations["planSession"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/qr.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The session's address as a QR code */
+        get: operations["sessionCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The session's sheet: its layouts in mm, what was counted, and room to write */
+        get: operations["sessionSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/export/json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Attempts as a file of JSON, with the user's own routines they are at */
+        get: operations["exportAttemptsJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/export/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Attempts as a file of CSV, a line each */
+        get: operations["exportAttemptsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the attempts of a JSON file in: each once, by its id */
+        post: operations["importAttempts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts/import/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the attempts of a CSV file in, which is sent as a text in JSON */
+        post: operations["importAttemptsCsv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/player/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where ten balls of this player go: a long straight pot, and a half-ball black with the white to run 1.5 m */
+        post: operations["skillPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/player/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How this player's chances fall with distance, cut, power, side, height, run of the white and reach */
+        post: operations["skillCurves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Dimensions, spots, scales, limits and conditions */
+        get: operations["reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Cushions, jaws and drops under given conditions */
+        post: operations["table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest first; search looks in names and lines about them; in parts */
+        get: operations["listPositions"];
+        put?: never;
+        /** Saves a new position */
+        post: operations["createPosition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A position that is not in the bin */
+        get: operations["readPosition"];
+        /** Saves over a stored one */
+        put: operations["savePosition"];
+        post?: never;
+        /** Puts it in the bin */
+        delete: operations["deletePosition"];
+        options?: never;
+        head?: never;
+        /** Another name or line about it */
+        patch: operations["renamePosition"];
+        trace?: never;
+    };
+    "/api/positions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes it out of the bin */
+        post: operations["restorePosition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Saves a position from a file (docs/formats.md) */
+        post: operations["importPosition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/export/json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The file of a position (docs/formats.md) */
+        post: operations["exportJson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/export/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A drawing of a position with the chosen shot */
+        post: operations["exportSvg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Shots kept with any position; search looks in names, lines and the position's name; in parts */
+        get: operations["findShots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Plans kept with any position; search looks in names and the position's name; in parts */
+        get: operations["findPlans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * @description What follows a foul (the Official Rules, Section 3, rules 13 and 14).
-     * @enum {unknown}
-     */
-    AfterFoul: 'play' | 'playAgain' | 'putBack'
-    /** @description What the aim allows for, each as a shift of the cue ball across its line of aim at the contact, m: + thins the contact, − thickens it. */
-    Allowance: {
-      /** Format: double */
-      squirt?: number
-      /** Format: double */
-      swerve?: number
-      /** Format: double */
-      throw?: number
-      /** Format: double */
-      net?: number
-    }
-    /** @description A first shot that could be played, beside the best one. */
-    AlternativeResult: {
-      choice: components['schemas']['ChoiceResult']
-      below: components['schemas']['Shortfall']
-      made: components['schemas']['Estimate']
-      /** @description The strokes played cannot tell it from the best. */
-      isLevel: boolean
-    }
-    /** @description A part of the table in which a ball is to stop: a circle, or the upright box between two corners; m. */
-    Area: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /**
-       * Format: double
-       * @description Of a circle about (X, Y); null for a box from there to (ToX, ToY).
-       */
-      radius?: null | number
-      /** Format: double */
-      toX?: null | number
-      /** Format: double */
-      toY?: null | number
-    }
-    /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
-    Arrival: {
-      /**
-       * Format: double
-       * @description m/s at contact.
-       */
-      speed?: number
-      /**
-       * Format: double
-       * @description Spin about the axis across its way, over that of a rolling ball: 1 rolls, 0 stun, negative screw. It, not the tip, makes the angle.
-       */
-      follow?: number
-      /**
-       * Format: double
-       * @description Rω_z over the speed; + as right-hand side.
-       */
-      sideSpin?: number
-      /**
-       * Format: double
-       * @description From the aim to the direction in which the ball left, + to the left.
-       */
-      squirtDegrees?: number
-      /**
-       * Format: double
-       * @description From there to the line on which it came to the contact.
-       */
-      swerveDegrees?: number
-      /**
-       * Format: double
-       * @description From the line of centres to the object ball's way.
-       */
-      throwDegrees?: number
-      kind?: components['schemas']['StrokeKind']
-    }
-    /** @description A pot by both its misses. */
-    AttackResult: {
-      choice: components['schemas']['ChoiceResult']
-      /** Format: double */
-      seen: number
-      /** Format: double */
-      gain: number
-      thick: components['schemas']['Estimate']
-      thickLeave: components['schemas']['Estimate']
-      thin: components['schemas']['Estimate']
-      thinLeave: components['schemas']['Estimate']
-      value: components['schemas']['Estimate']
-      win: components['schemas']['Estimate']
-      isLevel: boolean
-      /** Format: double */
-      breakEven: null | number
-      /** Format: double */
-      part: number
-    }
-    /** @description An attempt, as it was counted on the device. */
-    AttemptEntry: {
-      /**
-       * Format: uuid
-       * @description Chosen on the device: sent twice, it is counted once.
-       */
-      id: string
-      /**
-       * Format: int32
-       * @description Counted up with each correction; one that is not newer than what is there changes nothing.
-       */
-      revision?: number
-      /** Format: date-time */
-      at: string
-      routine: string
-      /** Format: int32 */
-      step?: number
-      mirrored?: boolean
-      /** @description Whoever played says that it did what was asked, places apart. */
-      said?: null | boolean
-      /** @description Why not: thick, thin, hard, soft, high, low, left, right, wrongBall, other. */
-      reasons?: string[]
-      /** @description What the body did, in the player's own words. */
-      body?: string[]
-      white?: null | components['schemas']['PlaceResult']
-      ball?: null | components['schemas']['PlaceResult']
-      /**
-       * Format: int32
-       * @description Points of a run.
-       */
-      score?: null | number
-      /** @description How many strokes of each kind a run had: stun, follow, screw, side, cannon, rest. */
-      kinds?: {
-        [key: string]: number
-      }
-      stroke?: null | components['schemas']['MeantStroke']
-      /** @description What was changed, in a word or two. */
-      group?: string
-      /** @description Taken back: it does not count. */
-      withdrawn?: boolean
-    }
-    /** @description Attempts as a file: docs/formats.md and docs/attempts.schema.json. */
-    AttemptFile: {
-      format: string
-      /** Format: int32 */
-      version: number
-      routines?: components['schemas']['FiledRoutine'][]
-      attempts: components['schemas']['AttemptRow'][]
-    }
-    /** @description An attempt as it is kept. */
-    AttemptResult: {
-      /** Format: uuid */
-      id: string
-      /** Format: int32 */
-      revision: number
-      /** Format: date-time */
-      at: string
-      routine: string
-      /** Format: int32 */
-      step: number
-      mirrored: boolean
-      said: null | boolean
-      /** @description What the rule says, or what was said where it cannot tell. */
-      done: boolean
-      reasons: string[]
-      body: string[]
-      white: null | components['schemas']['PlaceResult']
-      ball: null | components['schemas']['PlaceResult']
-      /** Format: int32 */
-      score: null | number
-      kinds: {
-        [key: string]: number
-      }
-      stroke: null | components['schemas']['MeantStroke']
-      group: string
-      withdrawn: boolean
-      /** @description A coach's word on it. */
-      note: string
-      /**
-       * Format: int64
-       * @description Which of the session's changes was its last.
-       */
-      changedIn: number
-    }
-    /** @description An attempt as it stands in a file: a line of a CSV file, or an element of a JSON file (docs/formats.md). */
-    AttemptRow: {
-      /** Format: uuid */
-      id: string
-      /** Format: int32 */
-      revision?: number
-      /** Format: uuid */
-      session: string
-      /** Format: date-time */
-      sessionStarted: string
-      /** @description Names; one that is not known is made new when the file is read. */
-      player?: string
-      table?: string
-      cue?: string
-      routine: string
-      /** Format: int32 */
-      step?: number
-      mirrored?: boolean
-      /** Format: date-time */
-      at: string
-      said?: null | boolean
-      /** @description As the rule judged it; judged anew when the file is read. */
-      done?: boolean
-      /** @description Joined by semicolons. */
-      reasons?: string
-      body?: string
-      /**
-       * Format: double
-       * @description m.
-       */
-      whiteX?: null | number
-      /** Format: double */
-      whiteY?: null | number
-      /** Format: double */
-      ballX?: null | number
-      /** Format: double */
-      ballY?: null | number
-      /** Format: int32 */
-      score?: null | number
-      /** @description As "follow 3;stun 1". */
-      kinds?: string
-      /** @description What was changed. */
-      group?: string
-      note?: string
-    }
-    /** @description One attempt or many, in the order in which they were made. */
-    AttemptsEntry: {
-      attempts: components['schemas']['AttemptEntry'][]
-    }
-    /** @description A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side. */
-    BallEntry: {
-      id: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description How large a ball is drawn at a place of a picture: its radius is At + ByU·u + ByV·v, px, for the depth of a plane is the inverse of a linear function of the picture (Hartley & Zisserman, Multiple View Geometry, 2nd ed., 8.1). Left out are the lens's bending and how much longer a sphere is drawn away from the picture's middle: up to 15 %. */
-    BallSize: {
-      /** Format: double */
-      at: number
-      /** Format: double */
-      byU: number
-      /** Format: double */
-      byV: number
-    }
-    /** @description One step of the map: the places that are worth at least this share of the best. */
-    BandResult: {
-      /** Format: double */
-      share: number
-      outlines: components['schemas']['PlaceResult'][][]
-    }
-    /** @description An event of the stream: the best opening of each kind so far. */
-    BlackBallEvent: {
-      wait: null | components['schemas']['SearchWait']
-      /** Format: int64 */
-      examined: number
-      /** Format: double */
-      share: number
-      openings: components['schemas']['OpeningResult'][]
-    }
-    /** @description What the openings of the re-spotted black are compared for: a table and two players. */
-    BlackBallRequest: {
-      conditions?: {
-        [key: string]: number
-      }
-      player?: components['schemas']['PlayerEntry']
-      /** @description How well the other player strikes: tour, county, club or learner. */
-      rival?: string
-    }
-    /** @description What goes on a shot card: the shot, and its words as the page says them. */
-    CardRequest: {
-      name: string
-      content: components['schemas']['PositionContent']
-      rows?: components['schemas']['CardRow'][]
-      lines?: string[]
-      note?: string
-      goal?: null | components['schemas']['GoalEntry']
-    }
-    /** @description A line of figures on a card. */
-    CardRow: {
-      label: string
-      value: string
-    }
-    /** @description The cards of a plan, two on each sheet of A4, in the order in which they are played. */
-    CardSheetRequest: {
-      name: string
-      cards: components['schemas']['CardRequest'][]
-    }
-    /** @description A reason, and in how many of the attempts that were not done it was given. */
-    Cause: {
-      reason: string
-      /** Format: int32 */
-      times: number
-      /** Format: int32 */
-      missed: number
-    }
-    /** @description Whether it goes better than before. */
-    Change: {
-      /**
-       * Format: double
-       * @description Of the shares, now less before.
-       */
-      difference: number
-      /**
-       * Format: double
-       * @description Where the difference lies, 95 of 100 times.
-       */
-      low: number
-      /** Format: double */
-      high: number
-      /**
-       * Format: int32
-       * @description So many attempts of each, as good as these, would tell the two apart four times of five; null if they are the same.
-       */
-      needed: null | number
-      verdict?: components['schemas']['Progression']
-    }
-    /** @description A stroke that could be played. */
-    ChoiceResult: {
-      stroke: components['schemas']['StrokeEntry']
-      nominated: string
-      /** Format: double */
-      cutDegrees: number
-      fullnessWord: components['schemas']['Fullness']
-      kind: components['schemas']['PotKind']
-      reach: components['schemas']['ReachResult']
-      chance: components['schemas']['Estimate']
-      foul: components['schemas']['Estimate']
-      holds: components['schemas']['Estimate']
-      value: components['schemas']['Estimate']
-      /** Format: double */
-      gain: number
-      /** Format: int32 */
-      points: number
-      next: components['schemas']['QualityResult']
-      cushions: string[]
-      balls: string[]
-      miscue?: null | components['schemas']['Estimate']
-    }
-    /** @description A jaw's arc or a drop, m. */
-    CircleResult: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /** Format: double */
-      radius: number
-    }
-    /** @description A table that is played on. */
-    ClubTableEntry: {
-      /** @description Up to 80 characters; if it is not said, the name stays. */
-      name?: null | string
-      /** @description What differs from the default conditions, by name; SI units. Nothing of the cue. */
-      conditions?: {
-        [key: string]: number
-      }
-      /**
-       * Format: uint32
-       * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
-       */
-      version?: number
-    }
-    /** @description A figure of the conditions, with its unit and range. */
-    ConditionResult: {
-      name: string
-      group: string
-      unit: string
-      /** Format: double */
-      min: number
-      /** Format: double */
-      max: number
-      /** Format: double */
-      default: number
-    }
-    /** @description An escape that was tried and missed, and what was seen of it. */
-    CorrectRequest: {
-      content: components['schemas']['PositionContent']
-      /** @description The ball that was meant. */
-      ball: string
-      /**
-       * Format: double
-       * @description How far to the left of its middle the white passed, as it came, m.
-       */
-      passed?: null | number
-      /**
-       * Format: double
-       * @description Instead: how far beside the expected place the white met the first cushion, towards the top or the green's side positive, m.
-       */
-      along?: null | number
-    }
-    /** @description What the next attempt should change. */
-    CorrectedAim: {
-      /**
-       * Format: double
-       * @description How far to the left of the ball's middle, as the white came to it, it passed or hit in truth, m.
-       */
-      passed: number
-      /**
-       * Format: double
-       * @description The same by the simulation with the aim that was played, m.
-       */
-      expected: number
-      /**
-       * Format: double
-       * @description The next aim.
-       */
-      aimDegrees: number
-      /**
-       * Format: double
-       * @description How far along the first cushion the white's place moves with it, m; towards the top or the green's side is positive. 0 without a cushion.
-       */
-      along: number
-    }
-    /** @description What one trial taught. */
-    CorrectionEntry: {
-      /** @description The cushions in order, by name, joined by dots. */
-      route: string
-      /**
-       * Format: double
-       * @description Along the first cushion, towards the top or the green's side positive, m.
-       */
-      along: number
-    }
-    /** @description What trials have taught for these cushions: the mean. */
-    CorrectionResult: {
-      route: string
-      /** Format: double */
-      along: number
-      /** Format: int32 */
-      trials: number
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description If the stroke is a usual error of pace off; m. */
-    CoverResult: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      scores: boolean
-      ball: null | string
-      pocket: null | string
-      /** Format: double */
-      chance: number
-    }
-    /** @description A file of CSV as the body's text. */
-    CsvBody: {
-      csv: string
-    }
-    /** @description A cue that is played with. */
-    CueEntry: {
-      /** @description Up to 80 characters; if it is not said, the name stays. */
-      name?: null | string
-      /** @description What is on it, in the player's words. */
-      tip?: string
-      /** @description cueMass, tipRestitution and endMassRatio, as far as they differ from the defaults. */
-      conditions?: {
-        [key: string]: number
-      }
-      /**
-       * Format: uint32
-       * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
-       */
-      version?: number
-    }
-    /**
-     * @description What makes a stroke harder, one thing at a time.
-     * @enum {unknown}
-     */
-    CurveKind: 'distance' | 'cut' | 'power' | 'side' | 'miscue' | 'position' | 'reach'
-    /** @description A point of a curve. */
-    CurvePoint: {
-      /** Format: double */
-      x: number
-      share: components['schemas']['Estimate']
-    }
-    /**
-     * @description What is wrong with a pot, if anything.
-     * @enum {unknown}
-     */
-    CutFault: 'none' | 'tooThin' | 'offJaw' | 'noRoom'
-    /** @description The pot's geometry. */
-    CutResult: {
-      kind: components['schemas']['PotKind']
-      /** @description The ball that is to go in. */
-      ball: string
-      /** @description The ball that the white strikes: another one only in a plant. */
-      struck: string
-      pocket: string
-      off: null | string
-      fault: components['schemas']['CutFault']
-      /** Format: double */
-      ghostX: number
-      /** Format: double */
-      ghostY: number
-      /** @description The ways of the object balls in order, m. */
-      legs: components['schemas']['LegResult'][]
-      /** Format: double */
-      potDegrees: number
-      /** Format: double */
-      aimDegrees: number
-      /** Format: double */
-      cutDegrees: number
-      /** Format: double */
-      fullness: number
-      fullnessWord: components['schemas']['Fullness']
-      /** Format: double */
-      aimOffset: number
-      /** Format: double */
-      openingDegrees: number
-      /** Format: double */
-      cueBallDistance: number
-      /** Format: double */
-      potDistance: number
-      /**
-       * Format: double
-       * @description By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.
-       */
-      allowanceDegrees: null | number
-    }
-    /** @description An event of the stream: pots and safeties, or escapes, best first, and the verdict so far. */
-    DecideProgress: {
-      wait: null | components['schemas']['SearchWait']
-      /** Format: int64 */
-      examined: number
-      /**
-       * Format: double
-       * @description Of the work, 0–1; 1 is the last event.
-       */
-      share: number
-      /**
-       * Format: double
-       * @description Of the strokes looked at on an ordinary table, the share that was.
-       */
-      looked: number
-      white: null | components['schemas']['PlaceResult']
-      isSnookered: boolean
-      attacks: components['schemas']['AttackResult'][]
-      safeties: components['schemas']['SafetyResult'][]
-      escapes: components['schemas']['EscapeResult'][]
-      margin: null | components['schemas']['Estimate']
-      /** @description Whether neither of these two is apart from the other. */
-      isLevel: boolean
-      winWithPot: null | components['schemas']['Estimate']
-      winWithSafety: null | components['schemas']['Estimate']
-      /** @description The score is such that the lines are ranked by the chance to win the frame. */
-      isByFrame: boolean
-      /** Format: int32 */
-      snookersRequired: number
-      touching: null | string
-    }
-    /** @description A position, and both players. */
-    DecideRequest: {
-      content: components['schemas']['PositionContent']
-      player?: components['schemas']['PlayerEntry']
-      /** @description How well the other player strikes: tour, county, club or learner. */
-      rival?: string
-    }
-    /** @description One thing that is asked of an attempt; a rule is a list of them, and all are to be met. */
-    Demand: {
-      kind: components['schemas']['DemandKind']
-      area?: null | components['schemas']['Area']
-      /** @description Which cushion: baulk, top, yellow-side, green-side; null for any. */
-      cushion?: null | string
-      /** @description Which ball, by its id; of a gate the one post. Null, where the white is to run on: into any. */
-      ball?: null | string
-      /** @description The other post of a gate. */
-      other?: null | string
-      /**
-       * Format: double
-       * @description How near, m: from the cushion, or to either side of the tip.
-       */
-      within?: null | number
-      /**
-       * Format: int32
-       * @description Points.
-       */
-      points?: null | number
-    }
-    /**
-     * @description What can be asked of an attempt.
-     * @enum {unknown}
-     */
-    DemandKind:
-      | 'pot'
-      | 'whiteIn'
-      | 'ballIn'
-      | 'whiteOnCushion'
-      | 'ballOnCushion'
-      | 'meetsFirst'
-      | 'runsInto'
-      | 'backOnTip'
-      | 'gate'
-      | 'noCushion'
-      | 'noSide'
-      | 'score'
-    /** @description An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table. */
-    EllipseResult: {
-      centre: components['schemas']['PlaceResult']
-      /** Format: double */
-      longer: number
-      /** Format: double */
-      shorter: number
-      /** Format: double */
-      degrees: number
-    }
-    /**
-     * @description Why a break ended: the error, as players name it.
-     * @enum {unknown}
-     */
-    EndReason: 'thick' | 'thin' | 'tooHard' | 'tooSoft' | 'unmeantSide' | 'outOfPosition' | 'nothingOn' | 'wrongShot' | null
-    /** @description How often breaks ended at a kind of ball for a reason. */
-    EndTallyResult: {
-      on: string
-      kind: components['schemas']['ShotKind']
-      why: null | components['schemas']['EndReason']
-      /** Format: int32 */
-      count: number
-    }
-    /** @description A way out of a snooker. */
-    EscapeResult: {
-      ball: string
-      /** Format: double */
-      seen: number
-      cushions: string[]
-      offJaw: boolean
-      swerves: boolean
-      stroke: components['schemas']['StrokeEntry']
-      /** Format: double */
-      windowDegrees: number
-      /** Format: double */
-      softestPace: number
-      /** Format: double */
-      hardestPace: number
-      hit: components['schemas']['Estimate']
-      fair: components['schemas']['Estimate']
-      leaveIfHit: components['schemas']['Estimate']
-      potLeft: components['schemas']['Estimate']
-      /** Format: int32 */
-      penalty: number
-      freeBall: components['schemas']['Estimate']
-      givenAway: components['schemas']['Estimate']
-      value: components['schemas']['Estimate']
-      win: components['schemas']['Estimate']
-      isLevel: boolean
-      reach: components['schemas']['ReachResult']
-      path: components['schemas']['PointEntry'][]
-      contact: null | components['schemas']['PlaceResult']
-      /** Format: double */
-      fromPocket: null | number
-      pocket: null | string
-      mirror: null | components['schemas']['MirrorResult']
-      /** Format: double */
-      correction: null | number
-      route: string
-      kept: null | components['schemas']['KeptResult']
-    }
-    /** @description A figure that was found by playing strokes. */
-    Estimate: {
-      /**
-       * Format: double
-       * @description Mean.
-       */
-      value: number
-      /**
-       * Format: double
-       * @description Standard error of it, in the same unit; 0 of a figure that needs no strokes.
-       */
-      error: number
-      /**
-       * Format: int32
-       * @description How many were played for it.
-       */
-      strokes: number
-    }
-    /** @description Something that happened in a shot; seconds after the strike and metres. */
-    EventEntry: {
-      /** Format: double */
-      time: number
-      kind: components['schemas']['ShotEventKind']
-      ball: string
-      other: null | string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      pocket: null | string
-    }
-    /** @description What a shipped run comes to with a preset skill: played by the planner's choice and with that skill's errors. */
-    ExpectedRun: {
-      routine: string
-      skill: string
-      /**
-       * Format: double
-       * @description Mean of the breaks.
-       */
-      points: number
-      /**
-       * Format: double
-       * @description Standard error of that.
-       */
-      error: number
-      /**
-       * Format: int32
-       * @description How many of them reached the routine's target.
-       */
-      reached: number
-      /**
-       * Format: int32
-       * @description How many were played.
-       */
-      breaks: number
-    }
-    /**
-     * @description Which of a stroke's knobs a fan turns.
-     * @enum {unknown}
-     */
-    FanKind: 'routes' | 'paces' | 'heights' | 'sides'
-    /** @description One line of a fan: the stroke with one thing changed, and the way of the white with it. */
-    FanLineResult: {
-      key: string
-      /** Format: double */
-      aim: number
-      /** Format: double */
-      side: number
-      /** Format: double */
-      height: number
-      /** Format: double */
-      pace: number
-      potted: boolean
-      whitePocket: null | string
-      points: components['schemas']['PointEntry'][]
-    }
-    /** @description Which knob of the stroke is turned. */
-    FanRequest: {
-      content: components['schemas']['PositionContent']
-      kind: components['schemas']['FanKind']
-    }
-    /** @description A routine of one's own that attempts of a file are at. */
-    FiledRoutine: {
-      /** Format: uuid */
-      id: string
-      routine: components['schemas']['Routine']
-    }
-    /** @description Where a ball ends, m. */
-    FinalBall: {
-      id: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /** @description Where it was potted, off if it left the table, or null. */
-      pocket: null | string
-    }
-    /** @description A ball off the bed from one moment to another, s: t seconds after the first it is height + rise·t − fall·t²/2 above its place at rest, m. */
-    FlightResult: {
-      ball: string
-      /** Format: double */
-      from: number
-      /** Format: double */
-      to: number
-      /** Format: double */
-      height: number
-      /** Format: double */
-      rise: number
-      /** Format: double */
-      fall: number
-    }
-    /**
-     * @description Why a stroke was a foul.
-     * @enum {unknown}
-     */
-    FoulReason:
-      | 'inOff'
-      | 'missedAll'
-      | 'wrongBallFirst'
-      | 'wrongBallPotted'
-      | 'twoAtOnce'
-      | 'offTable'
-      | 'jumpShot'
-      | 'snookeredBehindFreeBall'
-      | 'other'
-    /** @description A ball as it was found. */
-    FoundBallResult: {
-      id: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /**
-       * Format: double
-       * @description By how much it may be off, m: so much or less in 19 cases of 20.
-       */
-      error: number
-      /**
-       * Format: double
-       * @description How far it was moved, m, because it would have lain in another ball or a cushion.
-       */
-      moved: number
-    }
-    /** @description A frame to write down. */
-    FrameDraft: {
-      title: string
-      first?: string
-      second?: string
-      shots?: components['schemas']['RecordedShot'][]
-    }
-    /** @description The frame that a position is in, as far as the balls do not tell. */
-    FrameEntry: {
-      /** @description red, colour, yellow … black; null: a red while there is one, else the colour of the least value. */
-      on?: null | string
-      /**
-       * Format: int32
-       * @description Score of the first player, who is at the table unless Turn says otherwise.
-       */
-      first?: number
-      /** Format: int32 */
-      second?: number
-      /**
-       * Format: int32
-       * @description Who is at the table: 0 or 1.
-       */
-      turn?: number
-      /**
-       * Format: int32
-       * @description Points of the break so far.
-       */
-      break?: number
-      freeBall?: boolean
-      /** @description Whether the white is played from the D. */
-      inHand?: boolean
-      /** @description An exercise: the single colour that is on comes back each time it is potted. */
-      repeats?: boolean
-    }
-    /** @description A frame as a file: docs/formats.md and docs/frame.schema.json. */
-    FrameFile: {
-      format: string
-      /** Format: int32 */
-      version: number
-      title: string
-      first?: string
-      second?: string
-      shots: components['schemas']['RecordedShot'][]
-    }
-    /** @description A frame in a list. */
-    FrameItem: {
-      /** Format: uuid */
-      id: string
-      title: string
-      first: string
-      second: string
-      /** Format: int32 */
-      firstScore: number
-      /** Format: int32 */
-      secondScore: number
-      isOver: boolean
-      /** Format: int32 */
-      highestBreak: number
-      /** Format: date-time */
-      updatedAt: string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A stored frame with its story. */
-    FrameRecordResult: {
-      /** Format: uuid */
-      id: string
-      title: string
-      first: string
-      second: string
-      /** Format: date-time */
-      createdAt: string
-      /** Format: date-time */
-      updatedAt: string
-      with: components['schemas']['PlayedWith']
-      /** Format: uint32 */
-      version: number
-      story: components['schemas']['FrameStoryResult']
-    }
-    /** @description A frame as it stands. */
-    FrameResult: {
-      on: string
-      /** @description The ids of the balls that may be potted next. */
-      onBalls: string[]
-      /** Format: int32 */
-      first: number
-      /** Format: int32 */
-      second: number
-      /** Format: int32 */
-      turn: number
-      /** Format: int32 */
-      break: number
-      freeBall: boolean
-      repeats: boolean
-      /** Format: int32 */
-      reds: number
-      /** Format: int32 */
-      pointsLeft: number
-      /**
-       * Format: int32
-       * @description By how much the player at the table leads; negative if behind.
-       */
-      ahead: number
-      /**
-       * Format: int32
-       * @description Points that the player at the table still needs, so that the other cannot catch up without penalties; 0 if that is so.
-       */
-      toWin: number
-      /**
-       * Format: int32
-       * @description Penalties of four needed to draw level with all that is left.
-       */
-      snookersRequired: number
-      /** Format: int32 */
-      highestBreak: number
-      isOver: boolean
-      /** Format: int32 */
-      winner: number
-    }
-    /** @description A frame to save over one that is stored. */
-    FrameSave: {
-      /** Format: uint32 */
-      version: number
-      title: string
-      first?: string
-      second?: string
-      shots?: components['schemas']['RecordedShot'][]
-    }
-    /** @description Where a recorded frame stands. Penalties are those that a foul may have now. */
-    FrameStateResult: {
-      on: string
-      mayPot: string[]
-      /** Format: int32 */
-      reds: number
-      /** Format: int32 */
-      first: number
-      /** Format: int32 */
-      second: number
-      /** Format: int32 */
-      turn: number
-      /** Format: int32 */
-      break: number
-      freeBall: boolean
-      inHand: boolean
-      /** Format: int32 */
-      pointsLeft: number
-      /** Format: int32 */
-      ahead: number
-      /** Format: int32 */
-      toWin: number
-      /** Format: int32 */
-      snookersRequired: number
-      /** @description Whether a miss may be called as things stand (rule 14). */
-      missMayBeCalled: boolean
-      /**
-       * Format: int32
-       * @description Misses, with a full ball open, of the player at the table in this turn of unbroken replays.
-       */
-      misses: number
-      /** @description The next failure to hit a ball that lies open gives the frame (rule 14). */
-      isWarned: boolean
-      /** @description The black is on its spot again, and it is not yet said who plays first (rule 4). */
-      awaitsLot: boolean
-      penalties: number[]
-      isOver: boolean
-      /** Format: int32 */
-      winner: number
-    }
-    /** @description A frame told shot by shot. */
-    FrameStoryResult: {
-      state: components['schemas']['FrameStateResult']
-      shots: components['schemas']['StoryShotResult'][]
-      breaks: components['schemas']['StoryBreakResult'][]
-      players: components['schemas']['PlayerTallyResult'][]
-      fault: null | components['schemas']['StoryFault']
-    }
-    /** @description Which knobs a search may turn, and how far. */
-    FreedomEntry: {
-      /**
-       * Format: double
-       * @description Tips above centre.
-       */
-      lowestTips?: number
-      /** Format: double */
-      highestTips?: number
-      /**
-       * Format: double
-       * @description 0: plain ball only.
-       */
-      mostSideTips?: number
-      /**
-       * Format: double
-       * @description Pace.
-       */
-      softest?: number
-      /** Format: double */
-      hardest?: number
-      /** @description Whether the thick and the thin side of the pocket may be used too. */
-      anyPart?: boolean
-    }
-    /**
-     * @description How full the object ball is struck, in the trade's words.
-     * @enum {unknown}
-     */
-    Fullness: 'full' | 'threeQuarter' | 'half' | 'quarter' | 'fine'
-    /** @description What the white is to do: stop in a circle, or, if a ball is named, run into that. */
-    GoalEntry: {
-      /**
-       * Format: double
-       * @description Of the circle, m.
-       */
-      x?: null | number
-      /** Format: double */
-      y?: null | number
-      /** Format: double */
-      radius?: null | number
-      /** @description The ball that the white is to run into. */
-      ball?: null | string
-      /**
-       * Format: double
-       * @description How full, 0 to 1, give or take 0.2; null for any.
-       */
-      fullness?: null | number
-      /**
-       * Format: double
-       * @description Of the white at that contact, m/s.
-       */
-      slowest?: null | number
-      /** Format: double */
-      fastest?: null | number
-    }
-    /** @description What a file brought. */
-    ImportedAttempts: {
-      /** Format: int32 */
-      attempts: number
-      /** Format: int32 */
-      new: number
-      /** Format: int32 */
-      sessions: number
-    }
-    /** @description Which player, table and cue to take in hand; what is not said stays. */
-    InHandEntry: {
-      /** Format: uuid */
-      playerId?: null | string
-      /** Format: uuid */
-      tableId?: null | string
-      /** Format: uuid */
-      cueId?: null | string
-    }
-    /** @description The player, the table and the cue that are in hand. */
-    InHandResult: {
-      player: components['schemas']['StoredPlayer']
-      table: components['schemas']['StoredTable']
-      cue: components['schemas']['StoredCue']
-    }
-    /** @description A position with its stroke, and who plays it. */
-    JudgementRequest: {
-      content: components['schemas']['PositionContent']
-      player?: components['schemas']['PlayerEntry']
-      goal?: null | components['schemas']['GoalEntry']
-    }
-    /** @description Something kept with a position, in a list over all positions. */
-    KeptItem: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      positionId: string
-      positionName: string
-      name: string
-      /** @description The line on it; empty where there is none. */
-      note: string
-      /** Format: date-time */
-      createdAt: string
-    }
-    /** @description The mean of the corrections that were kept for these cushions, and the aim with it. */
-    KeptResult: {
-      /** Format: double */
-      along: number
-      /** Format: int32 */
-      trials: number
-      /** Format: double */
-      aimDegrees: number
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description How many strokes of a kind were counted in runs and in breaks of frames. */
-    KindCount: {
-      kind: string
-      /** Format: int32 */
-      inRoutines: number
-      /** Format: int32 */
-      inFrames: number
-    }
-    /** @description A ball of a layout: its id, and its centre in m. */
-    LaidBall: {
-      id: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description What is left to the other player. Lengths in m, worth in points. */
-    LeaveResult: {
-      /** Format: double */
-      worth: number
-      ball: null | string
-      pocket: null | string
-      /** Format: double */
-      chance: number
-      isSnookered: boolean
-      /** Format: double */
-      seen: number
-      /** Format: double */
-      distance: number
-      /** Format: double */
-      toCushion: number
-      isInHand: boolean
-      hiddenBy: null | string
-      isInJaws: boolean
-    }
-    /** @description A straight piece of a ball's way, m. */
-    LegResult: {
-      /** Format: double */
-      fromX: number
-      /** Format: double */
-      fromY: number
-      /** Format: double */
-      toX: number
-      /** Format: double */
-      toY: number
-    }
-    /** @description What is known of a camera's lens: from an earlier picture of the same camera, taken with many marks. */
-    Lens: {
-      /**
-       * Format: double
-       * @description Focal length over the longer side of the picture, 0.3 to 3.
-       */
-      focal: number
-      /**
-       * Format: double
-       * @description How much it bends straight lines, −0.5 to 0.5.
-       */
-      bend: number
-    }
-    /** @description A position, who plays, and which ball is meant. */
-    MapRequest: {
-      content: components['schemas']['PositionContent']
-      player?: components['schemas']['PlayerEntry']
-      /** @description The ball that is meant; red for any red, colour for any colour, null for any ball that is on. */
-      target?: null | string
-      /** @description As after the pot that is chosen, played as it is set up. */
-      afterPot?: boolean
-      /**
-       * Format: double
-       * @description For the worth of one place: where, m.
-       */
-      x?: null | number
-      /** Format: double */
-      y?: null | number
-    }
-    /** @description Where to be for the next ball: even steps of the best place's worth, the outlines in m. */
-    MapResult: {
-      on: string
-      best: null | components['schemas']['PlaceResult']
-      bands: components['schemas']['BandResult'][]
-    }
-    /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
-    MeanRest: {
-      x: components['schemas']['Estimate']
-      y: components['schemas']['Estimate']
-    }
-    /** @description A pot by its names: which ball goes into which pocket, through which other or off which cushion. */
-    MeantPot: {
-      ball: string
-      pocket: string
-      /**
-       * Format: double
-       * @description Where in the pocket's opening: -1 the thick side, 1 the thin side.
-       * @default 0
-       */
-      part: number
-      through?: null | string
-      off?: null | string
-    }
-    /** @description A stroke that is meant, in the player's units. */
-    MeantStroke: {
-      /**
-       * Format: double
-       * @description Degrees counter-clockwise from straight up the table; where there is a pot, it is aimed at that instead.
-       * @default 0
-       */
-      aim: number
-      /**
-       * Format: double
-       * @description Tips.
-       * @default 0
-       */
-      side: number
-      /**
-       * Format: double
-       * @description Tips.
-       * @default 0
-       */
-      height: number
-      /**
-       * Format: double
-       * @default 4
-       */
-      pace: number
-      /**
-       * Format: double
-       * @description Of the butt, degrees; null as the cue lies.
-       */
-      elevation?: null | number
-      pot?: null | components['schemas']['MeantPot']
-      /** @default false */
-      free: boolean
-    }
-    /** @description The plain aim as in mirrors; m. */
-    MirrorResult: {
-      /** Format: double */
-      aimDegrees: number
-      points: components['schemas']['PlaceResult'][]
-      /** Format: double */
-      fromPocket: number
-      pocket: string
-      known: null | components['schemas']['LegResult']
-      /** Format: double */
-      shift: number
-    }
-    /** @description A player by name, as one is saved. */
-    NamedPlayer: {
-      /** @description Up to 80 characters; if it is not said, the name stays. */
-      name?: null | string
-      /**
-       * Format: double
-       * @description The pace that this player calls five, on the common scale, 3 to 8.
-       */
-      paceOfFive?: number
-      /**
-       * Format: uint32
-       * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
-       */
-      version?: number
-      /** @description right or left. */
-      hand?: string
-      /**
-       * Format: double
-       * @description How tall, m.
-       */
-      height?: number
-      /** @description tour, county, club, learner, or own for the parts set by hand. */
-      skill?: string
-      own?: null | components['schemas']['SkillEntry']
-      /** @description On cuts: plain, or helping for a touch of helping side. */
-      sideHabit?: string
-      /**
-       * Format: double
-       * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
-       */
-      naturalElevation?: number
-    }
-    /** @description A straight nose, m. */
-    NoseResult: {
-      /** Format: double */
-      x1: number
-      /** Format: double */
-      y1: number
-      /** Format: double */
-      x2: number
-      /** Format: double */
-      y2: number
-    }
-    /** @description A coach's word on an attempt. */
-    NoteEntry: {
-      note?: string
-    }
-    /** @description A ball in the way. */
-    ObstacleResult: {
-      ball: string
-      /** @description In the cue ball's way, else in the object ball's. */
-      ofCueBall: boolean
-    }
-    /**
-     * @description Kinds of first stroke at the re-spotted black.
-     * @enum {unknown}
-     */
-    OpeningKind: 'lengthwise' | 'across' | 'other'
-    /** @description A first stroke at the re-spotted black; m. */
-    OpeningResult: {
-      kind: components['schemas']['OpeningKind']
-      /** Format: double */
-      whiteX: number
-      /** Format: double */
-      whiteY: number
-      stroke: components['schemas']['StrokeEntry']
-      /** Format: double */
-      fullness: number
-      fullnessWord: components['schemas']['Fullness']
-      cushions: string[]
-      safe: components['schemas']['Estimate']
-      potLeft: components['schemas']['Estimate']
-      doubleLeft: components['schemas']['Estimate']
-      tight: components['schemas']['Estimate']
-      foul: components['schemas']['Estimate']
-      /** @description Share of rallies played out from it that the one who opened wins. */
-      wins: components['schemas']['Estimate']
-      isLevel: boolean
-      whitePath: components['schemas']['PointEntry'][]
-      blackPath: components['schemas']['PointEntry'][]
-    }
-    /** @description Where the white ends, and the likeliest pot from there, if one is on. m. */
-    OutcomeResult: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      inOff: boolean
-      isMet: boolean
-      nextBall: null | string
-      nextPocket: null | string
-      nextChance: null | components['schemas']['Estimate']
-    }
-    /** @description Of what, for whom and on what table is asked. */
-    OutlookRequest: {
-      steps: components['schemas']['Step'][]
-      /** @description height or pace, if the steps are the rungs of a ladder: then the window of each is worked out. */
-      knob?: null | string
-      player?: components['schemas']['PlayerEntry']
-      conditions?: {
-        [key: string]: number
-      }
-    }
-    /** @description How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number. */
-    PackOpeningResult: {
-      /** Format: int32 */
-      least: number
-      /** Format: int32 */
-      most: number
-      /** Format: int32 */
-      mostly: number
-      mean: components['schemas']['Estimate']
-    }
-    /** @description The way of a ball that moved. */
-    PathEntry: {
-      id: string
-      points: components['schemas']['PointEntry'][]
-    }
-    /** @description A mark on a known point, or a tap on a ball; px from the picture's left and top. */
-    PictureMark: {
-      /** @description Of a mark: baulk-yellow, top-yellow, top-green, baulk-green for where the noses would meet, a colour for its spot, a colour and -ball for the middle of that ball on its spot. Of a tap: the ball. */
-      name: string
-      /** Format: double */
-      u: number
-      /** Format: double */
-      v: number
-      /**
-       * Format: double
-       * @description By how much it may be off, px: so much or less nearly always. Two of a picture 1,600 wide if it is not said.
-       */
-      error?: null | number
-    }
-    /** @description A place in a picture, px from its left and top. */
-    PicturePlace: {
-      /** Format: double */
-      u: number
-      /** Format: double */
-      v: number
-    }
-    /** @description Marks and taps on a picture; the picture itself stays where it is. */
-    PictureRequest: {
-      /**
-       * Format: double
-       * @description Of the picture, px.
-       */
-      width: number
-      /** Format: double */
-      height: number
-      marks: components['schemas']['PictureMark'][]
-      balls: components['schemas']['PictureMark'][]
-      lens?: null | components['schemas']['Lens']
-      /** @description Places along edges that are straight on the table, as cushions': they tell how the lens bends. 5 to 100 of each. */
-      straight?: components['schemas']['PicturePlace'][][]
-    }
-    /** @description What was read off a picture. */
-    PictureResult: {
-      balls: components['schemas']['FoundBallResult'][]
-      lens: components['schemas']['Lens']
-      ballSize: components['schemas']['BallSize']
-    }
-    /** @description Where ten strokes at one shot go; m. */
-    PicturedShot: {
-      kind: components['schemas']['PicturedShotKind']
-      white: components['schemas']['PlaceResult']
-      ball: components['schemas']['PlaceResult']
-      /** @description Ten that are most like all that were played. */
-      strokes: components['schemas']['PicturedStroke'][]
-      /** @description The share of all that went in. */
-      potted: components['schemas']['Estimate']
-    }
-    /**
-     * @description The shots by which a skill is pictured.
-     * @enum {unknown}
-     */
-    PicturedShotKind: 'longPot' | 'blackAndOn'
-    /** @description One of the strokes of a picture; m. */
-    PicturedStroke: {
-      /** @description The way of the ball, until it is potted, meets a cushion or stops. */
-      ball: components['schemas']['PlaceResult'][]
-      isPotted: boolean
-      white: null | components['schemas']['PlaceResult']
-      isMiscue: boolean
-    }
-    /** @description A place on the table, m. */
-    Place: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description A ball that is moved by hand: where it is wanted. */
-    PlaceRequest: {
-      balls: components['schemas']['BallEntry'][]
-      conditions?: null | {
-        [key: string]: number
-      }
-      /** @description The ball to place; it may be new. */
-      ball: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /** @description Whether it must lie in the D. */
-      inD?: boolean
-    }
-    /** @description A place on the table, m. */
-    PlaceResult: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description What a plan was asked, and its answer. */
-    PlanBody: {
-      player: components['schemas']['PlayerEntry']
-      preferences: components['schemas']['PreferencesEntry']
-      answer: components['schemas']['PlansProgress']
-    }
-    /** @description A position to plan a break from, and for whom. */
-    PlanRequest: {
-      content: components['schemas']['PositionContent']
-      player?: components['schemas']['PlayerEntry']
-      preferences?: components['schemas']['PreferencesEntry']
-    }
-    /** @description A break, several shots ahead. */
-    PlanResult: {
-      shots: components['schemas']['PlanShotResult'][]
-      prospect: null | components['schemas']['Prospect']
-      isComplete: boolean
-    }
-    /** @description A shot of a plan. */
-    PlanShotResult: {
-      content: components['schemas']['PositionContent']
-      choice: components['schemas']['ChoiceResult']
-      alive: components['schemas']['Estimate']
-      /**
-       * Format: int32
-       * @description Of the break after it.
-       */
-      points: number
-      arrival: null | components['schemas']['Arrival']
-      path: components['schemas']['PointEntry'][]
-      area: components['schemas']['PlaceResult'][]
-      long: components['schemas']['CoverResult']
-      short: components['schemas']['CoverResult']
-      warnings: components['schemas']['WarningResult'][]
-      reasons: components['schemas']['ReasonResult'][]
-    }
-    /**
-     * @description What a break is played for.
-     * @enum {unknown}
-     */
-    PlanTarget: 'mostPoints' | 'score' | 'clear'
-    /** @description One routine of a session's plan. */
-    PlannedRoutine: {
-      /** @description The id of one that is shipped, or of one's own. */
-      routine: string
-      /**
-       * Format: int32
-       * @description So long it may take.
-       */
-      minutes: number
-    }
-    /** @description An event of the stream: how far a plan is, or when it will begin. */
-    PlansProgress: {
-      wait: null | components['schemas']['SearchWait']
-      /**
-       * Format: int64
-       * @description Positions looked at.
-       */
-      examined: number
-      /**
-       * Format: double
-       * @description Of the work, 0–1; 1 is the last event.
-       */
-      share: number
-      /**
-       * Format: double
-       * @description Of the strokes looked at on an ordinary table, the share that was: below 1 on a table where balls run too long.
-       */
-      looked: number
-      /** @description The best so far, best first; none if nothing is on. */
-      plans: components['schemas']['PlanResult'][]
-      alternatives: components['schemas']['AlternativeResult'][]
-    }
-    /** @description The stroke that is set up, played. */
-    PlayOnRequest: {
-      content: components['schemas']['PositionContent']
-      /** @description Null: as it is set up. thick or thin: the pot is missed on that side. */
-      missed?: null | string
-      /** @description What the other player chooses if it is a foul. */
-      afterFoul?: components['schemas']['AfterFoul']
-    }
-    /** @description The table after a stroke, and how it was ruled. */
-    PlayOnResult: {
-      content: components['schemas']['PositionContent']
-      frame: components['schemas']['FrameResult']
-      /** Format: int32 */
-      points: number
-      /** Format: int32 */
-      penalty: number
-      fouls: components['schemas']['FoulReason'][]
-      potted: string[]
-      spotted: string[]
-    }
-    /** @description With whom and with what it was played; null where it is not known. */
-    PlayedWith: {
-      /** Format: uuid */
-      playerId: null | string
-      /** Format: uuid */
-      tableId: null | string
-      /** Format: uuid */
-      cueId: null | string
-    }
-    /** @description Who plays: what reach and chances are judged for. */
-    PlayerEntry: {
-      /** @description right or left. */
-      hand?: string
-      /**
-       * Format: double
-       * @description How tall, m.
-       */
-      height?: number
-      /** @description tour, county, club, learner, or own for the parts set by hand. */
-      skill?: string
-      own?: null | components['schemas']['SkillEntry']
-      /** @description On cuts: plain, or helping for a touch of helping side. */
-      sideHabit?: string
-      /**
-       * Format: double
-       * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
-       */
-      naturalElevation?: number
-    }
-    /** @description One player's figures. */
-    PlayerTallyResult: {
-      /** Format: int32 */
-      points: number
-      /** Format: int32 */
-      pots: number
-      /** Format: int32 */
-      misses: number
-      /** Format: double */
-      potShare: number
-      /** Format: int32 */
-      safeties: number
-      /** Format: int32 */
-      fouls: number
-      /** Format: int32 */
-      pointsGivenAway: number
-      /** Format: int32 */
-      highestBreak: number
-      tags: components['schemas']['TagTally'][]
-      ends: components['schemas']['EndTallyResult'][]
-    }
-    /** @description A pocket: its two jaws and its drop. */
-    PocketResult: {
-      name: string
-      jawA: components['schemas']['CircleResult']
-      jawB: components['schemas']['CircleResult']
-      drop: components['schemas']['CircleResult']
-    }
-    /** @description A point of a drawn path, rounded to a micrometre and a microsecond: seconds and metres. */
-    PointEntry: {
-      /** Format: double */
-      time: number
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description What a position holds beside its name: stored as it is sent and as it stands in a file. */
-    PositionContent: {
-      balls: components['schemas']['BallEntry'][]
-      stroke?: components['schemas']['StrokeEntry']
-      /** @description What differs from the default conditions, by name; SI units. */
-      conditions?: {
-        [key: string]: number
-      }
-      frame?: null | components['schemas']['FrameEntry']
-    }
-    /** @description A position to save. */
-    PositionDraft: {
-      name: string
-      about?: string
-      content: components['schemas']['PositionContent']
-    }
-    /** @description A position as a file: docs/formats.md and docs/position.schema.json. */
-    PositionFile: {
-      format: string
-      /** Format: int32 */
-      version: number
-      name: string
-      about?: string
-      balls: components['schemas']['BallEntry'][]
-      stroke?: components['schemas']['StrokeEntry']
-      conditions?: {
-        [key: string]: number
-      }
-      frame?: null | components['schemas']['FrameEntry']
-    }
-    /** @description A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played. */
-    PositionItem: {
-      /** Format: uuid */
-      id: string
-      name: string
-      about: string
-      balls: components['schemas']['BallEntry'][]
-      /**
-       * Format: int32
-       * @description Points of the break that is under way there.
-       */
-      break: number
-      /** Format: date-time */
-      createdAt: string
-      /** Format: date-time */
-      updatedAt: string
-      /** Format: date-time */
-      deletedAt: null | string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description Another name for a position, or another line about it. */
-    PositionRename: {
-      name: string
-      about?: null | string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A stored position. */
-    PositionResult: {
-      /** Format: uuid */
-      id: string
-      name: string
-      about: string
-      content: components['schemas']['PositionContent']
-      /** Format: date-time */
-      createdAt: string
-      /** Format: date-time */
-      updatedAt: string
-      /** Format: date-time */
-      deletedAt: null | string
-      /** @description Who, on which table and with which cue, when it was saved. */
-      with: components['schemas']['PlayedWith']
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A position to save over one that is stored. */
-    PositionSave: {
-      /**
-       * Format: uint32
-       * @description As read: a save over somebody else's newer save is refused with 409.
-       */
-      version: number
-      name: string
-      about?: string
-      content: components['schemas']['PositionContent']
-    }
-    /** @description The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion. */
-    PotEntry: {
-      ball: string
-      pocket: string
-      /**
-       * Format: double
-       * @description Which part of the pocket: −1 the thick side, 0 the middle, +1 the thin side.
-       */
-      part?: number
-      /** @description Of a plant, the ball that the white strikes; it then pots the other. */
-      through?: null | string
-      /** @description Of a double, the cushion: baulk, top, yellow-side, green-side. */
-      off?: null | string
-    }
-    /**
-     * @description How a ball goes to its pocket.
-     * @enum {unknown}
-     */
-    PotKind: 'direct' | 'plant' | 'set' | 'double'
-    /** @description One ball into one pocket. Clearances in m. */
-    PotOptionResult: {
-      cut: components['schemas']['CutResult']
-      /** Format: double */
-      pace: number
-      /** Format: double */
-      aimDegrees: null | number
-      /** Format: double */
-      toleranceDegrees: number
-      /** Format: double */
-      toleranceMillimetres: number
-      /** @description Played at this pace, the other balls out of the way. */
-      chance: components['schemas']['Estimate']
-      /** @description On, and not apart from the likeliest by the strokes that were played. */
-      isLevel: boolean
-      /** Format: double */
-      cueBallClearance: null | number
-      /** Format: double */
-      potClearance: null | number
-      obstacles: components['schemas']['ObstacleResult'][]
-      reach: components['schemas']['ReachResult']
-    }
-    /** @description What is asked of a plan. */
-    PreferencesEntry: {
-      target?: components['schemas']['PlanTarget']
-      /**
-       * Format: int32
-       * @description With the target score: what the break is to reach.
-       */
-      score?: number
-      risk?: components['schemas']['Risk']
-      plainOnly?: boolean
-      avoidCannons?: boolean
-    }
-    /** @description Conditions by a name: what differs from the defaults. */
-    PresetResult: {
-      name: string
-      changes: {
-        [key: string]: number
-      }
-    }
-    /** @description What went wrong (RFC 9457), with a code; of an input, errors lists each fault with its field, message, allowed range and code. */
-    ProblemDetails: {
-      type?: null | string
-      title?: null | string
-      /** Format: int32 */
-      status?: null | number
-      detail?: null | string
-      instance?: null | string
-    }
-    /**
-     * @description What can be said of a share beside an earlier one.
-     * @enum {unknown}
-     */
-    Progression: 'notYet' | 'better' | 'worse'
-    /** @description How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look. */
-    Prospect: {
-      points: components['schemas']['Estimate']
-      /**
-       * Format: double
-       * @description Of the breaks as they went.
-       */
-      median: number
-      target: null | components['schemas']['Estimate']
-      cleared: components['schemas']['Estimate']
-      /**
-       * Format: int32
-       * @description Index of the shot of the plan at which most breaks end.
-       */
-      endsAt: number
-      endsShare: components['schemas']['Estimate']
-      /** @description Share that got to each shot. */
-      alive: components['schemas']['Estimate'][]
-    }
-    /** @description What is on from a place of the white, and how good the place is. The factors are 0–1, the distance m. */
-    QualityResult: {
-      /** Format: double */
-      value: number
-      ball: null | string
-      pocket: null | string
-      /** Format: double */
-      chance: number
-      /** Format: double */
-      cutDegrees: number
-      /** Format: double */
-      cueBallDistance: number
-      /** Format: int32 */
-      others: number
-      reach: null | components['schemas']['ReachResult']
-      /** Format: double */
-      angle: number
-      /** Format: double */
-      distance: number
-      /** Format: double */
-      cushion: number
-    }
-    /** @description How the player gets at the cue ball. */
-    ReachResult: {
-      stance: components['schemas']['Stance']
-      /** Format: double */
-      elevationDegrees: number
-      over: null | string
-      bridgeOver: null | string
-      /**
-       * Format: double
-       * @description By how much the errors of direction, sighting and tip grow.
-       */
-      errorFactor: number
-    }
-    /**
-     * @description Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.
-     * @enum {unknown}
-     */
-    ReasonCode:
-      | 'frees'
-      | 'opens'
-      | 'keepsReds'
-      | 'high'
-      | 'low'
-      | 'angle'
-      | 'straight'
-      | 'steep'
-      | 'comesAlong'
-      | 'cover'
-      | 'cushionHolds'
-      | 'paceTells'
-      | 'naturalStance'
-      | 'needsRest'
-      | 'stretch'
-      | 'moves'
-      | 'far'
-      | 'onCushion'
-    /** @description Why a shot is played as it is, or what speaks against it; what its figures mean depends on the code. */
-    ReasonResult: {
-      code: components['schemas']['ReasonCode']
-      ball: null | string
-      pocket: null | string
-      /** Format: double */
-      amount: number
-      /** Format: double */
-      other: number
-      opens: null | components['schemas']['PackOpeningResult']
-    }
-    /** @description A shot as it is written down. Balls by name: red, yellow … black. */
-    RecordedShot: {
-      kind: components['schemas']['ShotKind']
-      /** @description Of a pot, the balls that went in. */
-      potted?: string[]
-      /**
-       * Format: int32
-       * @description Of a foul, what it is worth: 4 to 7.
-       */
-      penalty?: number
-      /**
-       * Format: int32
-       * @description Of a foul: how many reds went in or off the table with it.
-       */
-      redsLost?: number
-      /** @description Of a foul: the white went in, and is played from the D. */
-      inOff?: boolean
-      /** @description Of a foul: a miss was called, for no ball on was struck first. */
-      missCalled?: boolean
-      /** @description Of a miss: a ball on lay open to be struck full in the face. Then it counts towards the three that lose the frame. */
-      fullBall?: boolean
-      /** @description Of a foul: the next striker is snookered, and has a free ball. */
-      freeBall?: boolean
-      /** @description Of a foul: the offender is asked to play again, from where the balls stopped. */
-      playAgain?: boolean
-      /** @description Of a miss: the balls are put back, and the offender plays again from there. */
-      replaced?: boolean
-      /**
-       * Format: int32
-       * @description Of a frame awarded, or of the lot for a re-spotted black: which player, 0 or 1.
-       */
-      player?: number
-      /** @description Kinds of stroke. */
-      tags?: components['schemas']['StrokeTag'][]
-      why?: null | components['schemas']['EndReason']
-      white?: null | components['schemas']['Place']
-    }
-    /** @description What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are. */
-    ReferenceResult: {
-      /** Format: double */
-      length: number
-      /** Format: double */
-      width: number
-      /** Format: double */
-      ballRadius: number
-      /** Format: double */
-      baulkLineX: number
-      /** Format: double */
-      dRadius: number
-      spots: components['schemas']['SpotResult'][]
-      ballIds: string[]
-      values: {
-        [key: string]: number
-      }
-      pockets: string[]
-      openingRack: components['schemas']['BallEntry'][]
-      /** Format: double */
-      paceMin: number
-      /** Format: double */
-      paceMax: number
-      /** Format: double */
-      tipLimit: number
-      /** Format: double */
-      touchOfSide: number
-      /** Format: double */
-      millimetresPerTip: number
-      /** Format: double */
-      elevationMax: number
-      conditions: components['schemas']['ConditionResult'][]
-      presets: components['schemas']['PresetResult'][]
-      skills: components['schemas']['SkillResult'][]
-      skillParts: components['schemas']['SkillPartResult'][]
-    }
-    /**
-     * @description How much a miss is minded.
-     * @enum {unknown}
-     */
-    Risk: 'careful' | 'balanced' | 'bold'
-    /** @description A way of the other player's to a pocket, m. */
-    RivalLineResult: {
-      ball: string
-      pocket: string
-      /** Format: double */
-      fromX: number
-      /** Format: double */
-      fromY: number
-      /** Format: double */
-      toX: number
-      /** Format: double */
-      toY: number
-      /** Format: double */
-      chance: number
-      blocker: null | string
-    }
-    /** @description The table after the stroke that is set up, as the other player finds it. */
-    RivalViewResult: {
-      leave: components['schemas']['LeaveResult']
-      rivalAtTable: boolean
-      balls: components['schemas']['BallEntry'][]
-      lines: components['schemas']['RivalLineResult'][]
-      special: components['schemas']['PotOptionResult'][]
-    }
-    /** @description Something to practise. */
-    Routine: {
-      /** @description Name, as the user sees it. */
-      name: string
-      family?: components['schemas']['RoutineFamily']
-      /** @description Why, in two lines. */
-      why?: string
-      /** @description The task, in a line. */
-      task?: string
-      /** @description The one thing to look for. */
-      lookFor?: string
-      /** @description The steps, in their order. */
-      steps: components['schemas']['Step'][]
-      order?: components['schemas']['StepOrder']
-      /**
-       * Format: int32
-       * @description Attempts at each step, on each side.
-       */
-      attempts?: number
-      /** @description Whether it is played from both sides of the table. */
-      bothSides?: boolean
-      /** @description What alone changes from rung to rung of a ladder, and is worked out for each: height or pace; else null. */
-      knob?: null | string
-    }
-    /** @description Everything that is told of the attempts at one routine. */
-    RoutineDetail: {
-      stops: components['schemas']['StopsResult'][]
-      /** @description Of runs, the latest hundred. */
-      lastScores: number[]
-      all?: components['schemas']['SuccessRate']
-      lastTen?: components['schemas']['SuccessRate']
-      bestTen?: components['schemas']['SuccessRate']
-      /**
-       * Format: double
-       * @description Median of the sessions' shares: half of them went better.
-       */
-      typical?: null | number
-      better?: null | components['schemas']['Change']
-      trend?: null | components['schemas']['Trend']
-      /**
-       * Format: int32
-       * @description Of attempts done in a row, among the last hundred.
-       */
-      longestRun?: number
-      /**
-       * Format: double
-       * @description The chance that as many done and not, in any order, have as long a run.
-       */
-      runByLuck?: number
-      steps?: components['schemas']['SuccessRate'][]
-      /** @description As laid out, and from the other side. */
-      sides?: components['schemas']['SuccessRate'][]
-      betterSide?: null | components['schemas']['Change']
-      /** @description By hand and reach, the usual first; empty where it is not known. */
-      stances?: components['schemas']['StanceShare'][]
-      /** @description With the white in the open, and by a cushion; empty where it is not known. */
-      cushion?: components['schemas']['SuccessRate'][]
-      causes?: components['schemas']['Cause'][]
-      scores?: null | components['schemas']['Scores']
-    }
-    /** @description A routine to keep. */
-    RoutineEntry: {
-      routine: components['schemas']['Routine']
-    }
-    /**
-     * @description What a routine trains; they are listed by it.
-     * @enum {unknown}
-     */
-    RoutineFamily: 'cueing' | 'pace' | 'spin' | 'position' | 'potting' | 'breaks' | 'safety' | 'own'
-    /** @description A routine in a list. */
-    RoutineItem: {
-      id: string
-      name: string
-      family: components['schemas']['RoutineFamily']
-      task: string
-      /** Format: int32 */
-      steps: number
-      /** Format: int32 */
-      attempts: number
-      bothSides: boolean
-      isRun: boolean
-      /** @description Whether it is the user's own; those that are not come with the application, and are not changed. */
-      isOwn: boolean
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A routine whole. */
-    RoutineResult: {
-      id: string
-      isOwn: boolean
-      /** Format: uint32 */
-      version: number
-      routine: components['schemas']['Routine']
-      /** @description Of a shipped run, what each preset skill makes of it, worked out by playing it. */
-      expected: components['schemas']['ExpectedRun'][]
-    }
-    /** @description A routine to save over one that is kept. */
-    RoutineSave: {
-      /** Format: uint32 */
-      version: number
-      routine: components['schemas']['Routine']
-    }
-    /** @description The attempts at one routine, in a few figures. */
-    RoutineTally: {
-      routine: string
-      name: string
-      family: components['schemas']['RoutineFamily']
-      all: components['schemas']['SuccessRate']
-      lastTen: components['schemas']['SuccessRate']
-      /** Format: date-time */
-      lastAt: string
-      weeks: components['schemas']['Week'][]
-      scores: null | components['schemas']['Scores']
-    }
-    /**
-     * @description What a safety sets out to do: told from what comes of it.
-     * @enum {unknown}
-     */
-    SafetyIdea: 'thinClip' | 'snooker' | 'ballToCushion' | 'cannon' | 'shotToNothing' | 'containing'
-    /** @description A safety. Outlines hold two thirds of the places where the ball stops. */
-    SafetyResult: {
-      idea: components['schemas']['SafetyIdea']
-      ball: string
-      /** Format: double */
-      fullness: number
-      fullnessWord: components['schemas']['Fullness']
-      leftSide: boolean
-      /** Format: double */
-      seen: number
-      isAway: boolean
-      stroke: components['schemas']['StrokeEntry']
-      cushions: string[]
-      balls: string[]
-      reach: components['schemas']['ReachResult']
-      mean: components['schemas']['Estimate']
-      worstTenth: components['schemas']['Estimate']
-      snooker: components['schemas']['Estimate']
-      potLeft: components['schemas']['Estimate']
-      foul: components['schemas']['Estimate']
-      pots: components['schemas']['Estimate']
-      baulk: components['schemas']['Estimate']
-      tight: components['schemas']['Estimate']
-      value: components['schemas']['Estimate']
-      win: components['schemas']['Estimate']
-      isLevel: boolean
-      leave: components['schemas']['LeaveResult']
-      whitePath: components['schemas']['PointEntry'][]
-      ballPath: components['schemas']['PointEntry'][]
-      whiteSpread: components['schemas']['PlaceResult'][][]
-      ballSpread: components['schemas']['PlaceResult'][][]
-    }
-    /** @description A plan to keep with its position. */
-    SavedPlanDraft: {
-      name: string
-      content: components['schemas']['PositionContent']
-      body: components['schemas']['PlanBody']
-    }
-    /** @description A kept plan in a list. */
-    SavedPlanItem: {
-      /** Format: uuid */
-      id: string
-      name: string
-      /** Format: date-time */
-      createdAt: string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A kept plan, whole. */
-    SavedPlanResult: {
-      /** Format: uuid */
-      id: string
-      name: string
-      content: components['schemas']['PositionContent']
-      body: components['schemas']['PlanBody']
-      /** Format: date-time */
-      createdAt: string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A shot to keep with its position. */
-    SavedShotDraft: {
-      name: string
-      /** @description The one line to take down on the shot. */
-      note?: string
-      content: components['schemas']['PositionContent']
-    }
-    /** @description Another name for a kept shot, or another line on it. */
-    SavedShotEdit: {
-      name: string
-      /** @description The one line to take down on the shot. */
-      note?: string
-      /**
-       * Format: uint32
-       * @description As read: a save over somebody else's newer one is refused with 409.
-       */
-      version: number
-    }
-    /** @description A kept shot in a list. */
-    SavedShotItem: {
-      /** Format: uuid */
-      id: string
-      name: string
-      note: string
-      stroke: components['schemas']['StrokeEntry']
-      /** Format: date-time */
-      createdAt: string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A kept shot, whole. */
-    SavedShotResult: {
-      /** Format: uuid */
-      id: string
-      name: string
-      note: string
-      content: components['schemas']['PositionContent']
-      /** Format: date-time */
-      createdAt: string
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description Scores of a run. */
-    Scores: {
-      /** Format: int32 */
-      best: number
-      /** Format: double */
-      typical: number
-      /** Format: double */
-      lastTen: number
-      /** Format: int32 */
-      of: number
-    }
-    /** @description Where a search stands that cannot begin yet. */
-    SearchWait: {
-      /**
-       * Format: int32
-       * @description So many begin before it.
-       */
-      ahead: number
-      /**
-       * Format: double
-       * @description About so long until it begins, by how long the last ones took.
-       */
-      seconds: number
-    }
-    /** @description How far one standard deviation of each error moves the place where the white stops, m. */
-    Sensitivity: {
-      /** Format: double */
-      direction?: number
-      /** Format: double */
-      pace?: number
-      /** Format: double */
-      height?: number
-      /** Format: double */
-      side?: number
-    }
-    /** @description A session to begin. */
-    SessionEntry: {
-      /**
-       * Format: uuid
-       * @description Chosen by whoever begins it; begun again with the same one, it is the same session.
-       */
-      id?: null | string
-      with?: null | components['schemas']['PlayedWith']
-      /**
-       * Format: date-time
-       * @description Now, unless said.
-       */
-      startedAt?: null | string
-      plan?: components['schemas']['PlannedRoutine'][]
-      now?: null | components['schemas']['TaskNow']
-    }
-    /** @description A session in a list. */
-    SessionItem: {
-      /** Format: uuid */
-      id: string
-      with: components['schemas']['PlayedWith']
-      /** Format: date-time */
-      startedAt: string
-      /** Format: date-time */
-      endedAt: null | string
-      /** Format: int32 */
-      attempts: number
-      /** Format: int32 */
-      done: number
-      routines: string[]
-    }
-    /** @description A part of a session. */
-    SessionPart: {
-      /** @description Its id, or Break. */
-      routine: string
-      /** Format: int32 */
-      minutes: number
-    }
-    /** @description A session, without its attempts. */
-    SessionResult: {
-      /** Format: uuid */
-      id: string
-      with: components['schemas']['PlayedWith']
-      /** Format: date-time */
-      startedAt: string
-      /** Format: date-time */
-      endedAt: null | string
-      plan: components['schemas']['PlannedRoutine'][]
-      now: null | components['schemas']['TaskNow']
-      note: string
-      /**
-       * Format: int64
-       * @description How often it, or an attempt in it, has changed.
-       */
-      changes: number
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description What is written about a session, when it ended. */
-    SessionSave: {
-      note?: string
-      /** Format: date-time */
-      endedAt?: null | string
-      plan?: components['schemas']['PlannedRoutine'][]
-      /** Format: uint32 */
-      version: number
-    }
-    /** @description A session, or what has changed in it since it was read. */
-    SessionState: {
-      session: components['schemas']['SessionResult']
-      /** @description In the order in which they were made; those that were taken back too. */
-      attempts: components['schemas']['AttemptResult'][]
-    }
-    /**
-     * @description What makes an alternative rank lower than the best.
-     * @enum {unknown}
-     */
-    Shortfall: 'none' | 'chance' | 'points' | 'leave' | 'foul'
-    /**
-     * @description What happens in a shot.
-     * @enum {unknown}
-     */
-    ShotEventKind: 'strike' | 'ball' | 'cushion' | 'jaw' | 'roll' | 'stop' | 'pot' | 'bed' | 'off'
-    /**
-     * @description How a shot of a recorded frame came out.
-     * @enum {unknown}
-     */
-    ShotKind: 'pot' | 'miss' | 'safety' | 'foul' | 'concede' | 'award' | 'lot'
-    /** @description A position with its stroke, and who plays it. */
-    ShotRequest: {
-      content: components['schemas']['PositionContent']
-      player?: components['schemas']['PlayerEntry']
-    }
-    /** @description A stroke played from a position, with what the desk shows beside it. */
-    ShotResult: {
-      strike: components['schemas']['StrikeResult']
-      /**
-       * Format: double
-       * @description How far a plain ball at this pace would run.
-       */
-      tableLengths: number
-      /**
-       * Format: double
-       * @description Tips left before a miscue.
-       */
-      tipMargin: number
-      /**
-       * Format: double
-       * @description How high above the bed the tip touches the ball, m.
-       */
-      tipAboveBed: number
-      cut: null | components['schemas']['CutResult']
-      arrival: null | components['schemas']['Arrival']
-      allowance: null | components['schemas']['Allowance']
-      reach: components['schemas']['ReachResult']
-      /**
-       * Format: double
-       * @description How high a raised butt makes the white hop, m.
-       */
-      hop: number
-      warnings: components['schemas']['WarningResult'][]
-      whiteRests: null | components['schemas']['WhereaboutsResult']
-      /** @description Of each event of the simulation, which cushion was met; null of the others. */
-      cushions: string[]
-      /** @description When and how high balls are off the bed, in order of time. */
-      flights: components['schemas']['FlightResult'][]
-      simulation: components['schemas']['SimulationResult']
-    }
-    /** @description The pot with one side. */
-    SideChoiceResult: {
-      /** Format: double */
-      sideTips: number
-      isHelping: boolean
-      chance: components['schemas']['Estimate']
-      /** Format: double */
-      aimDegrees: number
-      arrival: components['schemas']['Arrival']
-      allowance: components['schemas']['Allowance']
-    }
-    /** @description A stroke in the model's units, and the balls it is played from. */
-    SimulationRequest: {
-      balls: components['schemas']['BallEntry'][]
-      strike: components['schemas']['StrikeRequest']
-      /** @description Figures that differ from the defaults, by name. */
-      conditions?: null | {
-        [key: string]: number
-      }
-    }
-    /** @description All that a shot does. Paths are of the balls that moved. */
-    SimulationResult: {
-      finals: components['schemas']['FinalBall'][]
-      events: components['schemas']['EventEntry'][]
-      paths: components['schemas']['PathEntry'][]
-      /** Format: double */
-      duration: number
-    }
-    /** @description How often a player brings a stroke off, as one thing is changed. */
-    SkillCurve: {
-      kind: components['schemas']['CurveKind']
-      points: components['schemas']['CurvePoint'][]
-    }
-    /** @description The parts of a player's error, set by hand: each a standard deviation of an ordinary stroke. Stored as it is sent. */
-    SkillEntry: {
-      /**
-       * Format: double
-       * @description Of the direction in which the cue ball leaves, degrees, 0 to 1.
-       */
-      direction: number
-      /**
-       * Format: double
-       * @description Across the line of aim at the object ball, mm, 0 to 10.
-       */
-      sighting: number
-      /**
-       * Format: double
-       * @description Of what is allowed for squirt, swerve and throw from side, %, 0 to 100.
-       */
-      allowance: number
-      /**
-       * Format: double
-       * @description Of the cue's speed, %, 0 to 50.
-       */
-      pace: number
-      /**
-       * Format: double
-       * @description Of the tip's side and height, mm, 0 to 8.
-       */
-      tip: number
-      /**
-       * Format: double
-       * @description How even the strokes are: degrees of freedom of Student's t, 2 to 30; the fewer, the more bad strokes.
-       */
-      evenness?: number
-    }
-    /** @description A part of a skill that may be set by hand, with its unit and range. */
-    SkillPartResult: {
-      name: string
-      unit: string
-      /** Format: double */
-      min: number
-      /** Format: double */
-      max: number
-    }
-    /** @description A preset skill and its parts. */
-    SkillResult: {
-      name: string
-      parts: components['schemas']['SkillEntry']
-    }
-    /** @description Which snooker to lay. */
-    SnookerRequest: {
-      /**
-       * Format: int32
-       * @description The same seed lays the same snooker, 0 to 1,000,000.
-       */
-      seed?: number
-      /**
-       * Format: int32
-       * @description By how many cushions it can be escaped, 1 to 3.
-       */
-      cushions?: number
-      conditions?: {
-        [key: string]: number
-      }
-    }
-    /** @description Where a colour is spotted, m. */
-    SpotResult: {
-      ball: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description What comes of a stroke when it is played many times with errors. */
-    SpreadAnswer: {
-      /** Format: int32 */
-      samples: number
-      pot: null | components['schemas']['Estimate']
-      inOff: components['schemas']['Estimate']
-      kiss: components['schemas']['Estimate']
-      /** @description In which the tip slips off the ball. */
-      miscue: components['schemas']['Estimate']
-      missThick: null | components['schemas']['Estimate']
-      missThin: null | components['schemas']['Estimate']
-      wanted: null | components['schemas']['Estimate']
-      both: null | components['schemas']['Estimate']
-      opens: null | components['schemas']['PackOpeningResult']
-      /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
-      meanRest: components['schemas']['MeanRest']
-      /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
-      likely: components['schemas']['PlaceResult'][][]
-      /** @description The same for 95 of 100. */
-      nearly: components['schemas']['PlaceResult'][][]
-      /** @description Where the object ball stops 68 of 100 times that it is missed thick. */
-      thickLeaves: components['schemas']['PlaceResult'][][]
-      /** @description The same, missed thin. */
-      thinLeaves: components['schemas']['PlaceResult'][][]
-    }
-    /**
-     * @description How a player stands to a stroke.
-     * @enum {unknown}
-     */
-    Stance: 'natural' | 'stretch' | 'otherHand' | 'rest'
-    /** @description Attempts from one stance. */
-    StanceShare: {
-      stance: components['schemas']['Stance']
-      share: components['schemas']['SuccessRate']
-    }
-    /** @description What has been counted. */
-    StatisticsResult: {
-      /**
-       * Format: int32
-       * @description How many in all.
-       */
-      attempts: number
-      /** Format: int32 */
-      sessions: number
-      weeks: components['schemas']['Week'][]
-      /** @description Each that was played, the one played last first. */
-      routines: components['schemas']['RoutineTally'][]
-      /** @description Strokes by kind. */
-      kinds: components['schemas']['KindCount'][]
-      of: null | components['schemas']['RoutineDetail']
-      /** @description Of that routine, what its steps are called. */
-      stepLabels: string[]
-    }
-    /** @description One thing to do in a routine: balls, a stroke as it is meant, and what is asked of it. */
-    Step: {
-      /** @description What is different here: "pace 3", "1.2 m", "third red". */
-      label: string
-      /** @description The balls as they are laid. */
-      balls: components['schemas']['LaidBall'][]
-      stroke?: components['schemas']['MeantStroke']
-      /** @description What has to come true for the attempt to count as done. */
-      demands: components['schemas']['Demand'][]
-    }
-    /**
-     * @description In which order the steps come.
-     * @enum {unknown}
-     */
-    StepOrder: 'steps' | 'rounds' | 'ladder'
-    /** @description What a player makes of a step, worked out by playing it with the player's errors. */
-    StepOutlook: {
-      done: null | components['schemas']['Estimate']
-      /**
-       * Format: double
-       * @description Of a ladder's rung, the lowest setting of its knob that does it without an error; null if none does.
-       */
-      from: null | number
-      /**
-       * Format: double
-       * @description The highest.
-       */
-      to: null | number
-      /**
-       * Format: double
-       * @description Degrees, as the stroke is aimed.
-       */
-      aim: number
-      /** Format: double */
-      elevation: number
-      /** @description Outlines of the smallest area that holds 68 of 100 places where the white stops, m. */
-      likely: components['schemas']['PlaceResult'][][]
-      way: components['schemas']['PlaceResult'][]
-      /**
-       * Format: double
-       * @description Standard deviation of those places up and down the table, m; and across it.
-       */
-      along: null | number
-      /** Format: double */
-      across: null | number
-    }
-    /** @description Where the white stopped at one step on one side. */
-    StopsResult: {
-      /** Format: int32 */
-      step: number
-      mirrored: boolean
-      /** Format: int32 */
-      of: number
-      /** @description The latest 200, m. */
-      places: components['schemas']['PlaceResult'][]
-      /**
-       * Format: double
-       * @description Standard deviation up and down the table, m; null of fewer than three.
-       */
-      along: null | number
-      /**
-       * Format: double
-       * @description Standard deviation across it, m.
-       */
-      across: null | number
-      ellipse: null | components['schemas']['EllipseResult']
-    }
-    /** @description A cue as stored. */
-    StoredCue: {
-      /** Format: uuid */
-      id: string
-      /** @description Up to 80 characters; if it is not said, the name stays. */
-      name?: null | string
-      /** @description What is on it, in the player's words. */
-      tip?: string
-      /** @description cueMass, tipRestitution and endMassRatio, as far as they differ from the defaults. */
-      conditions?: {
-        [key: string]: number
-      }
-      /**
-       * Format: uint32
-       * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
-       */
-      version?: number
-    }
-    /** @description A player as stored. */
-    StoredPlayer: {
-      /** Format: uuid */
-      id: string
-      /** @description Up to 80 characters; if it is not said, the name stays. */
-      name?: null | string
-      /**
-       * Format: double
-       * @description The pace that this player calls five, on the common scale, 3 to 8.
-       */
-      paceOfFive?: number
-      /**
-       * Format: uint32
-       * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
-       */
-      version?: number
-      /** @description right or left. */
-      hand?: string
-      /**
-       * Format: double
-       * @description How tall, m.
-       */
-      height?: number
-      /** @description tour, county, club, learner, or own for the parts set by hand. */
-      skill?: string
-      own?: null | components['schemas']['SkillEntry']
-      /** @description On cuts: plain, or helping for a touch of helping side. */
-      sideHabit?: string
-      /**
-       * Format: double
-       * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
-       */
-      naturalElevation?: number
-    }
-    /** @description A table as stored. */
-    StoredTable: {
-      /** Format: uuid */
-      id: string
-      /** @description Up to 80 characters; if it is not said, the name stays. */
-      name?: null | string
-      /** @description What differs from the default conditions, by name; SI units. Nothing of the cue. */
-      conditions?: {
-        [key: string]: number
-      }
-      /**
-       * Format: uint32
-       * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
-       */
-      version?: number
-    }
-    /** @description A turn in which something was potted; End is the shot that ended it. */
-    StoryBreakResult: {
-      /** Format: int32 */
-      player: number
-      /** Format: int32 */
-      points: number
-      /** Format: int32 */
-      pots: number
-      end: null | components['schemas']['RecordedShot']
-      endOn: null | string
-    }
-    /** @description What is wrong with a shot of a stored frame: it, and what comes after it, is not told. */
-    StoryFault: {
-      field: string
-      message: string
-      allowed: string
-    }
-    /** @description A shot with what it was played at and what it made; the score after it. */
-    StoryShotResult: {
-      shot: components['schemas']['RecordedShot']
-      /** Format: int32 */
-      player: number
-      on: string
-      /** Format: int32 */
-      points: number
-      /** Format: int32 */
-      penalty: number
-      /** Format: int32 */
-      first: number
-      /** Format: int32 */
-      second: number
-    }
-    /**
-     * @description The stretches of the table that players speak of, from baulk upwards.
-     * @enum {unknown}
-     */
-    Stretch: 'baulk' | 'belowBlue' | 'blueToPink' | 'pinkToBlack' | 'behindBlack'
-    /** @description A stroke in the model's own units. */
-    StrikeRequest: {
-      /**
-       * Format: double
-       * @description Direction of the cue in plan, degrees counter-clockwise from +x.
-       */
-      aim: number
-      /**
-       * Format: double
-       * @description m/s, 0 to 8.
-       */
-      cueSpeed: number
-      /**
-       * Format: double
-       * @description Where the tip touches, as a fraction of the ball's radius; + is right-hand side.
-       */
-      side?: number
-      /**
-       * Format: double
-       * @description Where the tip touches, as a fraction of the ball's radius; + is above centre.
-       */
-      height?: number
-      /**
-       * Format: double
-       * @description Degrees of the butt above level, 0 to 60; left out, level.
-       */
-      elevation?: number
-    }
-    /** @description A stroke in the model's units. */
-    StrikeResult: {
-      /** Format: double */
-      aim: number
-      /** Format: double */
-      cueSpeed: number
-      /** Format: double */
-      side: number
-      /** Format: double */
-      height: number
-      /** Format: double */
-      elevation: number
-    }
-    /** @description A stroke in the player's units. */
-    StrokeEntry: {
-      /**
-       * Format: double
-       * @description Degrees counter-clockwise from straight up the table. Used if there is no pot, or the aim is free.
-       */
-      aim?: number
-      /**
-       * Format: double
-       * @description Tips, + is right-hand side.
-       */
-      side?: number
-      /**
-       * Format: double
-       * @description Tips above centre.
-       */
-      height?: number
-      /**
-       * Format: double
-       * @description 1 to 10.
-       */
-      pace?: number
-      /**
-       * Format: double
-       * @description Degrees of the butt above level, 0–60, and 0 if it is to be level; null as the cue lies: the player's natural elevation, or the least that clears rail and balls.
-       */
-      elevation?: null | number
-      pot?: null | components['schemas']['PotEntry']
-      /** @description Aim by Aim although there is a pot. */
-      free?: boolean
-    }
-    /**
-     * @description Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.
-     * @enum {unknown}
-     */
-    StrokeKind: 'screw' | 'stunScrew' | 'stun' | 'stunRunThrough' | 'follow'
-    /**
-     * @description Kinds of stroke, as players count them.
-     * @enum {unknown}
-     */
-    StrokeTag: 'follow' | 'screw' | 'stun' | 'side' | 'cannon' | 'rest'
-    /** @description A share of attempts, with where it lies 95 of 100 times. */
-    SuccessRate: {
-      /** Format: int32 */
-      done: number
-      /** Format: int32 */
-      of: number
-      /** Format: double */
-      low: number
-      /** Format: double */
-      high: number
-    }
-    /** @description Conditions whose table is wanted. */
-    TableRequest: {
-      conditions?: null | {
-        [key: string]: number
-      }
-    }
-    /** @description Cushions, jaws and drops to draw. */
-    TableResult: {
-      noses: components['schemas']['NoseResult'][]
-      pockets: components['schemas']['PocketResult'][]
-    }
-    /** @description How often strokes of a kind were played, and how many of them potted what they were played at. */
-    TagTally: {
-      tag: components['schemas']['StrokeTag']
-      /** Format: int32 */
-      played: number
-      /** Format: int32 */
-      potted: number
-    }
-    /** @description What is played now, to be changed by whoever is at the session. */
-    TaskEntry: {
-      now: components['schemas']['TaskNow']
-    }
-    /** @description What is being played now. */
-    TaskNow: {
-      routine: string
-      /**
-       * Format: int32
-       * @default 0
-       */
-      step: number
-      /** @default false */
-      mirrored: boolean
-      stroke?: null | components['schemas']['MeantStroke']
-      /**
-       * @description What was changed, in a word or two: attempts are told apart by it.
-       * @default
-       */
-      group: string
-    }
-    /** @description Whether it goes better from attempt to attempt: a straight line through what came of them. */
-    Trend: {
-      /**
-       * Format: double
-       * @description By how much the share, or whatever was measured, grows with each.
-       */
-      perAttempt: number
-      /**
-       * Format: double
-       * @description Standard error of that.
-       */
-      error: number
-      /** @description Whether it is more than the scatter makes of nothing, 19 times of 20. */
-      isTold?: boolean
-    }
-    /** @description A step made easier or harder. */
-    VariantResult: {
-      step: components['schemas']['Step']
-      /** Format: double */
-      nearer: number
-      /** Format: double */
-      straighter: number
-      /** Format: double */
-      wider: number
-      done: components['schemas']['Estimate']
-    }
-    /** @description How a step is for a player, and what would be about right. */
-    VariantsResult: {
-      asItIs: components['schemas']['Estimate']
-      aboutSeven: null | components['schemas']['VariantResult']
-      other: null | components['schemas']['VariantResult']
-    }
-    /**
-     * @description What may go wrong with a stroke.
-     * @enum {unknown}
-     */
-    WarningKind:
-      | 'inOff'
-      | 'kiss'
-      | 'doubleKiss'
-      | 'closePass'
-      | 'onCushion'
-      | 'nearMiscue'
-      | 'raisedButt'
-      | 'hop'
-      | 'jump'
-      | 'offTable'
-      | 'closeJaw'
-      | 'snookered'
-    /** @description Something to know before playing it. */
-    WarningResult: {
-      kind: components['schemas']['WarningKind']
-      ball: null | string
-      /**
-       * Format: double
-       * @description How near or how high, m; for a raised butt the share of the screw that is lost.
-       */
-      amount: number
-      pocket: null | string
-    }
-    /** @description A way to do it. Lengths in m. */
-    WayResult: {
-      stroke: components['schemas']['StrokeEntry']
-      arrival: components['schemas']['Arrival']
-      cushions: string[]
-      balls: string[]
-      along: null | string
-      reach: components['schemas']['ReachResult']
-      pot: components['schemas']['Estimate']
-      both: components['schemas']['Estimate']
-      inOff: components['schemas']['Estimate']
-      kiss: components['schemas']['Estimate']
-      /** @description That the tip slips off the ball. */
-      miscue: components['schemas']['Estimate']
-      /** @description Not apart from the best by the strokes that were played. */
-      isLevel: boolean
-      opens: null | components['schemas']['PackOpeningResult']
-      isMet: boolean
-      /** Format: double */
-      off: number
-      exact: components['schemas']['OutcomeResult']
-      long: components['schemas']['OutcomeResult']
-      short: components['schemas']['OutcomeResult']
-      sensitivity: components['schemas']['Sensitivity']
-      points: components['schemas']['PointEntry'][]
-      /** @description The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none. */
-      mirror: components['schemas']['PlaceResult'][]
-    }
-    /** @description An event of the stream: how far the search is, and the best ways so far, best first. */
-    WaysProgress: {
-      /**
-       * Format: int64
-       * @description Strokes played so far.
-       */
-      strokes: number
-      /**
-       * Format: double
-       * @description Of the work, 0–1; 1 is the last event.
-       */
-      share: number
-      ways: components['schemas']['WayResult'][]
-      asSet: null | components['schemas']['WayResult']
-      wait: null | components['schemas']['SearchWait']
-    }
-    /** @description A pot, what the white is to do after it, and who plays. */
-    WaysRequest: {
-      content: components['schemas']['PositionContent']
-      player?: components['schemas']['PlayerEntry']
-      goal: components['schemas']['GoalEntry']
-      freedom?: components['schemas']['FreedomEntry']
-    }
-    /** @description What was counted in one week. */
-    Week: {
-      /**
-       * Format: date
-       * @description Its Monday.
-       */
-      from: string
-      share: components['schemas']['SuccessRate']
-      /** Format: int32 */
-      typicalScore: null | number
-      /** Format: int32 */
-      bestScore: null | number
-    }
-    /** @description Where a ball lies as players say it, m. */
-    WhereaboutsResult: {
-      stretch: components['schemas']['Stretch']
-      cushion: string
-      /**
-       * Format: double
-       * @description From touching the nearest cushion.
-       */
-      fromCushion: number
-      /** @description The colour whose spot is nearest. */
-      spot: string
-      /**
-       * Format: double
-       * @description From that spot to the ball's centre.
-       */
-      fromSpot: number
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        /**
+         * @description What follows a foul (the Official Rules, Section 3, rules 13 and 14).
+         * @enum {unknown}
+         */
+        AfterFoul: "play" | "playAgain" | "putBack";
+        /** @description What the aim allows for, each as a shift of the cue ball across its line of aim at the contact, m: + thins the contact, − thickens it. */
+        Allowance: {
+            /** Format: double */
+            squirt?: number;
+            /** Format: double */
+            swerve?: number;
+            /** Format: double */
+            throw?: number;
+            /** Format: double */
+            net?: number;
+        };
+        /** @description A first shot that could be played, beside the best one. */
+        AlternativeResult: {
+            choice: components["schemas"]["ChoiceResult"];
+            below: components["schemas"]["Shortfall"];
+            made: components["schemas"]["Estimate"];
+            /** @description The strokes played cannot tell it from the best. */
+            isLevel: boolean;
+        };
+        /** @description A part of the table in which a ball is to stop: a circle, or the upright box between two corners; m. */
+        Area: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description Of a circle about (X, Y); null for a box from there to (ToX, ToY).
+             */
+            radius?: null | number;
+            /** Format: double */
+            toX?: null | number;
+            /** Format: double */
+            toY?: null | number;
+        };
+        /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
+        Arrival: {
+            /**
+             * Format: double
+             * @description m/s at contact.
+             */
+            speed?: number;
+            /**
+             * Format: double
+             * @description Spin about the axis across its way, over that of a rolling ball: 1 rolls, 0 stun, negative screw. It, not the tip, makes the angle.
+             */
+            follow?: number;
+            /**
+             * Format: double
+             * @description Rω_z over the speed; + as right-hand side.
+             */
+            sideSpin?: number;
+            /**
+             * Format: double
+             * @description From the aim to the direction in which the ball left, + to the left.
+             */
+            squirtDegrees?: number;
+            /**
+             * Format: double
+             * @description From there to the line on which it came to the contact.
+             */
+            swerveDegrees?: number;
+            /**
+             * Format: double
+             * @description From the line of centres to the object ball's way.
+             */
+            throwDegrees?: number;
+            kind?: components["schemas"]["StrokeKind"];
+        };
+        /** @description A pot by both its misses. */
+        AttackResult: {
+            choice: components["schemas"]["ChoiceResult"];
+            /** Format: double */
+            seen: number;
+            /** Format: double */
+            gain: number;
+            thick: components["schemas"]["Estimate"];
+            thickLeave: components["schemas"]["Estimate"];
+            thin: components["schemas"]["Estimate"];
+            thinLeave: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            win: components["schemas"]["Estimate"];
+            isLevel: boolean;
+            /** Format: double */
+            breakEven: null | number;
+            /** Format: double */
+            part: number;
+        };
+        /** @description An attempt, as it was counted on the device. */
+        AttemptEntry: {
+            /**
+             * Format: uuid
+             * @description Chosen on the device: sent twice, it is counted once.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description Counted up with each correction; one that is not newer than what is there changes nothing.
+             */
+            revision?: number;
+            /** Format: date-time */
+            at: string;
+            routine: string;
+            /** Format: int32 */
+            step?: number;
+            mirrored?: boolean;
+            /** @description Whoever played says that it did what was asked, places apart. */
+            said?: null | boolean;
+            /** @description Why not: thick, thin, hard, soft, high, low, left, right, wrongBall, other. */
+            reasons?: string[];
+            /** @description What the body did, in the player's own words. */
+            body?: string[];
+            white?: null | components["schemas"]["PlaceResult"];
+            ball?: null | components["schemas"]["PlaceResult"];
+            /**
+             * Format: int32
+             * @description Points of a run.
+             */
+            score?: null | number;
+            /** @description How many strokes of each kind a run had: stun, follow, screw, side, cannon, rest. */
+            kinds?: {
+                [key: string]: number;
+            };
+            stroke?: null | components["schemas"]["MeantStroke"];
+            /** @description What was changed, in a word or two. */
+            group?: string;
+            /** @description Taken back: it does not count. */
+            withdrawn?: boolean;
+        };
+        /** @description Attempts as a file: docs/formats.md and docs/attempts.schema.json. */
+        AttemptFile: {
+            format: string;
+            /** Format: int32 */
+            version: number;
+            routines?: components["schemas"]["FiledRoutine"][];
+            attempts: components["schemas"]["AttemptRow"][];
+        };
+        /** @description An attempt as it is kept. */
+        AttemptResult: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision: number;
+            /** Format: date-time */
+            at: string;
+            routine: string;
+            /** Format: int32 */
+            step: number;
+            mirrored: boolean;
+            said: null | boolean;
+            /** @description What the rule says, or what was said where it cannot tell. */
+            done: boolean;
+            reasons: string[];
+            body: string[];
+            white: null | components["schemas"]["PlaceResult"];
+            ball: null | components["schemas"]["PlaceResult"];
+            /** Format: int32 */
+            score: null | number;
+            kinds: {
+                [key: string]: number;
+            };
+            stroke: null | components["schemas"]["MeantStroke"];
+            group: string;
+            withdrawn: boolean;
+            /** @description A coach's word on it. */
+            note: string;
+            /**
+             * Format: int64
+             * @description Which of the session's changes was its last.
+             */
+            changedIn: number;
+        };
+        /** @description An attempt as it stands in a file: a line of a CSV file, or an element of a JSON file (docs/formats.md). */
+        AttemptRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision?: number;
+            /** Format: uuid */
+            session: string;
+            /** Format: date-time */
+            sessionStarted: string;
+            /** @description Names; one that is not known is made new when the file is read. */
+            player?: string;
+            table?: string;
+            cue?: string;
+            routine: string;
+            /** Format: int32 */
+            step?: number;
+            mirrored?: boolean;
+            /** Format: date-time */
+            at: string;
+            said?: null | boolean;
+            /** @description As the rule judged it; judged anew when the file is read. */
+            done?: boolean;
+            /** @description Joined by semicolons. */
+            reasons?: string;
+            body?: string;
+            /**
+             * Format: double
+             * @description m.
+             */
+            whiteX?: null | number;
+            /** Format: double */
+            whiteY?: null | number;
+            /** Format: double */
+            ballX?: null | number;
+            /** Format: double */
+            ballY?: null | number;
+            /** Format: int32 */
+            score?: null | number;
+            /** @description As "follow 3;stun 1". */
+            kinds?: string;
+            /** @description What was changed. */
+            group?: string;
+            note?: string;
+        };
+        /** @description One attempt or many, in the order in which they were made. */
+        AttemptsEntry: {
+            attempts: components["schemas"]["AttemptEntry"][];
+        };
+        /** @description A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side. */
+        BallEntry: {
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description How large a ball is drawn at a place of a picture: its radius is At + ByU·u + ByV·v, px, for the depth of a plane is the inverse of a linear function of the picture (Hartley & Zisserman, Multiple View Geometry, 2nd ed., 8.1). Left out are the lens's bending and how much longer a sphere is drawn away from the picture's middle: up to 15 %. */
+        BallSize: {
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            byU: number;
+            /** Format: double */
+            byV: number;
+        };
+        /** @description One step of the map: the places that are worth at least this share of the best. */
+        BandResult: {
+            /** Format: double */
+            share: number;
+            outlines: components["schemas"]["PlaceResult"][][];
+        };
+        /** @description An event of the stream: the best opening of each kind so far. */
+        BlackBallEvent: {
+            wait: null | components["schemas"]["SearchWait"];
+            /** Format: int64 */
+            examined: number;
+            /** Format: double */
+            share: number;
+            openings: components["schemas"]["OpeningResult"][];
+        };
+        /** @description What the openings of the re-spotted black are compared for: a table and two players. */
+        BlackBallRequest: {
+            conditions?: {
+                [key: string]: number;
+            };
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description How well the other player strikes: tour, county, club or learner. */
+            rival?: string;
+        };
+        /** @description What goes on a shot card: the shot, and its words as the page says them. */
+        CardRequest: {
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            rows?: components["schemas"]["CardRow"][];
+            lines?: string[];
+            note?: string;
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
+        /** @description A line of figures on a card. */
+        CardRow: {
+            label: string;
+            value: string;
+        };
+        /** @description The cards of a plan, two on each sheet of A4, in the order in which they are played. */
+        CardSheetRequest: {
+            name: string;
+            cards: components["schemas"]["CardRequest"][];
+        };
+        /** @description A reason, and in how many of the attempts that were not done it was given. */
+        Cause: {
+            reason: string;
+            /** Format: int32 */
+            times: number;
+            /** Format: int32 */
+            missed: number;
+        };
+        /** @description Whether it goes better than before. */
+        Change: {
+            /**
+             * Format: double
+             * @description Of the shares, now less before.
+             */
+            difference: number;
+            /**
+             * Format: double
+             * @description Where the difference lies, 95 of 100 times.
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: int32
+             * @description So many attempts of each, as good as these, would tell the two apart four times of five; null if they are the same.
+             */
+            needed: null | number;
+            verdict?: components["schemas"]["Progression"];
+        };
+        /** @description A stroke that could be played. */
+        ChoiceResult: {
+            stroke: components["schemas"]["StrokeEntry"];
+            nominated: string;
+            /** Format: double */
+            cutDegrees: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            kind: components["schemas"]["PotKind"];
+            reach: components["schemas"]["ReachResult"];
+            chance: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            holds: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            /** Format: double */
+            gain: number;
+            /** Format: int32 */
+            points: number;
+            next: components["schemas"]["QualityResult"];
+            cushions: string[];
+            balls: string[];
+            miscue?: null | components["schemas"]["Estimate"];
+        };
+        /** @description A jaw's arc or a drop, m. */
+        CircleResult: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            radius: number;
+        };
+        /** @description A table that is played on. */
+        ClubTableEntry: {
+            /** @description Up to 80 characters; if it is not said, the name stays. */
+            name?: null | string;
+            /** @description What differs from the default conditions, by name; SI units. Nothing of the cue. */
+            conditions?: {
+                [key: string]: number;
+            };
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
+             */
+            version?: number;
+        };
+        /** @description A figure of the conditions, with its unit and range. */
+        ConditionResult: {
+            name: string;
+            group: string;
+            unit: string;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            max: number;
+            /** Format: double */
+            default: number;
+        };
+        /** @description An escape that was tried and missed, and what was seen of it. */
+        CorrectRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description The ball that was meant. */
+            ball: string;
+            /**
+             * Format: double
+             * @description How far to the left of its middle the white passed, as it came, m.
+             */
+            passed?: null | number;
+            /**
+             * Format: double
+             * @description Instead: how far beside the expected place the white met the first cushion, towards the top or the green's side positive, m.
+             */
+            along?: null | number;
+        };
+        /** @description What the next attempt should change. */
+        CorrectedAim: {
+            /**
+             * Format: double
+             * @description How far to the left of the ball's middle, as the white came to it, it passed or hit in truth, m.
+             */
+            passed: number;
+            /**
+             * Format: double
+             * @description The same by the simulation with the aim that was played, m.
+             */
+            expected: number;
+            /**
+             * Format: double
+             * @description The next aim.
+             */
+            aimDegrees: number;
+            /**
+             * Format: double
+             * @description How far along the first cushion the white's place moves with it, m; towards the top or the green's side is positive. 0 without a cushion.
+             */
+            along: number;
+        };
+        /** @description What one trial taught. */
+        CorrectionEntry: {
+            /** @description The cushions in order, by name, joined by dots. */
+            route: string;
+            /**
+             * Format: double
+             * @description Along the first cushion, towards the top or the green's side positive, m.
+             */
+            along: number;
+        };
+        /** @description What trials have taught for these cushions: the mean. */
+        CorrectionResult: {
+            route: string;
+            /** Format: double */
+            along: number;
+            /** Format: int32 */
+            trials: number;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description If the stroke is a usual error of pace off; m. */
+        CoverResult: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            scores: boolean;
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            chance: number;
+        };
+        /** @description A file of CSV as the body's text. */
+        CsvBody: {
+            csv: string;
+        };
+        /** @description A cue that is played with. */
+        CueEntry: {
+            /** @description Up to 80 characters; if it is not said, the name stays. */
+            name?: null | string;
+            /** @description What is on it, in the player's words. */
+            tip?: string;
+            /** @description cueMass, tipRestitution and endMassRatio, as far as they differ from the defaults. */
+            conditions?: {
+                [key: string]: number;
+            };
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
+             */
+            version?: number;
+        };
+        /**
+         * @description What makes a stroke harder, one thing at a time.
+         * @enum {unknown}
+         */
+        CurveKind: "distance" | "cut" | "power" | "side" | "miscue" | "position" | "reach";
+        /** @description A point of a curve. */
+        CurvePoint: {
+            /** Format: double */
+            x: number;
+            share: components["schemas"]["Estimate"];
+        };
+        /**
+         * @description What is wrong with a pot, if anything.
+         * @enum {unknown}
+         */
+        CutFault: "none" | "tooThin" | "offJaw" | "noRoom";
+        /** @description The pot's geometry. */
+        CutResult: {
+            kind: components["schemas"]["PotKind"];
+            /** @description The ball that is to go in. */
+            ball: string;
+            /** @description The ball that the white strikes: another one only in a plant. */
+            struck: string;
+            pocket: string;
+            off: null | string;
+            fault: components["schemas"]["CutFault"];
+            /** Format: double */
+            ghostX: number;
+            /** Format: double */
+            ghostY: number;
+            /** @description The ways of the object balls in order, m. */
+            legs: components["schemas"]["LegResult"][];
+            /** Format: double */
+            potDegrees: number;
+            /** Format: double */
+            aimDegrees: number;
+            /** Format: double */
+            cutDegrees: number;
+            /** Format: double */
+            fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            /** Format: double */
+            aimOffset: number;
+            /** Format: double */
+            openingDegrees: number;
+            /** Format: double */
+            cueBallDistance: number;
+            /** Format: double */
+            potDistance: number;
+            /**
+             * Format: double
+             * @description By how much the aim that pots lies to the left of the ghost ball's, degrees; null if no aim does with this stroke.
+             */
+            allowanceDegrees: null | number;
+        };
+        /** @description An event of the stream: pots and safeties, or escapes, best first, and the verdict so far. */
+        DecideProgress: {
+            wait: null | components["schemas"]["SearchWait"];
+            /** Format: int64 */
+            examined: number;
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description Of the strokes looked at on an ordinary table, the share that was.
+             */
+            looked: number;
+            white: null | components["schemas"]["PlaceResult"];
+            isSnookered: boolean;
+            attacks: components["schemas"]["AttackResult"][];
+            safeties: components["schemas"]["SafetyResult"][];
+            escapes: components["schemas"]["EscapeResult"][];
+            margin: null | components["schemas"]["Estimate"];
+            /** @description Whether neither of these two is apart from the other. */
+            isLevel: boolean;
+            winWithPot: null | components["schemas"]["Estimate"];
+            winWithSafety: null | components["schemas"]["Estimate"];
+            /** @description The score is such that the lines are ranked by the chance to win the frame. */
+            isByFrame: boolean;
+            /** Format: int32 */
+            snookersRequired: number;
+            touching: null | string;
+        };
+        /** @description A position, and both players. */
+        DecideRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description How well the other player strikes: tour, county, club or learner. */
+            rival?: string;
+        };
+        /** @description One thing that is asked of an attempt; a rule is a list of them, and all are to be met. */
+        Demand: {
+            kind: components["schemas"]["DemandKind"];
+            area?: null | components["schemas"]["Area"];
+            /** @description Which cushion: baulk, top, yellow-side, green-side; null for any. */
+            cushion?: null | string;
+            /** @description Which ball, by its id; of a gate the one post. Null, where the white is to run on: into any. */
+            ball?: null | string;
+            /** @description The other post of a gate. */
+            other?: null | string;
+            /**
+             * Format: double
+             * @description How near, m: from the cushion, or to either side of the tip.
+             */
+            within?: null | number;
+            /**
+             * Format: int32
+             * @description Points.
+             */
+            points?: null | number;
+        };
+        /**
+         * @description What can be asked of an attempt.
+         * @enum {unknown}
+         */
+        DemandKind: "pot" | "whiteIn" | "ballIn" | "whiteOnCushion" | "ballOnCushion" | "meetsFirst" | "runsInto" | "backOnTip" | "gate" | "noCushion" | "noSide" | "score";
+        /** @description An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table. */
+        EllipseResult: {
+            centre: components["schemas"]["PlaceResult"];
+            /** Format: double */
+            longer: number;
+            /** Format: double */
+            shorter: number;
+            /** Format: double */
+            degrees: number;
+        };
+        /**
+         * @description Why a break ended: the error, as players name it.
+         * @enum {unknown}
+         */
+        EndReason: "thick" | "thin" | "tooHard" | "tooSoft" | "unmeantSide" | "outOfPosition" | "nothingOn" | "wrongShot" | null;
+        /** @description How often breaks ended at a kind of ball for a reason. */
+        EndTallyResult: {
+            on: string;
+            kind: components["schemas"]["ShotKind"];
+            why: null | components["schemas"]["EndReason"];
+            /** Format: int32 */
+            count: number;
+        };
+        /** @description A way out of a snooker. */
+        EscapeResult: {
+            ball: string;
+            /** Format: double */
+            seen: number;
+            cushions: string[];
+            offJaw: boolean;
+            swerves: boolean;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** Format: double */
+            windowDegrees: number;
+            /** Format: double */
+            softestPace: number;
+            /** Format: double */
+            hardestPace: number;
+            hit: components["schemas"]["Estimate"];
+            fair: components["schemas"]["Estimate"];
+            leaveIfHit: components["schemas"]["Estimate"];
+            potLeft: components["schemas"]["Estimate"];
+            /** Format: int32 */
+            penalty: number;
+            freeBall: components["schemas"]["Estimate"];
+            givenAway: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            win: components["schemas"]["Estimate"];
+            isLevel: boolean;
+            reach: components["schemas"]["ReachResult"];
+            path: components["schemas"]["PointEntry"][];
+            contact: null | components["schemas"]["PlaceResult"];
+            /** Format: double */
+            fromPocket: null | number;
+            pocket: null | string;
+            mirror: null | components["schemas"]["MirrorResult"];
+            /** Format: double */
+            correction: null | number;
+            route: string;
+            kept: null | components["schemas"]["KeptResult"];
+        };
+        /** @description A figure that was found by playing strokes. */
+        Estimate: {
+            /**
+             * Format: double
+             * @description Mean.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Standard error of it, in the same unit; 0 of a figure that needs no strokes.
+             */
+            error: number;
+            /**
+             * Format: int32
+             * @description How many were played for it.
+             */
+            strokes: number;
+        };
+        /** @description Something that happened in a shot; seconds after the strike and metres. */
+        EventEntry: {
+            /** Format: double */
+            time: number;
+            kind: components["schemas"]["ShotEventKind"];
+            ball: string;
+            other: null | string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            pocket: null | string;
+        };
+        /** @description What a shipped run comes to with a preset skill: played by the planner's choice and with that skill's errors. */
+        ExpectedRun: {
+            routine: string;
+            skill: string;
+            /**
+             * Format: double
+             * @description Mean of the breaks.
+             */
+            points: number;
+            /**
+             * Format: double
+             * @description Standard error of that.
+             */
+            error: number;
+            /**
+             * Format: int32
+             * @description How many of them reached the routine's target.
+             */
+            reached: number;
+            /**
+             * Format: int32
+             * @description How many were played.
+             */
+            breaks: number;
+        };
+        /**
+         * @description Which of a stroke's knobs a fan turns.
+         * @enum {unknown}
+         */
+        FanKind: "routes" | "paces" | "heights" | "sides";
+        /** @description One line of a fan: the stroke with one thing changed, and the way of the white with it. */
+        FanLineResult: {
+            key: string;
+            /** Format: double */
+            aim: number;
+            /** Format: double */
+            side: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            pace: number;
+            potted: boolean;
+            whitePocket: null | string;
+            points: components["schemas"]["PointEntry"][];
+        };
+        /** @description Which knob of the stroke is turned. */
+        FanRequest: {
+            content: components["schemas"]["PositionContent"];
+            kind: components["schemas"]["FanKind"];
+        };
+        /** @description A routine of one's own that attempts of a file are at. */
+        FiledRoutine: {
+            /** Format: uuid */
+            id: string;
+            routine: components["schemas"]["Routine"];
+        };
+        /** @description Where a ball ends, m. */
+        FinalBall: {
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** @description Where it was potted, off if it left the table, or null. */
+            pocket: null | string;
+        };
+        /** @description A ball off the bed from one moment to another, s: t seconds after the first it is height + rise·t − fall·t²/2 above its place at rest, m. */
+        FlightResult: {
+            ball: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            rise: number;
+            /** Format: double */
+            fall: number;
+        };
+        /**
+         * @description Why a stroke was a foul.
+         * @enum {unknown}
+         */
+        FoulReason: "inOff" | "missedAll" | "wrongBallFirst" | "wrongBallPotted" | "twoAtOnce" | "offTable" | "jumpShot" | "snookeredBehindFreeBall" | "other";
+        /** @description A ball as it was found. */
+        FoundBallResult: {
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description By how much it may be off, m: so much or less in 19 cases of 20.
+             */
+            error: number;
+            /**
+             * Format: double
+             * @description How far it was moved, m, because it would have lain in another ball or a cushion.
+             */
+            moved: number;
+        };
+        /** @description A frame to write down. */
+        FrameDraft: {
+            title: string;
+            first?: string;
+            second?: string;
+            shots?: components["schemas"]["RecordedShot"][];
+        };
+        /** @description The frame that a position is in, as far as the balls do not tell. */
+        FrameEntry: {
+            /** @description red, colour, yellow … black; null: a red while there is one, else the colour of the least value. */
+            on?: null | string;
+            /**
+             * Format: int32
+             * @description Score of the first player, who is at the table unless Turn says otherwise.
+             */
+            first?: number;
+            /** Format: int32 */
+            second?: number;
+            /**
+             * Format: int32
+             * @description Who is at the table: 0 or 1.
+             */
+            turn?: number;
+            /**
+             * Format: int32
+             * @description Points of the break so far.
+             */
+            break?: number;
+            freeBall?: boolean;
+            /** @description Whether the white is played from the D. */
+            inHand?: boolean;
+            /**
+             * Format: int32
+             * @description Misses of the player at the table in this turn of unbroken replays from one place.
+             */
+            misses?: number;
+            offence?: null | components["schemas"]["OffenceEntry"];
+            /** @description Whether the black was spotted again after level scores. */
+            respotted?: boolean;
+            /** @description Whether it is still to be drawn by lot who plays first at that black. */
+            awaitsLot?: boolean;
+            /**
+             * Format: int32
+             * @description The winner, 0 or 1, of a frame that is over.
+             */
+            winner?: null | number;
+            /** @description An exercise: the single colour that is on comes back each time it is potted. */
+            repeats?: boolean;
+        };
+        /** @description A frame as a file: docs/formats.md and docs/frame.schema.json. */
+        FrameFile: {
+            format: string;
+            /** Format: int32 */
+            version: number;
+            title: string;
+            first?: string;
+            second?: string;
+            shots: components["schemas"]["RecordedShot"][];
+        };
+        /** @description A frame in a list. */
+        FrameItem: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            first: string;
+            second: string;
+            /** Format: int32 */
+            firstScore: number;
+            /** Format: int32 */
+            secondScore: number;
+            isOver: boolean;
+            /** Format: int32 */
+            highestBreak: number;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A stored frame with its story. */
+        FrameRecordResult: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            first: string;
+            second: string;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            with: components["schemas"]["PlayedWith"];
+            /** Format: uint32 */
+            version: number;
+            story: components["schemas"]["FrameStoryResult"];
+        };
+        /** @description A frame as it stands. */
+        FrameResult: {
+            on: string;
+            /** @description The ids of the balls that may be potted next. */
+            onBalls: string[];
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            second: number;
+            /** Format: int32 */
+            turn: number;
+            /** Format: int32 */
+            break: number;
+            freeBall: boolean;
+            repeats: boolean;
+            /** Format: int32 */
+            reds: number;
+            /** Format: int32 */
+            pointsLeft: number;
+            /**
+             * Format: int32
+             * @description By how much the player at the table leads; negative if behind.
+             */
+            ahead: number;
+            /**
+             * Format: int32
+             * @description Points that the player at the table still needs, so that the other cannot catch up without penalties; 0 if that is so.
+             */
+            toWin: number;
+            /**
+             * Format: int32
+             * @description Penalties of four needed to draw level with all that is left.
+             */
+            snookersRequired: number;
+            /** Format: int32 */
+            highestBreak: number;
+            isOver: boolean;
+            /** Format: int32 */
+            winner: number;
+            /**
+             * Format: int32
+             * @description Misses in this turn of unbroken replays; after two the next one gives the frame.
+             */
+            misses: number;
+            /** @description Whether the last stroke was a foul that the player at the table may answer. */
+            mayAskAgain: boolean;
+            /** @description Whether a miss was called, so that the balls may be put back. */
+            mayPutBack: boolean;
+            /** @description Whether the black was spotted again after level scores. */
+            isRespotted: boolean;
+            /** @description Whether it is still to be drawn by lot who plays first. */
+            awaitsLot: boolean;
+        };
+        /** @description A frame to save over one that is stored. */
+        FrameSave: {
+            /** Format: uint32 */
+            version: number;
+            title: string;
+            first?: string;
+            second?: string;
+            shots?: components["schemas"]["RecordedShot"][];
+        };
+        /** @description Where a recorded frame stands. Penalties are those that a foul may have now. */
+        FrameStateResult: {
+            on: string;
+            mayPot: string[];
+            /** Format: int32 */
+            reds: number;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            second: number;
+            /** Format: int32 */
+            turn: number;
+            /** Format: int32 */
+            break: number;
+            freeBall: boolean;
+            inHand: boolean;
+            /** Format: int32 */
+            pointsLeft: number;
+            /** Format: int32 */
+            ahead: number;
+            /** Format: int32 */
+            toWin: number;
+            /** Format: int32 */
+            snookersRequired: number;
+            /** @description Whether a miss may be called as things stand (rule 14). */
+            missMayBeCalled: boolean;
+            /**
+             * Format: int32
+             * @description Misses, with a full ball open, of the player at the table in this turn of unbroken replays.
+             */
+            misses: number;
+            /** @description The next failure to hit a ball that lies open gives the frame (rule 14). */
+            isWarned: boolean;
+            /** @description The black is on its spot again, and it is not yet said who plays first (rule 4). */
+            awaitsLot: boolean;
+            penalties: number[];
+            isOver: boolean;
+            /** Format: int32 */
+            winner: number;
+        };
+        /** @description A frame told shot by shot. */
+        FrameStoryResult: {
+            state: components["schemas"]["FrameStateResult"];
+            shots: components["schemas"]["StoryShotResult"][];
+            breaks: components["schemas"]["StoryBreakResult"][];
+            players: components["schemas"]["PlayerTallyResult"][];
+            fault: null | components["schemas"]["StoryFault"];
+        };
+        /** @description Which knobs a search may turn, and how far. */
+        FreedomEntry: {
+            /**
+             * Format: double
+             * @description Tips above centre.
+             */
+            lowestTips?: number;
+            /** Format: double */
+            highestTips?: number;
+            /**
+             * Format: double
+             * @description 0: plain ball only.
+             */
+            mostSideTips?: number;
+            /**
+             * Format: double
+             * @description Pace.
+             */
+            softest?: number;
+            /** Format: double */
+            hardest?: number;
+            /** @description Whether the thick and the thin side of the pocket may be used too. */
+            anyPart?: boolean;
+        };
+        /**
+         * @description How full the object ball is struck, in the trade's words.
+         * @enum {unknown}
+         */
+        Fullness: "full" | "threeQuarter" | "half" | "quarter" | "fine";
+        /** @description What the white is to do: stop in a circle, or, if a ball is named, run into that. */
+        GoalEntry: {
+            /**
+             * Format: double
+             * @description Of the circle, m.
+             */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            radius?: null | number;
+            /** @description The ball that the white is to run into. */
+            ball?: null | string;
+            /**
+             * Format: double
+             * @description How full, 0 to 1, give or take 0.2; null for any.
+             */
+            fullness?: null | number;
+            /**
+             * Format: double
+             * @description Of the white at that contact, m/s.
+             */
+            slowest?: null | number;
+            /** Format: double */
+            fastest?: null | number;
+        };
+        /** @description What a file brought. */
+        ImportedAttempts: {
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            sessions: number;
+        };
+        /** @description Which player, table and cue to take in hand; what is not said stays. */
+        InHandEntry: {
+            /** Format: uuid */
+            playerId?: null | string;
+            /** Format: uuid */
+            tableId?: null | string;
+            /** Format: uuid */
+            cueId?: null | string;
+        };
+        /** @description The player, the table and the cue that are in hand. */
+        InHandResult: {
+            player: components["schemas"]["StoredPlayer"];
+            table: components["schemas"]["StoredTable"];
+            cue: components["schemas"]["StoredCue"];
+        };
+        /** @description A position with its stroke, and who plays it. */
+        JudgementRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
+        /** @description Something kept with a position, in a list over all positions. */
+        KeptItem: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            positionId: string;
+            positionName: string;
+            name: string;
+            /** @description The line on it; empty where there is none. */
+            note: string;
+            /** Format: date-time */
+            createdAt: string;
+        };
+        /** @description The mean of the corrections that were kept for these cushions, and the aim with it. */
+        KeptResult: {
+            /** Format: double */
+            along: number;
+            /** Format: int32 */
+            trials: number;
+            /** Format: double */
+            aimDegrees: number;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description How many strokes of a kind were counted in runs and in breaks of frames. */
+        KindCount: {
+            kind: string;
+            /** Format: int32 */
+            inRoutines: number;
+            /** Format: int32 */
+            inFrames: number;
+        };
+        /** @description A ball of a layout: its id, and its centre in m. */
+        LaidBall: {
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description What is left to the other player. Lengths in m, worth in points. */
+        LeaveResult: {
+            /** Format: double */
+            worth: number;
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            chance: number;
+            isSnookered: boolean;
+            /** Format: double */
+            seen: number;
+            /** Format: double */
+            distance: number;
+            /** Format: double */
+            toCushion: number;
+            isInHand: boolean;
+            hiddenBy: null | string;
+            isInJaws: boolean;
+        };
+        /** @description A straight piece of a ball's way, m. */
+        LegResult: {
+            /** Format: double */
+            fromX: number;
+            /** Format: double */
+            fromY: number;
+            /** Format: double */
+            toX: number;
+            /** Format: double */
+            toY: number;
+        };
+        /** @description What is known of a camera's lens: from an earlier picture of the same camera, taken with many marks. */
+        Lens: {
+            /**
+             * Format: double
+             * @description Focal length over the longer side of the picture, 0.3 to 3.
+             */
+            focal: number;
+            /**
+             * Format: double
+             * @description How much it bends straight lines, −0.5 to 0.5.
+             */
+            bend: number;
+        };
+        /** @description A position, who plays, and which ball is meant. */
+        MapRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description The ball that is meant; red for any red, colour for any colour, null for any ball that is on. */
+            target?: null | string;
+            /** @description As after the pot that is chosen, played as it is set up. */
+            afterPot?: boolean;
+            /**
+             * Format: double
+             * @description For the worth of one place: where, m.
+             */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+        };
+        /** @description Where to be for the next ball: even steps of the best place's worth, the outlines in m. */
+        MapResult: {
+            on: string;
+            best: null | components["schemas"]["PlaceResult"];
+            bands: components["schemas"]["BandResult"][];
+        };
+        /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
+        MeanRest: {
+            x: components["schemas"]["Estimate"];
+            y: components["schemas"]["Estimate"];
+        };
+        /** @description A pot by its names: which ball goes into which pocket, through which other or off which cushion. */
+        MeantPot: {
+            ball: string;
+            pocket: string;
+            /**
+             * Format: double
+             * @description Where in the pocket's opening: -1 the thick side, 1 the thin side.
+             * @default 0
+             */
+            part: number;
+            through?: null | string;
+            off?: null | string;
+        };
+        /** @description A stroke that is meant, in the player's units. */
+        MeantStroke: {
+            /**
+             * Format: double
+             * @description Degrees counter-clockwise from straight up the table; where there is a pot, it is aimed at that instead.
+             * @default 0
+             */
+            aim: number;
+            /**
+             * Format: double
+             * @description Tips.
+             * @default 0
+             */
+            side: number;
+            /**
+             * Format: double
+             * @description Tips.
+             * @default 0
+             */
+            height: number;
+            /**
+             * Format: double
+             * @default 4
+             */
+            pace: number;
+            /**
+             * Format: double
+             * @description Of the butt, degrees; null as the cue lies.
+             */
+            elevation?: null | number;
+            pot?: null | components["schemas"]["MeantPot"];
+            /** @default false */
+            free: boolean;
+        };
+        /** @description The plain aim as in mirrors; m. */
+        MirrorResult: {
+            /** Format: double */
+            aimDegrees: number;
+            points: components["schemas"]["PlaceResult"][];
+            /** Format: double */
+            fromPocket: number;
+            pocket: string;
+            known: null | components["schemas"]["LegResult"];
+            /** Format: double */
+            shift: number;
+        };
+        /** @description A player by name, as one is saved. */
+        NamedPlayer: {
+            /** @description Up to 80 characters; if it is not said, the name stays. */
+            name?: null | string;
+            /**
+             * Format: double
+             * @description The pace that this player calls five, on the common scale, 3 to 8.
+             */
+            paceOfFive?: number;
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
+             */
+            version?: number;
+            /** @description right or left. */
+            hand?: string;
+            /**
+             * Format: double
+             * @description How tall, m.
+             */
+            height?: number;
+            /** @description tour, county, club, learner, or own for the parts set by hand. */
+            skill?: string;
+            own?: null | components["schemas"]["SkillEntry"];
+            /** @description On cuts: plain, or helping for a touch of helping side. */
+            sideHabit?: string;
+            /**
+             * Format: double
+             * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
+             */
+            naturalElevation?: number;
+        };
+        /** @description A straight nose, m. */
+        NoseResult: {
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
+        };
+        /** @description A coach's word on an attempt. */
+        NoteEntry: {
+            note?: string;
+        };
+        /** @description A ball in the way. */
+        ObstacleResult: {
+            ball: string;
+            /** @description In the cue ball's way, else in the object ball's. */
+            ofCueBall: boolean;
+        };
+        /** @description A foul that the player at the table may answer (the Official Rules, Section 3, rules 13 and 14). */
+        OffenceEntry: {
+            /** @description Whether a miss was called: the balls may be put back. */
+            miss?: boolean;
+            /**
+             * Format: int32
+             * @description Misses in this turn of unbroken replays, this one among them.
+             */
+            misses?: number;
+            before: components["schemas"]["FrameEntry"];
+            /** @description The balls before the stroke. */
+            balls: components["schemas"]["BallEntry"][];
+        };
+        /**
+         * @description Kinds of first stroke at the re-spotted black.
+         * @enum {unknown}
+         */
+        OpeningKind: "lengthwise" | "across" | "other";
+        /** @description A first stroke at the re-spotted black; m. */
+        OpeningResult: {
+            kind: components["schemas"]["OpeningKind"];
+            /** Format: double */
+            whiteX: number;
+            /** Format: double */
+            whiteY: number;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** Format: double */
+            fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            cushions: string[];
+            safe: components["schemas"]["Estimate"];
+            potLeft: components["schemas"]["Estimate"];
+            doubleLeft: components["schemas"]["Estimate"];
+            tight: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            /** @description Share of rallies played out from it that the one who opened wins. */
+            wins: components["schemas"]["Estimate"];
+            isLevel: boolean;
+            whitePath: components["schemas"]["PointEntry"][];
+            blackPath: components["schemas"]["PointEntry"][];
+        };
+        /** @description Where the white ends, and the likeliest pot from there, if one is on. m. */
+        OutcomeResult: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            inOff: boolean;
+            isMet: boolean;
+            nextBall: null | string;
+            nextPocket: null | string;
+            nextChance: null | components["schemas"]["Estimate"];
+        };
+        /** @description Of what, for whom and on what table is asked. */
+        OutlookRequest: {
+            steps: components["schemas"]["Step"][];
+            /** @description height or pace, if the steps are the rungs of a ladder: then the window of each is worked out. */
+            knob?: null | string;
+            player?: components["schemas"]["PlayerEntry"];
+            conditions?: {
+                [key: string]: number;
+            };
+        };
+        /** @description How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number. */
+        PackOpeningResult: {
+            /** Format: int32 */
+            least: number;
+            /** Format: int32 */
+            most: number;
+            /** Format: int32 */
+            mostly: number;
+            mean: components["schemas"]["Estimate"];
+        };
+        /** @description The way of a ball that moved. */
+        PathEntry: {
+            id: string;
+            points: components["schemas"]["PointEntry"][];
+        };
+        /** @description A mark on a known point, or a tap on a ball; px from the picture's left and top. */
+        PictureMark: {
+            /** @description Of a mark: baulk-yellow, top-yellow, top-green, baulk-green for where the noses would meet, a colour for its spot, a colour and -ball for the middle of that ball on its spot. Of a tap: the ball. */
+            name: string;
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            v: number;
+            /**
+             * Format: double
+             * @description By how much it may be off, px: so much or less nearly always. Two of a picture 1,600 wide if it is not said.
+             */
+            error?: null | number;
+        };
+        /** @description A place in a picture, px from its left and top. */
+        PicturePlace: {
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            v: number;
+        };
+        /** @description Marks and taps on a picture; the picture itself stays where it is. */
+        PictureRequest: {
+            /**
+             * Format: double
+             * @description Of the picture, px.
+             */
+            width: number;
+            /** Format: double */
+            height: number;
+            marks: components["schemas"]["PictureMark"][];
+            balls: components["schemas"]["PictureMark"][];
+            lens?: null | components["schemas"]["Lens"];
+            /** @description Places along edges that are straight on the table, as cushions': they tell how the lens bends. 5 to 100 of each. */
+            straight?: components["schemas"]["PicturePlace"][][];
+        };
+        /** @description What was read off a picture. */
+        PictureResult: {
+            balls: components["schemas"]["FoundBallResult"][];
+            lens: components["schemas"]["Lens"];
+            ballSize: components["schemas"]["BallSize"];
+        };
+        /** @description Where ten strokes at one shot go; m. */
+        PicturedShot: {
+            kind: components["schemas"]["PicturedShotKind"];
+            white: components["schemas"]["PlaceResult"];
+            ball: components["schemas"]["PlaceResult"];
+            /** @description Ten that are most like all that were played. */
+            strokes: components["schemas"]["PicturedStroke"][];
+            /** @description The share of all that went in. */
+            potted: components["schemas"]["Estimate"];
+        };
+        /**
+         * @description The shots by which a skill is pictured.
+         * @enum {unknown}
+         */
+        PicturedShotKind: "longPot" | "blackAndOn";
+        /** @description One of the strokes of a picture; m. */
+        PicturedStroke: {
+            /** @description The way of the ball, until it is potted, meets a cushion or stops. */
+            ball: components["schemas"]["PlaceResult"][];
+            isPotted: boolean;
+            white: null | components["schemas"]["PlaceResult"];
+            isMiscue: boolean;
+        };
+        /** @description A place on the table, m. */
+        Place: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description A ball that is moved by hand: where it is wanted. */
+        PlaceRequest: {
+            balls: components["schemas"]["BallEntry"][];
+            conditions?: null | {
+                [key: string]: number;
+            };
+            /** @description The ball to place; it may be new. */
+            ball: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** @description Whether it must lie in the D. */
+            inD?: boolean;
+        };
+        /** @description A place on the table, m. */
+        PlaceResult: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description What a plan was asked, and its answer. */
+        PlanBody: {
+            player: components["schemas"]["PlayerEntry"];
+            preferences: components["schemas"]["PreferencesEntry"];
+            answer: components["schemas"]["PlansProgress"];
+        };
+        /** @description A position to plan a break from, and for whom. */
+        PlanRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            preferences?: components["schemas"]["PreferencesEntry"];
+        };
+        /** @description A break, several shots ahead. */
+        PlanResult: {
+            shots: components["schemas"]["PlanShotResult"][];
+            prospect: null | components["schemas"]["Prospect"];
+            isComplete: boolean;
+        };
+        /** @description A shot of a plan. */
+        PlanShotResult: {
+            content: components["schemas"]["PositionContent"];
+            choice: components["schemas"]["ChoiceResult"];
+            alive: components["schemas"]["Estimate"];
+            /**
+             * Format: int32
+             * @description Of the break after it.
+             */
+            points: number;
+            arrival: null | components["schemas"]["Arrival"];
+            path: components["schemas"]["PointEntry"][];
+            area: components["schemas"]["PlaceResult"][];
+            long: components["schemas"]["CoverResult"];
+            short: components["schemas"]["CoverResult"];
+            warnings: components["schemas"]["WarningResult"][];
+            reasons: components["schemas"]["ReasonResult"][];
+        };
+        /**
+         * @description What a break is played for.
+         * @enum {unknown}
+         */
+        PlanTarget: "mostPoints" | "score" | "clear";
+        /** @description One routine of a session's plan. */
+        PlannedRoutine: {
+            /** @description The id of one that is shipped, or of one's own. */
+            routine: string;
+            /**
+             * Format: int32
+             * @description So long it may take.
+             */
+            minutes: number;
+        };
+        /** @description An event of the stream: how far a plan is, or when it will begin. */
+        PlansProgress: {
+            wait: null | components["schemas"]["SearchWait"];
+            /**
+             * Format: int64
+             * @description Positions looked at.
+             */
+            examined: number;
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description Of the strokes looked at on an ordinary table, the share that was: below 1 on a table where balls run too long.
+             */
+            looked: number;
+            /** @description The best so far, best first; none if nothing is on. */
+            plans: components["schemas"]["PlanResult"][];
+            alternatives: components["schemas"]["AlternativeResult"][];
+        };
+        /** @description The stroke that is set up, played. */
+        PlayOnRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description Null: as it is set up. thick or thin: the pot is missed on that side. */
+            missed?: null | string;
+            /** @description What the other player chooses if it is a foul. */
+            afterFoul?: components["schemas"]["AfterFoul"];
+            answer?: null | components["schemas"]["AfterFoul"];
+            /**
+             * Format: int32
+             * @description Who plays first at a black that was spotted again, 0 or 1, by lot: then no stroke is played. Null otherwise.
+             */
+            firstPlayer?: null | number;
+        };
+        /** @description The table after a stroke, and how it was ruled. */
+        PlayOnResult: {
+            content: components["schemas"]["PositionContent"];
+            frame: components["schemas"]["FrameResult"];
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            penalty: number;
+            fouls: components["schemas"]["FoulReason"][];
+            potted: string[];
+            spotted: string[];
+        };
+        /** @description With whom and with what it was played; null where it is not known. */
+        PlayedWith: {
+            /** Format: uuid */
+            playerId: null | string;
+            /** Format: uuid */
+            tableId: null | string;
+            /** Format: uuid */
+            cueId: null | string;
+        };
+        /** @description Who plays: what reach and chances are judged for. */
+        PlayerEntry: {
+            /** @description right or left. */
+            hand?: string;
+            /**
+             * Format: double
+             * @description How tall, m.
+             */
+            height?: number;
+            /** @description tour, county, club, learner, or own for the parts set by hand. */
+            skill?: string;
+            own?: null | components["schemas"]["SkillEntry"];
+            /** @description On cuts: plain, or helping for a touch of helping side. */
+            sideHabit?: string;
+            /**
+             * Format: double
+             * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
+             */
+            naturalElevation?: number;
+        };
+        /** @description One player's figures. */
+        PlayerTallyResult: {
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            pots: number;
+            /** Format: int32 */
+            misses: number;
+            /** Format: double */
+            potShare: number;
+            /** Format: int32 */
+            safeties: number;
+            /** Format: int32 */
+            fouls: number;
+            /** Format: int32 */
+            pointsGivenAway: number;
+            /** Format: int32 */
+            highestBreak: number;
+            tags: components["schemas"]["TagTally"][];
+            ends: components["schemas"]["EndTallyResult"][];
+        };
+        /** @description A pocket: its two jaws and its drop. */
+        PocketResult: {
+            name: string;
+            jawA: components["schemas"]["CircleResult"];
+            jawB: components["schemas"]["CircleResult"];
+            drop: components["schemas"]["CircleResult"];
+        };
+        /** @description A point of a drawn path, rounded to a micrometre and a microsecond: seconds and metres. */
+        PointEntry: {
+            /** Format: double */
+            time: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description What a position holds beside its name: stored as it is sent and as it stands in a file. */
+        PositionContent: {
+            balls: components["schemas"]["BallEntry"][];
+            stroke?: components["schemas"]["StrokeEntry"];
+            /** @description What differs from the default conditions, by name; SI units. */
+            conditions?: {
+                [key: string]: number;
+            };
+            frame?: null | components["schemas"]["FrameEntry"];
+        };
+        /** @description A position to save. */
+        PositionDraft: {
+            name: string;
+            about?: string;
+            content: components["schemas"]["PositionContent"];
+        };
+        /** @description A position as a file: docs/formats.md and docs/position.schema.json. */
+        PositionFile: {
+            format: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            about?: string;
+            balls: components["schemas"]["BallEntry"][];
+            stroke?: components["schemas"]["StrokeEntry"];
+            conditions?: {
+                [key: string]: number;
+            };
+            frame?: null | components["schemas"]["FrameEntry"];
+        };
+        /** @description A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played. */
+        PositionItem: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            about: string;
+            balls: components["schemas"]["BallEntry"][];
+            /**
+             * Format: int32
+             * @description Points of the break that is under way there.
+             */
+            break: number;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: date-time */
+            deletedAt: null | string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description Another name for a position, or another line about it. */
+        PositionRename: {
+            name: string;
+            about?: null | string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A stored position. */
+        PositionResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            about: string;
+            content: components["schemas"]["PositionContent"];
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: date-time */
+            deletedAt: null | string;
+            /** @description Who, on which table and with which cue, when it was saved. */
+            with: components["schemas"]["PlayedWith"];
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A position to save over one that is stored. */
+        PositionSave: {
+            /**
+             * Format: uint32
+             * @description As read: a save over somebody else's newer save is refused with 409.
+             */
+            version: number;
+            name: string;
+            about?: string;
+            content: components["schemas"]["PositionContent"];
+        };
+        /** @description The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion. */
+        PotEntry: {
+            ball: string;
+            pocket: string;
+            /**
+             * Format: double
+             * @description Which part of the pocket: −1 the thick side, 0 the middle, +1 the thin side.
+             */
+            part?: number;
+            /** @description Of a plant, the ball that the white strikes; it then pots the other. */
+            through?: null | string;
+            /** @description Of a double, the cushion: baulk, top, yellow-side, green-side. */
+            off?: null | string;
+        };
+        /**
+         * @description How a ball goes to its pocket.
+         * @enum {unknown}
+         */
+        PotKind: "direct" | "plant" | "set" | "double";
+        /** @description One ball into one pocket. Clearances in m. */
+        PotOptionResult: {
+            cut: components["schemas"]["CutResult"];
+            /** Format: double */
+            pace: number;
+            /** Format: double */
+            aimDegrees: null | number;
+            /** Format: double */
+            toleranceDegrees: number;
+            /** Format: double */
+            toleranceMillimetres: number;
+            /** @description Played at this pace, the other balls out of the way. */
+            chance: components["schemas"]["Estimate"];
+            /** @description On, and not apart from the likeliest by the strokes that were played. */
+            isLevel: boolean;
+            /** Format: double */
+            cueBallClearance: null | number;
+            /** Format: double */
+            potClearance: null | number;
+            obstacles: components["schemas"]["ObstacleResult"][];
+            reach: components["schemas"]["ReachResult"];
+        };
+        /** @description What is asked of a plan. */
+        PreferencesEntry: {
+            target?: components["schemas"]["PlanTarget"];
+            /**
+             * Format: int32
+             * @description With the target score: what the break is to reach.
+             */
+            score?: number;
+            risk?: components["schemas"]["Risk"];
+            plainOnly?: boolean;
+            avoidCannons?: boolean;
+        };
+        /** @description Conditions by a name: what differs from the defaults. */
+        PresetResult: {
+            name: string;
+            changes: {
+                [key: string]: number;
+            };
+        };
+        /** @description What went wrong (RFC 9457), with a code; of an input, errors lists each fault with its field, message, allowed range and code. */
+        ProblemDetails: {
+            type?: null | string;
+            title?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            detail?: null | string;
+            instance?: null | string;
+        };
+        /**
+         * @description What can be said of a share beside an earlier one.
+         * @enum {unknown}
+         */
+        Progression: "notYet" | "better" | "worse";
+        /** @description How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look. */
+        Prospect: {
+            points: components["schemas"]["Estimate"];
+            /**
+             * Format: double
+             * @description Of the breaks as they went.
+             */
+            median: number;
+            target: null | components["schemas"]["Estimate"];
+            cleared: components["schemas"]["Estimate"];
+            /**
+             * Format: int32
+             * @description Index of the shot of the plan at which most breaks end.
+             */
+            endsAt: number;
+            endsShare: components["schemas"]["Estimate"];
+            /** @description Share that got to each shot. */
+            alive: components["schemas"]["Estimate"][];
+        };
+        /** @description What is on from a place of the white, and how good the place is. The factors are 0–1, the distance m. */
+        QualityResult: {
+            /** Format: double */
+            value: number;
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            chance: number;
+            /** Format: double */
+            cutDegrees: number;
+            /** Format: double */
+            cueBallDistance: number;
+            /** Format: int32 */
+            others: number;
+            reach: null | components["schemas"]["ReachResult"];
+            /** Format: double */
+            angle: number;
+            /** Format: double */
+            distance: number;
+            /** Format: double */
+            cushion: number;
+        };
+        /** @description How the player gets at the cue ball. */
+        ReachResult: {
+            stance: components["schemas"]["Stance"];
+            /** Format: double */
+            elevationDegrees: number;
+            over: null | string;
+            bridgeOver: null | string;
+            /**
+             * Format: double
+             * @description By how much the errors of direction, sighting and tip grow.
+             */
+            errorFactor: number;
+        };
+        /**
+         * @description Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.
+         * @enum {unknown}
+         */
+        ReasonCode: "frees" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
+        /** @description Why a shot is played as it is, or what speaks against it; what its figures mean depends on the code. */
+        ReasonResult: {
+            code: components["schemas"]["ReasonCode"];
+            ball: null | string;
+            pocket: null | string;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            other: number;
+            opens: null | components["schemas"]["PackOpeningResult"];
+        };
+        /** @description A shot as it is written down. Balls by name: red, yellow … black. */
+        RecordedShot: {
+            kind: components["schemas"]["ShotKind"];
+            /** @description Of a pot, the balls that went in. */
+            potted?: string[];
+            /**
+             * Format: int32
+             * @description Of a foul, what it is worth: 4 to 7.
+             */
+            penalty?: number;
+            /**
+             * Format: int32
+             * @description Of a foul: how many reds went in or off the table with it.
+             */
+            redsLost?: number;
+            /** @description Of a foul: the white went in, and is played from the D. */
+            inOff?: boolean;
+            /** @description Of a foul: a miss was called, for no ball on was struck first. */
+            missCalled?: boolean;
+            /** @description Of a miss: a ball on lay open to be struck full in the face. Then it counts towards the three that lose the frame. */
+            fullBall?: boolean;
+            /** @description Of a foul: the next striker is snookered, and has a free ball. */
+            freeBall?: boolean;
+            /** @description Of a foul: the offender is asked to play again, from where the balls stopped. */
+            playAgain?: boolean;
+            /** @description Of a miss: the balls are put back, and the offender plays again from there. */
+            replaced?: boolean;
+            /**
+             * Format: int32
+             * @description Of a frame awarded, or of the lot for a re-spotted black: which player, 0 or 1.
+             */
+            player?: number;
+            /** @description Kinds of stroke. */
+            tags?: components["schemas"]["StrokeTag"][];
+            why?: null | components["schemas"]["EndReason"];
+            white?: null | components["schemas"]["Place"];
+        };
+        /** @description What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are. */
+        ReferenceResult: {
+            /** Format: double */
+            length: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            ballRadius: number;
+            /** Format: double */
+            baulkLineX: number;
+            /** Format: double */
+            dRadius: number;
+            spots: components["schemas"]["SpotResult"][];
+            ballIds: string[];
+            values: {
+                [key: string]: number;
+            };
+            pockets: string[];
+            openingRack: components["schemas"]["BallEntry"][];
+            /** Format: double */
+            paceMin: number;
+            /** Format: double */
+            paceMax: number;
+            /** Format: double */
+            tipLimit: number;
+            /** Format: double */
+            touchOfSide: number;
+            /** Format: double */
+            millimetresPerTip: number;
+            /** Format: double */
+            elevationMax: number;
+            conditions: components["schemas"]["ConditionResult"][];
+            presets: components["schemas"]["PresetResult"][];
+            skills: components["schemas"]["SkillResult"][];
+            skillParts: components["schemas"]["SkillPartResult"][];
+        };
+        /**
+         * @description How much a miss is minded.
+         * @enum {unknown}
+         */
+        Risk: "careful" | "balanced" | "bold";
+        /** @description A way of the other player's to a pocket, m. */
+        RivalLineResult: {
+            ball: string;
+            pocket: string;
+            /** Format: double */
+            fromX: number;
+            /** Format: double */
+            fromY: number;
+            /** Format: double */
+            toX: number;
+            /** Format: double */
+            toY: number;
+            /** Format: double */
+            chance: number;
+            blocker: null | string;
+        };
+        /** @description The table after the stroke that is set up, as the other player finds it. */
+        RivalViewResult: {
+            leave: components["schemas"]["LeaveResult"];
+            rivalAtTable: boolean;
+            balls: components["schemas"]["BallEntry"][];
+            lines: components["schemas"]["RivalLineResult"][];
+            special: components["schemas"]["PotOptionResult"][];
+        };
+        /** @description Something to practise. */
+        Routine: {
+            /** @description Name, as the user sees it. */
+            name: string;
+            family?: components["schemas"]["RoutineFamily"];
+            /** @description Why, in two lines. */
+            why?: string;
+            /** @description The task, in a line. */
+            task?: string;
+            /** @description The one thing to look for. */
+            lookFor?: string;
+            /** @description The steps, in their order. */
+            steps: components["schemas"]["Step"][];
+            order?: components["schemas"]["StepOrder"];
+            /**
+             * Format: int32
+             * @description Attempts at each step, on each side.
+             */
+            attempts?: number;
+            /** @description Whether it is played from both sides of the table. */
+            bothSides?: boolean;
+            /** @description What alone changes from rung to rung of a ladder, and is worked out for each: height or pace; else null. */
+            knob?: null | string;
+        };
+        /** @description Everything that is told of the attempts at one routine. */
+        RoutineDetail: {
+            stops: components["schemas"]["StopsResult"][];
+            /** @description Of runs, the latest hundred. */
+            lastScores: number[];
+            all?: components["schemas"]["SuccessRate"];
+            lastTen?: components["schemas"]["SuccessRate"];
+            bestTen?: components["schemas"]["SuccessRate"];
+            /**
+             * Format: double
+             * @description Median of the sessions' shares: half of them went better.
+             */
+            typical?: null | number;
+            better?: null | components["schemas"]["Change"];
+            trend?: null | components["schemas"]["Trend"];
+            /**
+             * Format: int32
+             * @description Of attempts done in a row, among the last hundred.
+             */
+            longestRun?: number;
+            /**
+             * Format: double
+             * @description The chance that as many done and not, in any order, have as long a run.
+             */
+            runByLuck?: number;
+            steps?: components["schemas"]["SuccessRate"][];
+            /** @description As laid out, and from the other side. */
+            sides?: components["schemas"]["SuccessRate"][];
+            betterSide?: null | components["schemas"]["Change"];
+            /** @description By hand and reach, the usual first; empty where it is not known. */
+            stances?: components["schemas"]["StanceShare"][];
+            /** @description With the white in the open, and by a cushion; empty where it is not known. */
+            cushion?: components["schemas"]["SuccessRate"][];
+            causes?: components["schemas"]["Cause"][];
+            scores?: null | components["schemas"]["Scores"];
+        };
+        /** @description A routine to keep. */
+        RoutineEntry: {
+            routine: components["schemas"]["Routine"];
+        };
+        /**
+         * @description What a routine trains; they are listed by it.
+         * @enum {unknown}
+         */
+        RoutineFamily: "cueing" | "pace" | "spin" | "position" | "potting" | "breaks" | "safety" | "own";
+        /** @description A routine in a list. */
+        RoutineItem: {
+            id: string;
+            name: string;
+            family: components["schemas"]["RoutineFamily"];
+            task: string;
+            /** Format: int32 */
+            steps: number;
+            /** Format: int32 */
+            attempts: number;
+            bothSides: boolean;
+            isRun: boolean;
+            /** @description Whether it is the user's own; those that are not come with the application, and are not changed. */
+            isOwn: boolean;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A routine whole. */
+        RoutineResult: {
+            id: string;
+            isOwn: boolean;
+            /** Format: uint32 */
+            version: number;
+            routine: components["schemas"]["Routine"];
+            /** @description Of a shipped run, what each preset skill makes of it, worked out by playing it. */
+            expected: components["schemas"]["ExpectedRun"][];
+        };
+        /** @description A routine to save over one that is kept. */
+        RoutineSave: {
+            /** Format: uint32 */
+            version: number;
+            routine: components["schemas"]["Routine"];
+        };
+        /** @description The attempts at one routine, in a few figures. */
+        RoutineTally: {
+            routine: string;
+            name: string;
+            family: components["schemas"]["RoutineFamily"];
+            all: components["schemas"]["SuccessRate"];
+            lastTen: components["schemas"]["SuccessRate"];
+            /** Format: date-time */
+            lastAt: string;
+            weeks: components["schemas"]["Week"][];
+            scores: null | components["schemas"]["Scores"];
+        };
+        /**
+         * @description What a safety sets out to do: told from what comes of it.
+         * @enum {unknown}
+         */
+        SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "shotToNothing" | "containing";
+        /** @description A safety. Outlines hold two thirds of the places where the ball stops. */
+        SafetyResult: {
+            idea: components["schemas"]["SafetyIdea"];
+            ball: string;
+            /** Format: double */
+            fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            leftSide: boolean;
+            /** Format: double */
+            seen: number;
+            isAway: boolean;
+            stroke: components["schemas"]["StrokeEntry"];
+            cushions: string[];
+            balls: string[];
+            reach: components["schemas"]["ReachResult"];
+            mean: components["schemas"]["Estimate"];
+            worstTenth: components["schemas"]["Estimate"];
+            snooker: components["schemas"]["Estimate"];
+            potLeft: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            pots: components["schemas"]["Estimate"];
+            baulk: components["schemas"]["Estimate"];
+            tight: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            win: components["schemas"]["Estimate"];
+            isLevel: boolean;
+            leave: components["schemas"]["LeaveResult"];
+            whitePath: components["schemas"]["PointEntry"][];
+            ballPath: components["schemas"]["PointEntry"][];
+            whiteSpread: components["schemas"]["PlaceResult"][][];
+            ballSpread: components["schemas"]["PlaceResult"][][];
+        };
+        /** @description A plan to keep with its position. */
+        SavedPlanDraft: {
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            body: components["schemas"]["PlanBody"];
+        };
+        /** @description A kept plan in a list. */
+        SavedPlanItem: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A kept plan, whole. */
+        SavedPlanResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            body: components["schemas"]["PlanBody"];
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A shot to keep with its position. */
+        SavedShotDraft: {
+            name: string;
+            /** @description The one line to take down on the shot. */
+            note?: string;
+            content: components["schemas"]["PositionContent"];
+        };
+        /** @description Another name for a kept shot, or another line on it. */
+        SavedShotEdit: {
+            name: string;
+            /** @description The one line to take down on the shot. */
+            note?: string;
+            /**
+             * Format: uint32
+             * @description As read: a save over somebody else's newer one is refused with 409.
+             */
+            version: number;
+        };
+        /** @description A kept shot in a list. */
+        SavedShotItem: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            note: string;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A kept shot, whole. */
+        SavedShotResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            note: string;
+            content: components["schemas"]["PositionContent"];
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description Scores of a run. */
+        Scores: {
+            /** Format: int32 */
+            best: number;
+            /** Format: double */
+            typical: number;
+            /** Format: double */
+            lastTen: number;
+            /** Format: int32 */
+            of: number;
+        };
+        /** @description Where a search stands that cannot begin yet. */
+        SearchWait: {
+            /**
+             * Format: int32
+             * @description So many begin before it.
+             */
+            ahead: number;
+            /**
+             * Format: double
+             * @description About so long until it begins, by how long the last ones took.
+             */
+            seconds: number;
+        };
+        /** @description How far one standard deviation of each error moves the place where the white stops, m. */
+        Sensitivity: {
+            /** Format: double */
+            direction?: number;
+            /** Format: double */
+            pace?: number;
+            /** Format: double */
+            height?: number;
+            /** Format: double */
+            side?: number;
+        };
+        /** @description A session to begin. */
+        SessionEntry: {
+            /**
+             * Format: uuid
+             * @description Chosen by whoever begins it; begun again with the same one, it is the same session.
+             */
+            id?: null | string;
+            with?: null | components["schemas"]["PlayedWith"];
+            /**
+             * Format: date-time
+             * @description Now, unless said.
+             */
+            startedAt?: null | string;
+            plan?: components["schemas"]["PlannedRoutine"][];
+            now?: null | components["schemas"]["TaskNow"];
+        };
+        /** @description A session in a list. */
+        SessionItem: {
+            /** Format: uuid */
+            id: string;
+            with: components["schemas"]["PlayedWith"];
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: null | string;
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int32 */
+            done: number;
+            routines: string[];
+        };
+        /** @description A part of a session. */
+        SessionPart: {
+            /** @description Its id, or Break. */
+            routine: string;
+            /** Format: int32 */
+            minutes: number;
+        };
+        /** @description A session, without its attempts. */
+        SessionResult: {
+            /** Format: uuid */
+            id: string;
+            with: components["schemas"]["PlayedWith"];
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: null | string;
+            plan: components["schemas"]["PlannedRoutine"][];
+            now: null | components["schemas"]["TaskNow"];
+            note: string;
+            /**
+             * Format: int64
+             * @description How often it, or an attempt in it, has changed.
+             */
+            changes: number;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description What is written about a session, when it ended. */
+        SessionSave: {
+            note?: string;
+            /** Format: date-time */
+            endedAt?: null | string;
+            plan?: components["schemas"]["PlannedRoutine"][];
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description A session, or what has changed in it since it was read. */
+        SessionState: {
+            session: components["schemas"]["SessionResult"];
+            /** @description In the order in which they were made; those that were taken back too. */
+            attempts: components["schemas"]["AttemptResult"][];
+        };
+        /**
+         * @description What makes an alternative rank lower than the best.
+         * @enum {unknown}
+         */
+        Shortfall: "none" | "chance" | "points" | "leave" | "foul";
+        /**
+         * @description What happens in a shot.
+         * @enum {unknown}
+         */
+        ShotEventKind: "strike" | "ball" | "cushion" | "jaw" | "roll" | "stop" | "pot" | "bed" | "off";
+        /**
+         * @description How a shot of a recorded frame came out.
+         * @enum {unknown}
+         */
+        ShotKind: "pot" | "miss" | "safety" | "foul" | "concede" | "award" | "lot";
+        /** @description A position with its stroke, and who plays it. */
+        ShotRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+        };
+        /** @description A stroke played from a position, with what the desk shows beside it. */
+        ShotResult: {
+            strike: components["schemas"]["StrikeResult"];
+            /**
+             * Format: double
+             * @description How far a plain ball at this pace would run.
+             */
+            tableLengths: number;
+            /**
+             * Format: double
+             * @description Tips left before a miscue.
+             */
+            tipMargin: number;
+            /**
+             * Format: double
+             * @description How high above the bed the tip touches the ball, m.
+             */
+            tipAboveBed: number;
+            cut: null | components["schemas"]["CutResult"];
+            arrival: null | components["schemas"]["Arrival"];
+            allowance: null | components["schemas"]["Allowance"];
+            reach: components["schemas"]["ReachResult"];
+            /**
+             * Format: double
+             * @description How high a raised butt makes the white hop, m.
+             */
+            hop: number;
+            warnings: components["schemas"]["WarningResult"][];
+            whiteRests: null | components["schemas"]["WhereaboutsResult"];
+            /** @description Of each event of the simulation, which cushion was met; null of the others. */
+            cushions: string[];
+            /** @description When and how high balls are off the bed, in order of time. */
+            flights: components["schemas"]["FlightResult"][];
+            simulation: components["schemas"]["SimulationResult"];
+        };
+        /** @description The pot with one side. */
+        SideChoiceResult: {
+            /** Format: double */
+            sideTips: number;
+            isHelping: boolean;
+            chance: components["schemas"]["Estimate"];
+            /** Format: double */
+            aimDegrees: number;
+            arrival: components["schemas"]["Arrival"];
+            allowance: components["schemas"]["Allowance"];
+        };
+        /** @description A stroke in the model's units, and the balls it is played from. */
+        SimulationRequest: {
+            balls: components["schemas"]["BallEntry"][];
+            strike: components["schemas"]["StrikeRequest"];
+            /** @description Figures that differ from the defaults, by name. */
+            conditions?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description All that a shot does. Paths are of the balls that moved. */
+        SimulationResult: {
+            finals: components["schemas"]["FinalBall"][];
+            events: components["schemas"]["EventEntry"][];
+            paths: components["schemas"]["PathEntry"][];
+            /** Format: double */
+            duration: number;
+        };
+        /** @description How often a player brings a stroke off, as one thing is changed. */
+        SkillCurve: {
+            kind: components["schemas"]["CurveKind"];
+            points: components["schemas"]["CurvePoint"][];
+        };
+        /** @description The parts of a player's error, set by hand: each a standard deviation of an ordinary stroke. Stored as it is sent. */
+        SkillEntry: {
+            /**
+             * Format: double
+             * @description Of the direction in which the cue ball leaves, degrees, 0 to 1.
+             */
+            direction: number;
+            /**
+             * Format: double
+             * @description Across the line of aim at the object ball, mm, 0 to 10.
+             */
+            sighting: number;
+            /**
+             * Format: double
+             * @description Of what is allowed for squirt, swerve and throw from side, %, 0 to 100.
+             */
+            allowance: number;
+            /**
+             * Format: double
+             * @description Of the cue's speed, %, 0 to 50.
+             */
+            pace: number;
+            /**
+             * Format: double
+             * @description Of the tip's side and height, mm, 0 to 8.
+             */
+            tip: number;
+            /**
+             * Format: double
+             * @description How even the strokes are: degrees of freedom of Student's t, 2 to 30; the fewer, the more bad strokes.
+             */
+            evenness?: number;
+        };
+        /** @description A part of a skill that may be set by hand, with its unit and range. */
+        SkillPartResult: {
+            name: string;
+            unit: string;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            max: number;
+        };
+        /** @description A preset skill and its parts. */
+        SkillResult: {
+            name: string;
+            parts: components["schemas"]["SkillEntry"];
+        };
+        /** @description Which snooker to lay. */
+        SnookerRequest: {
+            /**
+             * Format: int32
+             * @description The same seed lays the same snooker, 0 to 1,000,000.
+             */
+            seed?: number;
+            /**
+             * Format: int32
+             * @description By how many cushions it can be escaped, 1 to 3.
+             */
+            cushions?: number;
+            conditions?: {
+                [key: string]: number;
+            };
+        };
+        /** @description Where a colour is spotted, m. */
+        SpotResult: {
+            ball: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description What comes of a stroke when it is played many times with errors. */
+        SpreadAnswer: {
+            /** Format: int32 */
+            samples: number;
+            pot: null | components["schemas"]["Estimate"];
+            inOff: components["schemas"]["Estimate"];
+            kiss: components["schemas"]["Estimate"];
+            /** @description In which the tip slips off the ball. */
+            miscue: components["schemas"]["Estimate"];
+            missThick: null | components["schemas"]["Estimate"];
+            missThin: null | components["schemas"]["Estimate"];
+            wanted: null | components["schemas"]["Estimate"];
+            both: null | components["schemas"]["Estimate"];
+            opens: null | components["schemas"]["PackOpeningResult"];
+            /** @description Where the white stops on the average, of the strokes in which it stays on the table; m. */
+            meanRest: components["schemas"]["MeanRest"];
+            /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
+            likely: components["schemas"]["PlaceResult"][][];
+            /** @description The same for 95 of 100. */
+            nearly: components["schemas"]["PlaceResult"][][];
+            /** @description Where the object ball stops 68 of 100 times that it is missed thick. */
+            thickLeaves: components["schemas"]["PlaceResult"][][];
+            /** @description The same, missed thin. */
+            thinLeaves: components["schemas"]["PlaceResult"][][];
+        };
+        /**
+         * @description How a player stands to a stroke.
+         * @enum {unknown}
+         */
+        Stance: "natural" | "stretch" | "otherHand" | "rest";
+        /** @description Attempts from one stance. */
+        StanceShare: {
+            stance: components["schemas"]["Stance"];
+            share: components["schemas"]["SuccessRate"];
+        };
+        /** @description What has been counted. */
+        StatisticsResult: {
+            /**
+             * Format: int32
+             * @description How many in all.
+             */
+            attempts: number;
+            /** Format: int32 */
+            sessions: number;
+            weeks: components["schemas"]["Week"][];
+            /** @description Each that was played, the one played last first. */
+            routines: components["schemas"]["RoutineTally"][];
+            /** @description Strokes by kind. */
+            kinds: components["schemas"]["KindCount"][];
+            of: null | components["schemas"]["RoutineDetail"];
+            /** @description Of that routine, what its steps are called. */
+            stepLabels: string[];
+        };
+        /** @description One thing to do in a routine: balls, a stroke as it is meant, and what is asked of it. */
+        Step: {
+            /** @description What is different here: "pace 3", "1.2 m", "third red". */
+            label: string;
+            /** @description The balls as they are laid. */
+            balls: components["schemas"]["LaidBall"][];
+            stroke?: components["schemas"]["MeantStroke"];
+            /** @description What has to come true for the attempt to count as done. */
+            demands: components["schemas"]["Demand"][];
+        };
+        /**
+         * @description In which order the steps come.
+         * @enum {unknown}
+         */
+        StepOrder: "steps" | "rounds" | "ladder";
+        /** @description What a player makes of a step, worked out by playing it with the player's errors. */
+        StepOutlook: {
+            done: null | components["schemas"]["Estimate"];
+            /**
+             * Format: double
+             * @description Of a ladder's rung, the lowest setting of its knob that does it without an error; null if none does.
+             */
+            from: null | number;
+            /**
+             * Format: double
+             * @description The highest.
+             */
+            to: null | number;
+            /**
+             * Format: double
+             * @description Degrees, as the stroke is aimed.
+             */
+            aim: number;
+            /** Format: double */
+            elevation: number;
+            /** @description Outlines of the smallest area that holds 68 of 100 places where the white stops, m. */
+            likely: components["schemas"]["PlaceResult"][][];
+            way: components["schemas"]["PlaceResult"][];
+            /**
+             * Format: double
+             * @description Standard deviation of those places up and down the table, m; and across it.
+             */
+            along: null | number;
+            /** Format: double */
+            across: null | number;
+        };
+        /** @description Where the white stopped at one step on one side. */
+        StopsResult: {
+            /** Format: int32 */
+            step: number;
+            mirrored: boolean;
+            /** Format: int32 */
+            of: number;
+            /** @description The latest 200, m. */
+            places: components["schemas"]["PlaceResult"][];
+            /**
+             * Format: double
+             * @description Standard deviation up and down the table, m; null of fewer than three.
+             */
+            along: null | number;
+            /**
+             * Format: double
+             * @description Standard deviation across it, m.
+             */
+            across: null | number;
+            ellipse: null | components["schemas"]["EllipseResult"];
+        };
+        /** @description A cue as stored. */
+        StoredCue: {
+            /** Format: uuid */
+            id: string;
+            /** @description Up to 80 characters; if it is not said, the name stays. */
+            name?: null | string;
+            /** @description What is on it, in the player's words. */
+            tip?: string;
+            /** @description cueMass, tipRestitution and endMassRatio, as far as they differ from the defaults. */
+            conditions?: {
+                [key: string]: number;
+            };
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
+             */
+            version?: number;
+        };
+        /** @description A player as stored. */
+        StoredPlayer: {
+            /** Format: uuid */
+            id: string;
+            /** @description Up to 80 characters; if it is not said, the name stays. */
+            name?: null | string;
+            /**
+             * Format: double
+             * @description The pace that this player calls five, on the common scale, 3 to 8.
+             */
+            paceOfFive?: number;
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
+             */
+            version?: number;
+            /** @description right or left. */
+            hand?: string;
+            /**
+             * Format: double
+             * @description How tall, m.
+             */
+            height?: number;
+            /** @description tour, county, club, learner, or own for the parts set by hand. */
+            skill?: string;
+            own?: null | components["schemas"]["SkillEntry"];
+            /** @description On cuts: plain, or helping for a touch of helping side. */
+            sideHabit?: string;
+            /**
+             * Format: double
+             * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
+             */
+            naturalElevation?: number;
+        };
+        /** @description A table as stored. */
+        StoredTable: {
+            /** Format: uuid */
+            id: string;
+            /** @description Up to 80 characters; if it is not said, the name stays. */
+            name?: null | string;
+            /** @description What differs from the default conditions, by name; SI units. Nothing of the cue. */
+            conditions?: {
+                [key: string]: number;
+            };
+            /**
+             * Format: uint32
+             * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
+             */
+            version?: number;
+        };
+        /** @description A turn in which something was potted; End is the shot that ended it. */
+        StoryBreakResult: {
+            /** Format: int32 */
+            player: number;
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            pots: number;
+            end: null | components["schemas"]["RecordedShot"];
+            endOn: null | string;
+        };
+        /** @description What is wrong with a shot of a stored frame: it, and what comes after it, is not told. */
+        StoryFault: {
+            field: string;
+            message: string;
+            allowed: string;
+        };
+        /** @description A shot with what it was played at and what it made; the score after it. */
+        StoryShotResult: {
+            shot: components["schemas"]["RecordedShot"];
+            /** Format: int32 */
+            player: number;
+            on: string;
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            penalty: number;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            second: number;
+        };
+        /**
+         * @description The stretches of the table that players speak of, from baulk upwards.
+         * @enum {unknown}
+         */
+        Stretch: "baulk" | "belowBlue" | "blueToPink" | "pinkToBlack" | "behindBlack";
+        /** @description A stroke in the model's own units. */
+        StrikeRequest: {
+            /**
+             * Format: double
+             * @description Direction of the cue in plan, degrees counter-clockwise from +x.
+             */
+            aim: number;
+            /**
+             * Format: double
+             * @description m/s, 0 to 8.
+             */
+            cueSpeed: number;
+            /**
+             * Format: double
+             * @description Where the tip touches, as a fraction of the ball's radius; + is right-hand side.
+             */
+            side?: number;
+            /**
+             * Format: double
+             * @description Where the tip touches, as a fraction of the ball's radius; + is above centre.
+             */
+            height?: number;
+            /**
+             * Format: double
+             * @description Degrees of the butt above level, 0 to 60; left out, level.
+             */
+            elevation?: number;
+        };
+        /** @description A stroke in the model's units. */
+        StrikeResult: {
+            /** Format: double */
+            aim: number;
+            /** Format: double */
+            cueSpeed: number;
+            /** Format: double */
+            side: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            elevation: number;
+        };
+        /** @description A stroke in the player's units. */
+        StrokeEntry: {
+            /**
+             * Format: double
+             * @description Degrees counter-clockwise from straight up the table. Used if there is no pot, or the aim is free.
+             */
+            aim?: number;
+            /**
+             * Format: double
+             * @description Tips, + is right-hand side.
+             */
+            side?: number;
+            /**
+             * Format: double
+             * @description Tips above centre.
+             */
+            height?: number;
+            /**
+             * Format: double
+             * @description 1 to 10.
+             */
+            pace?: number;
+            /**
+             * Format: double
+             * @description Degrees of the butt above level, 0–60, and 0 if it is to be level; null as the cue lies: the player's natural elevation, or the least that clears rail and balls.
+             */
+            elevation?: null | number;
+            pot?: null | components["schemas"]["PotEntry"];
+            /** @description Aim by Aim although there is a pot. */
+            free?: boolean;
+        };
+        /**
+         * @description Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.
+         * @enum {unknown}
+         */
+        StrokeKind: "screw" | "stunScrew" | "stun" | "stunRunThrough" | "follow";
+        /**
+         * @description Kinds of stroke, as players count them.
+         * @enum {unknown}
+         */
+        StrokeTag: "follow" | "screw" | "stun" | "side" | "cannon" | "rest";
+        /** @description A share of attempts, with where it lies 95 of 100 times. */
+        SuccessRate: {
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            of: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+        };
+        /** @description Conditions whose table is wanted. */
+        TableRequest: {
+            conditions?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description Cushions, jaws and drops to draw. */
+        TableResult: {
+            noses: components["schemas"]["NoseResult"][];
+            pockets: components["schemas"]["PocketResult"][];
+        };
+        /** @description How often strokes of a kind were played, and how many of them potted what they were played at. */
+        TagTally: {
+            tag: components["schemas"]["StrokeTag"];
+            /** Format: int32 */
+            played: number;
+            /** Format: int32 */
+            potted: number;
+        };
+        /** @description What is played now, to be changed by whoever is at the session. */
+        TaskEntry: {
+            now: components["schemas"]["TaskNow"];
+        };
+        /** @description What is being played now. */
+        TaskNow: {
+            routine: string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            step: number;
+            /** @default false */
+            mirrored: boolean;
+            stroke?: null | components["schemas"]["MeantStroke"];
+            /**
+             * @description What was changed, in a word or two: attempts are told apart by it.
+             * @default
+             */
+            group: string;
+        };
+        /** @description Whether it goes better from attempt to attempt: a straight line through what came of them. */
+        Trend: {
+            /**
+             * Format: double
+             * @description By how much the share, or whatever was measured, grows with each.
+             */
+            perAttempt: number;
+            /**
+             * Format: double
+             * @description Standard error of that.
+             */
+            error: number;
+            /**
+             * Format: int32
+             * @description Number of attempts.
+             */
+            attempts: number;
+            /** @description Whether the slope differs from 0 at the 5 % level, by Student's t with two degrees of freedom less than attempts. */
+            isTold?: boolean;
+        };
+        /** @description A step made easier or harder. */
+        VariantResult: {
+            step: components["schemas"]["Step"];
+            /** Format: double */
+            nearer: number;
+            /** Format: double */
+            straighter: number;
+            /** Format: double */
+            wider: number;
+            done: components["schemas"]["Estimate"];
+        };
+        /** @description How a step is for a player, and what would be about right. */
+        VariantsResult: {
+            asItIs: components["schemas"]["Estimate"];
+            aboutSeven: null | components["schemas"]["VariantResult"];
+            other: null | components["schemas"]["VariantResult"];
+        };
+        /**
+         * @description What may go wrong with a stroke.
+         * @enum {unknown}
+         */
+        WarningKind: "inOff" | "kiss" | "doubleKiss" | "closePass" | "onCushion" | "nearMiscue" | "raisedButt" | "hop" | "jump" | "offTable" | "closeJaw" | "snookered";
+        /** @description Something to know before playing it. */
+        WarningResult: {
+            kind: components["schemas"]["WarningKind"];
+            ball: null | string;
+            /**
+             * Format: double
+             * @description How near or how high, m; for a raised butt the share of the screw that is lost.
+             */
+            amount: number;
+            pocket: null | string;
+        };
+        /** @description A way to do it. Lengths in m. */
+        WayResult: {
+            stroke: components["schemas"]["StrokeEntry"];
+            arrival: components["schemas"]["Arrival"];
+            cushions: string[];
+            balls: string[];
+            along: null | string;
+            reach: components["schemas"]["ReachResult"];
+            pot: components["schemas"]["Estimate"];
+            both: components["schemas"]["Estimate"];
+            inOff: components["schemas"]["Estimate"];
+            kiss: components["schemas"]["Estimate"];
+            /** @description That the tip slips off the ball. */
+            miscue: components["schemas"]["Estimate"];
+            /** @description Not apart from the best by the strokes that were played. */
+            isLevel: boolean;
+            opens: null | components["schemas"]["PackOpeningResult"];
+            isMet: boolean;
+            /** Format: double */
+            off: number;
+            exact: components["schemas"]["OutcomeResult"];
+            long: components["schemas"]["OutcomeResult"];
+            short: components["schemas"]["OutcomeResult"];
+            sensitivity: components["schemas"]["Sensitivity"];
+            points: components["schemas"]["PointEntry"][];
+            /** @description The way from the contact to where the white stops as it would be off mirrors; empty without a cushion, or where there is none. */
+            mirror: components["schemas"]["PlaceResult"][];
+        };
+        /** @description An event of the stream: how far the search is, and the best ways so far, best first. */
+        WaysProgress: {
+            /**
+             * Format: int64
+             * @description Strokes played so far.
+             */
+            strokes: number;
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
+            share: number;
+            ways: components["schemas"]["WayResult"][];
+            asSet: null | components["schemas"]["WayResult"];
+            wait: null | components["schemas"]["SearchWait"];
+        };
+        /** @description A pot, what the white is to do after it, and who plays. */
+        WaysRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            goal: components["schemas"]["GoalEntry"];
+            freedom?: components["schemas"]["FreedomEntry"];
+        };
+        /** @description What was counted in one week. */
+        Week: {
+            /**
+             * Format: date
+             * @description Its Monday.
+             */
+            from: string;
+            share: components["schemas"]["SuccessRate"];
+            /** Format: int32 */
+            typicalScore: null | number;
+            /** Format: int32 */
+            bestScore: null | number;
+        };
+        /** @description Where a ball lies as players say it, m. */
+        WhereaboutsResult: {
+            stretch: components["schemas"]["Stretch"];
+            cushion: string;
+            /**
+             * Format: double
+             * @description From touching the nearest cushion.
+             */
+            fromCushion: number;
+            /** @description The colour whose spot is nearest. */
+            spot: string;
+            /**
+             * Format: double
+             * @description From that spot to the ball's centre.
+             */
+            fromSpot: number;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  simulate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SimulationRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SimulationResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  ways: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WaysRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['WaysProgress']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  blackBall: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BlackBallRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['BlackBallEvent']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readPhoto: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PictureRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PictureResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  shot: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShotRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ShotResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  place: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlaceRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlaceResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  read: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JudgementRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PotOptionResult'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  spread: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JudgementRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SpreadAnswer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sides: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JudgementRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SideChoiceResult'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  fan: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FanRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FanLineResult'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listShots: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        positionId: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedShotItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createShot: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path: {
-        positionId: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SavedShotDraft']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedShotResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readShot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        positionId: string
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedShotResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  editShot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        positionId: string
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SavedShotEdit']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedShotResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deleteShot: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        positionId: string
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  cardPdf: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CardRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/pdf': string
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  cardSheetPdf: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CardSheetRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/pdf': string
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  cardSvg: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CardRequest']
-      }
-    }
-    responses: {
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  plan: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlanRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['PlansProgress']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  frame: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlayOnRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FrameResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  positionMap: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MapRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MapResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  positionAt: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MapRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['QualityResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  playOn: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlayOnRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlayOnResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listPlans: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        positionId: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedPlanItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createPlan: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path: {
-        positionId: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SavedPlanDraft']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedPlanItem']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readPlan: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        positionId: string
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedPlanResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deletePlan: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        positionId: string
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listFrames: {
-    parameters: {
-      query?: {
-        /** @description So many are left out, the first of the list. */
-        skip?: number
-        /** @description So many at most; 50 if it is not said. */
-        take?: number
-        search?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FrameItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createFrame: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FrameDraft']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FrameRecordResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readFrame: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FrameRecordResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveFrame: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FrameSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FrameRecordResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deleteFrame: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  importFrame: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FrameFile']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FrameRecordResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportFrameJson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportFrameCsv: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/csv': string
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  decide: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DecideRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['DecideProgress']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  leave: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DecideRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RivalViewResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listCorrections: {
-    parameters: {
-      query?: {
-        /** @description So many are left out, the first of the list. */
-        skip?: number
-        /** @description So many at most; 50 if it is not said. */
-        take?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CorrectionResult'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  keepCorrection: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CorrectionEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CorrectionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  forgetCorrection: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        route: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  correctEscape: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CorrectRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CorrectedAim']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listPlayers: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createPlayer: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NamedPlayer']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  onePlayer: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  changePlayer: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NamedPlayer']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  putAwayPlayer: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restorePlayer: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readPlayer: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  savePlayer: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NamedPlayer']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredPlayer']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listTables: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredTable'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createTable: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClubTableEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredTable']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  oneTable: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredTable']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  changeTable: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClubTableEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredTable']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  putAwayTable: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreTable: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredTable']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listCues: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredCue'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createCue: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CueEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredCue']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  oneCue: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredCue']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  changeCue: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CueEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredCue']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  putAwayCue: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreCue: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredCue']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  inHand: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['InHandResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  takeInHand: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['InHandEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['InHandResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listRoutines: {
-    parameters: {
-      query?: {
-        search?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoutineItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createRoutine: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RoutineEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoutineResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readRoutine: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoutineResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveRoutine: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RoutineSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoutineResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  putAwayRoutine: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreRoutine: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoutineResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  outlook: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OutlookRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StepOutlook'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  variants: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OutlookRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['VariantsResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  drawSnooker: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SnookerRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Step']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listSessions: {
-    parameters: {
-      query?: {
-        /** @description So many are left out, the first of the list. */
-        skip?: number
-        /** @description So many at most; 50 if it is not said. */
-        take?: number
-        player?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  beginSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SessionEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionState']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SessionSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deleteSession: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  setTask: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TaskEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  countAttempts: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AttemptsEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionState']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  noteAttempt: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-        attempt: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NoteEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AttemptResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  liveSession: {
-    parameters: {
-      query?: {
-        since?: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['SessionState']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  practiceStatistics: {
-    parameters: {
-      query?: {
-        /** @description Of this routine alone, and then with everything that is told of it. */
-        routine?: string
-        player?: string
-        table?: string
-        cue?: string
-        /** @description Made at this time or later. */
-        from?: string
-        /** @description Made before this time. */
-        to?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StatisticsResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  planSession: {
-    parameters: {
-      query?: {
-        minutes?: number
-        player?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionPart'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sessionCode: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/svg+xml': string
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sessionSheet: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/pdf': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportAttemptsJson: {
-    parameters: {
-      query?: {
-        /** @description Of this routine alone, and then with everything that is told of it. */
-        routine?: string
-        player?: string
-        table?: string
-        cue?: string
-        /** @description Made at this time or later. */
-        from?: string
-        /** @description Made before this time. */
-        to?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportAttemptsCsv: {
-    parameters: {
-      query?: {
-        /** @description Of this routine alone, and then with everything that is told of it. */
-        routine?: string
-        player?: string
-        table?: string
-        cue?: string
-        /** @description Made at this time or later. */
-        from?: string
-        /** @description Made before this time. */
-        to?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/csv': string
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  importAttempts: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AttemptFile']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ImportedAttempts']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  importAttemptsCsv: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CsvBody']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ImportedAttempts']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  skillPicture: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlayerEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PicturedShot'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  skillCurves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlayerEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SkillCurve'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  reference: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReferenceResult']
-        }
-      }
-    }
-  }
-  table: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TableRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TableResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  listPositions: {
-    parameters: {
-      query?: {
-        /** @description So many are left out, the first of the list. */
-        skip?: number
-        /** @description So many at most; 50 if it is not said. */
-        take?: number
-        search?: string
-        deleted?: boolean
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createPosition: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PositionDraft']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readPosition: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  savePosition: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PositionSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deletePosition: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  renamePosition: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PositionRename']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restorePosition: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  importPosition: {
-    parameters: {
-      query?: never
-      header?: {
-        /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
-        'Idempotency-Key'?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PositionFile']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PositionResult']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportJson: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PositionDraft']
-      }
-    }
-    responses: {
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportSvg: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PositionDraft']
-      }
-    }
-    responses: {
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  findShots: {
-    parameters: {
-      query?: {
-        /** @description So many are left out, the first of the list. */
-        skip?: number
-        /** @description So many at most; 50 if it is not said. */
-        take?: number
-        search?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KeptItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  findPlans: {
-    parameters: {
-      query?: {
-        /** @description So many are left out, the first of the list. */
-        skip?: number
-        /** @description So many at most; 50 if it is not said. */
-        take?: number
-        search?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KeptItem'][]
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
+    simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulationRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulationResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["WaysProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    blackBall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlackBallRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["BlackBallEvent"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotOptionResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    spread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpreadAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideChoiceResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    fan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FanLineResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listShots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createShot: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedShotDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedShotEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedShotResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteShot: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cardPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cardSheetPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardSheetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cardSvg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardRequest"];
+            };
+        };
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["PlansProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayOnRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    positionMap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    positionAt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QualityResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    playOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayOnRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayOnResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPlans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlanItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createPlan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                positionId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedPlanDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlanItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlanResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePlan: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                positionId: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listFrames: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createFrame: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteFrame: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importFrame: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameFile"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameRecordResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportFrameJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportFrameCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["DecideProgress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalViewResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCorrections: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepCorrection: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forgetCorrection: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                route: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    correctEscape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectedAim"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPlayers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createPlayer: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedPlayer"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    onePlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changePlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedPlayer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAwayPlayer: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restorePlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    savePlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedPlayer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPlayer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listTables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredTable"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createTable: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClubTableEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredTable"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    oneTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredTable"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClubTableEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredTable"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAwayTable: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredTable"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredCue"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createCue: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CueEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredCue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    oneCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredCue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CueEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredCue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAwayCue: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredCue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    inHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHandResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeInHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InHandEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHandResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listRoutines: {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createRoutine: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAwayRoutine: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    outlook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOutlook"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    variants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VariantsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    drawSnooker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SnookerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Step"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listSessions: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                player?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteSession: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    countAttempts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttemptsEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    noteAttempt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                attempt: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    liveSession: {
+        parameters: {
+            query?: {
+                since?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    practiceStatistics: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                routine?: string;
+                player?: string;
+                table?: string;
+                cue?: string;
+                /** @description Made at this time or later. */
+                from?: string;
+                /** @description Made before this time. */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatisticsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planSession: {
+        parameters: {
+            query?: {
+                minutes?: number;
+                player?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionPart"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessionCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessionSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportAttemptsJson: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                routine?: string;
+                player?: string;
+                table?: string;
+                cue?: string;
+                /** @description Made at this time or later. */
+                from?: string;
+                /** @description Made before this time. */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportAttemptsCsv: {
+        parameters: {
+            query?: {
+                /** @description Of this routine alone, and then with everything that is told of it. */
+                routine?: string;
+                player?: string;
+                table?: string;
+                cue?: string;
+                /** @description Made at this time or later. */
+                from?: string;
+                /** @description Made before this time. */
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importAttempts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttemptFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedAttempts"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importAttemptsCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedAttempts"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    skillPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturedShot"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    skillCurves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkillCurve"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceResult"];
+                };
+            };
+        };
+    };
+    table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPositions: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                search?: string;
+                deleted?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createPosition: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPosition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    savePosition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePosition: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renamePosition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionRename"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restorePosition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importPosition: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionFile"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionDraft"];
+            };
+        };
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportSvg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionDraft"];
+            };
+        };
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findShots: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findPlans: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
 }

@@ -50,6 +50,16 @@ export const useDraft = defineStore('draft', () => {
     commit()
   }
 
+  /**
+   * A table from elsewhere (a routine, a photograph) begins a position of its own that is not saved yet, so that saving it never overwrites
+   * the one that was open. Returns what brings that one back.
+   */
+  function begin(name: string, content: Draft['content']): () => void {
+    const before = { draft: copy(draft.value), origin: origin.value }
+    reset({ name, about: '', content }, null)
+    return () => reset(before.draft, before.origin)
+  }
+
   /** Where it is kept from now on. */
   function cameFrom(from: Origin) {
     origin.value = from
@@ -176,6 +186,7 @@ export const useDraft = defineStore('draft', () => {
     ball,
     reset,
     replace,
+    begin,
     cameFrom,
     rename,
     refuse,

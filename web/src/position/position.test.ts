@@ -56,6 +56,18 @@ describe('the workspace', () => {
     expect(position.stroke.pace).toBe(4)
   })
 
+  it('begins a position of its own for a table from elsewhere, which saving never writes over the one before', () => {
+    const position = useDraft()
+    useSaving()
+    position.reset(draft(), { id: 'kept', version: 3, draft: draft() })
+    const back = position.begin('Line-up', { ...draft().content, balls: [{ id: 'white', x: 0.5, y: 1 }] })
+    expect(position.origin).toBeNull()
+    expect(position.draft).toMatchObject({ name: 'Line-up', content: { balls: [{ id: 'white' }] } })
+    back()
+    expect(position.origin).toMatchObject({ id: 'kept', version: 3 })
+    expect(position.draft.content.balls).toHaveLength(2)
+  })
+
   it('drops a pot whose ball, or the ball before it, is taken off the table', () => {
     const position = useDraft()
     useSaving()

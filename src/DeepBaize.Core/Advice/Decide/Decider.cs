@@ -140,11 +140,12 @@ public sealed class Decider
             new Sums(),
             new Sums()
         );
+        var potting = Spread.PottingDegrees(_from.Layout, choice.Stroke, choice.Target.Cut, workspace.Simulator, workspace.Record);
         for (var i = 0; i < _context.Bounded(AttackStrokes, 64); i++)
         {
             var played = workspace.Play(_from, choice.Stroke, scatter.Error(Telling.At(i)), choice.Nominated);
             var scores = played.Ruling.Points > 0;
-            var isThick = !scores && Spread.MissedThick(workspace.Record, choice.Target.Cut);
+            var isThick = !scores && Spread.MissedThick(workspace.Record, choice.Target.Cut, potting);
             var lines = workspace.LinesOf(played.Leaves.Layout);
             var leave = scores ? default : _judge.Of(played.Leaves, lines);
             var left = scores ? 0 : played.Ruling.Penalty + (played.Ruling.NextFrame.IsOver ? LeaveJudge.FrameWorth : leave.Worth);

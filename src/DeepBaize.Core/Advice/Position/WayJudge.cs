@@ -1,6 +1,7 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
@@ -112,11 +113,14 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
             var rest = after.Left(except: question.Pot.Slot);
             if (rest.Count < 2)
                 return outcome;
+            var on = Snooker.OnAfter(question.Layout.Balls[question.Pot.Slot].Ball, rest);
             var next = TableReading.Likeliest(
                 Layout.OfRest(rest),
                 new(0, 0, 0, Pace.Medium, question.Player.NaturalElevation),
                 question.Player,
                 question.Shape,
+                // After a red a colour is on, and after a colour a red.
+                ball => on.Any(slot => rest[slot].Ball == ball),
                 context.Cancel
             );
             return outcome with { Next = next };

@@ -114,7 +114,7 @@ internal static class CueingRoutines
                     new()
                     {
                         Label = "0.85 m between",
-                        Balls = [White(1.7, tight), At("red-1", 2.6, tight)],
+                        Balls = [White(1.92, tight), At("red-1", 2.77, tight)],
                         Stroke = new(Height: -0.6, Pace: 4, Pot: new("red-1", "yellow-top")),
                         Demands =
                         [

@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { ElCheckbox } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import type { FrameEntry } from '../../api/client'
 import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
+import { usePlans } from './plans'
 
 /** The frame that the position is in: what the balls do not tell. */
 const position = useDraft()
+const plans = usePlans()
 const frame = computed<FrameEntry>(() => position.content.frame ?? {})
 const ons = [
   { value: '', label: 'as the balls say' },
@@ -83,6 +85,18 @@ function set(change: Partial<FrameEntry>) {
       title="An exercise: the colour that is on comes back each time it is potted"
       @update:model-value="set({ repeats: !!$event })"
       >comes back</ElCheckbox
+    >
+  </div>
+  <div v-if="frame.awaitsLot" class="row" data-testid="lot">
+    <span>Level: the black is on its spot again. Who plays first, by lot?</span>
+    <ElButton size="small" data-testid="lot-first" @click="plans.settle({ firstPlayer: 0 })">First player</ElButton>
+    <ElButton size="small" data-testid="lot-second" @click="plans.settle({ firstPlayer: 1 })">Second player</ElButton>
+  </div>
+  <div v-else-if="frame.offence" class="row" data-testid="after-foul">
+    <span>After the foul:</span>
+    <ElButton size="small" data-testid="ask-again" @click="plans.settle({ answer: 'playAgain' })">Ask to play again</ElButton>
+    <ElButton v-if="frame.offence.miss" size="small" data-testid="put-back" @click="plans.settle({ answer: 'putBack' })"
+      >Put the balls back</ElButton
     >
   </div>
 </template>

@@ -145,6 +145,15 @@ export const usePlans = defineStore('plans', () => {
     position.replace({ ...position.content, ...contentOf(content) })
   }
 
+  /** A foul is answered, or it is drawn by lot who plays first at a black that was spotted again: the rules say what the table is then. */
+  async function settle(how: { answer: 'playAgain' | 'putBack' } | { firstPlayer: 0 | 1 }) {
+    drop()
+    await attempt(async () => {
+      const result = await ask(client.POST('/api/play-on', { body: { content: copy<Content>(position.content), ...how } }))
+      position.replace({ ...position.content, ...contentOf(result.content) })
+    }, 'Not settled')
+  }
+
   /** The first shot of the plan has been played: potted, or missed on one side. The plan goes on from where the balls then are. */
   async function playOn(missed: 'thick' | 'thin' | null = null) {
     const first = chosen.value?.shots[0]
@@ -300,6 +309,7 @@ export const usePlans = defineStore('plans', () => {
     practiseShot,
     goThere,
     playOn,
+    settle,
     keep,
     open,
     remove,

@@ -111,6 +111,11 @@ describe('the words of a plan', () => {
       highestBreak: 67,
       isOver: false,
       winner: -1,
+      misses: 0,
+      mayAskAgain: false,
+      mayPutBack: false,
+      isRespotted: false,
+      awaitsLot: false,
     }
     expect(frameWords(frame)).toBe('A red is on, 67 left, 12 behind, 40 to win, highest break 67.')
     expect(frameWords({ ...frame, on: 'pink', pointsLeft: 13, ahead: -20, snookersRequired: 2 })).toContain('2 snookers needed')

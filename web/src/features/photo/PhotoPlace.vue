@@ -118,7 +118,13 @@ function lay() {
     const { x, y } = photo.standing.value.includes(b.id) ? spotOf(b.id)! : b
     return { id: b.id, x, y }
   })
-  position.replace({ ...position.content, balls, frame: undefined, stroke: { ...position.stroke, pot: null, free: false } })
+  const before = position.draft.name
+  const back = position.begin('From a photograph', {
+    balls,
+    stroke: { ...position.stroke, pot: null, free: false },
+    conditions: { ...position.content.conditions },
+  })
+  notices.show({ kind: 'info', text: 'Set up as a new position, not saved yet.', action: { label: `Back to “${before}”`, run: back } })
   void router.push('/table/now/read')
 }
 </script>

@@ -162,12 +162,13 @@ const yesNo = [
 
 function setUp() {
   const { balls, stroke } = laid.value!
-  position.replace({
-    ...position.content,
+  const before = position.draft.name
+  const back = position.begin(routine.value!.name, {
     balls: balls.map((b) => ({ ...b })),
     stroke: { ...position.stroke, ...(stroke as object) },
-    frame: undefined,
+    conditions: { ...position.content.conditions },
   })
+  notices.show({ kind: 'info', text: 'Set up as a new position, not saved yet.', action: { label: `Back to “${before}”`, run: back } })
   void router.push('/table/now/shot')
 }
 </script>

@@ -1,0 +1,75 @@
+using DeepBaize.Core;
+using DeepBaize.Core.Play;
+using DeepBaize.Core.Rules;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using DeepBaize.Web.Simulation;
+
+namespace DeepBaize.Web.Positions;
+
+/// <summary>The state of a frame on the wire, without loss: what goes to the page and comes back is the same frame.</summary>
+public static class FrameEntries
+{
+    /// <summary>Returns the entry of a situation's frame.</summary>
+    public static FrameEntry Of(Situation situation) =>
+        Of(situation.Frame) with
+        {
+            Offence = situation is { Frame.Offence: { } offence, BeforeOffence: { } before }
+                ? new()
+                {
+                    Miss = offence.IsMiss,
+                    Misses = offence.Misses,
+                    Before = Of(offence.Before),
+                    Balls = [.. before.Balls.Select(BallEntry.Of)],
+                }
+                : null,
+        };
+
+    private static FrameEntry Of(Frame f) =>
+        new()
+        {
+            On = f.On.Name(),
+            First = f.Scores.First,
+            Second = f.Scores.Second,
+            Turn = f.Turn,
+            Break = f.Break,
+            FreeBall = f.FreeBall,
+            InHand = f.InHand,
+            Misses = f.Misses,
+            Respotted = f.IsRespotted,
+            AwaitsLot = f.AwaitsLot,
+            Winner = f.IsOver ? f.Winner : null,
+            Repeats = f.Repeats,
+        };
+
+    /// <summary>Returns the situation of balls and a frame, checked against one another.</summary>
+    /// <exception cref="InputException">A frame that cannot be with these balls.</exception>
+    public static Situation ToSituation(this FrameEntry entry, Layout layout, TableShape shape)
+    {
+        if (entry.Offence is not { } told)
+            return Situation.Create(layout, Setup(entry, null));
+        if (told.Before.Offence is not null)
+            throw new InputException("frame.offence.before.offence", "A foul before a foul is not kept.", "null");
+        var before = Layout.Create(BallEntries.Of(told.Balls), shape, "frame.offence.balls");
+        var frame = Situation.Create(before, Setup(told.Before, null), "frame.offence.before").Frame;
+        return Situation.Create(layout, Setup(entry, new(told.Miss, frame, told.Misses))) with { BeforeOffence = before };
+    }
+
+    private static FrameSetup Setup(FrameEntry f, Offence? offence) =>
+        new()
+        {
+            On = f.On is null ? null : BallsOn.Named(f.On, "frame.on"),
+            First = f.First,
+            Second = f.Second,
+            Turn = f.Turn,
+            Break = f.Break,
+            FreeBall = f.FreeBall,
+            InHand = f.InHand,
+            Misses = f.Misses,
+            IsRespotted = f.Respotted,
+            AwaitsLot = f.AwaitsLot,
+            Winner = f.Winner,
+            Repeats = f.Repeats,
+            Offence = offence,
+        };
+}
