@@ -111,7 +111,8 @@ internal sealed class Club : IAsyncDisposable
     public void KillStart()
     {
         Signal("KILL", _start!.Id);
-        _start.WaitForExit();
+        // With a limit it does not wait for the output, which what is left over still holds.
+        _start.WaitForExit(10_000);
     }
 
     public int PostmasterId => int.Parse(File.ReadLines(Path.Combine(Postgres, "data", "postmaster.pid")).First());
