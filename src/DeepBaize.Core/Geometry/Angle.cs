@@ -31,7 +31,7 @@ public readonly record struct Angle
         }
     }
 
-    /// <summary>The same direction within half a turn of zero, −180° to 180°.</summary>
+    /// <summary>The direction normalised to −180° … 180°.</summary>
     public Angle Wrapped => new(Math.IEEERemainder(Radians, 2 * Math.PI));
 
     /// <summary>The shorter turn from one direction to another, −180° to 180°.</summary>

@@ -36,7 +36,7 @@ public static class BallContact
         return (new(a.Vx - ix, a.Vy - iy, a.Wx + sx, a.Wy + sy, a.Wz + sz), new(b.Vx + ix, b.Vy + iy, b.Wx + sx, b.Wy + sy, b.Wz + sz));
     }
 
-    /// <summary>The same with one of the two off the bed: n has a vertical part, and vertical velocities are kept.</summary>
+    /// <summary>Collides two balls of which one is off the bed: n has a vertical part, and vertical velocities are kept.</summary>
     public static (BallMotion A, BallMotion B) Collide(in BallMotion a, in BallMotion b, double nx, double ny, double nz, Conditions c)
     {
         var (rx, ry, rz) = (a.Vx - b.Vx, a.Vy - b.Vy, a.Vz - b.Vz);

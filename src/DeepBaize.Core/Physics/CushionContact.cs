@@ -51,7 +51,7 @@ public sealed class CushionContact
 
     private readonly RollingRebounds? _rolling;
 
-    /// <summary>The same cushion met by a ball that is off the bed: its nose lies lower on the ball, each time elsewhere.</summary>
+    /// <summary>Returns the rebound of a ball that is off the bed: the nose meets it lower down.</summary>
     private readonly CushionContact? _raised;
 
     /// <summary>Creates the rebound for a table's conditions; tables of it are cached.</summary>

@@ -32,6 +32,6 @@ public sealed record Route(IReadOnlyList<Cushion> Cushions, IReadOnlyList<int> B
         return new(cushions, balls);
     }
 
-    /// <summary>The same for routes that differ in no more than what happens after the first ball.</summary>
+    /// <summary>Key that is equal for routes that differ only in what happens after the first ball.</summary>
     public string Key => $"{string.Join('.', Cushions)}/{(Balls.Count > 0 ? Balls[0] : 0)}";
 }

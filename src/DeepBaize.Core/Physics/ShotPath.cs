@@ -16,7 +16,7 @@ public static class ShotPath
     /// <summary>Most that a straight line in time between two points leaves the true motion by, m.</summary>
     public const double Tolerance = 0.0004;
 
-    /// <summary>The same for a drawing: a fifth of a pixel of a plan that fills a screen.</summary>
+    /// <summary>Tolerance for drawn paths, m: a fifth of a pixel of a plan that fills a screen.</summary>
     public const double Drawn = 0.001;
 
     /// <summary>For each slot the points of its path in order of time; empty for a ball that never moved.</summary>

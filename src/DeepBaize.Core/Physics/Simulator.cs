@@ -371,7 +371,7 @@ public sealed partial class Simulator
         _stale |= 1u << i | 1u << j;
     }
 
-    /// <summary>The same with one of the two off the bed.</summary>
+    /// <summary>Collides two balls of which at least one is off the bed.</summary>
     private void MeetInSpace(int i, int j, double time)
     {
         ref var a = ref _balls[i];

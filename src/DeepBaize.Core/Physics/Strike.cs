@@ -83,7 +83,7 @@ public readonly record struct Strike
         }
     }
 
-    /// <summary>The same stroke turned to the left and swung so many times as fast, as hard as can be at the most.</summary>
+    /// <summary>Returns this stroke rotated left by an angle, its speed scaled by a factor and clamped to the maximum.</summary>
     public Strike With(double turnDegrees, double speed) =>
         new(AimDegrees + turnDegrees, Math.Min(MaxCueSpeed, speed * CueSpeed), Side, Height, ElevationDegrees);
 
@@ -92,14 +92,14 @@ public readonly record struct Strike
     /// </summary>
     /// <param name="sideError">How far the contact is beside the one meant, as a fraction of the radius: it changes the spin only
     /// (docs/model.md, "Skill").</param>
-    /// <param name="heightError">The same for the height.</param>
+    /// <param name="heightError">Shift of the tip upwards, as a fraction of the radius.</param>
     public BallMotion Launch(Conditions c, double sideError = 0, double heightError = 0)
     {
         var direction = Angle.FromDegrees(AimDegrees) + Squirt(Side, c);
         return Leaves(direction, Impulse(c), Side + sideError, Height + heightError, c);
     }
 
-    /// <summary>The same if the tip slips off: a share of the speed, along the aim, without spin.</summary>
+    /// <summary>Returns the launch of a miscue: a share of the speed, near the aim, without spin.</summary>
     public BallMotion LaunchSlipping(Conditions c, double share) => Leaves(Angle.FromDegrees(AimDegrees), share * Impulse(c), 0, 0, c);
 
     /// <param name="j">Of the blow, per unit of the ball's mass, m/s.</param>

@@ -98,10 +98,10 @@ public sealed record Situation
     /// <summary>Whether the white touches it, and so has to be played away from it.</summary>
     public bool IsTouching(PlacedBall ball) => ball.Gap(Layout.White.At) < NearEnough;
 
-    /// <summary>The same with the white placed elsewhere, as from hand.</summary>
+    /// <summary>Returns this situation with the white at another place, as from hand.</summary>
     public Situation WithWhiteAt(Vec2 place) => new(Layout.OfRest([new(Ball.White, place), .. Layout.Balls.Skip(1)]), Frame);
 
-    /// <summary>The same balls with another one on: for questions about that.</summary>
+    /// <summary>Returns this situation with another ball on.</summary>
     public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
 
     /// <summary>Whether no ball that is on, or with a free ball any, can be struck straight on both its edges.</summary>

@@ -35,7 +35,7 @@ public sealed class Scatter
     public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, Simulator simulator, ShotRecord record) =>
         new(stroke, AimLine.Of(layout, stroke, simulator, record), skill);
 
-    /// <summary>The same, where a simulator of its own is no loss.</summary>
+    /// <summary>Returns the scatter of a stroke, using a simulator of its own.</summary>
     public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, TableShape shape) =>
         Of(layout, stroke, skill, new Simulator(shape, Simulator.Coarse), new());
 

@@ -56,7 +56,7 @@ public sealed record Skill(
         Presets.FirstOrDefault(s => s.Name == name)
         ?? throw new InputException(path, "There is no such skill.", string.Join(", ", Presets.Select(s => s.Name)));
 
-    /// <summary>The same, if every part is within its range.</summary>
+    /// <summary>Returns this skill if every part is within its range.</summary>
     /// <exception cref="InputException">A part out of range, or not a number.</exception>
     public Skill Checked(string path)
     {
@@ -67,7 +67,9 @@ public sealed record Skill(
         return this;
     }
 
-    /// <summary>The same hand in an awkward place, or at a hard stroke: direction, sighting and tip err by so many times as much.</summary>
+    /// <summary>
+    /// Returns this skill with the errors of direction, sighting and tip multiplied by a factor, as for an awkward reach or a hard stroke.
+    /// </summary>
     public Skill Times(double factor) =>
         this with
         {

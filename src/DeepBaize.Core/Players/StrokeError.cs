@@ -5,11 +5,11 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Players;
 
 /// <summary>By how much one stroke is off what was meant.</summary>
-/// <param name="TurnDegrees">Of the direction in which the cue ball leaves; of a miscue, off the line of aim.</param>
-/// <param name="Pace">Share of the cue's speed.</param>
-/// <param name="Side">Of the contact, as a fraction of the ball's radius; changes the spin only.</param>
-/// <param name="Height">The same.</param>
-/// <param name="JitterSeed">Says how balls that touch are laid anew in this stroke; 0: as they lie.</param>
+/// <param name="TurnDegrees">Error of the direction in which the cue ball leaves, degrees; of a miscue, off the line of aim.</param>
+/// <param name="Pace">Error of the cue's speed, as a share of it.</param>
+/// <param name="Side">Sideways error of the contact, as a fraction of the ball's radius; changes the spin only.</param>
+/// <param name="Height">Vertical error of the contact, as a fraction of the ball's radius; changes the spin only.</param>
+/// <param name="JitterSeed">Seed of the jitter of touching balls; 0: none.</param>
 public readonly record struct StrokeError(double TurnDegrees, double Pace, double Side, double Height, int JitterSeed = 0)
 {
     // A miscue: the ball leaves with a share of its speed, about the line. docs/model.md, "How people miss".

@@ -29,7 +29,7 @@ public sealed record Area(double X, double Y, double? Radius = null, double? ToX
         return dx > 0 && dy > 0 ? Math.Sqrt(dx * dx + dy * dy) : Math.Max(dx, dy);
     }
 
-    /// <summary>The same area on the other side of the table.</summary>
+    /// <summary>Returns this area mirrored to the other side of the table.</summary>
     [JsonIgnore]
     public Area Mirrored =>
         Radius is null ? Box(X, Dimensions.Width - ToY!.Value, ToX!.Value, Dimensions.Width - Y) : this with { Y = Dimensions.Width - Y };

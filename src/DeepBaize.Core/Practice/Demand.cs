@@ -137,7 +137,7 @@ public sealed record Demand
         return false;
     }
 
-    /// <summary>The same on the other side of the table.</summary>
+    /// <summary>Returns this demand mirrored to the other side of the table.</summary>
     [JsonIgnore]
     public Demand Mirrored =>
         this with

@@ -70,7 +70,7 @@ public sealed record Step
     [JsonIgnore]
     public bool IsRun => Demands.Any(d => d.Kind == DemandKind.Score);
 
-    /// <summary>The same from the other side of the table.</summary>
+    /// <summary>Returns this step mirrored to the other side of the table.</summary>
     [JsonIgnore]
     public Step Mirrored =>
         this with

@@ -19,7 +19,7 @@ public static class SnookerDraw
     private const int NarrowestWay = 2;
     private const int Tries = 2000;
 
-    /// <param name="seed">The same seed lays the same snooker.</param>
+    /// <param name="seed">Seed of the random numbers; equal seeds give equal snookers.</param>
     /// <param name="cushions">By how many cushions the way out goes, 1 to 3.</param>
     /// <exception cref="InputException">Another number of cushions; or no such snooker was found.</exception>
     public static Step Of(int seed, int cushions, TableShape shape, CancellationToken cancel = default)

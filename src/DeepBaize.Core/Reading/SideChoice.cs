@@ -4,7 +4,7 @@ using DeepBaize.Core.Strokes;
 
 namespace DeepBaize.Core.Reading;
 
-/// <summary>The same pot with another side: what it costs and saves.</summary>
+/// <summary>A pot played with some side: what the side costs and saves.</summary>
 /// <param name="SideTips">+ right-hand.</param>
 /// <param name="IsHelping">Turns the object ball the way it is cut; false for plain ball and for the other side.</param>
 public sealed record SideChoice(double SideTips, bool IsHelping, Estimate Chance, double AimDegrees, Arrival Arrival, Allowance Allowance)

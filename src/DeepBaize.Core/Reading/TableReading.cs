@@ -12,12 +12,12 @@ public readonly record struct Obstacle(Ball Ball, bool OfCueBall);
 
 /// <summary>Between the aims on either side at which a ball just still goes in, some of it off a jaw.</summary>
 /// <param name="Degrees">Of aim.</param>
-/// <param name="Millimetres">The same, across the line of aim at the contact.</param>
+/// <param name="Millimetres">Width of the window across the line of aim at the contact, mm.</param>
 public readonly record struct Tolerance(double Degrees, double Millimetres);
 
 /// <summary>Least room beside a way, m; negative if a ball is in the way, infinite if there is no other ball.</summary>
 /// <param name="CueBall">Between the cue ball on its way and any other ball.</param>
-/// <param name="Pot">The same for the object ball, and of a plant for the ball between.</param>
+/// <param name="Pot">Least gap beside the way of the object ball, and in a plant of the ball between, m.</param>
 public readonly record struct Clearances(double CueBall, double Pot);
 
 /// <summary>One ball into one pocket, judged.</summary>

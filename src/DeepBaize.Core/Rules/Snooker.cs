@@ -35,7 +35,10 @@ public static class Snooker
     public static bool IsSnookered(Vec2 white, IReadOnlyList<PlacedBall> balls, IReadOnlyList<int> on) =>
         on.Count > 0 && on.All(target => !IsOpen(white, balls, on, target));
 
-    /// <summary>The same for a white in hand: from no place in the D, or on its lines, can a ball on be struck so.</summary>
+    /// <summary>
+    /// Whether a player with the white in hand is snookered: from no place in the D, or on its lines, can a ball on be struck on both
+    /// edges.
+    /// </summary>
     /// <remarks>
     /// The places from which a ball is open are bounded by lines and circles. If there are any, a crossing of two of these bounds, or a
     /// corner

@@ -15,7 +15,7 @@ public readonly record struct Estimate(double Value, double Error, int Strokes)
     /// <summary>Whether the strokes cannot tell it from another.</summary>
     public bool IsLevelWith(in Estimate other) => Math.Abs(Value - other.Value) <= ApartBy * Together(Error, other.Error);
 
-    /// <summary>The same figure moved and scaled by exact numbers.</summary>
+    /// <summary>Returns this figure scaled and shifted by exact numbers.</summary>
     public Estimate Times(double factor, double plus = 0) => new(factor * Value + plus, Math.Abs(factor) * Error, Strokes);
 
     /// <summary>With another that was found by strokes of its own: the errors of the two add up as squares. Strokes of the first.</summary>

@@ -25,7 +25,7 @@ public enum FanKind
 /// <param name="Potted">Whether the chosen ball goes in.</param>
 public sealed record FanLine(string Key, Stroke Stroke, bool Potted, IReadOnlyList<PathPoint> WhitePath, Pocket? WhitePocket);
 
-/// <summary>The same pot with one knob turned: the three routes, or paces, heights or sides around the present stroke.</summary>
+/// <summary>Variants of a pot with one parameter changed: the three routes, or paces, heights or sides around the present stroke.</summary>
 public static class Fan
 {
     private static readonly double[] PaceSteps = [-1, -0.5, 0.5, 1],

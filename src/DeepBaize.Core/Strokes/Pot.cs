@@ -39,7 +39,7 @@ public sealed record Pot(int Slot, Pocket Pocket, double Part = 0, int Through =
 /// <param name="Part">Where in the pocket's opening: -1 the thick side, 1 the thin side.</param>
 public sealed record MeantPot(string Ball, string Pocket, double Part = 0, string? Through = null, string? Off = null)
 {
-    /// <summary>The same in a layout's slots.</summary>
+    /// <summary>Returns this pot with the slots of a layout.</summary>
     /// <param name="path">Where it stands in a request.</param>
     /// <exception cref="InputException">There is no such ball, pocket or cushion, or both a ball between and a cushion.</exception>
     public Pot In(Layout layout, string path)

@@ -22,11 +22,11 @@ public static class PotAim
     public static double? Find(Layout layout, in Cut cut, Stroke stroke, TableShape shape) =>
         Find(new PotTrial(layout, cut, shape), cut, stroke);
 
-    /// <summary>The same for a direct pot.</summary>
+    /// <summary>Returns the aim of a direct pot, with no other ball on the table.</summary>
     public static double? Find(in PlacedBall cueBall, in PlacedBall objectBall, in Cut cut, Stroke stroke, TableShape shape) =>
         Find(new PotTrial(cueBall, objectBall, cut, shape), cut, stroke);
 
-    /// <summary>The same with a trial that is at hand.</summary>
+    /// <summary>Returns the aim, using a trial that exists already.</summary>
     /// <param name="near">An aim that is about right, degrees; by default the ghost ball's, with the squirt taken off.</param>
     /// <param name="accuracy">Of the object ball's way, degrees.</param>
     public static double? Find(PotTrial trial, in Cut cut, Stroke stroke, double? near = null, double accuracy = Accuracy)

@@ -65,7 +65,7 @@ public sealed class PotTrial
     /// <summary>Whether a stroke pots the ball into the pocket, on whatever way.</summary>
     public bool Pots(in Stroke stroke) => Pots(Launch(stroke), 0);
 
-    /// <summary>The same of a cue ball that leaves so.</summary>
+    /// <summary>Whether a cue ball with this launch pots the ball.</summary>
     /// <param name="jitterSeed">How balls that touch are laid anew; 0: as they lie.</param>
     public bool Pots(in BallMotion launch, int jitterSeed)
     {
@@ -78,7 +78,7 @@ public sealed class PotTrial
     /// </summary>
     public bool GetsThere(in Stroke stroke) => GetsThere(Launch(stroke));
 
-    /// <summary>The same of a cue ball that leaves so.</summary>
+    /// <summary>Whether the ball gets to the pocket from a cue ball with this launch.</summary>
     public bool GetsThere(in BallMotion launch)
     {
         Play(launch, _cut.Kind == PotKind.Direct ? _isSent : _isDecided);

@@ -32,7 +32,7 @@ public static class Jitter
 
     /// <summary>Lays the balls that touch anew.</summary>
     /// <param name="touching">Which they are, a bit each.</param>
-    /// <param name="seed">The same one lays them the same.</param>
+    /// <param name="seed">Seed of the jitter; equal seeds give equal places.</param>
     public static void Apply(Span<PlacedBall> balls, uint touching, int seed)
     {
         var state = (ulong)(uint)seed;

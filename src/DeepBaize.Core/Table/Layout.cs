@@ -61,7 +61,7 @@ public sealed class Layout
         return new(sorted);
     }
 
-    /// <summary>The same checks for balls that need not include the white, in the order given.</summary>
+    /// <summary>Checks balls that need not include the white; returns them in the order given.</summary>
     /// <exception cref="InputException">As <see cref="Create"/>.</exception>
     public static IReadOnlyList<PlacedBall> Check(
         IReadOnlyList<(string? Id, double X, double Y)> balls,

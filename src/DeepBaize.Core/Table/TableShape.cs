@@ -11,7 +11,7 @@ public sealed record PocketShape(Pocket Pocket, Circle JawA, Circle JawB, Circle
     /// <summary>Where a ball's centre touches jaw A at the very edge of the drop; beyond it the jaw cannot keep a ball out.</summary>
     public Vec2 LipA { get; } = Lip(Pocket, JawA, Drop);
 
-    /// <summary>The same at jaw B.</summary>
+    /// <summary>Where jaw B ends and the nose begins, m.</summary>
     public Vec2 LipB { get; } = Lip(Pocket, JawB, Drop);
 
     private static Vec2 Lip(Pocket pocket, in Circle jaw, in Circle drop)

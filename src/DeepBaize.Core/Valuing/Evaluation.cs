@@ -102,7 +102,7 @@ public sealed class Evaluation
     /// <param name="lines">Of the same balls.</param>
     public Quality Of(Situation situation, PotLines lines) => At(situation, lines, situation.Layout.White.At, situation.Layout);
 
-    /// <summary>The same with the white elsewhere.</summary>
+    /// <summary>Returns the evaluation with the white at another place.</summary>
     /// <param name="layout">With the white there; null: it is made when it is needed.</param>
     /// <param name="only">A ball on that alone is meant; null for any that is on.</param>
     public Quality At(Situation situation, PotLines lines, Vec2 white, Layout? layout = null, Func<Ball, bool>? only = null)

@@ -65,8 +65,8 @@ public sealed record StrokeEntry
     public Stroke ToStroke(double natural) => new(Aim, Side, Height, Pace, Elevation ?? natural);
 }
 
-/// <summary>The frame that a position is in, as far as the balls do not tell.</summary>
-public sealed record FrameEntry
+/// <summary>The state of a frame, as far as the balls do not tell.</summary>
+public record FrameStateEntry
 {
     /// <summary>red, colour, yellow … black; null: a red while there is one, else the colour of the least value.</summary>
     public string? On { get; init; }
@@ -90,10 +90,6 @@ public sealed record FrameEntry
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public int Misses { get; init; }
 
-    /// <summary>The foul that the player at the table may answer; null if the last stroke was none.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
-    public OffenceEntry? Offence { get; init; }
-
     /// <summary>Whether the black was spotted again after level scores.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Respotted { get; init; }
@@ -110,6 +106,19 @@ public sealed record FrameEntry
     public bool Repeats { get; init; }
 }
 
+/// <summary>The frame that a position is in: its state, and the foul before it that may still be answered.</summary>
+public sealed record FrameEntry : FrameStateEntry
+{
+    public FrameEntry() { }
+
+    public FrameEntry(FrameStateEntry state)
+        : base(state) { }
+
+    /// <summary>The foul that the player at the table may answer; null if the last stroke was none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public OffenceEntry? Offence { get; init; }
+}
+
 /// <summary>A foul that the player at the table may answer (the Official Rules, Section 3, rules 13 and 14).</summary>
 public sealed record OffenceEntry
 {
@@ -120,7 +129,7 @@ public sealed record OffenceEntry
     public int Misses { get; init; }
 
     /// <summary>The frame before the stroke.</summary>
-    public required FrameEntry Before { get; init; }
+    public required FrameStateEntry Before { get; init; }
 
     /// <summary>The balls before the stroke.</summary>
     public required IReadOnlyList<BallEntry> Balls { get; init; }

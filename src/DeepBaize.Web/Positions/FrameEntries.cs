@@ -12,7 +12,7 @@ public static class FrameEntries
 {
     /// <summary>Returns the entry of a situation's frame.</summary>
     public static FrameEntry Of(Situation situation) =>
-        Of(situation.Frame) with
+        new(Of(situation.Frame))
         {
             Offence = situation is { Frame.Offence: { } offence, BeforeOffence: { } before }
                 ? new()
@@ -25,7 +25,7 @@ public static class FrameEntries
                 : null,
         };
 
-    private static FrameEntry Of(Frame f) =>
+    private static FrameStateEntry Of(Frame f) =>
         new()
         {
             On = f.On.Name(),
@@ -48,14 +48,12 @@ public static class FrameEntries
     {
         if (entry.Offence is not { } told)
             return Situation.Create(layout, Setup(entry, null));
-        if (told.Before.Offence is not null)
-            throw new InputException("frame.offence.before.offence", "A foul before a foul is not kept.", "null");
         var before = Layout.Create(BallEntries.Of(told.Balls), shape, "frame.offence.balls");
         var frame = Situation.Create(before, Setup(told.Before, null), "frame.offence.before").Frame;
         return Situation.Create(layout, Setup(entry, new(told.Miss, frame, told.Misses))) with { BeforeOffence = before };
     }
 
-    private static FrameSetup Setup(FrameEntry f, Offence? offence) =>
+    private static FrameSetup Setup(FrameStateEntry f, Offence? offence) =>
         new()
         {
             On = f.On is null ? null : BallsOn.Named(f.On, "frame.on"),

@@ -76,7 +76,7 @@ public sealed record CutResult(
 public sealed record StrikeResult(double Aim, double CueSpeed, double Side, double Height, double Elevation);
 
 /// <summary>A stroke played from a position, with what the desk shows beside it.</summary>
-/// <param name="Strike">The same stroke in the model's units, as /api/simulate takes it.</param>
+/// <param name="Strike">The stroke in the model's units, as /api/simulate takes it.</param>
 /// <param name="TableLengths">How far a plain ball at this pace would run.</param>
 /// <param name="TipMargin">Tips left before a miscue.</param>
 /// <param name="Allowance">What the aim that pots allows for; null without one.</param>

@@ -1710,7 +1710,7 @@ export interface components {
             passed: number;
             /**
              * Format: double
-             * @description The same by the simulation with the aim that was played, m.
+             * @description Value that the simulation gives for the aim that was played, m.
              */
             expected: number;
             /**
@@ -2097,8 +2097,9 @@ export interface components {
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
         };
-        /** @description The frame that a position is in, as far as the balls do not tell. */
+        /** @description The frame that a position is in: its state, and the foul before it that may still be answered. */
         FrameEntry: {
+            offence?: null | components["schemas"]["OffenceEntry"];
             /** @description red, colour, yellow … black; null: a red while there is one, else the colour of the least value. */
             on?: null | string;
             /**
@@ -2126,7 +2127,6 @@ export interface components {
              * @description Misses of the player at the table in this turn of unbroken replays from one place.
              */
             misses?: number;
-            offence?: null | components["schemas"]["OffenceEntry"];
             /** @description Whether the black was spotted again after level scores. */
             respotted?: boolean;
             /** @description Whether it is still to be drawn by lot who plays first at that black. */
@@ -2245,6 +2245,47 @@ export interface components {
             first?: string;
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
+        };
+        /** @description The state of a frame, as far as the balls do not tell. */
+        FrameStateEntry: {
+            /** @description red, colour, yellow … black; null: a red while there is one, else the colour of the least value. */
+            on?: null | string;
+            /**
+             * Format: int32
+             * @description Score of the first player, who is at the table unless Turn says otherwise.
+             */
+            first?: number;
+            /** Format: int32 */
+            second?: number;
+            /**
+             * Format: int32
+             * @description Who is at the table: 0 or 1.
+             */
+            turn?: number;
+            /**
+             * Format: int32
+             * @description Points of the break so far.
+             */
+            break?: number;
+            freeBall?: boolean;
+            /** @description Whether the white is played from the D. */
+            inHand?: boolean;
+            /**
+             * Format: int32
+             * @description Misses of the player at the table in this turn of unbroken replays from one place.
+             */
+            misses?: number;
+            /** @description Whether the black was spotted again after level scores. */
+            respotted?: boolean;
+            /** @description Whether it is still to be drawn by lot who plays first at that black. */
+            awaitsLot?: boolean;
+            /**
+             * Format: int32
+             * @description The winner, 0 or 1, of a frame that is over.
+             */
+            winner?: null | number;
+            /** @description An exercise: the single colour that is on comes back each time it is potted. */
+            repeats?: boolean;
         };
         /** @description Where a recorded frame stands. Penalties are those that a foul may have now. */
         FrameStateResult: {
@@ -2610,7 +2651,7 @@ export interface components {
              * @description Misses in this turn of unbroken replays, this one among them.
              */
             misses?: number;
-            before: components["schemas"]["FrameEntry"];
+            before: components["schemas"]["FrameStateEntry"];
             /** @description The balls before the stroke. */
             balls: components["schemas"]["BallEntry"][];
         };

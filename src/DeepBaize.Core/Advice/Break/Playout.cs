@@ -7,7 +7,7 @@ namespace DeepBaize.Core.Advice.Break;
 /// <summary>A break played out, told with and without the luck of its strokes.</summary>
 /// <param name="Value">What it made, in the measure of the target.</param>
 /// <param name="Controlled">
-/// The same less the luck of its strokes: for each, by how much it came out better than the mean of the same stroke over other errors. That
+/// Value with a control variate: for each stroke, how much better it came out than the mean of independent replays is subtracted. That
 /// mean is independent of the stroke played, so that nothing is added or taken away on the average, but what a lucky or an unlucky stroke
 /// does to the sum.
 /// </param>

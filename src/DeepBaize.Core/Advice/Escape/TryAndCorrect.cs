@@ -6,7 +6,7 @@ namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>What the next attempt should change.</summary>
 /// <param name="Passed">How far to the left of the ball's middle, as the white came to it, it passed or hit in truth, m.</param>
-/// <param name="Expected">The same by the simulation with the aim that was played, m.</param>
+/// <param name="Expected">Value that the simulation gives for the aim that was played, m.</param>
 /// <param name="AimDegrees">The next aim.</param>
 /// <param name="Along">
 /// How far along the first cushion the white's place moves with it, m; towards the top or the green's side is positive. 0 without a

@@ -8,6 +8,7 @@ import { lengthWords, listWords, sentence } from '../../lib/formats'
 import { useAttempt } from '../../lib/useAttempt'
 import { useNotices } from '../../lib/notices'
 import { useDraft } from '../../position/draft'
+import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
 import FilePick from '../../ui/FilePick.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -18,6 +19,7 @@ const photo = usePhoto()
 const position = useDraft()
 const router = useRouter()
 const notices = useNotices()
+const view = useView()
 const { attempt, busy } = useAttempt()
 const svg = ref<SVGSVGElement>()
 const { width: shown } = useElementSize(svg)
@@ -119,6 +121,8 @@ function lay() {
     return { id: b.id, x, y }
   })
   const before = position.draft.name
+  // The step first: what is opened is gone to there.
+  view.go('read')
   const back = position.begin('From a photograph', {
     balls,
     stroke: { ...position.stroke, pot: null, free: false },

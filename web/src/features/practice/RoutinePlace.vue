@@ -11,6 +11,7 @@ import { skillWords } from '../../domain/words'
 import { useClub } from '../../position/club'
 import { mirrored } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
+import { useView } from '../../position/view'
 import { usePlayer } from '../../position/player'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -28,6 +29,7 @@ const players = usePlayer()
 const club = useClub()
 const position = useDraft()
 const notices = useNotices()
+const view = useView()
 const router = useRouter()
 const { attempt, busy } = useAttempt()
 const found = shallowRef<RoutineResult | null>(null)
@@ -163,6 +165,8 @@ const yesNo = [
 function setUp() {
   const { balls, stroke } = laid.value!
   const before = position.draft.name
+  // The step first: what is opened is gone to there.
+  view.go('shot')
   const back = position.begin(routine.value!.name, {
     balls: balls.map((b) => ({ ...b })),
     stroke: { ...position.stroke, ...(stroke as object) },
