@@ -54,7 +54,6 @@ public class Desk : IAsyncLifetime
             start.ArgumentList.Add(argument);
         start.Environment["ConnectionStrings__DeepBaize"] = _database.Connection;
         start.Environment["ASPNETCORE_ENVIRONMENT"] = "Production";
-        start.Environment["Searches__WorkShare"] = "0.1";
         _application = Process.Start(start)!;
         using var client = new HttpClient();
         for (var i = 0; ; i++)
