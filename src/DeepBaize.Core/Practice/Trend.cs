@@ -4,7 +4,7 @@ namespace DeepBaize.Core.Practice;
 
 /// <summary>Whether it goes better from attempt to attempt: a straight line through what came of them.</summary>
 /// <param name="PerAttempt">By how much the share, or whatever was measured, grows with each.</param>
-/// <param name="Error">Standard error of that.</param>
+/// <param name="Error">Standard error of the slope.</param>
 /// <param name="Attempts">Number of attempts.</param>
 public sealed record Trend(double PerAttempt, double Error, int Attempts)
 {

@@ -98,7 +98,7 @@ public sealed record Cannon : Goal
         return new(slot, fullness, slowest, fastest);
     }
 
-    /// <summary>The slot of that ball.</summary>
+    /// <summary>Slot of the ball that the white should run into.</summary>
     public override int Meant => Slot;
 
     /// <summary>Whether the white met the ball as wanted.</summary>

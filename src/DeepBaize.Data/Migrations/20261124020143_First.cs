@@ -17,13 +17,12 @@ namespace DeepBaize.Data.Migrations
                 {
                     id = table.Column<Guid>(type: "uuid", nullable: false),
                     name = table.Column<string>(type: "character varying(200)", maxLength: 200, nullable: false),
-                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("pk_users", x => x.id);
-                }
-            );
+                });
 
             migrationBuilder.CreateTable(
                 name: "positions",
@@ -37,7 +36,7 @@ namespace DeepBaize.Data.Migrations
                     created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
                     updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
                     deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true),
-                    xmin = table.Column<uint>(type: "xid", rowVersion: true, nullable: false),
+                    xmin = table.Column<uint>(type: "xid", rowVersion: true, nullable: false)
                 },
                 constraints: table =>
                 {
@@ -47,24 +46,23 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
             migrationBuilder.CreateIndex(
                 name: "ix_positions_owner_id_updated_at",
                 table: "positions",
-                columns: new[] { "owner_id", "updated_at" }
-            );
+                columns: new[] { "owner_id", "updated_at" });
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(name: "positions");
+            migrationBuilder.DropTable(
+                name: "positions");
 
-            migrationBuilder.DropTable(name: "users");
+            migrationBuilder.DropTable(
+                name: "users");
         }
     }
 }

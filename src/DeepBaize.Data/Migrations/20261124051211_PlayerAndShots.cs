@@ -17,16 +17,14 @@ namespace DeepBaize.Data.Migrations
                 type: "character varying(10)",
                 maxLength: 10,
                 nullable: false,
-                defaultValue: "right"
-            );
+                defaultValue: "right");
 
             migrationBuilder.AddColumn<double>(
                 name: "height",
                 table: "users",
                 type: "double precision",
                 nullable: false,
-                defaultValue: 1.75
-            );
+                defaultValue: 1.75);
 
             migrationBuilder.AddColumn<string>(
                 name: "side_habit",
@@ -34,8 +32,7 @@ namespace DeepBaize.Data.Migrations
                 type: "character varying(10)",
                 maxLength: 10,
                 nullable: false,
-                defaultValue: "plain"
-            );
+                defaultValue: "plain");
 
             migrationBuilder.AddColumn<string>(
                 name: "skill",
@@ -43,8 +40,7 @@ namespace DeepBaize.Data.Migrations
                 type: "character varying(20)",
                 maxLength: 20,
                 nullable: false,
-                defaultValue: "county"
-            );
+                defaultValue: "county");
 
             migrationBuilder.CreateTable(
                 name: "shots",
@@ -56,7 +52,7 @@ namespace DeepBaize.Data.Migrations
                     name = table.Column<string>(type: "character varying(120)", maxLength: 120, nullable: false),
                     note = table.Column<string>(type: "character varying(300)", maxLength: 300, nullable: false),
                     content = table.Column<string>(type: "jsonb", nullable: false),
-                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -66,39 +62,47 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.position_id,
                         principalTable: "positions",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
+                        onDelete: ReferentialAction.Cascade);
                     table.ForeignKey(
                         name: "fk_shots_users_owner_id",
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
-            migrationBuilder.CreateIndex(name: "ix_shots_owner_id", table: "shots", column: "owner_id");
+            migrationBuilder.CreateIndex(
+                name: "ix_shots_owner_id",
+                table: "shots",
+                column: "owner_id");
 
             migrationBuilder.CreateIndex(
                 name: "ix_shots_position_id_created_at",
                 table: "shots",
-                columns: new[] { "position_id", "created_at" }
-            );
+                columns: new[] { "position_id", "created_at" });
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(name: "shots");
+            migrationBuilder.DropTable(
+                name: "shots");
 
-            migrationBuilder.DropColumn(name: "hand", table: "users");
+            migrationBuilder.DropColumn(
+                name: "hand",
+                table: "users");
 
-            migrationBuilder.DropColumn(name: "height", table: "users");
+            migrationBuilder.DropColumn(
+                name: "height",
+                table: "users");
 
-            migrationBuilder.DropColumn(name: "side_habit", table: "users");
+            migrationBuilder.DropColumn(
+                name: "side_habit",
+                table: "users");
 
-            migrationBuilder.DropColumn(name: "skill", table: "users");
+            migrationBuilder.DropColumn(
+                name: "skill",
+                table: "users");
         }
     }
 }

@@ -20,7 +20,7 @@ namespace DeepBaize.Data.Migrations
                     route = table.Column<string>(type: "character varying(60)", maxLength: 60, nullable: false),
                     along = table.Column<double>(type: "double precision", nullable: false),
                     trials = table.Column<int>(type: "integer", nullable: false),
-                    updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -30,23 +30,21 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
             migrationBuilder.CreateIndex(
                 name: "ix_corrections_owner_id_route",
                 table: "corrections",
                 columns: new[] { "owner_id", "route" },
-                unique: true
-            );
+                unique: true);
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(name: "corrections");
+            migrationBuilder.DropTable(
+                name: "corrections");
         }
     }
 }

@@ -11,21 +11,23 @@ namespace DeepBaize.Data.Migrations
     public partial class MissesReplaced : Migration
     {
         /// <inheritdoc />
-        protected override void Up(MigrationBuilder migrationBuilder) => migrationBuilder.Sql(Moved("playAgain", "replaced"));
+        protected override void Up(MigrationBuilder migrationBuilder) =>
+            migrationBuilder.Sql(Moved("playAgain", "replaced"));
 
         /// <inheritdoc />
-        protected override void Down(MigrationBuilder migrationBuilder) => migrationBuilder.Sql(Moved("replaced", "playAgain"));
+        protected override void Down(MigrationBuilder migrationBuilder) =>
+            migrationBuilder.Sql(Moved("replaced", "playAgain"));
 
         private static string Moved(string from, string to) =>
             $$"""
-                UPDATE frames SET shots = (
-                    SELECT jsonb_agg(
-                        CASE WHEN (shot ->> 'missCalled')::boolean AND (shot ->> '{{from}}')::boolean
-                            THEN shot || '{"{{from}}": false, "{{to}}": true}'::jsonb
-                            ELSE shot END
-                        ORDER BY place)
-                    FROM jsonb_array_elements(shots) WITH ORDINALITY AS told (shot, place))
-                WHERE jsonb_array_length(shots) > 0;
-                """;
+            UPDATE frames SET shots = (
+                SELECT jsonb_agg(
+                    CASE WHEN (shot ->> 'missCalled')::boolean AND (shot ->> '{{from}}')::boolean
+                        THEN shot || '{"{{from}}": false, "{{to}}": true}'::jsonb
+                        ELSE shot END
+                    ORDER BY place)
+                FROM jsonb_array_elements(shots) WITH ORDINALITY AS told (shot, place))
+            WHERE jsonb_array_length(shots) > 0;
+            """;
     }
 }

@@ -21,7 +21,7 @@ namespace DeepBaize.Data.Migrations
                     status = table.Column<int>(type: "integer", nullable: false),
                     location = table.Column<string>(type: "text", nullable: false),
                     body = table.Column<string>(type: "text", nullable: false),
-                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -31,17 +31,15 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
             migrationBuilder.CreateTable(
                 name: "save_checks",
                 columns: table => new
                 {
                     owner_id = table.Column<Guid>(type: "uuid", nullable: false),
-                    checked_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    checked_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -51,20 +49,23 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
-            migrationBuilder.CreateIndex(name: "ix_answers_created_at", table: "answers", column: "created_at");
+            migrationBuilder.CreateIndex(
+                name: "ix_answers_created_at",
+                table: "answers",
+                column: "created_at");
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(name: "answers");
+            migrationBuilder.DropTable(
+                name: "answers");
 
-            migrationBuilder.DropTable(name: "save_checks");
+            migrationBuilder.DropTable(
+                name: "save_checks");
         }
     }
 }

@@ -21,7 +21,7 @@ namespace DeepBaize.Data.Migrations
                     content = table.Column<string>(type: "jsonb", nullable: false),
                     created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
                     updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
-                    deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true),
+                    deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true)
                 },
                 constraints: table =>
                 {
@@ -31,10 +31,8 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
             migrationBuilder.CreateTable(
                 name: "sessions",
@@ -51,7 +49,7 @@ namespace DeepBaize.Data.Migrations
                     now = table.Column<string>(type: "jsonb", nullable: true),
                     note = table.Column<string>(type: "character varying(2000)", maxLength: 2000, nullable: false),
                     changes = table.Column<long>(type: "bigint", nullable: false),
-                    updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    updated_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -61,31 +59,26 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.cue_id,
                         principalTable: "cues",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.SetNull
-                    );
+                        onDelete: ReferentialAction.SetNull);
                     table.ForeignKey(
                         name: "fk_sessions_players_player_id",
                         column: x => x.player_id,
                         principalTable: "players",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.SetNull
-                    );
+                        onDelete: ReferentialAction.SetNull);
                     table.ForeignKey(
                         name: "fk_sessions_tables_table_id",
                         column: x => x.table_id,
                         principalTable: "tables",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.SetNull
-                    );
+                        onDelete: ReferentialAction.SetNull);
                     table.ForeignKey(
                         name: "fk_sessions_users_owner_id",
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
             migrationBuilder.CreateTable(
                 name: "attempts",
@@ -116,7 +109,7 @@ namespace DeepBaize.Data.Migrations
                     group = table.Column<string>(type: "character varying(60)", maxLength: 60, nullable: false),
                     is_withdrawn = table.Column<bool>(type: "boolean", nullable: false),
                     note = table.Column<string>(type: "character varying(300)", maxLength: 300, nullable: false),
-                    changed_in = table.Column<long>(type: "bigint", nullable: false),
+                    changed_in = table.Column<long>(type: "bigint", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -126,57 +119,62 @@ namespace DeepBaize.Data.Migrations
                         column: x => x.session_id,
                         principalTable: "sessions",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
+                        onDelete: ReferentialAction.Cascade);
                     table.ForeignKey(
                         name: "fk_attempts_users_owner_id",
                         column: x => x.owner_id,
                         principalTable: "users",
                         principalColumn: "id",
-                        onDelete: ReferentialAction.Cascade
-                    );
-                }
-            );
+                        onDelete: ReferentialAction.Cascade);
+                });
 
             migrationBuilder.CreateIndex(
                 name: "ix_attempts_owner_id_routine_at",
                 table: "attempts",
-                columns: new[] { "owner_id", "routine", "at" }
-            );
+                columns: new[] { "owner_id", "routine", "at" });
 
             migrationBuilder.CreateIndex(
                 name: "ix_attempts_session_id_changed_in",
                 table: "attempts",
-                columns: new[] { "session_id", "changed_in" }
-            );
+                columns: new[] { "session_id", "changed_in" });
 
             migrationBuilder.CreateIndex(
                 name: "ix_routines_owner_id_updated_at",
                 table: "routines",
-                columns: new[] { "owner_id", "updated_at" }
-            );
+                columns: new[] { "owner_id", "updated_at" });
 
-            migrationBuilder.CreateIndex(name: "ix_sessions_cue_id", table: "sessions", column: "cue_id");
+            migrationBuilder.CreateIndex(
+                name: "ix_sessions_cue_id",
+                table: "sessions",
+                column: "cue_id");
 
             migrationBuilder.CreateIndex(
                 name: "ix_sessions_owner_id_started_at",
                 table: "sessions",
-                columns: new[] { "owner_id", "started_at" }
-            );
+                columns: new[] { "owner_id", "started_at" });
 
-            migrationBuilder.CreateIndex(name: "ix_sessions_player_id", table: "sessions", column: "player_id");
+            migrationBuilder.CreateIndex(
+                name: "ix_sessions_player_id",
+                table: "sessions",
+                column: "player_id");
 
-            migrationBuilder.CreateIndex(name: "ix_sessions_table_id", table: "sessions", column: "table_id");
+            migrationBuilder.CreateIndex(
+                name: "ix_sessions_table_id",
+                table: "sessions",
+                column: "table_id");
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(name: "attempts");
+            migrationBuilder.DropTable(
+                name: "attempts");
 
-            migrationBuilder.DropTable(name: "routines");
+            migrationBuilder.DropTable(
+                name: "routines");
 
-            migrationBuilder.DropTable(name: "sessions");
+            migrationBuilder.DropTable(
+                name: "sessions");
         }
     }
 }

@@ -133,7 +133,7 @@ public sealed record FrameStoryResult(
             State: FrameStateResult.Of(story.Now),
             Shots: [.. story.Shots.Select(ShotOf)],
             Breaks: [.. story.Breaks.Select(b => new StoryBreakResult(b.Player, b.Points, b.Pots, b.End, b.EndOn?.Name()))],
-            Players: [.. story.Players.Select(SuccessesOf)],
+            Players: [.. story.Players.Select(TallyOf)],
             Fault: fault?.Errors[0] is { } error ? new(error.Field, error.Message, error.Allowed) : null
         );
 
@@ -148,7 +148,7 @@ public sealed record FrameStoryResult(
             Second: s.After.Scores.Second
         );
 
-    private static PlayerTallyResult SuccessesOf(PlayerTally p) =>
+    private static PlayerTallyResult TallyOf(PlayerTally p) =>
         new(
             Points: p.Points,
             Pots: p.Pots,

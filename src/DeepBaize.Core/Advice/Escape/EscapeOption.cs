@@ -7,8 +7,8 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>How an escape is played.</summary>
-/// <param name="Ball">That is hit.</param>
-/// <param name="Seen">The share of that ball that can be hit straight, 0–1.</param>
+/// <param name="Ball">The ball that the escape hits.</param>
+/// <param name="Seen">Share of the ball that can be hit straight, 0–1.</param>
 /// <param name="WindowDegrees">Of aim that still hits: twice as far as it may turn, whichever way.</param>
 /// <param name="SoftestPace">At this aim it still hits from here.</param>
 /// <param name="HardestPace">To here.</param>

@@ -31,10 +31,10 @@ public enum SafetyIdea
 }
 
 /// <summary>How a safety is played.</summary>
-/// <param name="Ball">That is struck.</param>
+/// <param name="Ball">The ball that the safety strikes.</param>
 /// <param name="Fullness">How full, 1 full to 0 a miss.</param>
 /// <param name="LeftSide">Of the ball as the player sees it.</param>
-/// <param name="Seen">The share of that ball that can be hit straight, 0–1.</param>
+/// <param name="Seen">Share of the ball that can be hit straight, 0–1.</param>
 /// <param name="IsAway">The white touches the ball and is played away from it, which counts as striking it (rule 8).</param>
 public sealed record SafetyAim(Ball Ball, double Fullness, bool LeftSide, double Seen, bool IsAway, Stroke Stroke, Reach Reach);
 

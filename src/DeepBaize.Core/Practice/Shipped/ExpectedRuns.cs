@@ -2,7 +2,7 @@ namespace DeepBaize.Core.Practice.Shipped;
 
 /// <summary>What a shipped run comes to with a preset skill: played by the planner's choice and with that skill's errors.</summary>
 /// <param name="Points">Mean of the breaks.</param>
-/// <param name="Error">Standard error of that.</param>
+/// <param name="Error">Standard error of the mean.</param>
 /// <param name="Reached">How many of them reached the routine's target.</param>
 /// <param name="Breaks">How many were played.</param>
 public sealed record ExpectedRun(string Routine, string Skill, double Points, double Error, int Reached, int Breaks)
