@@ -1998,7 +1998,7 @@ export interface components {
             points: number;
             /**
              * Format: double
-             * @description Standard error of that.
+             * @description Standard error of the mean.
              */
             error: number;
             /**
@@ -4167,7 +4167,7 @@ export interface components {
             perAttempt: number;
             /**
              * Format: double
-             * @description Standard error of that.
+             * @description Standard error of the slope.
              */
             error: number;
             /**
