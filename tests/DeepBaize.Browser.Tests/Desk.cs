@@ -54,6 +54,8 @@ public class Desk : IAsyncLifetime
             start.ArgumentList.Add(argument);
         start.Environment["ConnectionStrings__DeepBaize"] = _database.Connection;
         start.Environment["ASPNETCORE_ENVIRONMENT"] = "Production";
+        // Less work for each search; an escape's mirror needs the ways that a tenth of it does not find.
+        start.Environment["Searches__WorkShare"] = "0.4";
         _application = Process.Start(start)!;
         using var client = new HttpClient();
         for (var i = 0; ; i++)
@@ -93,6 +95,7 @@ public class Desk : IAsyncLifetime
     /// <summary>A browser of its own, with nothing kept from another: one that a test before this has done with, or a new one.</summary>
     /// <param name="touch">By fingers, as on a phone or a tablet.</param>
     /// <param name="isNew">Somebody who has not seen the tour.</param>
+    /// <returns>A page that shows nothing yet.</returns>
     public Page Open(int width = 1280, int height = 800, bool touch = false, bool isNew = false)
     {
         At[GetType()] = this;
@@ -100,10 +103,7 @@ public class Desk : IAsyncLifetime
         if (browser is null)
             _browsers.Add(browser = new());
         browser.Prepare(width, height, touch, isNew);
-        var page = new Page(browser.Driver, Address);
-        if (!isNew)
-            page.Reload();
-        return page;
+        return new(browser.Driver, Address);
     }
 
     /// <summary>After a test: its browsers are free for the next, emptied of what it has left there.</summary>
@@ -252,9 +252,10 @@ public sealed class Page(ChromeDriver driver, string address)
         var isMark = role is "radio" or "checkbox";
         return wait.Until(d =>
         {
+            // Displayed and the role cost a question each; most fail by their name.
             var found = d.FindElements(By.CssSelector(Selectors[role]))
                 .OfType<WebElement>()
-                .FirstOrDefault(e => (isMark || e.Displayed) && e.ComputedAccessibleRole == role && isIt(e.ComputedAccessibleLabel));
+                .FirstOrDefault(e => isIt(e.ComputedAccessibleLabel) && (isMark || e.Displayed) && e.ComputedAccessibleRole == role);
             return isMark ? found?.FindElement(By.XPath("ancestor::label"))! : found!;
         });
     }
@@ -274,7 +275,7 @@ public sealed class Page(ChromeDriver driver, string address)
 
     /// <param name="patience">The usual one, if not said.</param>
     public WebDriverWait Wait(TimeSpan? patience = null) =>
-        new(Driver, patience ?? Patience) { PollingInterval = TimeSpan.FromMilliseconds(60) };
+        new(Driver, patience ?? Patience) { PollingInterval = TimeSpan.FromMilliseconds(100) };
 
     public IWebElement Find(string testId) => Css($"[data-testid='{testId}']");
 
@@ -348,15 +349,32 @@ public sealed class Page(ChromeDriver driver, string address)
             .Release()
             .Perform();
 
-    /// <summary>With a finger.</summary>
+    /// <summary>With a finger, once the element lies still and nothing covers it.</summary>
     public void Tap(Func<IWebElement> element) =>
         Until(() =>
         {
-            var (x, y) = Middle(element());
+            var target = element();
+            var (x, y) = Middle(target);
+            if (!(bool)Driver.ExecuteAsyncScript(IsReadyForTap, target, x, y)!)
+                return false;
             Touch("touchStart", x, y);
             Touch("touchEnd");
-            return true;
+            return (bool)Driver.ExecuteAsyncScript(IsTapped)!;
         });
+
+    private const string IsReadyForTap = """
+        const [element, x, y, done] = arguments;
+        requestAnimationFrame(() => requestAnimationFrame(() => {
+          const box = element.getBoundingClientRect(), top = document.elementFromPoint(x, y);
+          const isStill = Math.abs(box.x + box.width / 2 - x) < 1 && Math.abs(box.y + box.height / 2 - y) < 1;
+          window.isLongPress = false;
+          addEventListener('contextmenu', () => { window.isLongPress = true }, { capture: true, once: true });
+          done(isStill && top !== null && (element.contains(top) || top.contains(element)));
+        }));
+        """;
+
+    /// <summary>On a slow machine the finger stays so long that it is a long press, which is no tap.</summary>
+    private const string IsTapped = "const done = arguments[0]; setTimeout(() => done(!window.isLongPress), 30)";
 
     public void DragByTouch(IWebElement from, int dx, int dy)
     {
@@ -400,16 +418,33 @@ public sealed class Page(ChromeDriver driver, string address)
     /// <summary>One of a list that opens.</summary>
     public void Choose(string testId, string value)
     {
-        Click(() => Find(testId));
-        Click(() => Driver.FindElements(By.CssSelector($".el-select-dropdown__item[data-value='{value}']")).First(o => o.Displayed));
-        Until(() => Driver.FindElements(By.CssSelector(".el-select__popper")).All(p => !p.Displayed));
+        // A list that moves while it opens may be missed: closed, it is opened again.
+        Until(() =>
+        {
+            bool IsOpen() => Driver.FindElements(By.CssSelector(".el-select__popper")).Any(p => p.Displayed);
+            Click(() => Find(testId));
+            Click(() => Driver.FindElements(By.CssSelector($".el-select-dropdown__item[data-value='{value}']")).First(o => o.Displayed));
+            for (var i = 0; i < 20 && IsOpen(); i++)
+                Thread.Sleep(100);
+            if (!IsOpen())
+                return true;
+            Keys(OpenQA.Selenium.Keys.Escape);
+            return false;
+        });
     }
 
     /// <summary>What of a slider takes the keys.</summary>
     public IWebElement Slider(string testId) => Css($"[data-testid='{testId}'] [role=slider]");
 
+    /// <summary>Opens a saved position in the step Shot: by its address if nothing is shown yet, else through the library.</summary>
     public void OpenPosition(string name)
     {
+        if (!Driver.Url.StartsWith(address, StringComparison.Ordinal))
+        {
+            GoTo($"/table/{IdOf(name)}/shot");
+            Until(() => Text("position-name") == name);
+            return;
+        }
         Click(() => Find("positions"));
         Until(() =>
         {
@@ -424,6 +459,19 @@ public sealed class Page(ChromeDriver driver, string address)
                 .First(b => b.Displayed && b.FindElement(By.TagName("strong")).Text == name)
         );
         Until(() => Text("position-name") == name && Find("plan").Displayed);
+    }
+
+    private string IdOf(string name)
+    {
+        using var client = new HttpClient();
+        using var answer = System.Text.Json.JsonDocument.Parse(
+            client.GetStringAsync($"{address}/api/positions?search={Uri.EscapeDataString(name)}").Result
+        );
+        return answer
+            .RootElement.EnumerateArray()
+            .First(p => p.GetProperty("name").GetString() == name)
+            .GetProperty("id")
+            .GetString()!;
     }
 
     public void TypeName(string name)

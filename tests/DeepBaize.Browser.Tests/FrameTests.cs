@@ -9,7 +9,7 @@ public class FrameTests(SecondDesk desk)
 {
     private static void Begin(Page page, string title)
     {
-        page.Find("frames").Click();
+        page.Visit("/frames");
         page.Click(() => page.Find("frame-title"));
         page.Find("frame-title").SendKeys(title);
         page.Find("frame-first").SendKeys("Tilda");

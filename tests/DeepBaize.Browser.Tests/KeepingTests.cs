@@ -83,6 +83,7 @@ public class KeepingTests(SecondDesk desk)
         var page = desk.Open();
         page.OpenPosition("Re-spotted black");
         page.Find("positions").Click();
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=import-file]")).Count == 1);
         var folder = Directory.CreateTempSubdirectory();
         var file = Path.Combine(folder.FullName, "one.json");
         File.WriteAllText(

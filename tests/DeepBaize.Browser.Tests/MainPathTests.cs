@@ -160,6 +160,7 @@ public class MainPathTests(Desk desk)
     public void On_a_phone_a_frame_is_written_down_by_taps()
     {
         var page = desk.Open(390, 844, touch: true);
+        page.Reload();
         page.Tap(() => page.Role("link", "Frames"));
         page.Role("textbox", "Title of the frame").SendKeys("At the table side");
         page.Role("textbox", "First player").SendKeys("Tilda");

@@ -115,7 +115,7 @@ public sealed class EscapeSearch
     private List<EscapeOption> FirstAnswer(List<AimWindow> plain)
     {
         var best = _trials.Screen(plain, MostReported).Take(MostReported / 2).Select(v => new Placed<EscapeTrial>(v.Trial, default, false));
-        return _report.Of([.. best], EscapeTrials.Screening, EscapeTrials.ScreeningStream, isFinal: false);
+        return _report.Of([.. best], EscapeTrials.ScreenStrokes, EscapeTrials.ScreeningErrors, isFinal: false);
     }
 
     private List<Placed<EscapeTrial>> Rank(List<EscapeTrial> trials)

@@ -19,17 +19,15 @@ internal sealed record ValuedEscape(EscapeTrial Trial, double Value);
 /// <summary>Second and third stage of <see cref="EscapeSearch"/>: screening of the widest windows with errors, and refinement.</summary>
 internal sealed class EscapeTrials(SearchContext context, Situation from, LeaveJudge judge, AimWindows windows)
 {
-    private const int ScreenStrokes = 32,
-        RefineStrokes = 48;
-
-    private static readonly ErrorStream ScreeningErrors = ErrorStream.Named("escapes: sift"),
-        RefiningErrors = ErrorStream.Named("escapes: refine");
-
     /// <summary>Number of samples of a screened trial.</summary>
-    public static int Screening => ScreenStrokes;
+    public const int ScreenStrokes = 32;
 
-    /// <summary>The stream that screens.</summary>
-    public static ErrorStream ScreeningStream => ScreeningErrors;
+    private const int RefineStrokes = 48;
+
+    /// <summary>The stream of errors that screens.</summary>
+    public static readonly ErrorStream ScreeningErrors = ErrorStream.Named("escapes: sift");
+
+    private static readonly ErrorStream RefiningErrors = ErrorStream.Named("escapes: refine");
 
     /// <summary>Samples the middle of each of the widest windows; returns the distinct trials, best first.</summary>
     public List<ValuedEscape> Screen(List<AimWindow> found, int most)
