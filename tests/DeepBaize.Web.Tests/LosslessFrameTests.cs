@@ -27,6 +27,55 @@ public class LosslessFrameTests(Application app)
     /// <summary>Number of random frames: a thousand in a long run.</summary>
     private static int Frames => Environment.GetEnvironmentVariable("DEEPBAIZE_LONG") == "1" ? 1000 : 40;
 
+    /// <summary>White, blue and black, as coaches lay them: no frame, and welcome all the same.</summary>
+    private static JsonObject BlueAndBlack(JsonNode? frame = null) =>
+        new()
+        {
+            ["balls"] = JsonSerializer.SerializeToNode(
+                new[]
+                {
+                    new { id = "white", x = 1.5, y = 0.6 },
+                    new { id = "blue", x = Dimensions.Spot(Ball.Blue).X, y = Dimensions.Spot(Ball.Blue).Y },
+                    new { id = "black", x = Dimensions.Spot(Ball.Black).X, y = Dimensions.Spot(Ball.Black).Y },
+                }
+            ),
+            ["stroke"] = new JsonObject { ["pace"] = 3.5, ["pot"] = new JsonObject { ["ball"] = "blue", ["pocket"] = "green-middle" } },
+            ["frame"] = frame,
+        };
+
+    [Fact]
+    public async Task Any_layout_is_an_exercise_that_is_played_on_ball_by_ball()
+    {
+        var (status, frame) = await app.Post("/api/frame", new JsonObject { ["content"] = BlueAndBlack() });
+        Assert.Equal((200, "exercise", 12), (status, frame["on"]!.GetValue<string>(), frame["pointsLeft"]!.GetValue<int>()));
+        var (_, played) = await app.Post("/api/play-on", new JsonObject { ["content"] = BlueAndBlack() });
+        Assert.Equal(5, played["points"]!.GetValue<int>());
+        Assert.Equal(["white", "black"], played["content"]!["balls"]!.AsArray().Select(b => b!["id"]!.GetValue<string>()));
+        var exercise = played["content"]!["frame"]!["exercise"]!;
+        Assert.Equal("any", exercise["order"]!.GetValue<string>());
+        Assert.Equal(["black"], exercise["balls"]!.AsArray().Select(b => b!.GetValue<string>()));
+        // What came back is taken as it is.
+        var (_, next) = await app.Post("/api/frame", new JsonObject { ["content"] = played["content"]!.DeepClone() });
+        Assert.Equal(["black"], next["onBalls"]!.AsArray().Select(b => b!.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task An_order_is_kept_and_a_ball_that_is_not_there_is_named()
+    {
+        var inOrder = JsonNode.Parse("""{ "exercise": { "order": "inOrder", "balls": ["black", "blue"] } }""");
+        var (_, frame) = await app.Post("/api/frame", new JsonObject { ["content"] = BlueAndBlack(inOrder) });
+        Assert.Equal(["black"], frame["onBalls"]!.AsArray().Select(b => b!.GetValue<string>()));
+        var missing = JsonNode.Parse("""{ "exercise": { "balls": ["blue", "pink"] } }""");
+        var (status, problem) = await app.Post("/api/frame", new JsonObject { ["content"] = BlueAndBlack(missing) });
+        Assert.Equal((400, "frame.exercise.balls[1]"), (status, problem.Fields()[0]));
+        // A frame that is said to be one is held to the rules.
+        var (refused, fault) = await app.Post(
+            "/api/frame",
+            new JsonObject { ["content"] = BlueAndBlack(new JsonObject { ["on"] = "blue" }) }
+        );
+        Assert.Equal((400, "frame.colours"), (refused, fault.Fields()[0]));
+    }
+
     [Fact]
     public async Task A_random_sequence_of_strokes_ends_in_the_same_state_in_the_core_and_through_the_API()
     {

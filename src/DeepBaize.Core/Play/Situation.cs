@@ -36,6 +36,19 @@ public sealed record Situation
         return new(layout, Frame.Create(reds, colours, setup ?? new(), path));
     }
 
+    /// <summary>
+    /// The balls without a word about a frame: one in which nobody has scored, or, where the balls cannot be those of a frame, an exercise
+    /// with any ball on.
+    /// </summary>
+    /// <exception cref="InputException">There is no object ball.</exception>
+    public static Situation OfBalls(Layout layout, string path = "frame")
+    {
+        List<Ball> balls = [.. layout.Balls.Skip(1).Select(b => b.Ball)];
+        List<Ball> colours = [.. balls.Where(b => b.IsColour).OrderBy(Values.Of)];
+        var isFrame = balls.Count == 0 || Frame.MayHave(balls.Count - colours.Count, colours);
+        return Create(layout, isFrame ? null : new() { Exercise = new(ExerciseOrder.Any, balls) }, path);
+    }
+
     /// <summary>Slots of the balls that may be potted next: those on, and with a free ball all of them.</summary>
     public IEnumerable<int> OnSlots()
     {
@@ -72,7 +85,7 @@ public sealed record Situation
         }
         var layout = Layout.OfRest(left);
         // Whether there is a free ball is seen only once the colours are back (rule 12).
-        if (ruling.IsFoul && !frame.IsOver && !frame.AwaitsLot)
+        if (ruling.IsFoul && !frame.IsOver && !frame.AwaitsLot && frame.Exercise is null)
             frame = frame with { FreeBall = Hides(layout, frame) };
         var leaves = new Situation(layout, frame) { BeforeOffence = frame.Offence is null ? null : Layout };
         return new(ruling with { NextFrame = frame }, leaves);
@@ -93,7 +106,7 @@ public sealed record Situation
 
     /// <summary>A ball that the white touches, one that is on rather than another; null if it touches none (rule 8).</summary>
     public Ball? Touching =>
-        Layout.Balls.Skip(1).Where(IsTouching).OrderBy(b => Frame.On.Includes(b.Ball) ? 0 : 1).Select(b => (Ball?)b.Ball).FirstOrDefault();
+        Layout.Balls.Skip(1).Where(IsTouching).OrderBy(b => Frame.IsOn(b.Ball) ? 0 : 1).Select(b => (Ball?)b.Ball).FirstOrDefault();
 
     /// <summary>Whether the white touches it, and so has to be played away from it.</summary>
     public bool IsTouching(PlacedBall ball) => ball.Gap(Layout.White.At) < NearEnough;
@@ -102,7 +115,7 @@ public sealed record Situation
     public Situation WithWhiteAt(Vec2 place) => new(Layout.OfRest([new(Ball.White, place), .. Layout.Balls.Skip(1)]), Frame);
 
     /// <summary>Returns this situation with another ball on.</summary>
-    public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false });
+    public Situation Meaning(BallOn on) => new(Layout, Frame with { On = on, FreeBall = false, Exercise = null });
 
     /// <summary>Whether no ball that is on, or with a free ball any, can be struck straight on both its edges.</summary>
     public bool IsSnookered => IsSnookeredOn(Layout, Frame.MayPlay);
@@ -123,7 +136,7 @@ public sealed record Situation
         var behindFree =
             Frame.FreeBall
             && nominated is { } free
-            && !Frame.On.Includes(free)
+            && !Frame.IsOn(free)
             && after.IsOnTable(0)
             && IsSnookeredBehind(Layout.OfRest(after.Left()), free);
         return new(first, potted, nominated)
@@ -188,9 +201,9 @@ public sealed record Situation
     private static bool Hides(Layout layout, Frame frame)
     {
         if (!frame.InHand)
-            return IsSnookeredOn(layout, ball => frame.On.Includes(ball));
+            return IsSnookeredOn(layout, frame.IsOn);
         List<PlacedBall> balls = [.. layout.Balls.Skip(1)];
-        return Snooker.IsSnookeredInHand(balls, Slots(balls, ball => frame.On.Includes(ball)));
+        return Snooker.IsSnookeredInHand(balls, Slots(balls, frame.IsOn));
     }
 
     private static List<int> Slots(List<PlacedBall> balls, Func<Ball, bool> which) =>

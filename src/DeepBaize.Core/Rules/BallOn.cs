@@ -11,6 +11,9 @@ public enum BallOn
     /// <summary>Any colour, nominated by the striker.</summary>
     Colour,
 
+    /// <summary>No ball of a frame: the balls of an exercise are on.</summary>
+    Exercise,
+
     /// <summary>The yellow.</summary>
     Yellow,
 
@@ -33,7 +36,7 @@ public enum BallOn
 /// <summary>Names and tests of the ball on.</summary>
 public static class BallsOn
 {
-    /// <summary>The single colour that is on; null while reds or any colour are.</summary>
+    /// <summary>The single colour that is on; null while reds, any colour or the balls of an exercise are.</summary>
     public static Ball? AsColour(this BallOn on) => on < BallOn.Yellow ? null : Ball.FromIndex((int)on - (int)BallOn.Yellow + 1);
 
     /// <summary>The name in the API and in files.</summary>
@@ -47,7 +50,7 @@ public static class BallsOn
     /// <summary>Returns the ball on that is just this colour.</summary>
     public static BallOn Only(Ball colour) => (BallOn)(colour.Index - 1 + (int)BallOn.Yellow);
 
-    /// <summary>Whether this ball is one that may be on: a red, or the nominated or due colour.</summary>
+    /// <summary>Whether this ball may be on by the rules of a frame: a red, or the nominated or due colour.</summary>
     public static bool Includes(this BallOn on, Ball ball) =>
         on switch
         {

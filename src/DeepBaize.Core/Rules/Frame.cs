@@ -69,6 +69,9 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// </summary>
     public bool Repeats { get; init; }
 
+    /// <summary>An exercise on any layout in place of a frame; null in a frame.</summary>
+    public Exercise? Exercise { get; init; }
+
     /// <summary>Whether the frame is over.</summary>
     public bool IsOver => Winner >= 0;
 
@@ -76,10 +79,26 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     public bool IsWarned => Misses >= MissesBeforeTheLast;
 
     /// <summary>Whether nothing but the black is left, so that any foul ends the frame (rule 4).</summary>
-    public bool IsBlackOnly => Reds == 0 && Colours.Count == 1 && !Repeats;
+    public bool IsBlackOnly => Reds == 0 && Colours.Count == 1 && !Repeats && Exercise is null;
+
+    /// <summary>Whether one ball is left to pot, with which the table is cleared.</summary>
+    public bool IsLastBall => IsBlackOnly || Exercise is { Balls.Count: 1 };
+
+    /// <summary>Whether a ball is on by itself, without a free ball.</summary>
+    public bool IsOn(Ball ball) => Exercise?.Includes(ball) ?? On.Includes(ball);
 
     /// <summary>Whether a ball may be played at next: one that is on, or with a free ball any.</summary>
-    public bool MayPlay(Ball ball) => !AwaitsLot && (FreeBall || On.Includes(ball));
+    public bool MayPlay(Ball ball) => !AwaitsLot && (FreeBall || IsOn(ball));
+
+    /// <summary>Value of the ball on, points: of any colour the highest.</summary>
+    public int ValueOn =>
+        On switch
+        {
+            BallOn.Red => Values.Red,
+            BallOn.Colour => Values.Black,
+            BallOn.Exercise => Exercise!.ValueOn,
+            _ => Values.Of(On.AsColour()!.Value),
+        };
 
     /// <summary>Returns the score of a player, 0 or 1.</summary>
     public int ScoreOf(int player) => player == 0 ? Scores.First : Scores.Second;
@@ -99,6 +118,8 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
                 return 0;
             if (Repeats)
                 return Math.Max(0, ExerciseTarget - Break);
+            if (Exercise is { } exercise)
+                return exercise.PointsLeft;
             return PointsOnTable + (FreeBall ? FreeBallPoints : 0);
         }
     }
@@ -115,7 +136,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// made
     /// both adds to the lead and is gone from the table. 0 if that is so already, or the frame is over; it may be more than is left.
     /// </summary>
-    public int PointsToWin => IsOver || Lead > PointsLeft ? 0 : (PointsLeft - Lead) / 2 + 1;
+    public int PointsToWin => IsOver || Exercise is not null || Lead > PointsLeft ? 0 : (PointsLeft - Lead) / 2 + 1;
 
     /// <summary>The least that a foul can cost now: four, or the ball on's value if that is higher (rule 11).</summary>
     public int LeastPenalty => Math.Max(Values.LeastPenalty, On.AsColour() is { } due ? Values.Of(due) : 0);
@@ -130,7 +151,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
         get
         {
             var behind = -(Lead + PointsLeft);
-            return IsOver || IsBlackOnly || behind <= 0 ? 0 : (behind + LeastPenalty - 1) / LeastPenalty;
+            return IsOver || IsBlackOnly || Exercise is not null || behind <= 0 ? 0 : (behind + LeastPenalty - 1) / LeastPenalty;
         }
     }
 
@@ -145,9 +166,16 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
         {
             bool CanStillWin(int player) =>
                 ScoreOf(1 - player) - ScoreOf(player) < PointsOnTable + (player == Turn && FreeBall ? FreeBallPoints : 0);
-            return !IsOver && !Repeats && CanStillWin(0) && CanStillWin(1);
+            return !IsOver && !Repeats && Exercise is null && CanStillWin(0) && CanStillWin(1);
         }
     }
+
+    /// <summary>Whether the balls of a frame can be just these: with reds all colours, without them those of the highest values.</summary>
+    /// <param name="colours">In the order of their values, each once.</param>
+    public static bool MayHave(int reds, IReadOnlyList<Ball> colours) =>
+        reds > 0
+            ? colours.Count == Ball.Colours.Count
+            : colours.Count > 0 && colours.SequenceEqual(Ball.Colours.Skip(Ball.Colours.Count - colours.Count));
 
     /// <summary>
     /// A frame under way, checked against itself. With the black alone and more than seven between the players it is over.
@@ -157,10 +185,12 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     {
         var checks = new Checks(path);
         List<Ball> order = [.. colours.OrderBy(Values.Of)];
-        var on = setup.On ?? (reds > 0 || order.Count == 0 ? BallOn.Red : BallsOn.Only(order[0]));
+        var on = setup.Exercise is not null ? BallOn.Exercise : setup.On ?? (reds > 0 || order.Count == 0 ? BallOn.Red : BallsOn.Only(order[0]));
         checks.That(reds is >= 0 and <= MostReds, "reds", $"There are {reds} reds.", $"0 to {MostReds}");
         CheckEnd(checks, reds, order, setup);
-        if (setup.Winner is null)
+        if (setup.Exercise is not null)
+            CheckExercise(checks, reds, order, setup);
+        else if (setup.Winner is null)
         {
             CheckColours(checks, reds, order, on, setup.Repeats);
             CheckOn(checks, reds, order, on, setup);
@@ -188,6 +218,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
             FreeBall = setup.FreeBall,
             InHand = setup.InHand,
             Repeats = setup.Repeats,
+            Exercise = setup.Exercise,
             Misses = setup.Misses,
             IsRespotted = setup.IsRespotted,
             AwaitsLot = setup.AwaitsLot,
@@ -219,6 +250,27 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
             );
     }
 
+    /// <summary>An exercise takes any layout; what belongs to the rules of a frame has no place in it.</summary>
+    private static void CheckExercise(Checks checks, int reds, List<Ball> colours, FrameSetup setup)
+    {
+        var balls = setup.Exercise!.Balls;
+        const string range = "object balls that are on the table, each once";
+        checks.That(balls.Count > 0 || setup.Winner is not null, "exercise.balls", "No ball is left to be potted.", range);
+        checks.That(balls.Distinct().Count() == balls.Count, "exercise.balls", "A ball is named twice.", range);
+        checks.That(
+            balls.Count(b => b.IsRed) <= reds && balls.All(b => b.IsRed || colours.Contains(b)),
+            "exercise.balls",
+            "A ball of the exercise is not on the table.",
+            range
+        );
+        checks.That(setup.On is null or BallOn.Exercise, "on", "In an exercise its own balls are on.", "null or exercise");
+        checks.That(!setup.Repeats, "repeats", "A ball that comes back is an exercise of its own.", "false with exercise");
+        checks.That(!setup.FreeBall, "freeBall", "There is no free ball in an exercise.", "false with exercise");
+        checks.That(setup.Misses == 0, "misses", "No miss is called in an exercise.", "0 with exercise");
+        checks.That(!setup.IsRespotted, "respotted", "No black is spotted again in an exercise.", "false with exercise");
+        checks.That(setup.Offence is null, "offence", "Nobody is asked to play again in an exercise.", "null with exercise");
+    }
+
     private static void CheckColours(Checks checks, int reds, List<Ball> order, BallOn on, bool repeats)
     {
         if (order.Distinct().Count() != order.Count || order.Any(c => !c.IsColour))
@@ -239,6 +291,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     private static void CheckOn(Checks checks, int reds, List<Ball> order, BallOn on, FrameSetup setup)
     {
         var repeats = setup.Repeats;
+        checks.That(on != BallOn.Exercise, "on", "The balls of an exercise are on only in an exercise.", "red, colour or a single colour");
         checks.That(
             on != BallOn.Red || reds != 0,
             "on",
@@ -272,7 +325,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// What is on for the next striker when nothing was fairly potted: a red while there is one, else the colour that is due.
     /// </summary>
     public BallOn OnForNext(int reds) =>
-        Repeats ? On
+        Repeats || Exercise is not null ? On
         : reds > 0 ? BallOn.Red
         : BallsOn.Only(Colours[0]);
 

@@ -41,4 +41,7 @@ public sealed record FrameSetup
 
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
     public bool Repeats { get; init; }
+
+    /// <summary>An exercise on any layout in place of a frame; null: a frame.</summary>
+    public Exercise? Exercise { get; init; }
 }

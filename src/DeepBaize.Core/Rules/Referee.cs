@@ -33,7 +33,7 @@ public static class Referee
     {
         public static Judged Of(Frame frame, StrokeFacts facts)
         {
-            var isFree = frame.FreeBall && facts.Nominated is { } free && !frame.On.Includes(free);
+            var isFree = frame.FreeBall && facts.Nominated is { } free && !frame.IsOn(free);
             // Nobody named a colour: the first one struck counts, or else the one that the white lay against.
             var played =
                 isFree ? facts.Nominated
@@ -45,7 +45,7 @@ public static class Referee
         private static IReadOnlyList<Ball> StruckIn(Frame frame, StrokeFacts facts, Ball? played, bool isFree)
         {
             // Played away from, a touching ball that is on counts as struck (rule 8); but not a colour when another is named.
-            if (FirstOf(facts.Touching, b => isFree || frame.On == BallOn.Colour ? b == played : frame.On.Includes(b)) is { } touched)
+            if (FirstOf(facts.Touching, b => isFree || frame.On == BallOn.Colour ? b == played : frame.IsOn(b)) is { } touched)
                 return [touched];
             if (facts.First is not { } first)
                 return [];
@@ -63,17 +63,11 @@ public static class Referee
         private static Ball? AsColour(Ball? ball) => ball is { IsColour: true } ? ball : null;
 
         /// <summary>Whether a ball counts as on in this stroke: the free ball does, beside the ball on itself.</summary>
-        public bool Counts(Ball ball) => Frame.On == BallOn.Colour ? ball == Played : Frame.On.Includes(ball) || (IsFree && ball == Played);
+        public bool Counts(Ball ball) => Frame.On == BallOn.Colour ? ball == Played : Frame.IsOn(ball) || (IsFree && ball == Played);
 
         /// <summary>The value of the ball on, of which penalties are made; a free ball takes that of the ball on.</summary>
-        public int ValueOn =>
-            Frame.On switch
-            {
-                BallOn.Red => Values.Red,
-                // A foul before any colour was named: the highest there is (rule 11).
-                BallOn.Colour => Played is { } colour ? Values.Of(colour) : Values.Black,
-                _ => Values.Of(Frame.On.AsColour()!.Value),
-            };
+        // A foul before any colour was named: the highest there is (rule 11).
+        public int ValueOn => Frame.On == BallOn.Colour && Played is { } colour ? Values.Of(colour) : Frame.ValueOn;
     }
 
     private static List<FoulReason> FoulsOf(Judged s)
@@ -103,9 +97,9 @@ public static class Referee
         return fouls;
     }
 
-    /// <summary>Two reds when reds are on, or the free ball and a ball on (rule 6).</summary>
+    /// <summary>Two reds when reds are on, or the free ball and a ball on (rule 6); in an exercise two of its balls that are on.</summary>
     private static bool MayBeStruckTogether(Judged s, Ball one, Ball other) =>
-        (one.IsRed && other.IsRed && s.Frame.On == BallOn.Red) || (s.IsFree && s.Counts(one) && s.Counts(other));
+        (one.IsRed && other.IsRed && s.Frame.On == BallOn.Red) || ((s.IsFree || s.Frame.Exercise is not null) && s.Counts(one) && s.Counts(other));
 
     private static Ruling Foul(Judged s, List<FoulReason> fouls, string path)
     {
@@ -132,9 +126,14 @@ public static class Referee
             Break = 0,
             On = frame.OnForNext(reds),
             InHand = facts.Gone.Contains(Ball.White),
-            FreeBall = facts.LeavesSnookered,
+            FreeBall = facts.LeavesSnookered && frame.Exercise is null,
             Misses = 0,
         };
+        if (frame.Exercise is { } exercise)
+        {
+            exercise = exercise.Without([.. facts.Gone.Where(b => b.IsRed)]);
+            return new(0, penalty, fouls, spotted, next with { Exercise = exercise, Winner = exercise.Balls.Count == 0 ? opponent : -1 });
+        }
         var failed = fouls.Any(f => f is FoulReason.MissedAll or FoulReason.WrongBallFirst);
         // From the second failure on with a ball open full in the face it is a miss whatever the score (rule 14).
         var owed = failed && facts.FullBallOpen && frame.Misses > 0;
@@ -185,9 +184,11 @@ public static class Referee
 
         var points = potted.Sum(b => PointsOf(b, s));
         var reds = frame.Reds - potted.Count(b => b.IsRed);
+        var exercise = frame.Exercise?.Without(potted);
         // Colours come back while reds remain, or with the last red's colour; the free ball always does; the due colour stays down.
         var stays = frame.On.AsColour() is { } due && !frame.Repeats && potted.Contains(due) ? due : (Ball?)null;
-        List<Ball> colours = [.. frame.Colours.Where(c => c != stays)];
+        bool StaysDown(Ball colour) => colour == stays || (exercise is not null && potted.Contains(colour));
+        List<Ball> colours = [.. frame.Colours.Where(c => !StaysDown(c))];
         next = next with
         {
             Reds = reds,
@@ -195,17 +196,20 @@ public static class Referee
             Break = frame.Break + points,
             Scores =
                 frame.Turn == 0 ? (frame.Scores.First + points, frame.Scores.Second) : (frame.Scores.First, frame.Scores.Second + points),
+            Exercise = exercise,
             On =
-                frame.Repeats ? frame.On
+                frame.Repeats || exercise is not null ? frame.On
                 : frame.On == BallOn.Red ? BallOn.Colour
                 : reds > 0 ? BallOn.Red
                 : colours.Count > 0 ? BallsOn.Only(colours[0])
                 : frame.On,
         };
-        if (colours.Count == 0)
+        if (exercise is { Balls.Count: 0 })
+            next = next with { Winner = frame.Turn };
+        else if (exercise is null && colours.Count == 0)
             next = next.EndOrRespot();
         // With level scores the black comes back too (rule 4).
-        return new(points, 0, [], next.AwaitsLot ? [Ball.Black] : [.. potted.Where(b => b.IsColour && b != stays)], next);
+        return new(points, 0, [], next.AwaitsLot ? [Ball.Black] : [.. potted.Where(b => b.IsColour && !StaysDown(b))], next);
     }
 
     /// <summary>A free ball scores as the ball on; with the ball on itself only that one scores, but of reds each (rule 12).</summary>

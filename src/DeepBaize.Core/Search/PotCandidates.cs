@@ -1,6 +1,5 @@
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Reading;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
@@ -83,8 +82,11 @@ internal sealed class PotCandidates(SearchContext context)
         foreach (var option in TableReading.Read(layout, stroke, context.Player, context.Shape, context.Workers))
         {
             var (struck, potted) = (layout.Balls[option.Cut.Pot.Struck].Ball, layout.Balls[option.Cut.Pot.Slot].Ball);
-            // Both balls of a plant must be on, so both are red.
-            var isOn = frame.On.Includes(struck) && frame.On.Includes(potted) && (struck == potted || (struck.IsRed && potted.IsRed));
+            // Both balls of a plant must be on: both are red, or balls of an exercise.
+            var isOn =
+                frame.IsOn(struck)
+                && frame.IsOn(potted)
+                && (struck == potted || (struck.IsRed && potted.IsRed) || frame.Exercise is not null);
             if (option.Cut.Kind != PotKind.Direct && option.Chance.Value >= LeastIndirectChance && isOn)
                 yield return new(new(option.Cut.Pot, potted, option.Cut), option.Chance.Value);
         }

@@ -80,14 +80,12 @@ public sealed class Evaluation
     public double Gain(Frame before, Frame after)
     {
         var points = after.ScoreOf(before.Turn) - before.ScoreOf(before.Turn);
-        return GainOf(before.Break, before.Break + points, points > 0 && IsLast(before));
+        return GainOf(before.Break, before.Break + points, points > 0 && before.IsLastBall);
     }
 
     /// <summary>What a stroke came to by itself, with what it costs if it did not score.</summary>
     public double OutcomeOf(Frame before, Ruling ruling) =>
         ruling.Points > 0 ? Gain(before, ruling.NextFrame) : -MissCost - (ruling.IsFoul ? FoulCost : 0);
-
-    private static bool IsLast(Frame frame) => frame is { Reds: 0, Colours.Count: 1, Repeats: false };
 
     private double GainOf(double from, double to, bool cleared) =>
         _preferences.Target switch
@@ -173,19 +171,11 @@ public sealed class Evaluation
     /// <summary>The chance, times what it gains and what is likely to follow, less what a miss costs.</summary>
     private double ValueOf(Frame frame, Ball ball, in QuickPot pot, double chance, double cushion, in TableSummary summary)
     {
-        var points = frame.FreeBall && !frame.On.Includes(ball) ? PointsOn(frame) : Values.Of(ball);
+        var points = frame.FreeBall && !frame.IsOn(ball) ? frame.ValueOn : Values.Of(ball);
         var control = ControlOf(pot, cushion).Total;
-        var gain = GainOf(frame.Break, frame.Break + points, IsLast(frame));
+        var gain = GainOf(frame.Break, frame.Break + points, frame.IsLastBall);
         return chance * (gain + control * Future(frame, ball, frame.Break + points, summary)) - (1 - chance) * MissCost;
     }
-
-    private static int PointsOn(Frame frame) =>
-        frame.On switch
-        {
-            BallOn.Red => Values.Red,
-            BallOn.Colour => Values.Black,
-            _ => Values.Of(frame.On.AsColour()!.Value),
-        };
 
     // ---- What an ordinary run would still make ---------------------------------------------------------------------
 
@@ -225,6 +215,18 @@ public sealed class Evaluation
             open--;
         var (sum, alive, made) = (0.0, 1.0, (double)points);
         var cleared = false;
+        if (frame.Exercise is { } exercise)
+        {
+            for (var i = 0; i < exercise.Balls.Count; i++)
+            {
+                if (exercise.Balls[i] == potted)
+                    continue;
+                alive *= Ordinary;
+                cleared = i == exercise.Balls.Count - 1 || (i == exercise.Balls.Count - 2 && exercise.Balls[^1] == potted);
+                sum += alive * GainStep(ref made, Values.Of(exercise.Balls[i]), cleared);
+            }
+            return sum;
+        }
         for (var shot = 0; shot < 40 && alive > 0.005; shot++)
         {
             double value;

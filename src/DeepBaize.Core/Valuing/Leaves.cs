@@ -1,7 +1,6 @@
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -197,7 +196,7 @@ public sealed class LeaveJudge
             var blocked = false;
             for (var k = 1; k < layout.Balls.Count && !blocked; k++)
             {
-                blocked = k != slot && !situation.Frame.On.Includes(layout.Balls[k].Ball) && !layout.Balls[k].IsClearOf(way);
+                blocked = k != slot && !situation.Frame.IsOn(layout.Balls[k].Ball) && !layout.Balls[k].IsClearOf(way);
                 if (blocked)
                     inTheWay = layout.Balls[k].Ball;
             }

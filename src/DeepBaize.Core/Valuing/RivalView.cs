@@ -1,7 +1,6 @@
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
@@ -55,8 +54,8 @@ public sealed record RivalView(Leave Leave, Situation Situation, IReadOnlyList<R
                 .Read(situation.Layout, new(0, 0, 0, Pace.Medium, rival.NaturalElevation), rival, shape, workers)
                 .Where(o =>
                     o.Cut.Kind != PotKind.Direct
-                    && situation.Frame.On.Includes(situation.Layout.Balls[o.Cut.Pot.Struck].Ball)
-                    && situation.Frame.On.Includes(situation.Layout.Balls[o.Cut.Pot.Slot].Ball)
+                    && situation.Frame.IsOn(situation.Layout.Balls[o.Cut.Pot.Struck].Ball)
+                    && situation.Frame.IsOn(situation.Layout.Balls[o.Cut.Pot.Slot].Ball)
                 )
                 .Take(MostSpecial),
         ];

@@ -43,8 +43,10 @@ public sealed class WinChance
         _me = from.Turn;
         _next = [OrdinaryOf(player), OrdinaryOf(rival)];
         var reds = Enumerable.Range(0, from.Reds).SelectMany(_ => (int[])[Values.Red, ColourAfterRed]);
-        List<int> order = [.. from.On == BallOn.Colour ? [ColourAfterRed] : Array.Empty<int>(), .. reds, .. from.Colours.Select(Values.Of)];
-        var colours = from.Colours.Count;
+        List<int> order = from.Exercise is { } exercise
+            ? [.. exercise.Balls.Select(Values.Of)]
+            : [.. from.On == BallOn.Colour ? [ColourAfterRed] : Array.Empty<int>(), .. reds, .. from.Colours.Select(Values.Of)];
+        var colours = from.Exercise is null ? from.Colours.Count : order.Count;
         _points = [0, .. Enumerable.Reverse(order)];
         _isColourAfterRed = [.. Enumerable.Range(0, order.Count + 1).Select(n => n > colours && (n - colours) % 2 == 1)];
         _most = order.Sum() + Math.Abs(from.Lead) + 8 * Values.LeastPenalty;
@@ -70,7 +72,8 @@ public sealed class WinChance
         if (frame.AwaitsLot)
             return 0.5;
         var who = frame.Turn == _me ? 0 : 1;
-        var left = Math.Min(_points.Length - 1, (frame.On == BallOn.Colour ? 1 : 0) + 2 * frame.Reds + frame.Colours.Count);
+        var balls = frame.Exercise?.Balls.Count ?? (frame.On == BallOn.Colour ? 1 : 0) + 2 * frame.Reds + frame.Colours.Count;
+        var left = Math.Min(_points.Length - 1, balls);
         if (left == 0)
             return who == 0 ? AtEnd(frame.Lead) : 1 - AtEnd(frame.Lead);
         var chance = (1 - foul) * Best(who, left, frame.Lead, pot);

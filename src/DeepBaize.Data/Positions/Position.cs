@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -45,7 +46,10 @@ internal sealed class PositionConfiguration : IEntityTypeConfiguration<Position>
 
 internal static class PositionContentColumn
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+    };
 
     /// <summary>As jsonb; a content is replaced as a whole, never changed, so the reference tells.</summary>
     public static void IsPositionContent(this PropertyBuilder<PositionContent> content) =>

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 
@@ -65,6 +66,16 @@ public sealed record StrokeEntry
     public Stroke ToStroke(double natural) => new(Aim, Side, Height, Pace, Elevation ?? natural);
 }
 
+/// <summary>An exercise on any layout, outside the rules of a frame.</summary>
+public sealed record ExerciseEntry
+{
+    /// <summary>any: each of the balls is on at any time; inOrder: one after the other as they are listed.</summary>
+    public ExerciseOrder Order { get; init; }
+
+    /// <summary>Ids of the object balls to be potted; null: all that are on the table.</summary>
+    public IReadOnlyList<string>? Balls { get; init; }
+}
+
 /// <summary>The state of a frame, as far as the balls do not tell.</summary>
 public record FrameStateEntry
 {
@@ -104,6 +115,10 @@ public record FrameStateEntry
 
     /// <summary>An exercise: the single colour that is on comes back each time it is potted.</summary>
     public bool Repeats { get; init; }
+
+    /// <summary>An exercise in place of a frame; null: a frame.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public ExerciseEntry? Exercise { get; init; }
 }
 
 /// <summary>The frame that a position is in: its state, and the foul before it that may still be answered.</summary>

@@ -250,7 +250,8 @@ public sealed record FrameResult(
     [property: Description("Whether the last stroke was a foul that the player at the table may answer.")] bool MayAskAgain,
     [property: Description("Whether a miss was called, so that the balls may be put back.")] bool MayPutBack,
     [property: Description("Whether the black was spotted again after level scores.")] bool IsRespotted,
-    [property: Description("Whether it is still to be drawn by lot who plays first.")] bool AwaitsLot
+    [property: Description("Whether it is still to be drawn by lot who plays first.")] bool AwaitsLot,
+    [property: Description("In an exercise the order of its balls; null in a frame.")] ExerciseOrder? Exercise
 )
 {
     public static FrameResult Of(Situation s)
@@ -277,7 +278,8 @@ public sealed record FrameResult(
             f.Offence is not null,
             f.Offence is { IsMiss: true },
             f.IsRespotted,
-            f.AwaitsLot
+            f.AwaitsLot,
+            f.Exercise?.Order
         );
     }
 }

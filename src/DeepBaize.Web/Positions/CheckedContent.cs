@@ -62,9 +62,9 @@ public sealed record CheckedContent(Layout Layout, TableShape Shape, Stroke Stro
         checks.ThrowIfAny();
     }
 
-    /// <summary>The balls with the frame they are in.</summary>
+    /// <summary>The balls with the frame they are in, or without one an exercise.</summary>
     /// <exception cref="InputException">A frame that cannot be with these balls.</exception>
-    public Situation ToSituation() => (Frame ?? new()).ToSituation(Layout, Shape);
+    public Situation ToSituation() => Frame?.ToSituation(Layout, Shape) ?? Situation.OfBalls(Layout);
 
     /// <exception cref="InputException">None is chosen.</exception>
     public Pot ThePot() => Pot ?? throw new InputException("content.stroke.pot", "No pot is chosen.", "a ball and a pocket");

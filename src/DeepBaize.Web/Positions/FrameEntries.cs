@@ -28,7 +28,7 @@ public static class FrameEntries
     private static FrameStateEntry Of(Frame f) =>
         new()
         {
-            On = f.On.Name(),
+            On = f.Exercise is null ? f.On.Name() : null,
             First = f.Scores.First,
             Second = f.Scores.Second,
             Turn = f.Turn,
@@ -40,6 +40,7 @@ public static class FrameEntries
             AwaitsLot = f.AwaitsLot,
             Winner = f.IsOver ? f.Winner : null,
             Repeats = f.Repeats,
+            Exercise = f.Exercise is { } e ? new() { Order = e.Order, Balls = [.. e.Balls.Select(b => b.Id)] } : null,
         };
 
     /// <summary>Returns the situation of balls and a frame, checked against one another.</summary>
@@ -47,10 +48,30 @@ public static class FrameEntries
     public static Situation ToSituation(this FrameEntry entry, Layout layout, TableShape shape)
     {
         if (entry.Offence is not { } told)
-            return Situation.Create(layout, Setup(entry, null));
+            return Situation.Create(layout, Setup(entry, null) with { Exercise = ExerciseOf(entry.Exercise, layout) });
         var before = Layout.Create(BallEntries.Of(told.Balls), shape, "frame.offence.balls");
         var frame = Situation.Create(before, Setup(told.Before, null), "frame.offence.before").Frame;
         return Situation.Create(layout, Setup(entry, new(told.Miss, frame, told.Misses))) with { BeforeOffence = before };
+    }
+
+    private static Exercise? ExerciseOf(ExerciseEntry? entry, Layout layout)
+    {
+        if (entry is null)
+            return null;
+        if (entry.Balls is null)
+            return new(entry.Order, [.. layout.Balls.Skip(1).Select(b => b.Ball)]);
+        var balls = new List<Ball>();
+        for (var i = 0; i < entry.Balls.Count; i++)
+        {
+            if (!Ball.TryParse(entry.Balls[i], out var ball) || layout.SlotOf(ball) < 1)
+                throw new InputException(
+                    $"frame.exercise.balls[{i}]",
+                    "There is no such object ball on the table.",
+                    "an object ball that is on the table"
+                );
+            balls.Add(ball);
+        }
+        return new(entry.Order, balls);
     }
 
     private static FrameSetup Setup(FrameStateEntry f, Offence? offence) =>

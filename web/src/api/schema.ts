@@ -1987,6 +1987,17 @@ export interface components {
             y: number;
             pocket: null | string;
         };
+        /** @description An exercise on any layout, outside the rules of a frame. */
+        ExerciseEntry: {
+            order?: components["schemas"]["ExerciseOrder"];
+            /** @description Ids of the object balls to be potted; null: all that are on the table. */
+            balls?: null | string[];
+        };
+        /**
+         * @description The order in which the balls of an exercise are on.
+         * @enum {unknown}
+         */
+        ExerciseOrder: "any" | "inOrder";
         /** @description What a shipped run comes to with a preset skill: played by the planner's choice and with that skill's errors. */
         ExpectedRun: {
             routine: string;
@@ -2138,6 +2149,7 @@ export interface components {
             winner?: null | number;
             /** @description An exercise: the single colour that is on comes back each time it is potted. */
             repeats?: boolean;
+            exercise?: null | components["schemas"]["ExerciseEntry"];
         };
         /** @description A frame as a file: docs/formats.md and docs/frame.schema.json. */
         FrameFile: {
@@ -2236,6 +2248,7 @@ export interface components {
             isRespotted: boolean;
             /** @description Whether it is still to be drawn by lot who plays first. */
             awaitsLot: boolean;
+            exercise: null | components["schemas"]["ExerciseOrder"];
         };
         /** @description A frame to save over one that is stored. */
         FrameSave: {
@@ -2286,6 +2299,7 @@ export interface components {
             winner?: null | number;
             /** @description An exercise: the single colour that is on comes back each time it is potted. */
             repeats?: boolean;
+            exercise?: null | components["schemas"]["ExerciseEntry"];
         };
         /** @description Where a recorded frame stands. Penalties are those that a foul may have now. */
         FrameStateResult: {

@@ -1,7 +1,7 @@
 import { useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { ask, client, Problem, type Draft, type Reference, type Stroke } from '../api/client'
+import { ask, client, Problem, type Draft, type Reference, type Schemas, type Stroke } from '../api/client'
 import { copy, plainPot, plainStroke } from '../domain/strokes'
 import { useLatest } from '../lib/useLatest'
 
@@ -74,6 +74,12 @@ export const useDraft = defineStore('draft', () => {
   }
 
   /** Ends a gesture: from here one step of undo goes back. */
+  /** The balls are those of an exercise, not of a frame: any of them on, unless said otherwise. */
+  function makeExercise(exercise: Schemas['ExerciseEntry'] = { order: 'any' }) {
+    draft.value.content.frame = { exercise }
+    commit()
+  }
+
   function commit() {
     const last = history.last.value.snapshot
     if (JSON.stringify(last) !== JSON.stringify(draft.value)) history.commit()
@@ -191,6 +197,7 @@ export const useDraft = defineStore('draft', () => {
     rename,
     refuse,
     commit,
+    makeExercise,
     put,
     addRed,
     drag,

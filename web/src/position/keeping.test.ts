@@ -53,6 +53,27 @@ describe('keeping positions', () => {
     expect(useDraft().origin?.version).toBe(2)
   })
 
+  it('saves balls that are no frame, says so, and makes an exercise of them with one press', async () => {
+    serve(() => ({ status: 200, body: saved(2) }))
+    const positions = fetch
+    const fault = { field: 'frame.colours', message: 'A colour is missing.', allowed: 'all six colours', code: 'invalid' }
+    vi.stubGlobal('fetch', async (input: Request) =>
+      new URL(input.url).pathname === '/api/frame'
+        ? new Response(JSON.stringify({ title: 'No.', status: 400, code: 'invalid', errors: [fault] }), {
+            status: 400,
+            headers: { 'Content-Type': 'application/problem+json' },
+          })
+        : positions(input),
+    )
+    useDraft().replace({ ...useDraft().content, frame: { on: 'red' } })
+    await useKeeping().save()
+    const notice = useNotices().notices.at(-1)!
+    expect(notice.text).toBe('Saved “A pot”. But it is no frame: A colour is missing.')
+    notice.action!.run()
+    expect(useDraft().content.frame).toEqual({ exercise: { order: 'any' } })
+    expect(useDraft().canUndo).toBe(true)
+  })
+
   it('tells of a newer one; over it goes what is here, with the newer version', async () => {
     const newer = saved(5, 'Somebody else’s')
     const asked = serve((a) =>

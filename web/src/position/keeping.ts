@@ -4,7 +4,7 @@ import { ask, client, exchange, fetchFile, Problem, type SavedPosition } from '.
 import { askName } from '../ui/askName'
 import { useNotices } from '../lib/notices'
 import { useAttempt } from '../lib/useAttempt'
-import { draftOf } from '../domain/strokes'
+import { copy, draftOf } from '../domain/strokes'
 import { useDraft } from './draft'
 import { useSaving } from './saving'
 
@@ -44,11 +44,31 @@ export const useKeeping = defineStore('keeping', () => {
 
   const said = (text: string) => notices.show({ kind: 'info', text })
 
+  /** It is saved in any case; where a frame is kept that its balls cannot be, that is said with the press that mends it. */
+  async function saidSaved(text: string) {
+    const fault = await faultOfFrame()
+    if (!fault) return void said(text)
+    const action = { label: 'Make it an exercise', run: () => position.makeExercise() }
+    notices.show({ kind: 'info', text: `${text} But it is no frame: ${fault}`, action })
+  }
+
+  async function faultOfFrame(): Promise<string | null> {
+    const { frame, ...rest } = copy(position.content)
+    if (!frame) return null
+    try {
+      await ask(client.POST('/api/frame', { body: { content: { ...rest, frame } } }))
+    } catch (e) {
+      if (e instanceof Problem) return e.errors.find((x) => x.field.startsWith('frame'))?.message ?? null
+      throw e
+    }
+    return null
+  }
+
   function save() {
     if (!position.origin) return saveAs()
     return attempt(async () => {
       await saving.save()
-      said(`Saved “${position.draft.name}”.`)
+      await saidSaved(`Saved “${position.draft.name}”.`)
     }, 'Not saved')
   }
 
@@ -57,7 +77,7 @@ export const useKeeping = defineStore('keeping', () => {
     if (!name) return
     await attempt(async () => {
       await saving.saveAs(name)
-      said(`Saved as “${name}”.`)
+      await saidSaved(`Saved as “${name}”.`)
     }, 'Not saved')
   }
 

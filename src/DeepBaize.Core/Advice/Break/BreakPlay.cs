@@ -69,7 +69,7 @@ public static class BreakPlay
                 return new(points, shots, played.Ruling.IsFoul ? BreakEnd.Foul : BreakEnd.Missed);
             points += played.Ruling.Points;
             shots++;
-            if (situation.Frame is { Reds: 0, Colours.Count: 1, Repeats: false })
+            if (situation.Frame.IsLastBall)
                 return new(points, shots, BreakEnd.Cleared);
             situation = played.Leaves;
         }

@@ -248,7 +248,7 @@ public sealed class Decider
     /// </summary>
     private bool IsByFrame(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
     {
-        if (_from.Frame is { Scores: (0, 0), IsBlackOnly: false })
+        if (_from.Frame is { Scores: (0, 0), IsBlackOnly: false } or { Exercise: not null })
             return false;
         List<(Estimate Value, Estimate Win)> lines =
         [

@@ -5,6 +5,7 @@ import { nameOf, pocketName } from '../../domain/balls'
 import { fullnessWords, potWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
 import { miscueWords, amountWords, shareWords } from '../../lib/estimates'
 import { degreeWords, percentWords, sentence } from '../../lib/formats'
+import FrameProblem from '../../position/FrameProblem.vue'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
@@ -12,7 +13,6 @@ import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
-import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import FrameFields from './FrameFields.vue'
 import { usePlans } from './plans'
@@ -109,7 +109,7 @@ const risks = [
       <ElCheckbox v-model="plans.preferences.avoidCannons">avoid cannons</ElCheckbox>
     </div>
 
-    <ProblemText v-if="plans.problem" :problem="plans.problem" test-id="plan-problem" @again="plans.search()" />
+    <FrameProblem v-if="plans.problem" :problem="plans.problem" test-id="plan-problem" @again="plans.search()" />
     <p v-else-if="plans.answer && plans.answer.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
       No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.
       <ElButton size="small" type="primary" data-testid="to-decide" @click="view.go('safety')">Safeties and escapes</ElButton>

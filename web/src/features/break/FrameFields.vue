@@ -3,7 +3,9 @@ import { ElButton, ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import type { FrameEntry } from '../../api/client'
 import { useDraft } from '../../position/draft'
+import { nameOf } from '../../domain/balls'
 import FigureInput from '../../ui/FigureInput.vue'
+import BallDot from '../../ui/BallDot.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import { usePlans } from './plans'
@@ -19,6 +21,33 @@ const ons = [
     label: value === 'colour' ? 'any colour' : value,
   })),
 ]
+/** An exercise in place of a frame: which of its balls are on. */
+const exercises = [
+  { value: 'any', label: 'exercise: any ball' },
+  { value: 'these', label: 'exercise: these balls' },
+  { value: 'inOrder', label: 'exercise: in this order' },
+]
+const exercise = computed(() => frame.value.exercise ?? null)
+const on = computed(() => {
+  if (!exercise.value) return frame.value.on ?? ''
+  return exercise.value.order === 'inOrder' ? 'inOrder' : exercise.value.balls ? 'these' : 'any'
+})
+const objectBalls = computed(() => position.content.balls.map((b) => b.id).filter((id) => id !== 'white'))
+const chosenBalls = computed(() => exercise.value?.balls ?? [])
+
+function pick(value: string) {
+  if (value === 'any') position.makeExercise()
+  else if (value === 'these' || value === 'inOrder')
+    position.makeExercise({ order: value === 'inOrder' ? 'inOrder' : 'any', balls: exercise.value?.balls ?? objectBalls.value })
+  else set({ on: value || null, exercise: null })
+}
+
+/** Takes a ball in, as the last, or leaves it out. */
+function toggleBall(id: string) {
+  const balls = chosenBalls.value.includes(id) ? chosenBalls.value.filter((b) => b !== id) : [...chosenBalls.value, id]
+  position.makeExercise({ order: exercise.value!.order, balls })
+}
+
 const turns = [
   { value: 0, label: 'first' },
   { value: 1, label: 'second' },
@@ -33,15 +62,31 @@ function set(change: Partial<FrameEntry>) {
 <template>
   <div class="row" data-testid="frame-entry">
     <label class="row"
-      >on
-      <PickOne
-        :model-value="frame.on ?? ''"
-        :options="ons"
-        label="Ball on"
-        test-id="ball-on"
-        width="138px"
-        @picked="set({ on: $event || null })"
+      >on <PickOne :model-value="on" :options="[...ons, ...exercises]" label="Ball on" test-id="ball-on" width="176px" @picked="pick"
     /></label>
+  </div>
+  <div v-if="exercise" class="row" data-testid="exercise">
+    <span v-if="on === 'any'" class="soft">Any ball may be played, a potted ball stays down, and no score is kept.</span>
+    <template v-else>
+      <span class="soft">{{
+        on === 'inOrder' ? 'Press the balls in the order in which they are to go:' : 'Press the balls that are on:'
+      }}</span>
+      <ElButton
+        v-for="id in objectBalls"
+        :key="id"
+        size="small"
+        :type="chosenBalls.includes(id) ? 'primary' : undefined"
+        :aria-pressed="chosenBalls.includes(id)"
+        :aria-label="nameOf(id)"
+        :data-testid="`exercise-${id}`"
+        @click="toggleBall(id)"
+        ><BallDot :ball="id" /><span v-if="on === 'inOrder' && chosenBalls.includes(id)"
+          >&nbsp;{{ chosenBalls.indexOf(id) + 1 }}</span
+        ></ElButton
+      >
+    </template>
+  </div>
+  <div v-else class="row" data-testid="frame-score">
     <label class="row"
       >score
       <FigureInput

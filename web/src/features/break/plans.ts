@@ -184,7 +184,9 @@ export const usePlans = defineStore('plans', () => {
         {
           kind: 'info',
           text: result.frame.isOver
-            ? 'That was the frame.'
+            ? result.frame.exercise
+              ? 'That was the last ball of the exercise.'
+              : 'That was the frame.'
             : result.points > 0
               ? `${potted.join(' and ')}: ${countWords(result.points, 'point')}, break ${result.frame.break}. Drag the white to where it really stopped.`
               : result.fouls.length

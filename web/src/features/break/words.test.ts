@@ -116,12 +116,16 @@ describe('the words of a plan', () => {
       mayPutBack: false,
       isRespotted: false,
       awaitsLot: false,
+      exercise: null,
     }
     expect(frameWords(frame)).toBe('A red is on, 67 left, 12 behind, 40 to win, highest break 67.')
     expect(frameWords({ ...frame, on: 'pink', pointsLeft: 13, ahead: -20, snookersRequired: 2 })).toContain('2 snookers needed')
     expect(frameWords({ ...frame, toWin: 0, ahead: 70 })).toContain('won but for penalties')
     expect(frameWords({ ...frame, on: 'black', repeats: true, break: 21 })).toBe('The black is on, again and again; break 21.')
     expect(frameWords({ ...frame, isOver: true })).toBe('The frame is over.')
+    const exercise = { ...frame, on: 'exercise', exercise: 'any' as const, onBalls: ['blue', 'black'], pointsLeft: 12 }
+    expect(frameWords(exercise)).toBe('An exercise: the blue and the black are on; 12 left.')
+    expect(frameWords({ ...exercise, isOver: true })).toBe('The exercise is done.')
   })
 
   it('count a planned stroke as its kinds', () => {

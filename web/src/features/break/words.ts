@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client'
 import { aBall, nameOf, pocketName, theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { amountWords, levelWords, shareWords } from '../../lib/estimates'
-import { countWords, degreeWords, distanceWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
+import { countWords, degreeWords, distanceWords, lengthWords, listWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
 /** The trade's words for plans: the core gives codes and figures. */
 
@@ -114,8 +114,19 @@ export function tagsOf(shot: PlanShot): Schemas['StrokeTag'][] {
   return tags
 }
 
+/** "An exercise: the blue and the black are on; 12 left." */
+function exerciseWords(f: Schemas['FrameResult']): string {
+  if (f.isOver) return 'The exercise is done.'
+  const on =
+    f.onBalls.length > 3
+      ? `any of ${f.onBalls.length} balls is on`
+      : `${listWords(f.onBalls.map(theBall))} ${f.onBalls.length === 1 ? 'is' : 'are'} on`
+  return `An exercise: ${on}; ${f.pointsLeft} left.`
+}
+
 /** "A red is on; 67 left, 12 behind, 40 to win". */
 export function frameWords(f: Schemas['FrameResult']): string {
+  if (f.exercise) return exerciseWords(f)
   if (f.isOver) return 'The frame is over.'
   const parts = [`${aBall(f.on)} is on${f.freeBall ? ', free ball' : ''}`]
   if (f.repeats) return `${sentence(parts[0])}, again and again; break ${f.break}.`

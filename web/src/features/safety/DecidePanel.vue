@@ -5,13 +5,13 @@ import { reachWords } from '../../domain/words'
 import { shareWords, signedWords } from '../../lib/estimates'
 import { countWords, lengthUnit, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
+import FrameProblem from '../../position/FrameProblem.vue'
 import { useDraft } from '../../position/draft'
 import LengthInput from '../../ui/LengthInput.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
-import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import { useDecide, type Item } from './decide'
 import {
@@ -138,7 +138,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
       >
     </ElTable>
     <p v-if="decide.view" class="soft" role="status" data-testid="leave-words">{{ leaveWords(decide.view) }}</p>
-    <ProblemText v-if="decide.problem" :problem="decide.problem" test-id="decide-problem" @again="decide.search()" />
+    <FrameProblem v-if="decide.problem" :problem="decide.problem" test-id="decide-problem" @again="decide.search()" />
     <p v-else-if="!decide.items.length && decide.isSearching" class="soft" role="status">Weighing pots and safeties …</p>
     <p v-else-if="!decide.items.length && decide.found?.share === 1" class="soft">
       Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.
