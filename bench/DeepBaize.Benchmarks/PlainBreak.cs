@@ -19,7 +19,7 @@ internal readonly record struct PlainBreak(int Points, double Value, int Shots)
             from,
             situation =>
             {
-                var choice = shots++ == 0 ? first : search.Glance(workspace, situation);
+                var choice = shots++ == 0 ? first : search.Shallow(workspace, situation);
                 return choice is null ? null : BreakAdvice.IntentionOf(choice);
             },
             context.Player.Skill,

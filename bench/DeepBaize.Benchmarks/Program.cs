@@ -7,6 +7,8 @@ if (args is ["breaks", .. var which])
     BreakQuality.Run("docs/planning.md", which);
 else if (args is ["told", .. var row])
     ToldQuality.Run("docs/figures.md", string.Join(' ', row));
+else if (args is ["errors"])
+    ErrorQuality.Run("docs/figures.md");
 else if (args is ["strokes", ..])
     StrokesNeeded.Run("docs/figures.md");
 else if (args is ["physics", .. var strokes])

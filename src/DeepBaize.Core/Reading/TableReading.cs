@@ -58,7 +58,6 @@ public static class TableReading
     // Strokes for a chance: these first, then twice as many until it is known well enough. For what is only compared the first do.
     private const int FirstStrokes = 64,
         MostStrokes = 1024;
-    private const double GoodEnough = 0.01;
 
     private static readonly ErrorStream Telling = ErrorStream.Named("read: tell"),
         Choosing = ErrorStream.Named("read: choose");
@@ -342,7 +341,7 @@ public static class TableReading
             }
             var share = pots.Share;
             var isHopeless = cut.Kind != PotKind.Direct && share.Value < LeastChance;
-            if (next >= most || share.Error <= GoodEnough || isHopeless || stream == Choosing)
+            if (next >= most || share.IsShareKnownTo(SpreadEffort.EnoughError) || isHopeless || stream == Choosing)
                 return share;
         }
     }

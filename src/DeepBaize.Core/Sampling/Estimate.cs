@@ -1,13 +1,32 @@
+using MathNet.Numerics.Distributions;
+
 namespace DeepBaize.Core.Sampling;
 
-/// <summary>A figure that was found by playing strokes.</summary>
+/// <summary>A figure that was estimated by playing strokes.</summary>
 /// <param name="Value">Mean.</param>
-/// <param name="Error">Standard error of it, in the same unit; 0 of a figure that needs no strokes.</param>
-/// <param name="Strokes">How many were played for it.</param>
+/// <param name="Error">
+/// Standard error of the mean, in the same unit, with the doubt about itself: the standard deviation of Student's distribution about the
+/// mean. 0 of a figure that needs no strokes.
+/// </param>
+/// <param name="Strokes">Number of strokes played.</param>
 public readonly record struct Estimate(double Value, double Error, int Strokes)
 {
-    /// <summary>So many standard errors of the difference part two figures: a chance of one in twenty to be wrong.</summary>
-    public const double ApartBy = 2;
+    /// <summary>
+    /// Number of standard errors of the difference by which two figures are apart: 5 % of equal ones are taken to be. It is Student's
+    /// quantile for the eight nets of a stream, in units of the error that is told.
+    /// </summary>
+    public static readonly double ApartBy =
+        StudentT.InvCDF(0, 1, ErrorStream.Replicates - 1, 0.975) / Sums.StudentDeviation(ErrorStream.Replicates - 1);
+
+    /// <summary>Scrambled nets seldom have less than this of the standard error of as many plain random strokes (docs/figures.md).</summary>
+    private const double LeastOfPlain = 0.5;
+
+    /// <summary>
+    /// Whether a share is known to an error: by its own, and by a floor from the binomial distribution, so that sampling does not stop
+    /// where the nets happen to agree.
+    /// </summary>
+    public bool IsShareKnownTo(double error) =>
+        Error <= error && LeastOfPlain * Math.Sqrt(Math.Max(0, Value * (1 - Value)) / Math.Max(1, Strokes)) <= error;
 
     /// <summary>A figure without strokes.</summary>
     public static Estimate Exact(double value) => new(value, 0, 0);
@@ -31,8 +50,8 @@ public readonly record struct Estimate(double Value, double Error, int Strokes)
 }
 
 /// <summary>
-/// Collects what the strokes of an <see cref="ErrorStream"/> came to, apart for each of its nets, and tells the mean with its error: from
-/// the scatter of the nets' own means.
+/// Collects what the strokes of an <see cref="ErrorStream"/> came to, apart for each of its nets, and gives the mean with its error: from
+/// the scatter of the nets' own means, and with Student's allowance for their number.
 /// </summary>
 public sealed class Sums
 {
@@ -107,6 +126,16 @@ public sealed class Sums
         if (used < 2)
             return new(ratio, Math.Abs(ratio), strokes);
         var squares = nets.Sum(net => Math.Pow(sum(net) - ratio * count(net), 2));
-        return new(ratio, Math.Sqrt(squares * used / (used - 1)) / all, strokes);
+        return new(ratio, StudentDeviation(used - 1) * Math.Sqrt(squares * used / (used - 1)) / all, strokes);
+    }
+
+    /// <summary>
+    /// Standard deviation of Student's distribution, by which an error from few nets is larger than it looks: 1.18 for eight of them. With
+    /// one or two degrees of freedom it has none; there that of three is used.
+    /// </summary>
+    public static double StudentDeviation(int degreesOfFreedom)
+    {
+        var degrees = Math.Max(3, degreesOfFreedom);
+        return Math.Sqrt(degrees / (degrees - 2.0));
     }
 }

@@ -32,9 +32,9 @@ public readonly record struct SpreadOdds(
     Estimate Both
 )
 {
-    /// <summary>Of the least certain of them.</summary>
-    public double LargestError =>
-        new[] { Pot.Error, MissThick.Error, MissThin.Error, InOff.Error, Kiss.Error, Miscue.Error, Wanted.Error, Both.Error }.Max();
+    /// <summary>Whether every share is known to an error.</summary>
+    public bool AreKnownTo(double error) =>
+        new[] { Pot, MissThick, MissThin, InOff, Kiss, Miscue, Wanted, Both }.All(share => share.IsShareKnownTo(error));
 }
 
 /// <summary>Where the white stops on the average, of the strokes in which it stays on the table; m.</summary>
@@ -71,9 +71,12 @@ public sealed record SpreadEffort(int Fewest, int Most, double Error)
 {
     /// <summary>For what is told: as many as the drawing is smooth by, fewer where each stroke takes long.</summary>
     /// <param name="events">Of the simulator, for one stroke.</param>
-    public static SpreadEffort Reported(int events) => new(Math.Clamp(EventsToTell / Math.Max(1, events), 256, 1024), 4096, 0.01);
+    public static SpreadEffort Reported(int events) => new(Math.Clamp(EventsToTell / Math.Max(1, events), 256, 1024), 4096, EnoughError);
 
     private const int EventsToTell = 30_000;
+
+    /// <summary>Standard error of a share that is enough to report.</summary>
+    public const double EnoughError = 0.012;
 
     /// <summary>Returns the share of this effort that a gate allows.</summary>
     public SpreadEffort Within(FairGate gate) =>
@@ -102,7 +105,7 @@ public static class Spread
 
     private static readonly ErrorStream Reporting = ErrorStream.Named("spread");
 
-    /// <param name="effort">By default until every share is known to a hundredth.</param>
+    /// <param name="effort">By default until every share is known well enough to report.</param>
     /// <param name="stream">Of the errors; one that reports, unless said otherwise.</param>
     /// <param name="outlines">Whether the outlines are wanted.</param>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
@@ -129,7 +132,7 @@ public static class Spread
             tallies.AddRange(batches);
             played = next;
             var odds = all.Odds;
-            if (played < effort.Most && odds.LargestError > effort.Error)
+            if (played < effort.Most && !odds.AreKnownTo(effort.Error))
                 continue;
             List<Vec2> rests = [.. tallies.SelectMany(t => t.Rests)];
             return new(played, odds, all.Mean, rests, outlines ? OutlinesOf(rests, tallies) : SpreadOutlines.None);

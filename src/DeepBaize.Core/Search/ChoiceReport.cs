@@ -9,9 +9,6 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
 {
     private const int FewestStrokes = 128;
 
-    /// <summary>Standard error at which sampling stops.</summary>
-    private const double EnoughError = 0.01;
-
     private static readonly ErrorStream Errors = ErrorStream.Named("shots: tell"),
         LookAheadErrors = ErrorStream.Named("shots: tell what follows");
 
@@ -60,7 +57,7 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
                 holds.Add(i, outcome.Scores && outcome.Holds);
             }
             var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores), miscues.Share);
-            if (next >= most || (odds.Chance.Error <= EnoughError && odds.Foul.Error <= EnoughError))
+            if (next >= most || (odds.Chance.IsShareKnownTo(SpreadEffort.EnoughError) && odds.Foul.IsShareKnownTo(SpreadEffort.EnoughError)))
                 return odds;
         }
     }

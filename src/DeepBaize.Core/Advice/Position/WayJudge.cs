@@ -26,8 +26,6 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         FewestToReport = 256,
         MostToReport = 2048;
 
-    private const double EnoughError = 0.01;
-
     private static readonly ErrorStream ScreeningErrors = ErrorStream.Named("ways: sift"),
         RankingErrors = ErrorStream.Named("ways: rank"),
         ReportingErrors = ErrorStream.Named("ways: tell");
@@ -42,7 +40,7 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         Judge(
             workspace,
             trial,
-            events => new(FewestToReport, Math.Clamp(EventsToReport / events, FewestToReport, MostToReport), EnoughError),
+            events => new(FewestToReport, Math.Clamp(EventsToReport / events, FewestToReport, MostToReport), SpreadEffort.EnoughError),
             ReportingErrors
         );
 
