@@ -158,22 +158,33 @@ public class PracticeFileTests(Application app)
         Assert.Equal(204, (await app.Send(HttpMethod.Delete, $"/api/practice/sessions/{session}?version={version}")).Status);
         Assert.Equal(0, (await app.Send(HttpMethod.Get, $"/api/practice/statistics{query}")).Body["attempts"]!.GetValue<int>());
 
-        Task<(int Status, JsonNode Body)> Import() =>
+        Task<(int Status, JsonNode Body)> Import(string text) =>
             kind == "json"
-                ? app.Send(HttpMethod.Post, "/api/practice/attempts/import", JsonNode.Parse(file)!)
-                : app.Post("/api/practice/attempts/import/csv", new JsonObject { ["csv"] = file });
-        var (status, told) = await Import();
-        Assert.Equal((200, 3, 1), (status, told["new"]!.GetValue<int>(), told["sessions"]!.GetValue<int>()));
-        var after = (await app.Send(HttpMethod.Get, $"/api/practice/sessions/{session}")).Body;
-        foreach (var (was, now) in before["attempts"]!.AsArray().Zip(after["attempts"]!.AsArray()))
+                ? app.Send(HttpMethod.Post, "/api/practice/attempts/import", JsonNode.Parse(text)!)
+                : app.Post("/api/practice/attempts/import/csv", new JsonObject { ["csv"] = text });
+        async Task IsTheSame(string id, Func<string, string> renamed)
         {
-            was!.AsObject().Remove("changedIn");
-            now!.AsObject().Remove("changedIn");
-            Assert.True(JsonNode.DeepEquals(was, now), $"{was} is now {now}");
+            var after = (await app.Send(HttpMethod.Get, $"/api/practice/sessions/{id}")).Body;
+            foreach (var (was, now) in before["attempts"]!.AsArray().Zip(after["attempts"]!.AsArray()))
+            {
+                was!.AsObject().Remove("changedIn");
+                now!.AsObject().Remove("changedIn");
+                Assert.True(JsonNode.DeepEquals(JsonNode.Parse(renamed(was.ToJsonString())), now), $"{was} is now {now}");
+            }
         }
+        // It comes out of the bin with what it held, and nothing is there twice.
+        var (status, told) = await Import(file);
+        Assert.Equal((200, 0, 0), (status, told["new"]!.GetValue<int>(), told["sessions"]!.GetValue<int>()));
+        await IsTheSame(session, text => text);
         Assert.Equal(file, await File($"/api/practice/attempts/export/{kind}{query}"));
-        // Once more, and nothing is there twice.
-        Assert.Equal(0, (await Import()).Body["new"]!.GetValue<int>());
+
+        // As at another club, where none of it is known.
+        List<string> ids = [session, .. before["attempts"]!.AsArray().Select(a => Text(a!["id"]))];
+        var others = ids.ConvertAll(_ => Guid.NewGuid().ToString());
+        string Renamed(string text) => ids.Zip(others).Aggregate(text, (all, pair) => all.Replace(pair.First, pair.Second));
+        (status, told) = await Import(Renamed(file));
+        Assert.Equal((200, 3, 1), (status, told["new"]!.GetValue<int>(), told["sessions"]!.GetValue<int>()));
+        await IsTheSame(others[0], Renamed);
     }
 
     [Fact]

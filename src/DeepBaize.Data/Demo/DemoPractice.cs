@@ -81,6 +81,7 @@ internal static class DemoPractice
     )
     {
         var random = new Random(who.Seed);
+        var conditions = db.Tables.Local.Single(t => t.Id == with.Table).Conditions;
         foreach (var visit in visits)
         {
             // In the evening, as the club is open.
@@ -108,11 +109,21 @@ internal static class DemoPractice
                     at = at.AddSeconds(routine.Steps[0].IsRun ? 240 : 25 + random.Next(20));
                     var attempt = Played(routine, part, i, who.Player, random);
                     session.Changes++;
-                    db.Attempts.Add(attempt(session, at));
+                    var made = attempt(session, at);
+                    made.LaidHash = Laid(db, routine.Steps[made.Step], conditions);
+                    db.Attempts.Add(made);
                 }
             }
             session.EndedAt = at.AddMinutes(2);
         }
+    }
+
+    private static string Laid(DeepBaizeContext db, Step step, IReadOnlyDictionary<string, double> conditions)
+    {
+        var laid = LaidStep.Of(User.LocalId, step, conditions);
+        if (db.LaidSteps.Local.All(l => l.Hash != laid.Hash))
+            db.LaidSteps.Add(laid);
+        return laid.Hash;
     }
 
     private static Func<PracticeSession, DateTimeOffset, Attempt> Played(

@@ -505,6 +505,11 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("cue_id");
 
+                    b.Property<string>("Device")
+                        .HasMaxLength(40)
+                        .HasColumnType("character varying(40)")
+                        .HasColumnName("device");
+
                     b.Property<string>("Group")
                         .IsRequired()
                         .HasMaxLength(60)
@@ -527,6 +532,10 @@ namespace DeepBaize.Data.Migrations
                         .IsRequired()
                         .HasColumnType("jsonb")
                         .HasColumnName("kinds");
+
+                    b.Property<string>("LaidHash")
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("laid_hash");
 
                     b.Property<string>("Note")
                         .IsRequired()
@@ -598,6 +607,9 @@ namespace DeepBaize.Data.Migrations
                     b.HasKey("Id")
                         .HasName("pk_attempts");
 
+                    b.HasIndex("OwnerId", "LaidHash")
+                        .HasDatabaseName("ix_attempts_owner_id_laid_hash");
+
                     b.HasIndex("SessionId", "ChangedIn")
                         .HasDatabaseName("ix_attempts_session_id_changed_in");
 
@@ -605,6 +617,33 @@ namespace DeepBaize.Data.Migrations
                         .HasDatabaseName("ix_attempts_owner_id_routine_at");
 
                     b.ToTable("attempts", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.LaidStep", b =>
+                {
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<string>("Hash")
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("hash");
+
+                    b.Property<string>("Conditions")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("conditions");
+
+                    b.Property<string>("Step")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("step");
+
+                    b.HasKey("OwnerId", "Hash")
+                        .HasName("pk_laid_steps");
+
+                    b.ToTable("laid_steps", (string)null);
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Practice.PracticeSession", b =>
@@ -621,6 +660,10 @@ namespace DeepBaize.Data.Migrations
                     b.Property<Guid?>("CueId")
                         .HasColumnType("uuid")
                         .HasColumnName("cue_id");
+
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
 
                     b.Property<DateTimeOffset?>("EndedAt")
                         .HasColumnType("timestamp with time zone")
@@ -1032,6 +1075,22 @@ namespace DeepBaize.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_attempts_sessions_session_id");
+
+                    b.HasOne("DeepBaize.Data.Practice.LaidStep", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId", "LaidHash")
+                        .OnDelete(DeleteBehavior.NoAction)
+                        .HasConstraintName("fk_attempts_laid_steps_owner_id_laid_hash");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.LaidStep", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_laid_steps_users_owner_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Practice.PracticeSession", b =>

@@ -9,7 +9,8 @@ public sealed class Attempt : IVersioned, IPlayedWith
 {
     public const int MaxRoutine = 60,
         MaxGroup = 60,
-        MaxNote = 300;
+        MaxNote = 300,
+        MaxDevice = 40;
 
     /// <summary>Chosen on the device on which it was counted.</summary>
     public required Guid Id { get; init; }
@@ -18,6 +19,12 @@ public sealed class Attempt : IVersioned, IPlayedWith
 
     /// <summary>Counted up each time it is corrected; the higher is the truer.</summary>
     public required int Revision { get; set; }
+
+    /// <summary>The device that made this revision; null if it did not say.</summary>
+    public string? Device { get; set; }
+
+    /// <summary>What was laid and asked at the time (<see cref="LaidStep"/>); null of attempts from before that was stored.</summary>
+    public string? LaidHash { get; set; }
 
     /// <summary>Whose it was; as the session's, and kept with it so that it can be counted by it.</summary>
     public Guid? PlayerId { get; set; }
@@ -81,6 +88,8 @@ internal sealed class AttemptConfiguration : IEntityTypeConfiguration<Attempt>
     {
         attempt.Property(a => a.Routine).HasMaxLength(Attempt.MaxRoutine);
         attempt.Property(a => a.Group).HasMaxLength(Attempt.MaxGroup);
+        attempt.Property(a => a.Device).HasMaxLength(Attempt.MaxDevice);
+        attempt.HasOne<LaidStep>().WithMany().HasForeignKey(a => new { a.OwnerId, a.LaidHash }).OnDelete(DeleteBehavior.NoAction);
         attempt.Property(a => a.Note).HasMaxLength(Attempt.MaxNote);
         attempt.Property(a => a.Stroke!).IsJson(RoutineRecord.Json);
         attempt.Property(a => a.Kinds).IsJson(RoutineRecord.Json);

@@ -34,6 +34,9 @@ public sealed class PracticeSession : IStoredRecord, IPlayedWith
     /// <summary>Counted up with every change of the session or of an attempt in it: who knows the last asks for what came after.</summary>
     public long Changes { get; set; }
     public required DateTimeOffset UpdatedAt { get; set; }
+
+    /// <summary>Set while it is in the bin: its attempts do not count then.</summary>
+    public DateTimeOffset? DeletedAt { get; set; }
     public uint Version { get; init; }
 }
 

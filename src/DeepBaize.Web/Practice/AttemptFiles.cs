@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using DeepBaize.Core;
 using DeepBaize.Core.Practice;
+using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Cues;
 using DeepBaize.Data.Players;
@@ -66,6 +67,9 @@ public sealed record AttemptRow
 
     /// <summary>What was changed.</summary>
     public string Group { get; init; } = "";
+
+    /// <summary>Names what was laid and asked at the time, in the file's <c>laid</c>; empty if that is not known.</summary>
+    public string Laid { get; init; } = "";
     public string Note { get; init; } = "";
 }
 
@@ -85,6 +89,9 @@ public sealed record AttemptFile
     public required string Format { get; init; }
     public required int Version { get; init; }
     public IReadOnlyList<FiledRoutine> Routines { get; init; } = [];
+
+    /// <summary>What was laid and asked when the attempts were made.</summary>
+    public IReadOnlyList<LaidResult> Laid { get; init; } = [];
     public required IReadOnlyList<AttemptRow> Attempts { get; init; }
 }
 
@@ -146,10 +153,17 @@ public static class AttemptFiles
         ).ToListAsync(cancel);
         var own = found.Select(f => Guid.TryParse(f.Attempt.Routine, out var id) ? id : (Guid?)null).OfType<Guid>().ToHashSet();
         var routines = await db.Routines.AsNoTracking().Where(r => r.OwnerId == User.LocalId && own.Contains(r.Id)).ToListAsync(cancel);
+        var hashes = found.Select(f => f.Attempt.LaidHash).OfType<string>().Distinct().ToList();
+        var laid = await db
+            .LaidSteps.AsNoTracking()
+            .Where(l => l.OwnerId == User.LocalId && hashes.Contains(l.Hash))
+            .OrderBy(l => l.Hash)
+            .ToListAsync(cancel);
         return new()
         {
             Format = AttemptFile.FormatName,
             Version = AttemptFile.CurrentVersion,
+            Laid = [.. laid.Select(LaidResult.Of)],
             Routines = [.. routines.Select(r => new FiledRoutine { Id = r.Id, Routine = r.Content })],
             Attempts =
             [
@@ -177,6 +191,7 @@ public static class AttemptFiles
                     Score = f.Attempt.Score,
                     Kinds = string.Join(';', f.Attempt.Kinds.Select(k => $"{k.Key} {k.Value}")),
                     Group = f.Attempt.Group,
+                    Laid = f.Attempt.LaidHash ?? "",
                     Note = f.Attempt.Note,
                 }),
             ],
@@ -235,7 +250,8 @@ public static class AttemptFiles
             [.. file.Attempts.Select(EntryOf)],
             MostAttempts,
             at => SessionEndpoints.CheckedTime("attempts.at", at, now),
-            cancel
+            cancel,
+            LaidOf(file)
         );
         // Held in the order of their ids, like a session that somebody counts in: two imports, or an import and a count, take turns.
         var ids = file.Attempts.Select(a => a.Session).Distinct().Order().ToArray();
@@ -270,11 +286,16 @@ public static class AttemptFiles
                 $"The attempt {elsewhere.Id} belongs to another session.",
                 "attempts of the sessions that the file names"
             );
+        // Attempts that come back bring their session out of the bin.
+        foreach (var session in sessions.Values)
+            session.DeletedAt = null;
+        var laid = await SessionEndpoints.LaidAsync(db, row => with(file.Attempts[row]).TableId, checkedOnes, cancel);
         await CheckRoomAsync(db, file, there.Keys.ToHashSet(), cancel);
         var fresh = 0;
         for (var i = 0; i < checkedOnes.Count; i++)
         {
-            var ((entry, isDone), row) = (checkedOnes[i], file.Attempts[i]);
+            var (judged, row) = (checkedOnes[i], file.Attempts[i]);
+            var entry = judged.Entry;
             var session = sessions[row.Session];
             if (!there.TryGetValue(entry.Id, out var kept))
             {
@@ -285,13 +306,31 @@ public static class AttemptFiles
             }
             else if (kept.OwnerId != User.LocalId || entry.Revision <= kept.Revision)
                 continue;
-            AttemptChecks.Write(entry, isDone, kept);
+            AttemptChecks.Write(judged, laid[i], kept);
             kept.Note = Texts.Checked("note", row.Note, Attempt.MaxNote, required: false);
             kept.ChangedIn = ++session.Changes;
         }
         await db.SaveChangesAsync(cancel);
         await transaction.CommitAsync(CancellationToken.None);
         return TypedResults.Ok(new ImportedAttempts(file.Attempts.Count, fresh, newSessions));
+    }
+
+    /// <summary>What the file says each of its attempts was made at, named by what it is and not by what the file calls it.</summary>
+    private static List<LaidStep?> LaidOf(AttemptFile file)
+    {
+        var shape = new TableShape(Conditions.Default);
+        var laid = new Dictionary<string, LaidStep>();
+        foreach (var filed in file.Laid)
+        {
+            Conditions.With(filed.Conditions);
+            var step = new Routine
+            {
+                Name = "-",
+                Steps = [filed.Step],
+            }.Checked(shape).Steps[0];
+            laid[filed.Hash] = LaidStep.Of(User.LocalId, step, filed.Conditions);
+        }
+        return [.. file.Attempts.Select(a => a.Laid == "" ? null : laid.GetValueOrDefault(a.Laid))];
     }
 
     /// <summary>A session holds no more attempts by a file than by counting.</summary>

@@ -28,7 +28,8 @@ public static class SessionEndpoints
     /// <summary>Kinds of strokes that are counted in a run.</summary>
     public static IReadOnlyList<string> StrokeKinds { get; } = ["stun", "follow", "screw", "side", "cannon", "rest"];
 
-    private static readonly RecordKind Kind = new("session", "It may have been deleted.", "Look at it again, and change it there.");
+    private static readonly RecordKind LaidKind = new("layout", "An attempt names it.", "Look at it again.");
+    private static readonly RecordKind Kind = new("session", "It may be in the bin.", "Look at it again, and change it there.");
     private static readonly RecordKind AttemptKind = new("attempt", "It may not have been sent yet.", "Look at it again.");
 
     public static void MapSessions(this IEndpointRouteBuilder app)
@@ -53,14 +54,30 @@ public static class SessionEndpoints
             .ProducesProblem(404)
             .ProducesProblem(409);
         group
-            .MapDelete("{id:guid}", (Guid id, uint version, DeepBaizeContext db, CancellationToken cancel) =>
-                db.DeleteAsync(Kind, Own(db), (id, version), SessionResult.Of, cancel)
-            )
+            .MapDelete("{id:guid}", Delete)
             .Saves(Kind.Name)
             .WithName("deleteSession")
-            .WithSummary("Deletes a session and its attempts for good")
+            .WithSummary("Puts a session and its attempts in the bin: they do not count there")
             .ProducesProblem(404)
             .ProducesProblem(409);
+        group
+            .MapPost("{id:guid}/restore", Restore)
+            .Saves(Kind.Name)
+            .WithName("restoreSession")
+            .WithSummary("Takes a session out of the bin")
+            .ProducesProblem(404);
+        app.MapGet(
+                "/api/practice/laid/{hash}",
+                async Task<Results<Ok<LaidResult>, ProblemHttpResult>> (string hash, DeepBaizeContext db, CancellationToken cancel) =>
+                    await db.LaidSteps.AsNoTracking().SingleOrDefaultAsync(l => l.OwnerId == User.LocalId && l.Hash == hash, cancel)
+                        is { } laid
+                        ? TypedResults.Ok(LaidResult.Of(laid))
+                        : LaidKind.Missing()
+            )
+            .WithTags("Practice")
+            .WithName("readLaid")
+            .WithSummary("What was laid and asked at the time of an attempt, and on what table")
+            .ProducesProblem(404);
         group
             .MapPut("{id:guid}/now", SetTask)
             .Saves(Kind.Name)
@@ -88,17 +105,52 @@ public static class SessionEndpoints
             .ProducesProblem(429);
     }
 
-    private static IQueryable<PracticeSession> Own(DeepBaizeContext db) => db.Sessions.Where(s => s.OwnerId == User.LocalId);
+    /// <summary>Those that are not in the bin.</summary>
+    private static IQueryable<PracticeSession> Own(DeepBaizeContext db) =>
+        db.Sessions.Where(s => s.OwnerId == User.LocalId && s.DeletedAt == null);
+
+    private static IQueryable<PracticeSession> InBin(DeepBaizeContext db) =>
+        db.Sessions.Where(s => s.OwnerId == User.LocalId && s.DeletedAt != null);
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Delete(
+        Guid id,
+        uint version,
+        DeepBaizeContext db,
+        TimeProvider time,
+        CancellationToken cancel
+    )
+    {
+        var changed = await Own(db)
+            .Where(s => s.Id == id && s.Version == version)
+            .ExecuteUpdateAsync(set => set.SetProperty(s => s.DeletedAt, time.GetUtcNow()), cancel);
+        return changed > 0 ? TypedResults.NoContent() : await Own(db).NotAsReadAsync(Kind, id, SessionResult.Of, cancel);
+    }
+
+    private static async Task<Results<Ok<SessionResult>, ProblemHttpResult>> Restore(
+        Guid id,
+        DeepBaizeContext db,
+        CancellationToken cancel
+    )
+    {
+        // One that is not in the bin stays as it is.
+        await InBin(db)
+            .Where(s => s.Id == id)
+            .ExecuteUpdateAsync(set => set.SetProperty(s => s.DeletedAt, (DateTimeOffset?)null), cancel);
+        return await Own(db).AsNoTracking().SingleOrDefaultAsync(s => s.Id == id, cancel) is { } session
+            ? TypedResults.Ok(SessionResult.Of(session))
+            : Kind.Missing();
+    }
 
     private static async Task<List<SessionItem>> List(
         HttpContext http,
         DeepBaizeContext db,
         [AsParameters] PageQuery page,
-        Guid? player = null
+        Guid? player = null,
+        bool deleted = false
     )
     {
         var sessions = await page.OfAsync(
-            Own(db).AsNoTracking().Where(s => player == null || s.PlayerId == player).OrderByDescending(s => s.StartedAt).ThenBy(s => s.Id),
+            (deleted ? InBin(db) : Own(db)).AsNoTracking().Where(s => player == null || s.PlayerId == player).OrderByDescending(s => s.StartedAt).ThenBy(s => s.Id),
             http
         );
         var ids = sessions.Select(s => s.Id).ToList();
@@ -125,7 +177,8 @@ public static class SessionEndpoints
                     s.EndedAt,
                     its.Sum(c => c.Of),
                     its.Sum(c => c.Done),
-                    [.. its.Select(c => c.Routine)]
+                    [.. its.Select(c => c.Routine)],
+                    s.Version
                 );
             }),
         ];
@@ -143,7 +196,7 @@ public static class SessionEndpoints
             .OrderBy(a => a.At)
             .ThenBy(a => a.Id)
             .ToListAsync(cancel);
-        return new(SessionResult.Of(session), [.. attempts.Select(AttemptResult.Of)]);
+        return new(SessionResult.Of(session), [.. attempts.Select(AttemptResult.Of)], []);
     }
 
     private static async Task<Created<SessionResult>> Begin(
@@ -266,7 +319,7 @@ public static class SessionEndpoints
     /// <summary>Locks the session for the rest of a transaction, and says how many changes it has had; null if there is none.</summary>
     private static async Task<PracticeSession?> HoldAsync(DeepBaizeContext db, Guid id, CancellationToken cancel) =>
         await db
-            .Sessions.FromSql($"SELECT *, xmin FROM sessions WHERE id = {id} AND owner_id = {User.LocalId} FOR UPDATE")
+            .Sessions.FromSql($"SELECT *, xmin FROM sessions WHERE id = {id} AND owner_id = {User.LocalId} AND deleted_at IS NULL FOR UPDATE")
             .SingleOrDefaultAsync(cancel);
 
     private static async Task<Results<Ok<SessionResult>, ProblemHttpResult>> SetTask(
@@ -309,23 +362,63 @@ public static class SessionEndpoints
         var fresh = sent.Select(a => a.Entry.Id).Distinct().Count(i => !there.ContainsKey(i));
         if (fresh > 0 && await db.Attempts.CountAsync(a => a.SessionId == id, cancel) + fresh > MostAttempts)
             throw new InputException("attempts", "The session holds as many attempts as it can.", $"at most {MostAttempts}: begin another");
-        foreach (var (attempt, isDone) in sent)
+        var laid = await LaidAsync(db, _ => session.TableId, sent, cancel);
+        List<Guid> conflicts = [];
+        foreach (var (judged, hash) in sent.Zip(laid))
         {
+            var attempt = judged.Entry;
             if (!there.TryGetValue(attempt.Id, out var kept))
             {
                 kept = AttemptChecks.New(attempt, session);
                 db.Add(kept);
                 there[attempt.Id] = kept;
             }
+            else if (AttemptChecks.IsConflict(attempt, kept))
+            {
+                conflicts.Add(kept.Id);
+                continue;
+            }
             else if (attempt.Revision <= kept.Revision)
                 continue;
             kept.ChangedIn = ++session.Changes;
-            AttemptChecks.Write(attempt, isDone, kept);
+            AttemptChecks.Write(judged, hash, kept);
         }
         session.UpdatedAt = now;
         await db.SaveChangesAsync(cancel);
         await transaction.CommitAsync(CancellationToken.None);
-        return TypedResults.Ok(new SessionState(SessionResult.Of(session), [.. ids.Distinct().Select(i => AttemptResult.Of(there[i]))]));
+        return TypedResults.Ok(new SessionState(SessionResult.Of(session), [.. ids.Distinct().Select(i => AttemptResult.Of(there[i]))], conflicts));
+    }
+
+    /// <summary>Stores what each attempt was made at, on its table as it is now, if that is not stored yet; names it.</summary>
+    /// <param name="table">The table of the i-th attempt.</param>
+    internal static async Task<List<string>> LaidAsync(
+        DeepBaizeContext db,
+        Func<int, Guid?> table,
+        IReadOnlyList<AttemptChecks.Judged> sent,
+        CancellationToken cancel
+    )
+    {
+        var tables = sent.Select((_, i) => table(i)).Distinct().ToList();
+        var conditions = await db.Tables.Where(t => tables.Contains(t.Id)).ToDictionaryAsync(t => t.Id, t => t.Conditions, cancel);
+        var made = new Dictionary<(Step, Guid?), LaidStep>();
+        List<LaidStep> laid =
+        [
+            .. sent.Select((s, i) =>
+            {
+                if (s.Laid is not null)
+                    return s.Laid;
+                var on = table(i);
+                if (!made.TryGetValue((s.Asked, on), out var one))
+                    made[(s.Asked, on)] = one = LaidStep.Of(
+                        User.LocalId,
+                        s.Asked,
+                        on is { } id && conditions.TryGetValue(id, out var its) ? its : new Dictionary<string, double>()
+                    );
+                return one;
+            }),
+        ];
+        await db.KeepAsync(laid, cancel);
+        return [.. laid.Select(l => l.Hash)];
     }
 
     private static async Task<Results<Ok<AttemptResult>, ProblemHttpResult>> SetNote(

@@ -50,6 +50,12 @@ public sealed record AttemptEntry
 
     [Description("Counted up with each correction; one that is not newer than what is there changes nothing.")]
     public int Revision { get; init; } = 1;
+
+    [Description("The device that it was counted or corrected on: of two that correct one attempt the second is told.")]
+    public string? Device { get; init; }
+
+    [Description("The revision that the server was known to have when this correction was made; null if that is not known.")]
+    public int? Base { get; init; }
     public required DateTimeOffset At { get; init; }
     public required string Routine { get; init; }
     public int Step { get; init; }
@@ -115,7 +121,8 @@ public sealed record AttemptResult(
     string Group,
     bool Withdrawn,
     string Note,
-    long ChangedIn
+    long ChangedIn,
+    [property: Description("What was laid and asked at the time: its name in /api/practice/laid.")] string? Laid
 )
 {
     public static AttemptResult Of(Attempt a) =>
@@ -138,7 +145,8 @@ public sealed record AttemptResult(
             Group: a.Group,
             Withdrawn: a.IsWithdrawn,
             Note: a.Note,
-            ChangedIn: a.ChangedIn
+            ChangedIn: a.ChangedIn,
+            Laid: a.LaidHash
         );
 }
 
@@ -168,9 +176,11 @@ public sealed record SessionItem(
     DateTimeOffset? EndedAt,
     int Attempts,
     int Done,
-    IReadOnlyList<string> Routines
+    IReadOnlyList<string> Routines,
+    uint Version
 );
 
 /// <summary>A session, or what has changed in it since it was read.</summary>
 /// <param name="Attempts">In the order in which they were made; those that were taken back too.</param>
-public sealed record SessionState(SessionResult Session, IReadOnlyList<AttemptResult> Attempts);
+/// <param name="Conflicts">Attempts whose correction was not taken, because another device had corrected them first.</param>
+public sealed record SessionState(SessionResult Session, IReadOnlyList<AttemptResult> Attempts, IReadOnlyList<Guid> Conflicts);

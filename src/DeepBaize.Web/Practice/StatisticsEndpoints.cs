@@ -166,6 +166,7 @@ public static class StatisticsEndpoints
         return db.Attempts.Where(a =>
             a.OwnerId == User.LocalId
             && !a.IsWithdrawn
+            && !db.Sessions.Any(s => s.Id == a.SessionId && s.DeletedAt != null)
             && (query.Player == null || a.PlayerId == query.Player)
             && (query.Table == null || a.TableId == query.Table)
             && (query.Cue == null || a.CueId == query.Cue)

@@ -41,6 +41,7 @@ internal sealed record AttemptTotals(
                     row_number() OVER (PARTITION BY routine, score IS NULL ORDER BY at DESC, id DESC) AS nth_score
                   FROM attempts
                   WHERE owner_id = {User.LocalId} AND NOT is_withdrawn
+                    AND session_id NOT IN (SELECT id FROM sessions WHERE owner_id = {User.LocalId} AND deleted_at IS NOT NULL)
                     AND ({query.Player}::uuid IS NULL OR player_id = {query.Player}::uuid)
                     AND ({query.Table}::uuid IS NULL OR table_id = {query.Table}::uuid)
                     AND ({query.Cue}::uuid IS NULL OR cue_id = {query.Cue}::uuid)

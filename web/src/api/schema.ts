@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/laid/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was laid and asked at the time of an attempt, and on what table */
+        get: operations["readLaid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -890,8 +907,25 @@ export interface paths {
         /** What is written about a session, its plan, and when it ended */
         put: operations["saveSession"];
         post?: never;
-        /** Deletes a session and its attempts for good */
+        /** Puts a session and its attempts in the bin: they do not count there */
         delete: operations["deleteSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a session out of the bin */
+        post: operations["restoreSession"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1418,6 +1452,13 @@ export interface components {
              * @description Counted up with each correction; one that is not newer than what is there changes nothing.
              */
             revision?: number;
+            /** @description The device that it was counted or corrected on: of two that correct one attempt the second is told. */
+            device?: null | string;
+            /**
+             * Format: int32
+             * @description The revision that the server was known to have when this correction was made; null if that is not known.
+             */
+            base?: null | number;
             /** Format: date-time */
             at: string;
             routine: string;
@@ -1453,6 +1494,8 @@ export interface components {
             /** Format: int32 */
             version: number;
             routines?: components["schemas"]["FiledRoutine"][];
+            /** @description What was laid and asked when the attempts were made. */
+            laid?: components["schemas"]["LaidResult"][];
             attempts: components["schemas"]["AttemptRow"][];
         };
         /** @description An attempt as it is kept. */
@@ -1489,6 +1532,8 @@ export interface components {
              * @description Which of the session's changes was its last.
              */
             changedIn: number;
+            /** @description What was laid and asked at the time: its name in /api/practice/laid. */
+            laid: null | string;
         };
         /** @description An attempt as it stands in a file: a line of a CSV file, or an element of a JSON file (docs/formats.md). */
         AttemptRow: {
@@ -1533,6 +1578,8 @@ export interface components {
             kinds?: string;
             /** @description What was changed. */
             group?: string;
+            /** @description Names what was laid and asked at the time, in the file's laid; empty if that is not known. */
+            laid?: string;
             note?: string;
         };
         /** @description One attempt or many, in the order in which they were made. */
@@ -1956,7 +2003,7 @@ export interface components {
             route: string;
             kept: null | components["schemas"]["KeptResult"];
         };
-        /** @description A figure that was found by playing strokes. */
+        /** @description A figure that was estimated by playing strokes. */
         Estimate: {
             /**
              * Format: double
@@ -1965,12 +2012,12 @@ export interface components {
             value: number;
             /**
              * Format: double
-             * @description Standard error of it, in the same unit; 0 of a figure that needs no strokes.
+             * @description Standard error of the mean, in the same unit, with the doubt about itself: the standard deviation of Student's distribution about the mean. 0 of a figure that needs no strokes.
              */
             error: number;
             /**
              * Format: int32
-             * @description How many were played for it.
+             * @description Number of strokes played.
              */
             strokes: number;
         };
@@ -2473,6 +2520,15 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        /** @description What was laid and asked at the time of an attempt. */
+        LaidResult: {
+            hash: string;
+            step: components["schemas"]["Step"];
+            /** @description What differed from the default conditions, by name; SI units. */
+            conditions: {
+                [key: string]: number;
+            };
         };
         /** @description What is left to the other player. Lengths in m, worth in points. */
         LeaveResult: {
@@ -3612,6 +3668,8 @@ export interface components {
             /** Format: int32 */
             done: number;
             routines: string[];
+            /** Format: uint32 */
+            version: number;
         };
         /** @description A part of a session. */
         SessionPart: {
@@ -3654,6 +3712,8 @@ export interface components {
             session: components["schemas"]["SessionResult"];
             /** @description In the order in which they were made; those that were taken back too. */
             attempts: components["schemas"]["AttemptResult"][];
+            /** @description Attempts whose correction was not taken, because another device had corrected them first. */
+            conflicts: string[];
         };
         /**
          * @description What makes an alternative rank lower than the best.
@@ -4447,6 +4507,37 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readLaid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidResult"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7816,6 +7907,7 @@ export interface operations {
                 /** @description So many at most; 50 if it is not said. */
                 take?: number;
                 player?: string;
+                deleted?: boolean;
             };
             header?: never;
             path?: never;
@@ -8063,6 +8155,64 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -45,6 +45,19 @@ export function newId(): string {
   return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-')
 }
 
+/** This device's own name: of two devices that correct one attempt the second is told. Made anew where nothing can be kept. */
+let ownName = ''
+export function deviceName(): string {
+  const key = 'deep-baize-device'
+  try {
+    ownName ||= localStorage.getItem(key) ?? newId()
+    localStorage.setItem(key, ownName)
+  } catch {
+    ownName ||= newId()
+  }
+  return ownName
+}
+
 /** What the server answers, kept for when it does not: the newest that came. */
 export async function kept<T>(name: string, ask: () => Promise<T>, isAway: (e: unknown) => boolean): Promise<T> {
   try {

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 import { ask, askList, client, Problem, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
 import { countWords } from '../../lib/formats'
+import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { useParts } from '../../lib/useParts'
 import { useClub } from '../../position/club'
@@ -20,6 +21,7 @@ const routines = useRoutines()
 const sessions = useSession()
 const club = useClub()
 const router = useRouter()
+const notices = useNotices()
 const { attempt, busy } = useAttempt()
 void attempt(routines.load, 'The routines are not read')
 
@@ -33,14 +35,17 @@ const shown = computed(() => {
 // ---- Sessions --------------------------------------------------------------------------------------------------
 type Item = Schemas['SessionItem']
 const past = shallowRef<Item[] | null>(null)
+/** Whether the list shows those in the bin. */
+const inBin = ref(false)
 const isAway = (e: unknown) => e instanceof Problem && e.isAway
 const loadSessions = () =>
   attempt(async () => {
     const { items, total } = await kept(
-      'sessions',
+      inBin.value ? 'sessions-bin' : 'sessions',
       () =>
         askList(
-          (range) => client.GET('/api/practice/sessions', { params: { query: { ...range, player: club.ids.players } } }),
+          (range) =>
+            client.GET('/api/practice/sessions', { params: { query: { ...range, player: club.ids.players, deleted: inBin.value } } }),
           parts.shown.value,
         ),
       isAway,
@@ -49,8 +54,26 @@ const loadSessions = () =>
     parts.total.value = total
   }, 'The sessions are not read')
 const parts = useParts(loadSessions, 12)
-watch(() => club.ids.players, loadSessions, { immediate: true })
-const open = computed(() => past.value?.find((s) => !s.endedAt) ?? null)
+watch([() => club.ids.players, inBin], loadSessions, { immediate: true })
+const open = computed(() => (inBin.value ? null : (past.value?.find((s) => !s.endedAt) ?? null)))
+
+/** Into the bin, where it does not count, until it is restored. */
+const remove = (s: Item) =>
+  attempt(async () => {
+    await ask(client.DELETE('/api/practice/sessions/{id}', { params: { path: { id: s.id }, query: { version: s.version } } }))
+    await loadSessions()
+    notices.show({
+      kind: 'info',
+      text: `The session of ${when.format(new Date(s.startedAt))} is in the bin and does not count.`,
+      action: { label: 'Undo', run: () => void restore(s) },
+    })
+  }, 'Not deleted')
+const restore = (s: Item) =>
+  attempt(async () => {
+    await ask(client.POST('/api/practice/sessions/{id}/restore', { params: { path: { id: s.id } } }))
+    await loadSessions()
+    notices.show({ kind: 'info', text: `The session of ${when.format(new Date(s.startedAt))} is back.` })
+  }, 'Not restored')
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
 // ---- A plan for one --------------------------------------------------------------------------------------------
@@ -141,16 +164,28 @@ async function begin(parts: Schemas['SessionPart'][]) {
         <section aria-labelledby="past-title">
           <h2 id="past-title">Sessions of {{ club.player?.name }}</h2>
           <ul v-if="past?.length" class="list" data-testid="sessions">
-            <li v-for="s in past" :key="s.id">
-              <RouterLink :to="`/practice/sessions/${s.id}`">
+            <li v-for="s in past" :key="s.id" class="row">
+              <component :is="inBin ? 'span' : RouterLink" class="session" :to="`/practice/sessions/${s.id}`">
                 <strong>{{ when.format(new Date(s.startedAt)) }}</strong>
                 <span>{{ ofWords({ done: s.done, of: s.attempts }) }} done: {{ s.routines.map(nameOf).join(', ') || 'nothing yet' }}</span>
-              </RouterLink>
+              </component>
+              <ElButton
+                size="small"
+                text
+                :aria-label="`${inBin ? 'Restore' : 'Delete'} the session of ${when.format(new Date(s.startedAt))}`"
+                :data-testid="inBin ? 'restore-session' : 'delete-session'"
+                @click="inBin ? restore(s) : remove(s)"
+                >{{ inBin ? 'Restore' : 'Delete' }}</ElButton
+              >
             </li>
           </ul>
+          <p v-else-if="past && inBin" class="soft">The bin is empty. Deleted sessions wait here until you restore them.</p>
           <p v-else-if="past" class="soft">No session yet. Choose a routine and play it, or lay a session out.</p>
           <MoreButton :shown="past?.length ?? 0" :total="parts.total.value" @more="parts.more" />
-          <p><LineButton @click="router.push('/progress')">How it goes over the weeks</LineButton></p>
+          <p class="row">
+            <LineButton @click="router.push('/progress')">How it goes over the weeks</LineButton>
+            <LineButton data-testid="session-bin" @click="inBin = !inBin">{{ inBin ? 'Back to the sessions' : 'The bin' }}</LineButton>
+          </p>
         </section>
       </div>
     </div>
@@ -200,7 +235,12 @@ h3 {
 .list li {
   border-top: 1px solid var(--edge);
 }
-.list a {
+.list .row {
+  flex-wrap: nowrap;
+  justify-content: space-between;
+}
+.list a,
+.list .session {
   display: flex;
   flex-direction: column;
   padding: 7px 0;

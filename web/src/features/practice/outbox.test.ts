@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { device, newId } from '../../lib/device'
+import { useNotices } from '../../lib/notices'
 import { useClub } from '../../position/club'
 import { useOutbox } from './outbox'
 import { mirrored } from '../../domain/mirror'
@@ -13,6 +14,8 @@ let sent: Sent[] = []
 /** away: no network; refuse: the server says no to these attempts; else it answers. */
 let isAway = false
 let refuse: string[] = []
+/** Attempts that another device has corrected: the server keeps its correction, with this revision. */
+let correctedElsewhere: Record<string, number> = {}
 
 async function serve(request: Request): Promise<Response> {
   if (isAway) throw new TypeError('no network')
@@ -36,7 +39,21 @@ async function serve(request: Request): Promise<Response> {
     const attempts = body.attempts as { id: string }[]
     if (attempts.some((a) => refuse.includes(a.id))) return json({ title: 'No.', code: 'invalid', errors: [] }, 400)
     const id = path.split('/')[4]
-    return json({ session: { ...session, id }, attempts: attempts.map((a) => ({ ...a, done: true, note: '', changedIn: sent.length })) })
+    const kept = (a: { id: string; base?: number; revision?: number }) => {
+      const theirs = correctedElsewhere[a.id]
+      const isConflict = theirs !== undefined && (a.base ?? 0) < theirs
+      return {
+        ...a,
+        ...(isConflict ? { revision: theirs, reasons: ['thin'] } : {}),
+        done: true,
+        note: '',
+        changedIn: sent.length,
+        isConflict,
+      }
+    }
+    const answers = attempts.map(kept)
+    const conflicts = answers.filter((a) => a.isConflict).map((a) => a.id)
+    return json({ session: { ...session, id }, attempts: answers, conflicts })
   }
   return json(path.endsWith('/sessions') ? { ...session, id: body.id, now: body.now } : session, path.endsWith('/sessions') ? 201 : 200)
 }
@@ -51,6 +68,7 @@ beforeEach(async () => {
   sent = []
   isAway = false
   refuse = []
+  correctedElsewhere = {}
   vi.stubGlobal('fetch', serve)
   setActivePinia(createPinia())
   Object.assign(useClub().ids, { players: newId(), tables: newId(), cues: newId() })
@@ -112,6 +130,22 @@ describe('what is counted on the device', () => {
     expect(attemptsSent().map((a) => a.id)).toContain(ids[1])
     await outbox.drop(outbox.refused[0])
     await settled(() => outbox.waiting.length === 0)
+  })
+
+  it('says that another device has corrected the same attempt, and sends this correction if it is wanted all the same', async () => {
+    const session = useSession()
+    await session.begin(now)
+    const id = session.count({ said: false })
+    await settled(() => session.unsent === 0)
+    correctedElsewhere = { [id]: 2 }
+    session.correct(id, { reasons: ['thick'] })
+    await settled(() => session.attempts[0].reasons[0] === 'thin')
+    const notice = useNotices().notices.at(-1)!
+    expect(notice.text).toContain('corrected on another device')
+    notice.action!.run()
+    await settled(() => session.unsent === 0 && attemptsSent().at(-1)!.revision === 3)
+    expect(attemptsSent().at(-1)).toMatchObject({ id, base: 2, reasons: ['thick'] })
+    expect(session.attempts[0].reasons).toEqual(['thick'])
   })
 
   it('is taken back and brought back by further revisions', async () => {

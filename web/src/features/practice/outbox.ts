@@ -115,7 +115,7 @@ export const useOutbox = defineStore('outbox', () => {
     switch (first.kind) {
       case 'begin': {
         const session = await ask(client.POST('/api/practice/sessions', { body: first.body as Schemas['SessionEntry'] }))
-        return { session, attempts: [] }
+        return { session, attempts: [], conflicts: [] }
       }
       case 'attempt': {
         const attempts = together.map((w) => w.body as Attempt)
@@ -123,7 +123,7 @@ export const useOutbox = defineStore('outbox', () => {
       }
       case 'task': {
         const now = first.body as Schemas['TaskNow']
-        return { session: await ask(client.PUT('/api/practice/sessions/{id}/now', { params, body: { now } })), attempts: [] }
+        return { session: await ask(client.PUT('/api/practice/sessions/{id}/now', { params, body: { now } })), attempts: [], conflicts: [] }
       }
       case 'note': {
         const { attempt, note } = first.body as { attempt: string; note: string }
@@ -139,7 +139,7 @@ export const useOutbox = defineStore('outbox', () => {
           const { note, endedAt, plan, version } = session
           try {
             const body = { note, endedAt, plan, ...change, version }
-            return { session: await ask(client.PUT('/api/practice/sessions/{id}', { params, body })), attempts: [] }
+            return { session: await ask(client.PUT('/api/practice/sessions/{id}', { params, body })), attempts: [], conflicts: [] }
           } catch (e) {
             if (!(e instanceof Problem) || e.code !== 'conflict' || tries > 4) throw e
           }

@@ -2,7 +2,7 @@ import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
-import { device, newId, type Waiting } from '../../lib/device'
+import { device, deviceName, newId, type Waiting } from '../../lib/device'
 import { useNotices } from '../../lib/notices'
 import { useClub } from '../../position/club'
 import { useOutbox, type State } from './outbox'
@@ -29,6 +29,8 @@ export const useSession = defineStore('session', () => {
 
   const session = shallowRef<Session | null>(null)
   const byId = ref(new Map<string, Attempt>())
+  /** Which revision of an attempt the server is known to have. */
+  const known = new Map<string, number>()
   /** In the order in which they were made, those that were taken back left out. */
   const attempts = computed(() =>
     [...byId.value.values()].filter((a) => !a.withdrawn).sort((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1)),
@@ -46,12 +48,31 @@ export const useSession = defineStore('session', () => {
       const pending = outbox.toSend.filter((w) => w.session === state.session.id && w.kind === 'task')
       session.value = { ...state.session, now: pending.length ? (pending[pending.length - 1].body as Task) : state.session.now }
     }
+    const conflicts = state.conflicts ?? []
+    for (const id of conflicts)
+      tellConflict(
+        byId.value.get(id),
+        state.attempts.find((a) => a.id === id),
+      )
     for (const a of state.attempts) {
-      const mine = byId.value.get(a.id)
+      known.set(a.id, a.revision)
+      const mine = conflicts.includes(a.id) ? undefined : byId.value.get(a.id)
       // A correction made here since is newer, but for the coach's word.
       byId.value.set(a.id, mine && mine.revision > a.revision ? { ...mine, note: a.note } : a)
     }
     keepSoon()
+  }
+  /** Corrected on two devices: the first correction stands, unless this one is wanted after all. */
+  function tellConflict(mine: Attempt | undefined, theirs: Attempt | undefined) {
+    if (!mine || !theirs) return
+    notices.show(
+      {
+        kind: 'info',
+        text: 'This attempt was corrected on another device too. The correction made there is kept.',
+        action: { label: 'Use mine', run: () => correct(mine.id, entryOf(mine)) },
+      },
+      20,
+    )
   }
   outbox.listen((id, state) => {
     if (!state || id !== session.value?.id) return
@@ -168,6 +189,7 @@ export const useSession = defineStore('session', () => {
       ...(entry as Required<AttemptEntry>),
       done,
       note: before?.note ?? '',
+      laid: before?.laid ?? null,
       changedIn: before?.changedIn ?? 0,
     })
     keepSoon()
@@ -185,6 +207,8 @@ export const useSession = defineStore('session', () => {
     const entry: AttemptEntry = {
       id: newId(),
       revision: 1,
+      device: deviceName(),
+      base: 0,
       at: nextTime(),
       routine: now.routine,
       step: now.step ?? 0,
@@ -230,7 +254,8 @@ export const useSession = defineStore('session', () => {
     const before = byId.value.get(id)
     if (!before) return
     // What the server adds to an attempt is not sent back to it.
-    const next: AttemptEntry = { ...entryOf(before), ...change, revision: before.revision + 1 }
+    const base = known.get(id) ?? null
+    const next: AttemptEntry = { ...entryOf(before), ...change, revision: before.revision + 1, device: deviceName(), base }
     show(next, change.said ?? before.done)
     void send('attempt', next)
   }
