@@ -33,7 +33,8 @@ public sealed record Cause(string Reason, int Times, int Missed);
 
 /// <summary>What was counted in one week.</summary>
 /// <param name="From">Its Monday.</param>
-public sealed record Week(DateOnly From, SuccessRate Share, int? TypicalScore, int? BestScore);
+/// <param name="Standard">Over several routines, the share at one mix of them; null of one routine.</param>
+public sealed record Week(DateOnly From, SuccessRate Share, int? TypicalScore, int? BestScore, StandardisedShare? Standard = null);
 
 /// <summary>Where the white stopped at one step on one side, of its attempts.</summary>
 /// <param name="Ellipse">Holds 68 of 100 places that scatter like these; null of fewer than three.</param>

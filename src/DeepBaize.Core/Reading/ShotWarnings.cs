@@ -65,13 +65,15 @@ public static class ShotWarnings
         Nearer = 1e-6;
 
     /// <param name="pot">What is meant, if anything: without it, running into a second ball may be just what is wanted.</param>
+    /// <param name="mayRunOn">The stroke was chosen with the cannon in it: then the cannon is no danger.</param>
     public static IReadOnlyList<ShotWarning> Of(
         ShotRecord record,
         Layout layout,
         in Stroke stroke,
         Simulator after,
         TableShape shape,
-        Pot? pot
+        Pot? pot,
+        bool mayRunOn = false
     )
     {
         var warnings = new List<ShotWarning>();
@@ -96,7 +98,7 @@ public static class ShotWarnings
         if (after.PocketOf(0) is not null)
             warnings.Add(new(WarningKind.InOff, null, 0));
         var first = Contacts.FirstSlot(record);
-        if (Kisses.First(record, pot) is { } kiss)
+        if (Kisses.First(record, pot, mayRunOn: mayRunOn) is { } kiss)
         {
             var isDouble = kiss.Ball + kiss.Other == first;
             var other = kiss.Ball == 0 || kiss.Ball == (pot?.Slot ?? first) ? kiss.Other : kiss.Ball;

@@ -12,18 +12,31 @@ public static class InHand
     private const double Step = 0.04;
 
     /// <summary>
+    /// The situation with the white where the best safety is played from; the one given if it is not in hand, or lies as well as anywhere.
+    /// </summary>
+    public static Situation PlacedForSafety(SearchContext context, Situation from, SafetyStrokes strokes)
+    {
+        if (!from.Frame.InHand || from.Frame.IsOver)
+            return from;
+        List<Situation> places = [from, .. Free(context, from, FewPlaces).Select(from.WithWhiteAt)];
+        var values = context.InParallel(places.Count, (workspace, i) =>
+            strokes.BestOf(workspace, places[i])?.Value ?? double.NegativeInfinity
+        );
+        return places[values.IndexOf(values.Max())];
+    }
+
+    /// <summary>
     /// The situation with the white where the best stroke is on; the one given if it is not in hand, or lies as well as anywhere.
     /// </summary>
     public static Situation Placed(SearchContext context, Situation from)
     {
         if (!from.Frame.InHand || from.Frame.IsOver)
             return from;
-        var (layout, lines) = (from.Layout, new Workspace(context).LinesOf(from.Layout));
-        var places = Places.Where(p => context.Shape.CanRest(p) && layout.Balls.Skip(1).All(b => b.Gap(p) > 0)).ToList();
+        var lines = new Workspace(context).LinesOf(from.Layout);
         List<Situation> best =
         [
             from,
-            .. places
+            .. Free(context, from, Places)
                 .Select(p => (Place: p, context.Evaluation.At(from, lines, p).Value))
                 .Where(p => p.Value > 0)
                 .OrderByDescending(p => p.Value)
@@ -36,12 +49,16 @@ public static class InHand
         return best[values.IndexOf(values.Max())];
     }
 
-    private static readonly List<Vec2> Places = [.. Grid().Where(InD)];
+    private static IEnumerable<Vec2> Free(SearchContext context, Situation from, IEnumerable<Vec2> places) =>
+        places.Where(p => context.Shape.CanRest(p) && from.Layout.Balls.Skip(1).All(b => b.Gap(p) > 0));
 
-    private static IEnumerable<Vec2> Grid()
+    private static readonly List<Vec2> Places = [.. Grid(Step).Where(InD)],
+        FewPlaces = [.. Grid(2.4 * Step).Where(InD)];
+
+    private static IEnumerable<Vec2> Grid(double step)
     {
-        for (var back = 0.005; back < DRadius; back += Step)
-            for (var across = -DRadius; across <= DRadius; across += Step)
+        for (var back = 0.005; back < DRadius; back += step)
+            for (var across = -DRadius; across <= DRadius; across += step)
                 yield return new(BaulkLineX - back, Width / 2 + across);
     }
 }

@@ -41,7 +41,11 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
     public IEnumerable<(int Slot, double Offset)> Ways(Situation from) => Targets(from).SelectMany(slot => Offsets.Select(o => (slot, o)));
 
     /// <summary>The best by a quick look, in one thread; null if there is none. For long exchanges that are played out.</summary>
-    public (Stroke Stroke, Reach Reach)? Shallow(Workspace workspace, Situation from)
+    public (Stroke Stroke, Reach Reach)? Shallow(Workspace workspace, Situation from) =>
+        BestOf(workspace, from) is { } best ? (best.Stroke, Reach.Of(from.Layout, best.Stroke, context.Player)) : null;
+
+    /// <summary>Returns the safety that is worth most by a quick look, played without error; null if there is none.</summary>
+    public TriedSafety? BestOf(Workspace workspace, Situation from)
     {
         TriedSafety? best = null;
         foreach (var slot in Targets(from).Take(2))
@@ -49,7 +53,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
                 foreach (var tried in Play(workspace, from, slot, Offsets[i], coarse: true))
                     if (best is null || tried.Value > best.Value)
                         best = tried;
-        return best is null ? null : (best.Stroke, Reach.Of(from.Layout, best.Stroke, context.Player));
+        return best;
     }
 
     /// <summary>The balls on that can be struck straight, the nearest first.</summary>

@@ -21,7 +21,7 @@ public enum FanKind
 
 /// <summary>One line of a fan: the stroke with one thing changed, aimed anew, and what it does.</summary>
 /// <param name="Key">stun, follow or screw for a route, else the change, such as +0.5.</param>
-/// <param name="Stroke">As played.</param>
+/// <param name="Stroke">As played. A route for which the pace is too soft is played as softly as it can be.</param>
 /// <param name="Potted">Whether the chosen ball goes in.</param>
 public sealed record FanLine(string Key, Stroke Stroke, bool Potted, IReadOnlyList<PathPoint> WhitePath, Pocket? WhitePocket);
 
@@ -31,6 +31,8 @@ public static class Fan
     private static readonly double[] PaceSteps = [-1, -0.5, 0.5, 1],
         HeightSteps = [-1, -0.5, 0.5, 1],
         SideSteps = [-0.5, 0.5];
+
+    private const double RoutePaceStep = 0.25;
 
     /// <returns>Lines for those changes that are within the limits and for which there is an aim.</returns>
     public static IReadOnlyList<FanLine> Of(Layout layout, Stroke stroke, Pot pot, FanKind kind, TableShape shape)
@@ -55,9 +57,10 @@ public static class Fan
                 // As much follow and screw as leaves a margin before a miscue; stun is found, for it depends on distance and pace.
                 var most = 0.8 * Math.Sqrt(Math.Max(0, Tip.Limit * Tip.Limit - stroke.SideTips * stroke.SideTips));
                 yield return ("follow", stroke with { HeightTips = most });
-                if (StunHeight(stroke, most, trial, cut, shape) is { } stun)
-                    yield return ("stun", stroke with { HeightTips = stun });
-                yield return ("screw", stroke with { HeightTips = -most });
+                var (firm, stun) = SoftestStun(stroke, most, trial, cut, shape);
+                if (stun is { } height)
+                    yield return ("stun", firm with { HeightTips = height });
+                yield return ("screw", firm with { HeightTips = -most });
                 break;
             case FanKind.Paces:
                 foreach (var step in PaceSteps)
@@ -75,6 +78,18 @@ public static class Fan
                         yield return (Signed(step), stroke with { SideTips = stroke.SideTips + step });
                 break;
         }
+    }
+
+    /// <summary>
+    /// The stroke at its pace, or at the softest one with which it arrives as stun, and the height for that; the height is null if it
+    /// arrives with follow at every pace.
+    /// </summary>
+    private static (Stroke Stroke, double? Height) SoftestStun(Stroke stroke, double most, PotTrial trial, in Cut cut, TableShape shape)
+    {
+        for (var pace = stroke.Pace; pace <= Pace.Hardest; pace += RoutePaceStep)
+            if (StunHeight(stroke with { Pace = pace }, most, trial, cut, shape) is { } height)
+                return (stroke with { Pace = pace }, height);
+        return (stroke, null);
     }
 
     /// <summary>

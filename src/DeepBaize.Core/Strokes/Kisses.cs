@@ -11,7 +11,8 @@ public static class Kisses
     /// </summary>
     /// <param name="pot">Null: the ball that the white meets first counts as the one that is meant.</param>
     /// <param name="meant">Slot of a ball that the white is to run into, or −1.</param>
-    public static ShotEvent? First(ShotRecord record, Pot? pot, int meant = -1)
+    /// <param name="mayRunOn">The stroke was chosen with what the white runs into: only the ball it struck is not to be met again.</param>
+    public static ShotEvent? First(ShotRecord record, Pot? pot, int meant = -1, bool mayRunOn = false)
     {
         var struck = pot?.Struck ?? Contacts.FirstSlot(record);
         var (met, sent) = (false, pot is not { IsPlant: true });
@@ -28,7 +29,7 @@ public static class Kisses
             }
             if (!sent && a == Math.Min(struck, target) && b == Math.Max(struck, target))
                 sent = true;
-            else if ((a == 0 && b != meant) || a == target || b == target)
+            else if ((a == 0 && b != meant && (!mayRunOn || b == struck)) || a == target || b == target)
                 return e;
         }
         return null;

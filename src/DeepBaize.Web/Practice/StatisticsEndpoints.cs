@@ -188,12 +188,30 @@ public static class StatisticsEndpoints
         return new(
             Attempts: all?.Of ?? 0,
             Sessions: all?.Sessions ?? 0,
-            Weeks: [.. weeks[""]],
+            Weeks: [.. Standardised(weeks, byRoutine)],
             Routines: [.. byRoutine.Select(t => TallyOf(t, [.. weeks[t.Routine!]], routines.GetValueOrDefault(t.Routine!)))],
             Kinds: await KindsAsync(db, query, cancel),
             Of: query.Routine is not null && byRoutine.Count > 0 ? await DetailAsync(db, query, cancel) : null,
             StepLabels: [.. query.Routine is { } id && routines.GetValueOrDefault(id) is { } r ? r.Steps.Select(s => s.Label) : []]
         );
+    }
+
+    /// <summary>The weeks over all routines, each at the mix of them all.</summary>
+    private static IEnumerable<Week> Standardised(ILookup<string, Week> weeks, IReadOnlyList<AttemptTotals> routines)
+    {
+        static SuccessCount CountOf(SuccessRate rate) => new(rate.Done, rate.Of);
+        if (routines.Count < 2)
+            return weeks[""];
+        var all = routines.ToDictionary(r => r.Routine!, r => CountOf(r.All));
+        return weeks[""]
+            .Select(week =>
+            {
+                var its = routines
+                    .Select(r => (r.Routine, Week: weeks[r.Routine!].FirstOrDefault(w => w.From == week.From)))
+                    .Where(r => r.Week is not null)
+                    .ToDictionary(r => r.Routine!, r => CountOf(r.Week!.Share));
+                return week with { Standard = StandardisedShare.Of(its, all) };
+            });
     }
 
     private static RoutineTally TallyOf(AttemptTotals totals, IReadOnlyList<Week> weeks, Routine? routine) =>

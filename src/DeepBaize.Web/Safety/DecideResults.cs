@@ -153,7 +153,8 @@ public sealed record KeptResult(double Along, int Trials, double AimDegrees, uin
 /// <param name="Wait">Only while it cannot begin yet.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
 /// <param name="Looked">Of the strokes looked at on an ordinary table, the share that was.</param>
-/// <param name="White">Where the white is placed, if it is in hand: every line is played from there; m.</param>
+/// <param name="White">Where the white is placed, if it is in hand: pots and escapes are played from there; m.</param>
+/// <param name="SafetyWhite">Where it is placed for the safeties; m.</param>
 /// <param name="Margin">Of the best pot over the best safety, points.</param>
 /// <param name="IsLevel">Whether neither of these two is apart from the other.</param>
 /// <param name="IsByFrame">The score is such that the lines are ranked by the chance to win the frame.</param>
@@ -163,6 +164,7 @@ public sealed record DecideProgress(
     double Share,
     double Looked,
     PlaceResult? White,
+    PlaceResult? SafetyWhite,
     bool IsSnookered,
     IReadOnlyList<AttackResult> Attacks,
     IReadOnlyList<SafetyResult> Safeties,
@@ -184,6 +186,7 @@ public sealed record DecideProgress(
             Share: 0,
             Looked: 1,
             White: null,
+            SafetyWhite: null,
             IsSnookered: false,
             Attacks: [],
             Safeties: [],
@@ -206,6 +209,7 @@ public sealed record DecideProgress(
             Share: p.Share,
             Looked: p.Looked,
             White: d.White is { } white ? PlaceResult.Of(white) : null,
+            SafetyWhite: d.SafetyWhite is { } safe ? PlaceResult.Of(safe) : null,
             IsSnookered: d.IsSnookered,
             Attacks: [.. d.Attacks.Select(a => AttackOf(a, layout))],
             Safeties: [.. d.Safeties.Select(s => SafetyOf(s, layout))],

@@ -1,4 +1,5 @@
 using DeepBaize.Core.Advice.Decide;
+using DeepBaize.Core.Advice.Safety;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
@@ -248,5 +249,45 @@ public class DecisionTests
         var touched = After(0.3);
         Assert.True(touched.Beside > 0.3);
         Assert.True(touched.Black > straight.Black + BallRadius);
+    }
+
+    [Fact]
+    public void In_hand_the_safeties_choose_a_place_of_their_own_in_the_D()
+    {
+        // The blue hangs over a middle pocket, best potted from the left of the D; the reds are safest from elsewhere.
+        var layout = Layout.OfRest(
+            [
+                new(Ball.White, BaulkLineX - 0.1, Width / 2),
+                .. Rack.Colours(),
+                new(Ball.Red(1), 1.7, 0.12),
+                new(Ball.Red(2), 3.2, 1.5),
+                new(Ball.Red(3), 2.4, 0.4),
+            ]
+        );
+        var inHand = Situation.Create(layout, new() { InHand = true });
+        var decision = Decider.Solve(inHand, County, County, Shape, Thoroughness.Gate(2));
+        var (pots, safe) = (decision.White!.Value, decision.SafetyWhite!.Value);
+        Assert.True(InD(pots) && InD(safe));
+        Assert.NotEqual(pots, safe);
+        // As well as from where the pot is best, or better.
+        var fromPot = Situation.Create(inHand.WithWhiteAt(pots).Layout);
+        var there = Decider.Solve(fromPot, County, County, Shape, Thoroughness.Gate(2)).Safeties[0].Value;
+        var here = decision.Safeties[0].Value;
+        Assert.True(here.Value > there.Value || here.IsLevelWith(there), $"{here} against {there}");
+    }
+
+    [Fact]
+    public void A_ball_that_comes_back_to_the_white_is_a_double_kiss_and_no_cover()
+    {
+        // The black tight on the top cushion, straight in line: full, low and centre ball (common practice, no source).
+        var tight = Layout.OfRest([new(Ball.White, 2.3, Width / 2), new(Ball.Black, Length - BallRadius - 1e-6, Width / 2)]);
+        var situation = Situation.Create(tight, new() { On = BallOn.Black, First = 60, Second = 60 });
+        var context = new SearchContext(County, Shape, PlanPreferences.Default, Thoroughness.Gate(2), default);
+        var judge = new LeaveJudge(County, Shape);
+        var safeties = new SafetySearch(context, judge, new WinChance(situation.Frame, County, County)).Find(situation);
+        var doubles = safeties.Where(s => s.Route.Balls.Count > 0).ToList();
+        Assert.NotEmpty(doubles);
+        Assert.All(safeties, s => Assert.NotEqual(SafetyIdea.Cannon, s.Idea));
+        Assert.Contains(doubles, s => s.Idea == SafetyIdea.DoubleKiss);
     }
 }

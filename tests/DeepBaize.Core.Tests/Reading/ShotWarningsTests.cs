@@ -67,6 +67,22 @@ public class ShotWarningsTests
     }
 
     [Fact]
+    public void A_cannon_that_belongs_to_the_stroke_is_no_danger_and_a_kiss_of_the_object_ball_is()
+    {
+        // Half-ball and rolling, the white is turned by 33.7° (Wallace & Schroeder 1988): there lies the blue.
+        var layout = Layout.Create([("white", 1, 0.9), ("red-1", 1.5, 0.926), ("blue", 1.787, 0.678)], Shape);
+        var stroke = new Stroke(0, 0, 0.8, 4, 0);
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        stroke.Play(simulator, layout, record);
+        var pot = new Pot(layout.SlotOf(Ball.Red(1)), Pocket.GreenTop);
+        Assert.NotEmpty(Route.Of(record).Balls);
+        IEnumerable<WarningKind> Kinds(bool mayRunOn) =>
+            ShotWarnings.Of(record, layout, stroke, simulator, Shape, pot, mayRunOn).Select(w => w.Kind);
+        Assert.Contains(WarningKind.Kiss, Kinds(mayRunOn: false));
+        Assert.DoesNotContain(WarningKind.Kiss, Kinds(mayRunOn: true));
+    }
+
+    [Fact]
     public void A_tip_near_the_limit_and_a_raised_butt_under_screw_are_seen()
     {
         Assert.Contains(Warn(new(0, 0, -1.5, 4, 0), ("white", 1, 0.9)), w => w.Kind == WarningKind.NearMiscue);

@@ -48,6 +48,31 @@ public class FanTests
     }
 
     [Fact]
+    public void A_route_that_a_soft_pace_does_not_allow_is_played_as_softly_as_it_can_be()
+    {
+        // Common practice, no source: a low strike played softly from afar arrives plain.
+        var far = Layout.Create([("white", 0.6, 0.5), ("red-1", 2.6, 0.9)], Shape);
+        var pot = new Pot(1, Pocket.GreenTop);
+        var soft = new Stroke(0, 0, 0, 2.2, 0);
+        var routes = Fan.Of(far, soft, pot, FanKind.Routes, Shape).ToDictionary(l => l.Key);
+        Assert.Equal(["follow", "screw", "stun"], routes.Keys.Order());
+        Assert.Equal(2.2, routes["follow"].Stroke.Pace);
+        Assert.True(routes["stun"].Stroke.Pace > 2.4);
+        Assert.Equal(routes["stun"].Stroke.Pace, routes["screw"].Stroke.Pace);
+        Arrival Comes(Stroke stroke)
+        {
+            var record = new ShotRecord();
+            stroke.Play(new Simulator(Shape), far, record);
+            return Arrival.Of(record, stroke.ToStrike(), Shape)!.Value;
+        }
+        Assert.Equal(0, Comes(routes["stun"].Stroke).Follow, 0.02);
+        Assert.True(Comes(routes["screw"].Stroke).Follow < 0);
+        // At a quarter of a pace less even the lowest strike arrives with follow.
+        var softer = routes["screw"].Stroke with { Pace = routes["screw"].Stroke.Pace - 0.25 };
+        Assert.True(Comes(softer).Follow > 0);
+    }
+
+    [Fact]
     public void A_ball_that_rolls_from_the_tip_arrives_rolling()
     {
         // Coriolis 1835: at 2/5 of the radius.

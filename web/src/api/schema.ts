@@ -1894,6 +1894,7 @@ export interface components {
              */
             looked: number;
             white: null | components["schemas"]["PlaceResult"];
+            safetyWhite: null | components["schemas"]["PlaceResult"];
             isSnookered: boolean;
             attacks: components["schemas"]["AttackResult"][];
             safeties: components["schemas"]["SafetyResult"][];
@@ -3500,7 +3501,7 @@ export interface components {
          * @description What a safety sets out to do: told from what comes of it.
          * @enum {unknown}
          */
-        SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "shotToNothing" | "containing";
+        SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "doubleKiss" | "shotToNothing" | "containing";
         /** @description A safety. Outlines hold two thirds of the places where the ball stops. */
         SafetyResult: {
             idea: components["schemas"]["SafetyIdea"];
@@ -3908,6 +3909,29 @@ export interface components {
         StanceShare: {
             stance: components["schemas"]["Stance"];
             share: components["schemas"]["SuccessRate"];
+        };
+        /** @description A week's share at one mix of routines, so that a week of easy routines does not look like getting better. */
+        StandardisedShare: {
+            /**
+             * Format: double
+             * @description 0–1.
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description Lower bound of the 95 % interval.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Upper bound of the 95 % interval.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Share of the mix that was played in the week, 0–1.
+             */
+            covered: number;
         };
         /** @description What has been counted. */
         StatisticsResult: {
@@ -4348,6 +4372,7 @@ export interface components {
             typicalScore: null | number;
             /** Format: int32 */
             bestScore: null | number;
+            standard?: null | components["schemas"]["StandardisedShare"];
         };
         /** @description Where a ball lies as players say it, m. */
         WhereaboutsResult: {

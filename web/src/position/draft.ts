@@ -74,6 +74,16 @@ export const useDraft = defineStore('draft', () => {
   }
 
   /** Ends a gesture: from here one step of undo goes back. */
+  /** The white in hand, where a plan has it. */
+  function placeWhite({ x, y }: { x: number; y: number }) {
+    draft.value.content.balls = draft.value.content.balls.map((b) => (b.id === 'white' ? { ...b, x, y } : b))
+  }
+
+  /** The balls that a search is about: the white in hand is placed by the search itself. */
+  const ballsAsked = computed(() =>
+    content.value.frame?.inHand ? content.value.balls.filter((b) => b.id !== 'white') : content.value.balls,
+  )
+
   /** The balls are those of an exercise, not of a frame: any of them on, unless said otherwise. */
   function makeExercise(exercise: Schemas['ExerciseEntry'] = { order: 'any' }) {
     draft.value.content.frame = { exercise }
@@ -198,6 +208,8 @@ export const useDraft = defineStore('draft', () => {
     refuse,
     commit,
     makeExercise,
+    placeWhite,
+    ballsAsked,
     put,
     addRed,
     drag,

@@ -7,7 +7,7 @@ import { listWords } from '../lib/formats'
 const push = 0.1
 
 /** Leaves out, of the contacts of two balls that stay together, all but the first. */
-function withoutPushes(events: ShotEvent[]): ShotEvent[] {
+export function withoutPushes(events: ShotEvent[]): ShotEvent[] {
   const last = new Map<string, number>()
   return events.filter((e) => {
     if (e.kind !== 'ball') return true

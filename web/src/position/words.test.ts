@@ -64,6 +64,21 @@ describe('what a shot does', () => {
     expect(outcomeWords({ simulation: inOff, whiteRests: null })).toContain('in-off, baulk yellow-side pocket')
     const cannon = simulation({ events: [...simulation().events, event({ time: 4.5, other: 'blue' })] })
     expect(outcomeWords({ simulation: cannon, whiteRests })).toContain('white off two cushions and into the blue, stops')
+    const red = simulation({
+      events: [event({ time: 1 }), event({ time: 2, other: 'red-2' }), event({ time: 3, kind: 'cushion', other: null, cushion: 'top' })],
+    })
+    expect(outcomeWords({ simulation: red, whiteRests })).toContain('white into red 2 and off one cushion, stops')
+    const escape = simulation({
+      events: [
+        event({ time: 1, kind: 'cushion', other: null, cushion: 'top' }),
+        event({ time: 2 }),
+        event({ time: 3, kind: 'cushion', other: null, cushion: 'baulk' }),
+        event({ time: 4 }),
+      ],
+    })
+    expect(outcomeWords({ simulation: escape, whiteRests })).toContain(
+      'white off one cushion on to red 3, off one cushion and back into red 3, stops',
+    )
   })
 
   it('comes down to four things at most, in order', () => {

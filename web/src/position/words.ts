@@ -2,6 +2,7 @@ import type { Shot, ShotEvent } from '../api/client'
 import { nameOf, pocketName, theBall } from '../domain/balls'
 import { cushionCountWords, cushionNames, whereWords } from '../domain/words'
 import { listWords, sentence } from '../lib/formats'
+import { withoutPushes } from './events'
 
 /** What a shot does, in words. */
 
@@ -44,11 +45,34 @@ export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation'
       : 'no ball hit'
   if (off.length) return sentence(`${what}; ${listWords(off.map((f) => theBall(f.id)))} off the table: a foul.`)
   if (white.pocket) return sentence(`${what}; in-off, ${pocketName(white.pocket)} pocket.`)
-  const cushions = simulation.events.filter((e) => e.ball === 'white' && e.kind === 'cushion').length
-  const then = [...new Set(met.slice(1))].filter((id) => id !== met[0])
-  const way = [
-    ...(cushions ? [`off ${cushionCountWords(cushions)}`] : []),
-    ...(then.length ? [`into ${listWords(then.slice(0, 2).map(theBall))}`] : []),
-  ]
-  return sentence(`${what}; white ${way.length ? `${way.join(' and ')}, ` : ''}stops ${whiteRests ? whereWords(whiteRests) : ''}.`)
+  const way = whiteWay(withoutPushes(simulation.events))
+  const more = way.length > mostOfWay ? [...way.slice(0, mostOfWay), `on to ${way.length - mostOfWay} more`] : way
+  return sentence(`${what}; white ${more.length ? `${listWords(more)}, ` : ''}stops ${whiteRests ? whereWords(whiteRests) : ''}.`)
+}
+
+/** Of the white's way so many things are said. */
+const mostOfWay = 4
+
+/** "off one cushion", "into red 2", "off two cushions": what the white meets on its way, in order; the ball it met first is said already. */
+function whiteWay(events: ShotEvent[]): string[] {
+  const way: string[] = []
+  let [cushions, first] = [0, '']
+  const endOfCushions = (onto = '') => {
+    if (cushions) way.push(`off ${cushionCountWords(cushions)}${onto}`)
+    cushions = 0
+  }
+  for (const e of events) {
+    if (e.kind === 'cushion' && e.ball === 'white') cushions++
+    if (e.kind !== 'ball' || (e.ball !== 'white' && e.other !== 'white')) continue
+    const ball = e.ball === 'white' ? e.other! : e.ball
+    if (!first) {
+      first = ball
+      endOfCushions(` on to ${theBall(ball)}`)
+    } else {
+      endOfCushions()
+      way.push(`${ball === first ? 'back ' : ''}into ${theBall(ball)}`)
+    }
+  }
+  endOfCushions()
+  return way
 }

@@ -222,7 +222,15 @@ public sealed class BreakPlanner
         workspace.Play(before, choice.Stroke, default, choice.Nominated);
         var path = ShotPath.Points(workspace.Record, before.Layout.Balls.Count, ShotPath.Drawn)[0];
         var arrival = Arrival.Of(workspace.Record, choice.Stroke.ToStrike(), _context.Shape);
-        var warnings = ShotWarnings.Of(workspace.Record, before.Layout, choice.Stroke, workspace.Simulator, _context.Shape, choice.Pot);
+        var warnings = ShotWarnings.Of(
+            workspace.Record,
+            before.Layout,
+            choice.Stroke,
+            workspace.Simulator,
+            _context.Shape,
+            choice.Pot,
+            mayRunOn: true
+        );
         var pace = workspace.ScatterOf(before.Layout, choice.Stroke, _context.Player.Skill).Pace;
         var cover = new Cover(
             Outcome(workspace, before, choice, new(0, pace, 0, 0)),

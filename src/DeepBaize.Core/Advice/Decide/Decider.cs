@@ -26,7 +26,8 @@ public sealed class Decider
         TellingRallies = ErrorStream.Named("decide: tell rallies");
 
     private readonly SearchContext _context;
-    private readonly Situation _from;
+    private readonly Situation _from,
+        _safeFrom;
     private readonly LeaveJudge _judge;
     private readonly WinChance _win;
     private readonly Player _rival;
@@ -37,7 +38,8 @@ public sealed class Decider
     private Decider(SearchContext context, Situation from, Player rival)
     {
         (_context, _rival, _judge) = (context, rival, new(rival, context.Shape));
-        _from = from;
+        _from = InHand.Placed(context, from);
+        _safeFrom = InHand.PlacedForSafety(context, from, new(context, _judge));
         _win = new(from.Frame, context.Player, rival);
     }
 
@@ -56,9 +58,8 @@ public sealed class Decider
         if (from.Frame.IsOver || !from.OnSlots().Any())
             throw new InputException("content.balls", "There is no ball on.", "at least one ball that is on, and a frame under way");
         var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
-        var placed = InHand.Placed(context, from);
-        context.Bound(placed.Layout);
-        return new Decider(context, placed, rival).Run(progress);
+        context.Bound(from.Layout);
+        return new Decider(context, from, rival).Run(progress);
     }
 
     private Decision Run(IProgress<DecisionProgress>? progress)
@@ -70,7 +71,7 @@ public sealed class Decider
             new(_context.Examined, share, _context.TableShare, Compared(attacks, safeties, escapes))
         );
 
-        safeties = new SafetySearch(_context, _judge, _win).Find(_from, first =>
+        safeties = new SafetySearch(_context, _judge, _win).Find(_safeFrom, first =>
         {
             safeties = first;
             heart.Tell(0.2);
@@ -107,11 +108,11 @@ public sealed class Decider
             defended = 3,
             played = 64;
         var rallies = new Rallies(_context, new(_rival, _context.Shape, PlanPreferences.Default, _context.Gate, _context.Cancel));
-        Estimate Wins(Stroke stroke) => rallies.Wins(_from, stroke, played, TellingRallies);
+        Estimate Wins(Situation from, Stroke stroke) => rallies.Wins(from, stroke, played, TellingRallies);
         return (
-            [.. attacks.Take(attacked).Select(a => a with { Win = Wins(a.Choice.Stroke) })],
-            [.. safeties.Take(defended).Select(s => s with { Win = Wins(s.Aim.Stroke) })],
-            [.. escapes.Take(defended).Select(e => e with { Win = Wins(e.Aim.Stroke) })]
+            [.. attacks.Take(attacked).Select(a => a with { Win = Wins(_from, a.Choice.Stroke) })],
+            [.. safeties.Take(defended).Select(s => s with { Win = Wins(_safeFrom, s.Aim.Stroke) })],
+            [.. escapes.Take(defended).Select(e => e with { Win = Wins(_from, e.Aim.Stroke) })]
         );
     }
 
@@ -212,8 +213,8 @@ public sealed class Decider
             best = safe[0];
         Estimate? margin = attacks.Count > 0 && best is { } other ? attacks[0].Value.Minus(other.Value) : null;
         var verdict = new Verdict(margin, attacks.Count > 0 ? attacks[0].Win : null, best?.Win, isByFrame, required);
-        Vec2? white = _from.Frame.InHand ? _from.Layout.White.At : null;
-        return new(white, attacks, safeties, escapes, verdict, _from.IsSnookered, _from.Touching);
+        Vec2? PlaceOf(Situation situation) => situation.Frame.InHand ? situation.Layout.White.At : null;
+        return new(PlaceOf(_from), PlaceOf(_safeFrom), attacks, safeties, escapes, verdict, _from.IsSnookered, _from.Touching);
     }
 
     /// <summary>Each line is held to the best of all, by what they are ranked by.</summary>

@@ -48,13 +48,15 @@ public sealed record Verdict(Estimate? Margin, Estimate? WinWithPot, Estimate? W
 }
 
 /// <summary>Attack or defend: pots, straight safeties and, in a snooker, ways out of it, whatever is hidden.</summary>
-/// <param name="White">Where the white is placed, if it is in hand: all lines are played from there; m.</param>
+/// <param name="White">Where the white is placed, if it is in hand: pots and escapes are played from there; m.</param>
+/// <param name="SafetyWhite">Where it is placed for the safeties, which choose a place of their own; m.</param>
 /// <param name="IsSnookered">An edge of every ball on is hidden.</param>
 /// <param name="Touching">
 /// A ball that the white touches: it must be played away from, and counts as struck if it is on; null if there is none.
 /// </param>
 public sealed record Decision(
     Vec2? White,
+    Vec2? SafetyWhite,
     IReadOnlyList<Attack> Attacks,
     IReadOnlyList<SafetyOption> Safeties,
     IReadOnlyList<EscapeOption> Escapes,

@@ -23,6 +23,9 @@ public enum SafetyIdea
     /// <summary>The white runs into another ball and stays there.</summary>
     Cannon,
 
+    /// <summary>The ball that is struck comes back off its cushion and meets the white again.</summary>
+    DoubleKiss,
+
     /// <summary>A pot whose miss is safe as well.</summary>
     ShotToNothing,
 

@@ -99,7 +99,7 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
         );
         var odds = outcomes.Odds;
         return new(
-            IdeaOf(aim, odds, tried.Route, ballToCushion),
+            IdeaOf(aim, odds, tried, ballToCushion),
             aim,
             tried.Route,
             odds,
@@ -135,11 +135,12 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
     }
 
     /// <summary>Names the idea of a safety by what comes of it.</summary>
-    private static SafetyIdea IdeaOf(SafetyAim aim, in SafetyOdds odds, Route route, double ballToCushion) =>
+    private static SafetyIdea IdeaOf(SafetyAim aim, in SafetyOdds odds, TriedSafety tried, double ballToCushion) =>
         odds.Pots.Value > 0.15 ? SafetyIdea.ShotToNothing
         : odds.Snooker.Value > 0.4 ? SafetyIdea.Snooker
         : !aim.IsAway && aim.Fullness < 0.35 && odds.Baulk.Value > 0.4 ? SafetyIdea.ThinClip
-        : route.Balls.Count > 0 ? SafetyIdea.Cannon
+        : tried.Route.Balls.Any(slot => slot != tried.Slot) ? SafetyIdea.Cannon
+        : tried.Route.Balls.Count > 0 ? SafetyIdea.DoubleKiss
         : !aim.IsAway && ballToCushion < BallRadius ? SafetyIdea.BallToCushion
         : SafetyIdea.Containing;
 }

@@ -84,7 +84,7 @@ export const usePlans = defineStore('plans', () => {
   const question = computed(() =>
     JSON.stringify([
       isOpen.value,
-      position.content.balls,
+      position.ballsAsked,
       position.content.conditions,
       position.content.frame,
       players.player,
@@ -126,6 +126,8 @@ export const usePlans = defineStore('plans', () => {
   function setUp() {
     const first = chosen.value?.shots[0]
     if (!first || shot.value > 0) return
+    const white = first.content.balls.find((b) => b.id === 'white')
+    if (position.content.frame?.inHand && white) position.placeWhite(white)
     position.setStroke(advised(first.content.stroke!, players.player.naturalElevation))
     position.commit()
   }

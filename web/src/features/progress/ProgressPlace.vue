@@ -15,7 +15,7 @@ import ProblemText from '../../ui/ProblemText.vue'
 import RoutineStops from './RoutineStops.vue'
 import ShareTable from './ShareTable.vue'
 import { useProgress } from './progress'
-import { betterWords, shareWords, stanceNames, streakWords, weekWords } from './words'
+import { betterWords, shareWords, stanceNames, standardWords, streakWords, weekWords } from './words'
 
 /** How it goes: over the weeks, by routine, player, table and cue, with the doubt of every figure. */
 const club = useClub()
@@ -78,7 +78,10 @@ watch(
 const ink = useChartInk()
 const picked = ref(-1)
 watch(weeks, () => (picked.value = -1))
-const percents = (share: Schemas['SuccessRate']) => Math.round((share.done / share.of) * 1000) / 10
+/** A week's share: over several routines at one mix of them, for a week of easy ones is no progress. */
+const shareOf = (w: Schemas['Week']) => w.standard ?? { share: w.share.done / w.share.of, low: w.share.low, high: w.share.high }
+const isStandard = computed(() => weeks.value.some((w) => w.standard))
+const percents = (share: number) => Math.round(share * 1000) / 10
 const weekChart = computed(() => ({
   xAxis: { type: 'category' as const, data: weeks.value.map((w) => weekWords(w.from)) },
   yAxis: isRun.value ? { type: 'value' as const, name: 'points', min: 0 } : { type: 'value' as const, name: 'done, %', min: 0, max: 100 },
@@ -92,25 +95,27 @@ const weekChart = computed(() => ({
         {
           type: 'bar' as const,
           stack: 'doubt',
-          data: weeks.value.map((w) => w.share.low * 100),
+          data: weeks.value.map((w) => shareOf(w).low * 100),
           itemStyle: { color: 'transparent' },
           barWidth: 3,
         },
         {
           type: 'bar' as const,
           stack: 'doubt',
-          data: weeks.value.map((w) => (w.share.high - w.share.low) * 100),
+          data: weeks.value.map((w) => (shareOf(w).high - shareOf(w).low) * 100),
           itemStyle: { color: ink.value.doubt },
           barWidth: 3,
         },
-        { type: 'line' as const, data: weeks.value.map((w) => percents(w.share)), color: ink.value.main, symbolSize: 9 },
+        { type: 'line' as const, data: weeks.value.map((w) => percents(shareOf(w).share)), color: ink.value.main, symbolSize: 9 },
       ],
 }))
 const weekLine = computed(() => {
   const w = weeks.value[picked.value]
   if (!w) return 'Point at a week for its figures.'
   if (isRun.value) return `Week of ${weekWords(w.from)}: ${w.share.of} runs, typically ${w.typicalScore}, at best ${w.bestScore}.`
-  return `Week of ${weekWords(w.from)}: ${shareWords(w.share)}.`
+  return w.standard
+    ? `Week of ${weekWords(w.from)}: ${standardWords(w.standard)}; ${w.share.done} of ${w.share.of} done as played.`
+    : `Week of ${weekWords(w.from)}: ${shareWords(w.share)}.`
 })
 const runChart = computed(() => ({
   xAxis: { type: 'category' as const, data: (of.value?.lastScores ?? []).map((_, i) => i + 1), name: 'run' },
@@ -214,6 +219,10 @@ const exported = (kind: string) => {
         <h2 id="weeks-title">Week by week</h2>
         <ChartBox :option="weekChart" label="Share done, week by week" @picked="picked = $event" />
         <p class="soft figure" role="status">{{ weekLine }}</p>
+        <p v-if="isStandard" class="soft" data-testid="standard">
+          Weeks are compared at one mix of routines (direct standardisation): each routine with itself, weighted as in all the weeks shown,
+          so that a week of easy routines does not look like progress.
+        </p>
         <p v-if="!isRun" class="soft">The thin bars are where the share of each week lies, 95 times of 100.</p>
         <ElTable :data="weeks" size="small" data-testid="weeks">
           <ElTableColumn label="Week of" width="90"
@@ -225,7 +234,9 @@ const exported = (kind: string) => {
           <ElTableColumn v-if="isRun" prop="typicalScore" label="Typical" />
           <ElTableColumn v-if="isRun" prop="bestScore" label="Best" />
           <ElTableColumn v-else label="Done"
-            ><template #default="{ row }">{{ shareWords(row.share) }}</template></ElTableColumn
+            ><template #default="{ row }">{{
+              row.standard ? `${standardWords(row.standard)}; ${row.share.done} of ${row.share.of} as played` : shareWords(row.share)
+            }}</template></ElTableColumn
           >
         </ElTable>
       </section>
@@ -319,7 +330,7 @@ const exported = (kind: string) => {
         <p class="row">
           <a :href="exported('csv')" data-testid="export-csv">Attempts as CSV</a>
           <a :href="exported('json')" data-testid="export-json">as JSON</a>
-          <FilePick accept=".json,.csv,application/json,text/csv" test-id="import-attempts" @picked="bringIn">Bring attempts in</FilePick>
+          <FilePick accept=".json,.csv,application/json,text/csv" test-id="import-attempts" @picked="bringIn">Import attempts</FilePick>
         </p>
       </section>
       <section v-if="of?.stops.length">

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { betterWords, shareWords, streakWords, weekWords } from './words'
+import { betterWords, shareWords, standardWords, streakWords, weekWords } from './words'
 
 describe('what is told of attempts', () => {
   it('has its doubt', () => {
     expect(shareWords({ done: 14, of: 20, low: 0.481, high: 0.855 })).toBe('70 % (14 of 20), somewhere from 48 to 86\u00a0%')
     expect(shareWords({ done: 0, of: 0, low: 0, high: 1 })).toBe('nothing counted')
+    expect(standardWords({ share: 0.584, low: 0.49, high: 0.671, covered: 0.8 })).toBe('58 % at the usual mix (95 % interval 49–67\u00a0%)')
   })
 
   it('answers better than before with yes, no, or how many more it takes', () => {

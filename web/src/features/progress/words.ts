@@ -9,6 +9,10 @@ export const shareWords = (s: Share) =>
     ? `${percentWords(s.done / s.of)} (${s.done} of ${s.of}), somewhere from ${percentWords(s.low).replace(' %', '')} to ${percentWords(s.high).replace(' ', '\u00a0')}`
     : 'nothing counted'
 
+/** "58 % at the usual mix (95 % interval 49–67 %)". */
+export const standardWords = (s: Schemas['StandardisedShare']) =>
+  `${percentWords(s.share)} at the usual mix (95 % interval ${percentWords(s.low).replace(' %', '')}–${percentWords(s.high).replace(' ', '\u00a0')})`
+
 /** Better than before? Yes, no, or not yet to be told, and how many attempts it would take. */
 export function betterWords(change: Schemas['Change'], what = 'the newer half', than = 'the older', isAnswer = true): string {
   const by = figureWords(Math.abs(change.difference) * 100, 0)

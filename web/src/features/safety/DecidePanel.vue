@@ -146,7 +146,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     <p v-if="decide.items.length" class="row soft">
       <span
         >{{ decide.found?.isByFrame ? 'By the chance to win the frame' : 'Points to be expected of each' }}, the best first; a click sets it
-        up.{{ decide.found?.white ? ' The white is placed in the D where the best stroke is on.' : '' }}</span
+        up.{{ decide.found?.white ? ' Each is played from the place in the D that suits it best.' : '' }}</span
       >
       <ErrorsButton />
     </p>

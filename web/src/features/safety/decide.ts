@@ -85,14 +85,7 @@ export const useDecide = defineStore('decide', () => {
 
   // What the answer depends on: not the stroke that is set up, so that trying one keeps the list.
   const question = computed(() =>
-    JSON.stringify([
-      isOpen.value,
-      position.content.balls,
-      position.content.conditions,
-      position.content.frame,
-      players.player,
-      rival.value,
-    ]),
+    JSON.stringify([isOpen.value, position.ballsAsked, position.content.conditions, position.content.frame, players.player, rival.value]),
   )
   follows(() => question.value, 250)
 
@@ -106,6 +99,9 @@ export const useDecide = defineStore('decide', () => {
   function choose(item: Item) {
     chosen.value = item.key
     learnt.value = null
+    // In hand, each line is played from a place of its own in the D.
+    const place = item.kind === 'safety' ? found.value?.safetyWhite : found.value?.white
+    if (place) position.placeWhite(place)
     position.setStroke(strokeOfItem(item))
     position.commit()
   }

@@ -18,6 +18,7 @@ const ideas: Record<Schemas['SafetyIdea'], string> = {
   snooker: 'lay a snooker',
   ballToCushion: 'ball to the cushion',
   cannon: 'into cover',
+  doubleKiss: 'double kiss',
   shotToNothing: 'shot to nothing',
   containing: 'containing',
 }
@@ -29,7 +30,9 @@ export function safetyWords(s: Safety): string {
     : `${nameOf(s.ball)} ${contactWords(s.fullnessWord)}${s.fullnessWord === 'full' ? '' : ` on its ${s.leftSide ? 'left' : 'right'}`}`
   const parts = [struck, tipWords(s.stroke.side ?? 0, s.stroke.height ?? 0), paceWords(s.stroke.pace)]
   if (s.cushions.length) parts.push(offCushionsWords(s.cushions, 4))
-  if (s.balls.length) parts.push(ontoBallsWords(s.balls))
+  // Of a double kiss it is said already that the white meets the same ball again.
+  const onto = s.balls.filter((b) => b !== s.ball)
+  if (onto.length) parts.push(ontoBallsWords(onto))
   return `${sentence(ideas[s.idea])}: ${parts.join(', ')}`
 }
 

@@ -7,7 +7,7 @@ import { degreeWords, percentWords } from '../../lib/formats'
 import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { useJudgements, type Side } from './judgements'
-import { shiftWords } from './words'
+import { shiftWords, sidesWords } from './words'
 
 /** What the aim allows for, part by part, and what plain ball or a touch of side would cost and save. */
 const answer = useAnswer()
@@ -85,8 +85,7 @@ function choose(side: number) {
       >
     </ElTable>
     <p class="soft">
-      Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. Side saves throw, and costs squirt that must be
-      allowed for.
+      Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. {{ sidesWords(judgements.sides ?? []) }}
     </p>
   </ElPopover>
 </template>

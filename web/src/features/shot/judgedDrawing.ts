@@ -1,5 +1,7 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
+import { paceWords } from '../../lib/formats'
+import { useDraft } from '../../position/draft'
 import { firstOfWidest, type Naming } from '../../table/labels'
 import { useGoal } from './goal'
 import { useJudgements } from './judgements'
@@ -8,6 +10,7 @@ import { useWays } from './ways'
 /** What is drawn around the shot that is set up: the same pot played otherwise, where the white may stop, and the ways to put it there. */
 export const useJudgedDrawing = createSharedComposable(() => {
   const judgements = useJudgements()
+  const position = useDraft()
   const goals = useGoal()
   const ways = useWays()
 
@@ -28,9 +31,11 @@ export const useJudgedDrawing = createSharedComposable(() => {
   const place = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
 
   /** What a line of the fan is called: a route by its name, else what is changed. */
-  function fanWords(key: string) {
+  function fanWords({ key, pace }: { key: string; pace: number }) {
     const what = { routes: '', paces: 'pace ', heights: 'height ', sides: 'side ' }[judgements.fanKind ?? 'routes']
-    return what + key.replace('-', '−')
+    // At a soft pace the white arrives rolling: a route that needs more is drawn with what it needs, and says so.
+    const firmer = judgements.fanKind === 'routes' && pace > position.stroke.pace + 0.1 ? ` (${paceWords(pace)})` : ''
+    return what + key.replace('-', '−') + firmer
   }
 
   const namings = computed(() => {
@@ -39,7 +44,7 @@ export const useJudgedDrawing = createSharedComposable(() => {
       list.push({
         key: `fan${f.key}`,
         kind: 'fan',
-        text: fanWords(f.key) + (f.potted ? '' : ' (missed)'),
+        text: fanWords(f) + (f.potted ? '' : ' (missed)'),
         at: f.points[f.points.length - 1],
         size: 50,
       })

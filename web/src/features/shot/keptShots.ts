@@ -54,10 +54,13 @@ export const useKeptShots = defineStore('keptShots', () => {
 
   watch([() => position.origin?.id, isOpen], () => isOpen.value && void attempt(list, 'The shots are not read'), { immediate: true })
 
-  /** "red 1 in the top green-side pocket: half a tip below, pace 5". */
+  /** "red 1 in the top green-side pocket: half a tip below, pace 5"; with "missed" where it does not go in as it is set up. */
   const nameOfShot = computed(() => {
     const { pot } = position.stroke
-    return `${pot ? `${nameOf(pot.ball)} in the ${pocketName(pot.pocket)} pocket: ` : ''}${strokeWords(position.stroke)}`.slice(0, 120)
+    const end = pot && answer.shot?.simulation.finals.find((f) => f.id === pot.ball)
+    const missed = end && end.pocket !== pot.pocket ? ', missed' : ''
+    const what = pot ? `${nameOf(pot.ball)} in the ${pocketName(pot.pocket)} pocket${missed}: ` : ''
+    return `${what}${strokeWords(position.stroke)}`.slice(0, 120)
   })
 
   /** Keeps the shot as it is set up, with the line. A position that was never saved is saved first. */

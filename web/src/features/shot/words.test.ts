@@ -2,8 +2,19 @@
 import { exactly } from '../../lib/estimates'
 import { describe, expect, it } from 'vitest'
 import { cut } from '../../domain/cut.fixture'
-import type { Way } from '../../api/client'
-import { allowanceWords, chancesWords, cutWords, faultWords, outcomeOf, rankWords, sensitivityWords, shiftWords, wayWords } from './words'
+import type { Schemas, Way } from '../../api/client'
+import {
+  allowanceWords,
+  chancesWords,
+  cutWords,
+  faultWords,
+  outcomeOf,
+  rankWords,
+  sensitivityWords,
+  shiftWords,
+  sidesWords,
+  wayWords,
+} from './words'
 
 describe('the words of the desk', () => {
   it('say which way the allowance goes: thinner is away from the ball', () => {
@@ -103,5 +114,17 @@ describe('the words of the desk', () => {
     expect(outcomeOf(best.long, best.exact)).toBe('100 mm off, still good, the pink on at 80 %')
     expect(outcomeOf(outcome({ inOff: true }), best.exact)).toBe('in-off')
     expect(outcomeOf(outcome({ isMet: false, nextBall: null, nextChance: null }), best.exact)).toContain('missed, no easy pot seen')
+  })
+
+  it('tell what side does to throw by the figures', () => {
+    const side = (sideTips: number, isHelping: boolean, throwDegrees: number) =>
+      ({ sideTips, isHelping, arrival: { throwDegrees } }) as unknown as Schemas['SideChoiceResult']
+    expect(sidesWords([side(0, false, 0.84), side(0.25, true, 0.12), side(-0.25, false, 1.6)])).toBe(
+      'Helping side takes throw from 0.8° to 0.1°; the other side raises throw from 0.8° to 1.6°.',
+    )
+    // So much side that it throws the other way, and more than without.
+    expect(sidesWords([side(0, false, 0.3), side(0.25, true, -0.9)])).toBe('Helping side raises throw from 0.3° to 0.9°.')
+    expect(sidesWords([side(0, false, 0.5), side(0.25, true, 0.52)])).toBe('Helping side leaves throw as it is.')
+    expect(sidesWords([])).toBe('')
   })
 })

@@ -2,7 +2,7 @@ import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { miscueWords, shareWords } from '../../lib/estimates'
-import { degreeWords, figureWords, lengthUnit, lengthWords, paceWords, percentWords } from '../../lib/formats'
+import { degreeWords, figureWords, lengthUnit, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
 /** What the desk says of the shot that is set up and of the ways to play it. */
 
@@ -30,6 +30,24 @@ export function allowanceWords(cut: Cut, allowance: Schemas['Allowance'] | null)
 
 /** "−1.2 mm": a part of the allowance, as a shift at the contact that thins (+) or thickens (−). */
 export const shiftWords = (metres: number | undefined) => lengthWords(metres ?? 0, 1)
+
+/** "A touch of helping side takes throw from 0.8° to 0.1°; the other side makes it 1.6°." */
+export function sidesWords(sides: readonly Schemas['SideChoiceResult'][]): string {
+  const throwOf = (s: Schemas['SideChoiceResult']) => Math.abs(s.arrival.throwDegrees ?? 0)
+  const plain = sides.find((s) => !s.sideTips)
+  if (!plain) return ''
+  const said = sides
+    .filter((s) => s !== plain)
+    .map((s) => {
+      const change = throwOf(s) - throwOf(plain)
+      const which = s.isHelping ? 'helping side' : 'the other side'
+      if (Math.abs(change) < leastChange) return `${which} leaves throw as it is`
+      return `${which} ${change < 0 ? 'takes' : 'raises'} throw from ${degreeWords(throwOf(plain), 1)} to ${degreeWords(throwOf(s), 1)}`
+    })
+  return said.length ? `${sentence(said.join('; '))}.` : ''
+}
+/** Degrees of throw that nobody sees. */
+const leastChange = 0.05
 
 /** "butt 3°, the tip 34 mm above the bed, hops 0.4 mm": how the cue lies in the stroke, and what comes of it. */
 export function buttWords(shot: Pick<Schemas['ShotResult'], 'strike' | 'tipAboveBed' | 'hop'>): string {
