@@ -461,6 +461,18 @@ public sealed class Page(ChromeDriver driver, string address)
         Until(() => Text("position-name") == name && Find("plan").Displayed);
     }
 
+    /// <summary>Saves a position as another page would.</summary>
+    /// <param name="balls">Elements of a JSON array.</param>
+    /// <param name="frame">A JSON object.</param>
+    public async Task Save(string name, string balls, string frame)
+    {
+        using var client = new HttpClient();
+        var body = $$"""{ "name": "{{name}}", "content": { "balls": [{{balls}}], "stroke": { "pace": 3 }, "frame": {{frame}} } }""";
+        using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        using var answer = await client.PostAsync($"{address}/api/positions", content);
+        Assert.True(answer.StatusCode == HttpStatusCode.Created, await answer.Content.ReadAsStringAsync());
+    }
+
     private string IdOf(string name)
     {
         using var client = new HttpClient();

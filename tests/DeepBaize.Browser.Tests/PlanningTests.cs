@@ -132,6 +132,42 @@ public class PlanningTests(Desk desk)
     }
 
     [Fact]
+    public async Task A_lot_for_the_black_spotted_again_and_a_foul_are_settled_on_the_desk_and_taken_back()
+    {
+        const string balls = """{ "id": "black", "x": 3.245, "y": 0.889 }, { "id": "white", "x": 0.6, "y": 0.889 }""";
+        var page = desk.Open();
+        await page.Save(
+            "Level after the black",
+            balls,
+            """{ "on": "black", "first": 61, "second": 61, "inHand": true, "respotted": true, "awaitsLot": true }"""
+        );
+        page.OpenPosition("Level after the black");
+        page.Find("plan-break").Click();
+        page.Click(() => page.Find("frame-fields"));
+        page.Click(() => page.Find("lot-second"));
+        page.Until(() => Count(page, "lot") == 0 && page.Text("frame-words").StartsWith("The black is on", StringComparison.Ordinal));
+        page.Find("undo").Click();
+        page.Find("lot");
+        page.Find("redo").Click();
+        page.Until(() => Count(page, "lot") == 0);
+
+        const string pink = """{ "id": "pink", "x": 2.677, "y": 0.889 }, """;
+        var offence = """{ "miss": true, "misses": 1, "before": { "on": "pink", "first": 40, "second": 40 }, "balls": [BEFORE] }""";
+        offence = offence.Replace("BEFORE", pink + balls.Replace("0.6,", "1.2,"));
+        var frame = """{ "on": "pink", "first": 40, "second": 46, "turn": 1, "offence": OFFENCE }""".Replace("OFFENCE", offence);
+        await page.Save("After a miss on the pink", pink + balls, frame);
+        page.Find("save").Click();
+        page.Until(() => Count(page, "unsaved") == 0);
+        page.OpenPosition("After a miss on the pink");
+        page.Find("after-foul");
+        var white = page.Ball("white");
+        page.Click(() => page.Find("put-back"));
+        page.Until(() => page.Ball("white") != white && Count(page, "after-foul") == 0);
+        page.Find("undo").Click();
+        page.Find("after-foul");
+    }
+
+    [Fact]
     public void Where_to_be_is_drawn_over_the_plan_and_says_why_under_the_pointer()
     {
         var page = desk.Open();

@@ -192,6 +192,26 @@ public class PracticeTests(SecondDesk desk)
     }
 
     [Fact]
+    public void A_session_goes_into_the_bin_and_comes_back()
+    {
+        var page = desk.Open();
+        Begin(page, "thin-pots");
+        Press(page, "done");
+        page.Until(() => page.Text("sent") == "all sent");
+        string Latest() => page.Css("[data-testid=sessions] li a").GetAttribute("href")!;
+        var session = page.Path;
+        page.Visit("/practice");
+        Assert.EndsWith(session, Latest());
+        page.Click(() => page.Find("delete-session"));
+        page.Until(() => page.HasNotice("in the bin") && !Latest().EndsWith(session, StringComparison.Ordinal));
+        page.Click(() => page.Find("session-bin"));
+        page.Click(() => page.Find("restore-session"));
+        page.Until(() => page.HasNotice("is back"));
+        page.Click(() => page.Find("session-bin"));
+        page.Until(() => Latest().EndsWith(session, StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void A_run_is_counted_by_its_balls_and_keys_count_too()
     {
         var page = desk.Open();

@@ -15,14 +15,15 @@ public static class DemoPositions
     [
         (
             "Opening break",
-            "Tilda's break-off at Copperbeck: thin off the end red, off three cushions and back to baulk.",
+            "Tilda's break-off at Copperbeck: thin off the end red with left-hand side, off three cushions, and back between the baulk colours and the cushion.",
             Content(
-                Rack.Opening(),
+                [At("white", 0.71, 0.739), .. Rack.Opening().Skip(1)],
                 new()
                 {
-                    Aim = 0.05,
-                    Height = 0.1,
-                    Pace = 5.4,
+                    Aim = 1.427,
+                    Side = -1,
+                    Height = 0.2,
+                    Pace = 5,
                 }
             )
         ),
