@@ -1,6 +1,6 @@
 namespace DeepBaize.Core;
 
-/// <summary>Collects everything that is wrong with an input, by field, so that it is told at once and not piece by piece.</summary>
+/// <summary>Collects everything that is wrong with an input, by field, so that all of it is reported at once.</summary>
 /// <param name="path">Where the input stands in what was sent, such as <c>strike</c>; empty for the whole.</param>
 public sealed class Checks(string path = "")
 {

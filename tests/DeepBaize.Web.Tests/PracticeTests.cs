@@ -266,6 +266,10 @@ public class PracticeTests(Application app)
     [InlineData("steps[0].demands[0].ball", """{"kind":"meetsFirst","ball":"black"}""")]
     [InlineData("steps[0].demands[0].within", """{"kind":"whiteOnCushion","within":4}""")]
     [InlineData("steps[0].demands[0].points", """{"kind":"score"}""")]
+    // What a demand's kind does not use is not kept unchecked.
+    [InlineData("steps[0].demands[0].within", """{"kind":"pot","within":-1e308}""")]
+    [InlineData("steps[0].demands[0].ball", """{"kind":"noCushion","ball":"nobody knows this ball, and its name is long"}""")]
+    [InlineData("steps[0].demands[0].cushion", """{"kind":"backOnTip","within":0.1,"cushion":"top"}""")]
     public async Task A_routine_with_a_rule_that_cannot_be_is_refused_by_its_field(string field, string demand)
     {
         var routine = Own();

@@ -144,6 +144,16 @@ public class ShotTests(Application app)
         Assert.Equal(2.9, x, 1e-6);
     }
 
+    [Theory]
+    [InlineData("balls[1].x", """{ "id": "red-1", "x": -1e308, "y": 1 }""")]
+    [InlineData("balls", """{ "id": "red-1", "x": 2, "y": 1 }, { "id": "red-1", "x": 1, "y": 1 }""")]
+    public async Task Where_the_moved_ball_lay_is_checked_though_it_does_not_matter(string field, string moved)
+    {
+        var body = JsonNode.Parse($$"""{ "balls": [{ "id": "white", "x": 1, "y": 1 }, {{moved}}], "ball": "red-1", "x": 2, "y": 0.5 }""");
+        var (status, problem) = await app.Post("/api/place", body!);
+        Assert.Equal((400, field), (status, problem.Fields()[0]));
+    }
+
     [Fact]
     public async Task The_cue_ball_from_hand_is_kept_in_the_D()
     {

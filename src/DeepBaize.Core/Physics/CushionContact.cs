@@ -54,7 +54,7 @@ public sealed class CushionContact
     /// <summary>Returns the rebound of a ball that is off the bed: the nose meets it lower down.</summary>
     private readonly CushionContact? _raised;
 
-    /// <summary>Creates the rebound for a table's conditions; tables of it are cached.</summary>
+    /// <summary>Creates the rebound for a table's conditions; its lookup tables are cached.</summary>
     public CushionContact(Conditions c)
         : this(c, c.NoseSine)
     {

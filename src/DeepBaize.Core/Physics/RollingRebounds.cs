@@ -19,7 +19,7 @@ internal sealed class RollingRebounds
     /// <summary>Against the integration itself off by at most 1e-5 of the speed of approach (docs/model.md).</summary>
     private const int Nodes = 4096;
 
-    /// <summary>So many tables are kept; each is some 150 kB.</summary>
+    /// <summary>Number of cached tables, some 150 kB each.</summary>
     private const int Kept = 24;
 
     private static readonly ConcurrentDictionary<(double, double, double, double), RollingRebounds> Known = new();

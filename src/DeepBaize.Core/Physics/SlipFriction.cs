@@ -9,7 +9,7 @@ internal sealed class SlipFriction
     private const double PerNode = 1.0 / 64;
     private const int Nodes = 1026;
 
-    /// <summary>So many tables are kept; each is some 8 kB.</summary>
+    /// <summary>Number of cached tables, some 8 kB each.</summary>
     private const int Kept = 64;
 
     private static readonly ConcurrentDictionary<(double, double, double), SlipFriction> Known = new();

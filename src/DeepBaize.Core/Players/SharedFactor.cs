@@ -55,7 +55,7 @@ public sealed class SharedFactor
         return At(_factors, (Math.Log(quantile / (1 - quantile)) / Ends + 1) / 2);
     }
 
-    /// <summary>The share of strokes that stay within so many standard deviations of an ordinary one, either way.</summary>
+    /// <summary>Returns the share of strokes within a number of standard deviations of an ordinary one, either way.</summary>
     public double Within(double z) => double.IsPositiveInfinity(z) ? 1 : At(_within, Math.Max(0, z) / Math.Sqrt(_freedom + z * z));
 
     /// <summary>Straight between the nodes of a table.</summary>

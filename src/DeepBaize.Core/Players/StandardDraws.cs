@@ -6,7 +6,7 @@ namespace DeepBaize.Core.Players;
 /// </summary>
 public readonly record struct StandardDraws(double Direction, double Sighting, double Allowance, double Pace, double Side, double Height)
 {
-    /// <summary>Of how many independent numbers a stroke's luck is made, but for the lay.</summary>
+    /// <summary>Number of independent standard draws of a stroke, without the jitter of touching balls.</summary>
     public const int Parts = 9;
 
     /// <summary>The share of all strokes that are steadier than this one as a whole, 0–1.</summary>

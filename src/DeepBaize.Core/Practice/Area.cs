@@ -34,7 +34,7 @@ public sealed record Area(double X, double Y, double? Radius = null, double? ToX
     public Area Mirrored =>
         Radius is null ? Box(X, Dimensions.Width - ToY!.Value, ToX!.Value, Dimensions.Width - Y) : this with { Y = Dimensions.Width - Y };
 
-    /// <summary>So many times as wide, about its middle; what would reach over the cushions ends there.</summary>
+    /// <summary>Returns the area scaled about its middle, clipped at the cushions.</summary>
     public Area Widened(double factor)
     {
         if (Radius is { } radius)
@@ -57,7 +57,7 @@ public sealed record Area(double X, double Y, double? Radius = null, double? ToX
             checks.Range($"{field}.radius", radius, Smallest, Dimensions.Width, " m");
             return;
         }
-        checks.That(ToX is not null && ToY is not null, field, "Neither a radius nor the other corner is said.", "radius, or toX and toY");
+        checks.That(ToX is not null && ToY is not null, field, "A radius or the opposite corner is missing.", "radius, or toX and toY");
         if (ToX is not { } toX || ToY is not { } toY)
             return;
         checks.Range($"{field}.toX", toX, X + Smallest, Dimensions.Length, " m");

@@ -39,7 +39,7 @@ public enum DemandKind
     /// <summary>No side that was not meant.</summary>
     NoSide,
 
-    /// <summary>A run of so many points at least.</summary>
+    /// <summary>A run of at least a number of points.</summary>
     Score,
 }
 
@@ -148,8 +148,35 @@ public sealed record Demand
             Other = Mirror.Name(Other),
         };
 
+    /// <summary>A field that the kind does not use is refused: it would be kept unchecked.</summary>
+    private void CheckUnused(Checks checks, string field)
+    {
+        string[] used = Kind switch
+        {
+            DemandKind.WhiteIn or DemandKind.BallIn => ["area"],
+            DemandKind.WhiteOnCushion or DemandKind.BallOnCushion => ["within", "cushion"],
+            DemandKind.BackOnTip => ["within"],
+            DemandKind.MeetsFirst or DemandKind.RunsInto => ["ball"],
+            DemandKind.Gate => ["ball", "other"],
+            DemandKind.Score => ["points"],
+            _ => [],
+        };
+        (string Name, bool IsGiven)[] fields =
+        [
+            ("area", Area is not null),
+            ("cushion", Cushion is not null),
+            ("ball", Ball is not null),
+            ("other", Other is not null),
+            ("within", Within is not null),
+            ("points", Points is not null),
+        ];
+        foreach (var (name, _) in fields.Where(f => f.IsGiven && !used.Contains(f.Name)))
+            checks.That(false, $"{field}.{name}", "This demand does not use it.", "leave it out, or null");
+    }
+
     internal void Check(Checks checks, string field, IReadOnlySet<string> balls, bool hasPot)
     {
+        CheckUnused(checks, field);
         switch (Kind)
         {
             case DemandKind.Pot:

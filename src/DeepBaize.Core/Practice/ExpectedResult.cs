@@ -30,7 +30,7 @@ public sealed record ExpectedResult(
 
     private static readonly ErrorStream Told = ErrorStream.Named("practice");
 
-    /// <summary>Of a stroke that is to be chosen: by other luck than what is told of it.</summary>
+    /// <summary>Errors used to choose a stroke; reports use another stream.</summary>
     private static readonly ErrorStream Choosing = ErrorStream.Named("practice-choosing");
 
     /// <exception cref="InputException">The step cannot be played.</exception>
@@ -52,7 +52,7 @@ public sealed record ExpectedResult(
         );
     }
 
-    /// <summary>The share alone, of fewer strokes and other luck: to choose by.</summary>
+    /// <summary>The share alone, from fewer strokes of another stream, for choosing.</summary>
     internal static double Quickly(Step step, Player player, TableShape shape, Workers workers, int strokes = 64) =>
         new Question(step, player, shape).Play(Choosing, strokes, Batch, workers).Count(p => p.IsDone) / (double)strokes;
 

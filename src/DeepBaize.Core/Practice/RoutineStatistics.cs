@@ -46,7 +46,7 @@ public sealed record StanceShare(Stance Stance, SuccessRate Share);
 /// <summary>Scores of a run.</summary>
 public sealed record Scores(int Best, double Typical, double LastTen, int Of);
 
-/// <summary>Everything that is told of the attempts at one routine.</summary>
+/// <summary>Statistics of the attempts at one routine.</summary>
 /// <param name="BestTen">The most that were done of ten in a row.</param>
 /// <param name="Typical">Median of the sessions' shares: half of them went better.</param>
 /// <param name="Better">The newer half of the attempts beside the older; null of fewer than two.</param>
@@ -75,7 +75,7 @@ public record RoutineStatistics(
     Scores? Scores
 )
 {
-    /// <summary>A run is looked for among so many: what was long ago says nothing of now.</summary>
+    /// <summary>Number of latest attempts in which runs are looked for: older ones say nothing of now.</summary>
     private const int LastForRuns = 100;
     private const int Ten = 10;
 

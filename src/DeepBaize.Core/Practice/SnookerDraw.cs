@@ -35,7 +35,7 @@ public static class SnookerDraw
             if (Lay(random, shape) is { } step && WayOut(step, cushions, shape, simulator, record) is { } aim)
                 return step with { Label = Words[cushions - 1], Stroke = new(Aim: aim, Pace: Paces[cushions - 1]) };
         }
-        throw new InputException("seed", "No snooker was found so.", "another seed");
+        throw new InputException("seed", "No snooker was found with these settings.", "another seed");
     }
 
     private static readonly string[] Words = ["off one cushion", "off two cushions", "off three cushions"];

@@ -1,6 +1,6 @@
 namespace DeepBaize.Core.Practice;
 
-/// <summary>So many attempts that were done, of so many.</summary>
+/// <summary>Number of attempts that were done, out of all.</summary>
 public readonly record struct SuccessCount(int Done, int Of)
 {
     /// <summary>Standard deviations of a normal error to either side of which one in twenty lies.</summary>

@@ -10,7 +10,7 @@ namespace DeepBaize.Core.Practice;
 /// <summary>A step made easier or harder.</summary>
 /// <param name="Nearer">How much nearer the white is to the ball than it was, m; negative: farther.</param>
 /// <param name="Straighter">By how much less the cut is, degrees; negative: thinner.</param>
-/// <param name="Wider">So many times as wide the areas are.</param>
+/// <param name="Wider">Factor by which the areas are wider.</param>
 /// <param name="Done">What the player makes of it.</param>
 public sealed record Variant(Step Step, double Nearer, double Straighter, double Wider, Estimate Done);
 
@@ -23,7 +23,7 @@ public static class Variants
     /// <summary>Share of attempts that an easier version should bring.</summary>
     public const double Wanted = 0.7;
 
-    /// <summary>Half-way so many times between too easy and too hard.</summary>
+    /// <summary>Number of bisections between too easy and too hard.</summary>
     private const int Halvings = 6;
 
     /// <summary>Nearer than this to the ball there is no room for the bridge; m.</summary>

@@ -12,7 +12,7 @@ namespace DeepBaize.Core.Reading;
 /// How many more reds a stroke into a pack makes free for a pocket: not a number but a distribution, for no pack is laid twice alike and
 /// no stroke played.
 /// </summary>
-/// <param name="Least">In nine strokes of ten at least so many.</param>
+/// <param name="Least">The 10 % quantile of the number.</param>
 /// <param name="Most">In nine of ten at the most.</param>
 /// <param name="Mostly">The commonest number.</param>
 /// <param name="Mean">On the average.</param>

@@ -62,7 +62,7 @@ public static class TableReading
     private static readonly ErrorStream Telling = ErrorStream.Named("read: tell"),
         Choosing = ErrorStream.Named("read: choose");
 
-    /// <summary>Of the plants only so many that look easiest are played out.</summary>
+    /// <summary>Number of plants that are played out, the easiest-looking first.</summary>
     private const int MostPlants = 24;
 
     /// <summary>

@@ -185,7 +185,8 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     {
         var checks = new Checks(path);
         List<Ball> order = [.. colours.OrderBy(Values.Of)];
-        var on = setup.Exercise is not null ? BallOn.Exercise : setup.On ?? (reds > 0 || order.Count == 0 ? BallOn.Red : BallsOn.Only(order[0]));
+        var first = reds > 0 || order.Count == 0 ? BallOn.Red : BallsOn.Only(order[0]);
+        var on = setup.Exercise is null ? setup.On ?? first : BallOn.Exercise;
         checks.That(reds is >= 0 and <= MostReds, "reds", $"There are {reds} reds.", $"0 to {MostReds}");
         CheckEnd(checks, reds, order, setup);
         if (setup.Exercise is not null)
@@ -200,11 +201,11 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
         checks.That(
             setup.Break >= 0 && setup.Break <= highest,
             "break",
-            $"A break of {setup.Break} cannot be.",
+            $"A break of {setup.Break} is out of range.",
             $"0 to {HighestBreakThereIs}"
         );
         foreach (var (name, score) in new[] { ("first", setup.First), ("second", setup.Second) })
-            checks.That(score is >= 0 and <= HighestScore, name, $"A score of {score} cannot be.", $"0 to {HighestScore}");
+            checks.That(score is >= 0 and <= HighestScore, name, $"A score of {score} is out of range.", $"0 to {HighestScore}");
         if (setup.Turn is 0 or 1)
             checks.That(
                 setup.Break <= (setup.Turn == 0 ? setup.First : setup.Second),
@@ -230,7 +231,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
 
     private static void CheckEnd(Checks checks, int reds, List<Ball> order, FrameSetup setup)
     {
-        checks.That(setup.Misses is >= 0 and <= MostMisses, "misses", $"{setup.Misses} misses cannot be.", $"0 to {MostMisses}");
+        checks.That(setup.Misses is >= 0 and <= MostMisses, "misses", $"{setup.Misses} misses are out of range.", $"0 to {MostMisses}");
         checks.That(setup.Winner is null or 0 or 1, "winner", $"There is no player {setup.Winner}.", "0, 1, or null before the end");
         checks.That(!setup.AwaitsLot || setup.IsRespotted, "awaitsLot", "Lots are drawn only for a re-spotted black.", "respotted with it");
         var isLevelBlack =
@@ -245,7 +246,7 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
             checks.That(
                 offence.Misses is >= 0 and <= MostMisses,
                 "offence.misses",
-                $"{offence.Misses} misses cannot be.",
+                $"{offence.Misses} misses are out of range.",
                 $"0 to {MostMisses}"
             );
     }
@@ -268,13 +269,13 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
         checks.That(!setup.FreeBall, "freeBall", "There is no free ball in an exercise.", "false with exercise");
         checks.That(setup.Misses == 0, "misses", "No miss is called in an exercise.", "0 with exercise");
         checks.That(!setup.IsRespotted, "respotted", "No black is spotted again in an exercise.", "false with exercise");
-        checks.That(setup.Offence is null, "offence", "Nobody is asked to play again in an exercise.", "null with exercise");
+        checks.That(setup.Offence is null, "offence", "There is no foul to answer in an exercise.", "null with exercise");
     }
 
     private static void CheckColours(Checks checks, int reds, List<Ball> order, BallOn on, bool repeats)
     {
         if (order.Distinct().Count() != order.Count || order.Any(c => !c.IsColour))
-            checks.That(false, "colours", "A colour is there twice, or is none.", "yellow, green, brown, blue, pink, black, each once");
+            checks.That(false, "colours", "A colour occurs twice or is unknown.", "yellow, green, brown, blue, pink, black, each once");
         else if ((reds > 0 || on is BallOn.Red or BallOn.Colour) && order.Count < Ball.Colours.Count)
             checks.That(false, "colours", "A colour is missing while reds remain, or before its turn.", "all six colours");
         else if (order.Count == 0)

@@ -99,7 +99,8 @@ public static class Referee
 
     /// <summary>Two reds when reds are on, or the free ball and a ball on (rule 6); in an exercise two of its balls that are on.</summary>
     private static bool MayBeStruckTogether(Judged s, Ball one, Ball other) =>
-        (one.IsRed && other.IsRed && s.Frame.On == BallOn.Red) || ((s.IsFree || s.Frame.Exercise is not null) && s.Counts(one) && s.Counts(other));
+        (one.IsRed && other.IsRed && s.Frame.On == BallOn.Red)
+        || ((s.IsFree || s.Frame.Exercise is not null) && s.Counts(one) && s.Counts(other));
 
     private static Ruling Foul(Judged s, List<FoulReason> fouls, string path)
     {

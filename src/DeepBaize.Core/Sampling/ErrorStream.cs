@@ -3,8 +3,8 @@ using DeepBaize.Core.Players;
 namespace DeepBaize.Core.Sampling;
 
 /// <summary>
-/// The luck of strokes, one after the other, as evenly spread as can be: <see cref="Replicates"/> scrambled nets taken in turn, so that
-/// their scatter tells how exact an average over them is. Streams of different names are independent: a stream that has chosen a stroke
+/// Standard draws of strokes, one after the other, spread evenly (quasi-random): <see cref="Replicates"/> scrambled nets taken in turn, so
+/// that their scatter tells how exact an average over them is. Streams of different names are independent: a stream that has chosen a stroke
 /// never reports on it.
 /// </summary>
 public readonly record struct ErrorStream
@@ -28,7 +28,7 @@ public readonly record struct ErrorStream
     /// <summary>A stream independent of this one and of its other parts: of the k-th shot of a break, say.</summary>
     public ErrorStream Part(int k) => new(ScrambledNet.Hash(_seed, (uint)k + 1));
 
-    /// <summary>Luck of the i-th stroke, from 0.</summary>
+    /// <summary>Standard draws of the i-th stroke, from 0.</summary>
     public StandardDraws At(int i) => DrawsOf((uint)(i / Replicates), ScrambledNet.Hash(_seed, 0x5eed0000u + (uint)(i % Replicates)));
 
     /// <summary>

@@ -69,7 +69,7 @@ public sealed record SpreadResult(int Samples, SpreadOdds Odds, MeanRest Mean, I
 /// <param name="Error">Standard error that is enough.</param>
 public sealed record SpreadEffort(int Fewest, int Most, double Error)
 {
-    /// <summary>For what is told: as many as the drawing is smooth by, fewer where each stroke takes long.</summary>
+    /// <summary>Effort for reports: enough strokes for a smooth drawing, fewer where each stroke takes long.</summary>
     /// <param name="events">Of the simulator, for one stroke.</param>
     public static SpreadEffort Reported(int events) => new(Math.Clamp(EventsToTell / Math.Max(1, events), 256, 1024), 4096, EnoughError);
 
@@ -90,7 +90,7 @@ public sealed record SpreadEffort(int Fewest, int Most, double Error)
 
     private const int Least = 32;
 
-    /// <summary>So many, no more and no fewer.</summary>
+    /// <summary>Exactly a number of strokes.</summary>
     public static SpreadEffort Of(int strokes) => new(strokes, strokes, 0);
 }
 

@@ -6,7 +6,7 @@ namespace DeepBaize.Core.Search;
 /// <summary>Where in the D the white is placed, when it is in hand.</summary>
 public static class InHand
 {
-    /// <summary>Of so many places that look best the next stroke is looked for.</summary>
+    /// <summary>Number of best-looking places from which the next stroke is searched for.</summary>
     private const int Looked = 6;
 
     private const double Step = 0.04;

@@ -40,7 +40,7 @@ internal sealed class PotCandidates(SearchContext context)
     private const int MostIndirect = 3;
 
     /// <summary>Returns the candidates, the most valuable direct pots first.</summary>
-    /// <param name="allKinds">Whether plants and doubles are looked at where direct pots are poor.</param>
+    /// <param name="allKinds">Whether plants and doubles are candidates where direct pots are poor.</param>
     public List<PotCandidate> Find(Situation from, Effort effort, bool allKinds, Workspace? workspace = null)
     {
         if (from.Frame.IsOver)

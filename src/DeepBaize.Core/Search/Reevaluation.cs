@@ -6,7 +6,7 @@ namespace DeepBaize.Core.Search;
 
 /// <summary>
 /// Fifth stage of <see cref="ShotSearch"/>: estimates the best strokes anew from another stream. Of many strokes, the best by a few samples
-/// are the lucky ones, and refinement follows their luck.
+/// are the lucky ones, and refinement follows their errors.
 /// </summary>
 internal sealed class Reevaluation(SearchContext context, StrokeSampler sampler)
 {

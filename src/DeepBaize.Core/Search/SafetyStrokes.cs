@@ -124,7 +124,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         return new(slot, offset, stroke, played, leave, LeaveJudge.ValueOf(played, leave), Route.Of(workspace.Record));
     }
 
-    /// <summary>By how much the aim turns for the white to pass so many ball widths farther to the left of a ball, degrees.</summary>
+    /// <summary>Returns the turn of the aim, degrees, that moves the white a number of ball widths farther to the left of a ball.</summary>
     public static double DegreesFor(Situation from, int slot, double widths) =>
         Math.Asin(
             Math.Min(1, widths * 2 * BallRadius / Math.Max(2 * BallRadius, from.Layout.Balls[slot].At.DistanceTo(from.Layout.White.At)))

@@ -103,7 +103,7 @@ public sealed record MirrorAim(
         return pockets.MinBy(o => o.Item1);
     }
 
-    /// <summary>Every order of one to so many cushions, none twice running.</summary>
+    /// <summary>All orders of one to a number of cushions, none twice running.</summary>
     public static IEnumerable<IReadOnlyList<Cushion>> Orders(int most)
     {
         List<Cushion[]> now =

@@ -173,7 +173,7 @@ public static class PotAim
         Widest(trial, cut, stroke, tries: 160, fewest: 3, isNear: false)
         ?? Widest(trial, cut, stroke, tries: 2400, fewest: 1, isNear: false);
 
-    /// <param name="tries">So many aims.</param>
+    /// <param name="tries">Number of aims tried.</param>
     /// <param name="fewest">A run of fewer is none.</param>
     /// <param name="isNear">Only such as turn the ball by a few degrees from the potting line.</param>
     private static double? Widest(PotTrial trial, in Cut cut, Stroke stroke, int tries, int fewest, bool isNear)

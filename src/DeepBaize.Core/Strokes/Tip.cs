@@ -17,7 +17,7 @@ public static class Tip
     /// <summary>Farthest from the centre that the tip may go, tips: where the contact reaches <see cref="Strike.MiscueLimit"/>.</summary>
     public static double Limit => Strike.MiscueLimit / Fraction(1);
 
-    /// <summary>Where on the ball the contact is, as a fraction of its radius, for a tip moved by so many tips.</summary>
+    /// <summary>Returns where on the ball the contact is, as a fraction of its radius, for a tip moved by a number of tips.</summary>
     public static double Fraction(double tips) => tips * MillimetresPerTip / 1000 / (BallRadius + DomeRadius);
 
     /// <summary>How far the tip may still go from here before it slips off, tips.</summary>

@@ -11,7 +11,7 @@ public static class Jitter
     /// <summary>Balls nearer than this count as touching, m.</summary>
     public const double Near = 0.2e-3;
 
-    /// <summary>By so much each is shifted along and across the table, standard deviation, m. Common practice, no source.</summary>
+    /// <summary>Standard deviation of the shift along and across the table, m. Common practice, no source.</summary>
     private const double Shift = 0.04e-3;
 
     private const double Settled = 1e-9,

@@ -39,13 +39,13 @@ public sealed class Evaluation
     private static readonly PotWindow OrdinaryWindow = new(Angle.FromDegrees(1.7), Angle.FromDegrees(2.1));
     private static readonly Angle OrdinaryCut = Angle.FromDegrees(30);
 
-    /// <summary>Of such shots so many leave the white where the next is as ordinary.</summary>
+    /// <summary>Share of such shots that leave the white where the next is as ordinary, 0–1.</summary>
     private const double KeepsPosition = 0.95;
 
     /// <summary>A red that cannot be potted where it lies counts as much as this of one that can.</summary>
     private const double TiedUp = 0.5;
 
-    /// <summary>Of so many pots that look best the reach is looked at.</summary>
+    /// <summary>Number of best-looking pots whose reach is worked out.</summary>
     private const int Reached = 2;
 
     private readonly Player _player;

@@ -15,7 +15,7 @@ public static class DemoPositions
     [
         (
             "Opening break",
-            "Tilda's break-off at Copperbeck: thin off the end red with left-hand side, off three cushions, and back between the baulk colours and the cushion.",
+            "Tilda's break-off at Copperbeck: thin off the end red, off three cushions, back between baulk colours and cushion.",
             Content(
                 [At("white", 0.71, 0.739), .. Rack.Opening().Skip(1)],
                 new()

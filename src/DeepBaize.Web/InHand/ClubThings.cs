@@ -67,7 +67,7 @@ internal static class ClubThings
             thing.Name = CheckedName(kind.Of(entry).Name, required: true);
             kind.Write(thing, entry);
             if (await db.AtHand<TThing>().CountAsync(cancel) >= Most)
-                throw new InputException("name", $"There are as many {folder} as can be.", $"at most {Most}: put one away first");
+                throw new InputException("name", $"The limit of {folder} is reached.", $"at most {Most}: put one away first");
             return await db.CreateAsync(thing, t => $"/api/{folder}/{t.Id}", kind.Result, cancel);
         };
         group.MapPost("", create).Creates(name).WithName($"create{named}").WithSummary($"A new {name}");
@@ -172,7 +172,12 @@ internal static class ClubThings
         var its = Conditions.Fields.Where(f => f.Group == "cue" == ofCue).Select(f => f.Name).ToHashSet();
         var checks = new Checks("conditions");
         foreach (var name in figures.Keys)
-            checks.That(its.Contains(name), name, ofCue ? "This is the table's." : "This is the cue's.", string.Join(", ", its));
+            checks.That(
+                its.Contains(name),
+                name,
+                ofCue ? "This condition belongs to the table." : "This condition belongs to the cue.",
+                string.Join(", ", its)
+            );
         checks.ThrowIfAny();
         return figures;
     }

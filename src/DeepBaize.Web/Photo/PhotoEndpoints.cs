@@ -87,7 +87,7 @@ public static class PhotoEndpoints
         {
             var isBall = Ball.TryParse(tap.Name, out var ball);
             checks.That(isBall, $"balls[{i}].name", "There is no such ball.", Ball.AllowedIds);
-            checks.That(!isBall || taps.All(t => t.Ball != ball), $"balls[{i}].name", "It was tapped already.", "each ball once");
+            checks.That(!isBall || taps.All(t => t.Ball != ball), $"balls[{i}].name", "This ball was tapped already.", "each ball once");
             CheckMark(checks, $"balls[{i}]", tap, request);
             taps.Add(new(ball, new(tap.U, tap.V), tap.Error ?? usual));
         }

@@ -17,6 +17,9 @@ internal sealed class KeptPlanChecks
         MostAlternatives = 200,
         MostPoints = 155;
 
+    /// <summary>Bound on figures that are explained beside a shot: points, mm, degrees.</summary>
+    private const double LargestFigure = 10_000;
+
     /// <summary>How far off the bed a ball may come to lie, m.</summary>
     private const double Beyond = 5;
 
@@ -88,7 +91,16 @@ internal sealed class KeptPlanChecks
             _checks.Range($"{at}.{name}.chance", cover.Chance, 0, 1);
         }
         foreach (var (reason, i) in shot.Reasons.Select((r, i) => (r, i)))
+        {
             Names(reason.Ball, reason.Pocket, $"{at}.reasons[{i}]");
+            _checks.Range($"{at}.reasons[{i}].amount", reason.Amount, -LargestFigure, LargestFigure);
+            _checks.Range($"{at}.reasons[{i}].other", reason.Other, -LargestFigure, LargestFigure);
+        }
+        foreach (var (warning, i) in shot.Warnings.Select((w, i) => (w, i)))
+        {
+            Names(warning.Ball, warning.Pocket, $"{at}.warnings[{i}]");
+            _checks.Range($"{at}.warnings[{i}].amount", warning.Amount, 0, LargestFigure);
+        }
     }
 
     private void Choice(ChoiceResult choice, string at)
@@ -98,6 +110,10 @@ internal sealed class KeptPlanChecks
         Share(choice.Holds, $"{at}.holds");
         Names(choice.Nominated, choice.Stroke.Pot?.Pocket, at);
         _checks.Range($"{at}.points", choice.Points, 0, MostPoints);
+        _checks.Range($"{at}.cutDegrees", choice.CutDegrees, -180, 180);
+        _checks.Range($"{at}.gain", choice.Gain, -LargestFigure, LargestFigure);
+        Figure(choice.Value, $"{at}.value", -LargestFigure, LargestFigure);
+        Names(choice.Reach.Over, null, $"{at}.reach.over");
         foreach (var cushion in choice.Cushions)
             _checks.That(Cushions.TryParse(cushion, out _), $"{at}.cushions", "There is no such cushion.", Cushions.AllowedNames);
         foreach (var ball in choice.Balls)

@@ -190,7 +190,7 @@ public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Est
 
 /// <summary>An event of the stream: how far a plan is, or when it will begin.</summary>
 /// <param name="Wait">Only while the plan cannot begin yet.</param>
-/// <param name="Examined">Positions looked at.</param>
+/// <param name="Examined">Number of positions examined.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
 /// <param name="Looked">
 /// Of the strokes looked at on an ordinary table, the share that was: below 1 on a table where balls run too long.

@@ -73,7 +73,7 @@ internal static class AttemptChecks
             checks.That(routine is not null, "routine", "There is no such routine.", "one of the list");
             checks.Range("step", attempt.Step, 0, (routine?.Steps.Count ?? 1) - 1);
         }
-        checks.That(attempt.Reasons.Count <= MostMarks, "reasons", $"{attempt.Reasons.Count} are given.", $"at most {MostMarks}");
+        checks.That(attempt.Reasons.Count <= MostMarks, "reasons", $"{attempt.Reasons.Count} were given.", $"at most {MostMarks}");
         foreach (var reason in attempt.Reasons)
             checks.That(
                 SessionEndpoints.Reasons.Contains(reason),
@@ -81,7 +81,7 @@ internal static class AttemptChecks
                 $"There is no such reason.",
                 string.Join(", ", SessionEndpoints.Reasons)
             );
-        checks.That(attempt.Body.Count <= MostMarks, "body", $"{attempt.Body.Count} are given.", $"at most {MostMarks}");
+        checks.That(attempt.Body.Count <= MostMarks, "body", $"{attempt.Body.Count} were given.", $"at most {MostMarks}");
         foreach (var (name, place) in new[] { ("white", attempt.White), ("ball", attempt.Ball) })
             if (place is { } p)
             {

@@ -110,7 +110,8 @@ internal static class AttemptCsv
                 Cell.YesNo => bool.TryParse(value, out var yes) ? yes : null,
                 _ => value.Length > 1 && value[0] == '\'' && Formulas.Contains(value[1]) ? value[1..] : value,
             };
-            fields[name] = node ?? throw new InputException("csv", $"Line {line}: “{value}” is no {name}.", "as in an exported file");
+            fields[name] =
+                node ?? throw new InputException("csv", $"Line {line}: “{value}” is not a valid {name}.", "as in an exported file");
         }
         try
         {

@@ -405,7 +405,7 @@ public static class AttemptFiles
                 known[missing] = made.Id;
             }
             if (known.Count > ClubThings.Most)
-                throw new InputException("attempts", "There are more names than can be kept.", $"at most {ClubThings.Most} of a kind");
+                throw new InputException("attempts", "There are too many names.", $"at most {ClubThings.Most} of a kind");
             return known;
         }
         var players = await Known<ClubPlayer>(
@@ -454,7 +454,7 @@ public static class AttemptFiles
         {
             var space = part.LastIndexOf(' ');
             if (space < 0 || !int.TryParse(part[(space + 1)..], CultureInfo.InvariantCulture, out var count))
-                throw new InputException("attempts.kinds", $"“{part}” is no kind with its number.", "as \"follow 3;stun 1\"");
+                throw new InputException("attempts.kinds", $"“{part}” is not a kind with a count.", "as \"follow 3;stun 1\"");
             kinds[part[..space]] = count;
         }
         return new()

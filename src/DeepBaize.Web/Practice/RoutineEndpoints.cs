@@ -227,7 +227,7 @@ public static class RoutineEndpoints
     {
         var routine = Checked(entry);
         if (await AtHand(db).CountAsync(cancel) >= MostOwn)
-            throw new InputException("routine", "There are as many routines as can be.", $"at most {MostOwn}: put one away first");
+            throw new InputException("routine", "The limit of routines is reached.", $"at most {MostOwn}: put one away first");
         var now = time.GetUtcNow();
         var record = new RoutineRecord
         {

@@ -150,7 +150,11 @@ public static class SessionEndpoints
     )
     {
         var sessions = await page.OfAsync(
-            (deleted ? InBin(db) : Own(db)).AsNoTracking().Where(s => player == null || s.PlayerId == player).OrderByDescending(s => s.StartedAt).ThenBy(s => s.Id),
+            (deleted ? InBin(db) : Own(db))
+                .AsNoTracking()
+                .Where(s => player == null || s.PlayerId == player)
+                .OrderByDescending(s => s.StartedAt)
+                .ThenBy(s => s.Id),
             http
         );
         var ids = sessions.Select(s => s.Id).ToList();
@@ -361,7 +365,7 @@ public static class SessionEndpoints
             throw new InputException("attempts.id", "This attempt belongs to another session.", "an id of its own");
         var fresh = sent.Select(a => a.Entry.Id).Distinct().Count(i => !there.ContainsKey(i));
         if (fresh > 0 && await db.Attempts.CountAsync(a => a.SessionId == id, cancel) + fresh > MostAttempts)
-            throw new InputException("attempts", "The session holds as many attempts as it can.", $"at most {MostAttempts}: begin another");
+            throw new InputException("attempts", "The session is full.", $"at most {MostAttempts}: begin another");
         var laid = await LaidAsync(db, _ => session.TableId, sent, cancel);
         List<Guid> conflicts = [];
         foreach (var (judged, hash) in sent.Zip(laid))
@@ -386,7 +390,8 @@ public static class SessionEndpoints
         session.UpdatedAt = now;
         await db.SaveChangesAsync(cancel);
         await transaction.CommitAsync(CancellationToken.None);
-        return TypedResults.Ok(new SessionState(SessionResult.Of(session), [.. ids.Distinct().Select(i => AttemptResult.Of(there[i]))], conflicts));
+        var results = ids.Distinct().Select(i => AttemptResult.Of(there[i]));
+        return TypedResults.Ok(new SessionState(SessionResult.Of(session), [.. results], conflicts));
     }
 
     /// <summary>Stores what each attempt was made at, on its table as it is now, if that is not stored yet; names it.</summary>
@@ -470,7 +475,7 @@ public static class SessionEndpoints
             Interlocked.Decrement(ref _listeners);
             return TypedResults.Problem(
                 statusCode: StatusCodes.Status429TooManyRequests,
-                title: "Too many are looking on already.",
+                title: "Too many people are watching already.",
                 detail: "Close a window that shows a session, and open this one again."
             );
         }

@@ -33,7 +33,9 @@ public static class SheetEndpoints
                 async Task<Results<FileContentHttpResult, ProblemHttpResult>> (Guid id, DeepBaizeContext db, CancellationToken cancel) =>
                 {
                     if (
-                        await db.Sessions.AsNoTracking().SingleOrDefaultAsync(s => s.OwnerId == User.LocalId && s.Id == id && s.DeletedAt == null, cancel)
+                        await db
+                            .Sessions.AsNoTracking()
+                            .SingleOrDefaultAsync(s => s.OwnerId == User.LocalId && s.Id == id && s.DeletedAt == null, cancel)
                         is not { } session
                     )
                         return Kind.Missing();

@@ -86,7 +86,7 @@ public sealed record StopsResult(
 /// <summary>An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table.</summary>
 public sealed record EllipseResult(PlaceResult Centre, double Longer, double Shorter, double Degrees);
 
-/// <summary>Everything that is told of the attempts at one routine.</summary>
+/// <summary>Statistics of the attempts at one routine.</summary>
 /// <param name="LastScores">Of runs, the latest hundred.</param>
 public sealed record RoutineDetail(
     [property: JsonIgnore] RoutineStatistics Figures,

@@ -100,7 +100,7 @@ internal static class Idempotency
     private static string CheckedKey(string key)
     {
         if (key.Length is 0 or > KeptAnswer.MaxKey || key.Any(c => c is < '!' or > '~'))
-            throw new InputException(Header, "This is no key.", $"1 to {KeptAnswer.MaxKey} letters, figures and signs of ASCII");
+            throw new InputException(Header, "This is not a valid key.", $"1 to {KeptAnswer.MaxKey} letters, figures and signs of ASCII");
         return key;
     }
 

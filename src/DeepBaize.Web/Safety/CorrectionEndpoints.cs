@@ -144,7 +144,7 @@ internal static class CorrectionEndpoints
                 content.Layout,
                 content.Stroke,
                 slot,
-                request.Passed ?? throw new InputException("passed", "It is not said what happened.", "passed, or along"),
+                request.Passed ?? throw new InputException("passed", "The outcome is missing.", "passed, or along"),
                 content.Shape
             );
     }

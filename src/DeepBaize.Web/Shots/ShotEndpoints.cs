@@ -201,12 +201,27 @@ public static class ShotEndpoints
         );
     }
 
+    private static string Shortened(string id) => id.Length > 20 ? id[..20] + "…" : id;
+
     private static PlaceResult Place(PlaceRequest request)
     {
         var checks = new Checks();
         checks.That(Ball.TryParse(request.Ball, out var ball), "ball", "There is no such ball.", Ball.AllowedIds);
         checks.Range("x", request.X, -10, 10, " m");
         checks.Range("y", request.Y, -10, 10, " m");
+        // Where the ball lay does not matter, but it must be a place.
+        for (var i = 0; i < request.Balls.Count; i++)
+            if (request.Balls[i] is { } own && own.Id == request.Ball)
+            {
+                checks.Range($"balls[{i}].x", own.X, -10, 10, " m");
+                checks.Range($"balls[{i}].y", own.Y, -10, 10, " m");
+            }
+        checks.That(
+            request.Balls.Count(b => b?.Id == request.Ball) <= 1,
+            "balls",
+            $"The {Shortened(request.Ball)} is there twice.",
+            "each ball once"
+        );
         checks.ThrowIfAny();
         var shape = new TableShape(Conditions.With(request.Conditions));
         var others = Layout.Check(BallEntries.Of([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);

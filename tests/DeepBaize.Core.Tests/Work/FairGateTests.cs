@@ -49,7 +49,8 @@ public class FairGateTests
                 {
                     var running = Interlocked.Increment(ref now);
                     InterlockedMax(ref most, running);
-                    Thread.Sleep(1);
+                    // Work enough for the others to come in, if they may.
+                    Thread.SpinWait(20_000);
                     Interlocked.Decrement(ref now);
                 },
                 default
@@ -68,14 +69,29 @@ public class FairGateTests
     public async Task Who_gives_up_waiting_leaves_the_cores_to_the_others()
     {
         var gate = new FairGate(1);
+        using var held = new ManualResetEventSlim();
         using var hold = new ManualResetEventSlim();
         using var cancel = new CancellationTokenSource();
-        var holder = Task.Run(() => gate.ForEach(new(), 1, _ => hold.Wait(), default));
-        await Task.Delay(50);
-        var waiting = Task.Run(() => gate.ForEach(new(), 3, _ => { }, cancel.Token));
-        await Task.Delay(50);
+        var holder = Task.Run(() =>
+            gate.ForEach(
+                new(),
+                1,
+                _ =>
+                {
+                    held.Set();
+                    hold.Wait();
+                },
+                default
+            )
+        );
+        held.Wait();
+        Exception? told = null;
+        var waiting = new Thread(() => told = Record.Exception(() => gate.ForEach(new(), 3, _ => { }, cancel.Token)));
+        waiting.Start();
+        SpinWait.SpinUntil(() => waiting.ThreadState.HasFlag(ThreadState.WaitSleepJoin));
         await cancel.CancelAsync();
-        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => waiting);
+        waiting.Join();
+        Assert.IsAssignableFrom<OperationCanceledException>(told);
         hold.Set();
         await holder;
         var ran = 0;

@@ -19,7 +19,7 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     /// </summary>
     private const double GoesForIt = 0.5;
 
-    /// <summary>How many rallies of so many the one who plays this stroke first wins.</summary>
+    /// <summary>Returns the share of rallies that the player of this first stroke wins.</summary>
     public Estimate Wins(Situation from, Stroke first, int rallies, ErrorStream errors)
     {
         var won = mine.InParallel(rallies, (_, i) => IsWon(from, first, errors, i));

@@ -44,7 +44,7 @@ public static class BreakAdvice
 
     /// <summary>A break played by that advice, with plain random errors: independent of all that the advice was drawn from.</summary>
     /// <param name="adviceFor">Who is thought to play; the player himself unless said otherwise.</param>
-    /// <param name="watch">Told each stroke that was played and what came of it.</param>
+    /// <param name="watch">Called with each stroke played and its outcome.</param>
     public static BreakResult PlayBreak(
         Situation from,
         Player player,

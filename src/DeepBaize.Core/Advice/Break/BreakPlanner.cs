@@ -17,11 +17,11 @@ namespace DeepBaize.Core.Advice.Break;
 /// </summary>
 public sealed class BreakPlanner
 {
-    /// <summary>So many first shots are planned on, and so many told.</summary>
+    /// <summary>Number of first shots that are planned on, and number reported.</summary>
     private const int MostPlans = 3,
         MostAlternatives = 4;
 
-    /// <summary>Every plan goes so deep, and the best one so much deeper, if there is anything left.</summary>
+    /// <summary>Depth of every plan, and the additional depth of the best one, in shots.</summary>
     private const int Depth = 4,
         BestDepth = 7;
 
@@ -31,7 +31,7 @@ public sealed class BreakPlanner
         BreaksOfBest = 32,
         BreaksOfOthers = 16;
 
-    /// <summary>To rank them they are played no further than so many shots; what the table then promises stands for the rest.</summary>
+    /// <summary>Number of shots that breaks are played to for ranking; the evaluation of the table then stands for the rest.</summary>
     private const int ShotsToRank = 4;
 
     /// <summary>Plans that make less than this more than another are level, points.</summary>
@@ -138,7 +138,7 @@ public sealed class BreakPlanner
         public Estimate Value { get; } = Sums.Of(Playouts, p => p.Controlled).Mean;
     }
 
-    /// <summary>Points, the luck taken out; for a score or a clearance the luck is measured in chances of that, and stays in.</summary>
+    /// <summary>Points with the control variate; a score or a clearance is reported without one.</summary>
     private Estimate PointsOf(IReadOnlyList<Playout> playouts) =>
         Sums.Of(playouts, p =>
             _context.Preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.Controlled : p.Result.Points

@@ -45,7 +45,7 @@ public static class BreakPlay
     /// <param name="choose">The stroke to play from a situation; null to leave it.</param>
     /// <param name="skill">Whose errors they have.</param>
     /// <param name="draws">Of the k-th shot.</param>
-    /// <param name="watch">Told each stroke that was played and what came of it.</param>
+    /// <param name="watch">Called with each stroke played and its outcome.</param>
     public static BreakResult Play(
         Situation from,
         Func<Situation, Intention?> choose,

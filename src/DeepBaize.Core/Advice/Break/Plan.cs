@@ -69,7 +69,7 @@ public sealed record Alternative(Choice Choice, Shortfall Below, Estimate Made, 
 /// <summary>
 /// How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look.
 /// </summary>
-/// <param name="Points">Made on the average from here on; the luck taken out of it.</param>
+/// <param name="Points">Mean points made from here on, with the control variate.</param>
 /// <param name="Median">Of the breaks as they went.</param>
 /// <param name="Target">Share in which the target was reached; null if the target is points.</param>
 /// <param name="Cleared">Share in which nothing was left.</param>
@@ -92,7 +92,7 @@ public sealed record Prospect(
 public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, bool IsComplete);
 
 /// <summary>How far a search is.</summary>
-/// <param name="Examined">Positions looked at.</param>
+/// <param name="Examined">Number of positions examined.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last.</param>
 /// <param name="Looked">
 /// Of the strokes that are looked at on an ordinary table, the share that was: less where balls run so long that it would take too much

@@ -4,7 +4,7 @@ using DeepBaize.Core.Search;
 
 namespace DeepBaize.Core.Advice.Break;
 
-/// <summary>A break played out, told with and without the luck of its strokes.</summary>
+/// <summary>A break played out, with and without the control variate of its strokes.</summary>
 /// <param name="Value">What it made, in the measure of the target.</param>
 /// <param name="Controlled">
 /// Value with a control variate: for each stroke, how much better it came out than the mean of independent replays is subtracted. That
@@ -17,12 +17,12 @@ public sealed record Playout(BreakResult Result, double Value, double Controlled
 /// <summary>Plays breaks out from a table: the first shot as given, every later one by a quick look at the table as it then lies.</summary>
 public sealed class Playouts(SearchContext context, ShotSearch search, Situation from)
 {
-    /// <summary>So many strokes tell what a stroke comes to on the average.</summary>
+    /// <summary>Number of replays that estimate the mean outcome of a stroke.</summary>
     private const int Others = 8;
 
     /// <param name="errors">Of the break's strokes: each shot has a part of it.</param>
     /// <param name="index">Of the break in the stream.</param>
-    /// <param name="mostShots">After so many it is left, and what the table then promises counts as made.</param>
+    /// <param name="mostShots">Number of shots after which the break is left; the evaluation of the table then counts as made.</param>
     public Playout Of(Workspace workspace, Choice first, ErrorStream errors, int index, int mostShots = BreakPlay.MostShots)
     {
         var (value, luck, shot) = (0.0, 0.0, 0);

@@ -20,7 +20,7 @@ public enum ReasonCode
     /// </summary>
     Opens,
 
-    /// <summary>So many reds can be potted after it.</summary>
+    /// <summary>Number of reds that can be potted after it.</summary>
     KeepsReds,
 
     /// <summary>The white stops so far on the baulk side of the next ball, m.</summary>
@@ -29,7 +29,7 @@ public enum ReasonCode
     /// <summary>The white stops so far on the top-cushion side of the next ball, m.</summary>
     Low,
 
-    /// <summary>The next ball is left at so many degrees.</summary>
+    /// <summary>Angle on the next ball, degrees.</summary>
     Angle,
 
     /// <summary>The next ball is straight: only screw or follow moves the white.</summary>
@@ -41,7 +41,7 @@ public enum ReasonCode
     /// <summary>The white runs so far along the good area, m: too long and too short both leave something.</summary>
     ComesAlong,
 
-    /// <summary>So many other balls are on from there, at least half as likely.</summary>
+    /// <summary>Number of other balls on from there with at least half the chance.</summary>
     Cover,
 
     /// <summary>Off a cushion the usual error of pace moves the white by no more than this, m.</summary>
@@ -59,7 +59,7 @@ public enum ReasonCode
     /// <summary>The next is a stretch, or is played with the other hand.</summary>
     Stretch,
 
-    /// <summary>The white runs into a ball and moves it by so much, m.</summary>
+    /// <summary>Distance by which the white moves a ball that it runs into, m.</summary>
     Moves,
 
     /// <summary>The next ball is so far away, m.</summary>
@@ -92,7 +92,7 @@ internal static class Reasons
         HoldsWell = 0.15,
         TightOnCushion = 2 * BallRadius;
 
-    /// <param name="shot">With its drawing and cover; its reasons are not looked at.</param>
+    /// <param name="shot">With its drawing and cover; its reasons are ignored.</param>
     /// <param name="opening">What it does to a pack, if anything.</param>
     public static IReadOnlyList<Reason> Of(PlanShot shot, PotLines linesBefore, PotLines linesAfter, PackOpening? opening)
     {

@@ -19,7 +19,7 @@ public sealed class Decider
     private const int MostAttacks = 3,
         AttackStrokes = 256;
 
-    /// <summary>A miss is worth steering for if the other one leaves so much more, points.</summary>
+    /// <summary>Least difference between the leaves of the two misses that makes one worth steering for, points.</summary>
     private const double WorthSteering = 0.5;
 
     private static readonly ErrorStream Telling = ErrorStream.Named("attacks: tell"),

@@ -15,7 +15,7 @@ public readonly record struct Miss(Estimate Share, Estimate Leave);
 /// <param name="Seen">The share of the ball that can be hit straight, 0–1.</param>
 /// <param name="Gain">What is made of it if it goes in: its points and what follows, points.</param>
 /// <param name="Thin">Or not hit.</param>
-/// <param name="Value">What may be expected of it: points made, less what the misses leave.</param>
+/// <param name="Value">Expected points: those made, less what the misses leave.</param>
 /// <param name="Win">The chance to win the frame with it.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best line of all.</param>
 /// <param name="BreakEven">
@@ -66,5 +66,5 @@ public sealed record Decision(
 );
 
 /// <summary>How far a decision is.</summary>
-/// <param name="Looked">Of the strokes that are looked at on an ordinary table, the share that was.</param>
+/// <param name="Looked">Share of the strokes examined on an ordinary table that was examined here, 0–1.</param>
 public sealed record DecisionProgress(long Examined, double Share, double Looked, Decision Decision);

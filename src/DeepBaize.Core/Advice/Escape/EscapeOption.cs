@@ -55,7 +55,7 @@ public readonly record struct EscapeOdds(Estimate Hit, Estimate Fair, Estimate P
 public readonly record struct EscapeCost(Estimate LeaveIfHit, int Penalty, Estimate GivenAway);
 
 /// <summary>A way out of a snooker.</summary>
-/// <param name="Value">To the player, points: what is to be expected of it.</param>
+/// <param name="Value">Expected value to the player, points.</param>
 /// <param name="Win">The chance to win the frame with it.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
 /// <param name="Mirror">The plain aim for the same cushions, and its construction; null if there is none.</param>

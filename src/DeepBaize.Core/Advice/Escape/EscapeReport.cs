@@ -22,8 +22,8 @@ internal sealed class EscapeReport(
 {
     private const double HardestPace = 9;
 
-    /// <summary>Estimates each way from so many strokes of a stream.</summary>
-    /// <param name="isFinal">Whether the pot that is left is looked at closely.</param>
+    /// <summary>Estimates each way from a number of strokes of a stream.</summary>
+    /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>
     public List<EscapeOption> Of(List<Placed<EscapeTrial>> ranked, int strokes, ErrorStream stream, bool isFinal) =>
         context.InParallel(ranked.Count, (workspace, i) => Of(workspace, ranked[i], strokes, stream, isFinal));
 

@@ -30,7 +30,7 @@ internal sealed class WayTrials(SearchContext context, WayQuestion question, Fre
     /// <summary>Distance kept to the edge of the miscue circle, tips.</summary>
     private const double Margin = 0.05;
 
-    /// <summary>Plays a wave of the grid: for each side and part, so many heights, each at every pace.</summary>
+    /// <summary>Plays a wave of the grid: for each side and part a number of heights, each at every pace.</summary>
     public List<WayTrial> OnGrid((double Side, double Part, int Heights)[] wave)
     {
         var columns = wave.SelectMany(c => Enumerable.Range(0, c.Heights).Select(i => (c.Side, c.Part, Height: HeightAt(i, c.Heights))))

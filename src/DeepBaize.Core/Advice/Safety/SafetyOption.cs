@@ -8,7 +8,7 @@ using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Advice.Safety;
 
-/// <summary>What a safety sets out to do: told from what comes of it.</summary>
+/// <summary>Idea of a safety, named by its outcomes.</summary>
 public enum SafetyIdea
 {
     /// <summary>A ball is clipped thin and the white runs back to baulk.</summary>
@@ -68,7 +68,7 @@ public sealed record SafetyDrawing(
 );
 
 /// <summary>A safety, judged by all that it may leave.</summary>
-/// <param name="Value">What may be expected of it: points made, less those given and what is left.</param>
+/// <param name="Value">Expected points: those made, less those given and what is left.</param>
 /// <param name="Win">The chance to win the frame with it.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
 public sealed record SafetyOption(

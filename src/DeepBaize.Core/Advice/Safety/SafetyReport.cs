@@ -13,8 +13,8 @@ namespace DeepBaize.Core.Advice.Safety;
 /// <param name="win">The chance to win the frame from what is left.</param>
 internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinChance win)
 {
-    /// <summary>Estimates each stroke from so many samples of a stream; leaves out those that turn out to be no safety.</summary>
-    /// <param name="isFinal">Whether the pot that is left is looked at closely.</param>
+    /// <summary>Estimates each stroke from a number of samples of a stream; leaves out those that are no safety.</summary>
+    /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>
     public List<SafetyOption> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream, bool isFinal)
     {
         var options = context.InParallel(ranked.Count, (workspace, i) =>
