@@ -40,7 +40,11 @@ public static class ErrorQuality
         {
             var one = Spread.Sample(question, workers, outlines: false);
             var reference = Spread.Sample(question, workers, SpreadEffort.Of(ReferenceStrokes), Independent, outlines: false);
-            Score("chance read", chance, reference.Odds.Pot);
+            if (Alone(question) is { } alone)
+            {
+                var pot = Spread.Sample(alone, workers, SpreadEffort.Of(ReferenceStrokes), Independent, outlines: false).Odds.Pot;
+                Score("chance read, other balls out of the way", chance, pot);
+            }
             Score("pot", one.Odds.Pot, reference.Odds.Pot);
             Score("missed thick", one.Odds.MissThick, reference.Odds.MissThick);
             Score("missed thin", one.Odds.MissThin, reference.Odds.MissThin);
@@ -56,14 +60,25 @@ public static class ErrorQuality
             "|---|---|---|---|---|",
         };
         foreach (var (figure, list) in scores)
-            lines.Add(
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"| {figure} | {list.Count} | {told[figure].Average():0.0000} | {Math.Sqrt(list.Average(z => z * z)):0.00} | {list.Count(z => Math.Abs(z) > 2) / (double)list.Count:0.0%} |"
-                )
-            );
+        {
+            var (error, beyond) = (told[figure].Average(), list.Count(z => Math.Abs(z) > 2) / (double)list.Count);
+            var square = list.Average(z => z * z);
+            lines.Add(Invariant($"| {figure} | {list.Count} | {error:0.0000} | {Math.Sqrt(square):0.00} | {beyond:0.0%} |"));
+        }
         lines.ForEach(Console.WriteLine);
         DocTable.Write(path, "errors", lines);
+    }
+
+    private static string Invariant(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+
+    /// <summary>A direct pot as the reading takes it: the other balls out of the way; null of plants and doubles.</summary>
+    private static SpreadQuestion? Alone(SpreadQuestion question)
+    {
+        var cut = question.Pot!.Value;
+        if (cut.Kind != PotKind.Direct)
+            return null;
+        var layout = Layout.OfRest([question.Layout.White, question.Layout.Balls[cut.Pot.Slot]]);
+        return question with { Layout = layout, Pot = Cut.Of(layout, cut.Pot with { Slot = 1 }, Shape) };
     }
 
     /// <summary>Pots of all kinds of chance, by two players, each as the reading of the table plays it.</summary>

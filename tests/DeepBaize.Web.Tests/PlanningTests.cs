@@ -112,10 +112,15 @@ public class PlanningTests(Application app)
     }
 
     [Fact]
-    public async Task A_red_without_all_colours_is_no_frame()
+    public async Task A_red_without_all_colours_is_no_frame_and_an_exercise_that_is_planned()
     {
-        var (status, problem) = await app.Post("/api/plan", Ask(Sample.Content()));
+        var content = Sample.Content();
+        content["frame"] = new JsonObject { ["on"] = "red" };
+        var (status, problem) = await app.Post("/api/plan", Ask(content));
         Assert.Equal((400, "frame.colours"), (status, problem.Fields()[0]));
+        content["frame"] = new JsonObject { ["exercise"] = new JsonObject() };
+        var plans = (await Plan(Ask(content)))[^1]["plans"]!;
+        Assert.Equal("red-1", plans[0]!["shots"]![0]!["choice"]!["nominated"]!.GetValue<string>());
     }
 
     [Fact]

@@ -4,8 +4,8 @@ namespace DeepBaize.Core.Sampling;
 
 /// <summary>
 /// Standard draws of strokes, one after the other, spread evenly (quasi-random): <see cref="Replicates"/> scrambled nets taken in turn, so
-/// that their scatter tells how exact an average over them is. Streams of different names are independent: a stream that has chosen a stroke
-/// never reports on it.
+/// that their scatter gives the error of an average over them. Streams of different names are independent: a stream that has chosen a
+/// stroke never reports on it.
 /// </summary>
 public readonly record struct ErrorStream
 {

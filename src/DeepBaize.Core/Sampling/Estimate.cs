@@ -18,7 +18,7 @@ public readonly record struct Estimate(double Value, double Error, int Strokes)
     public static readonly double ApartBy =
         StudentT.InvCDF(0, 1, ErrorStream.Replicates - 1, 0.975) / Sums.StudentDeviation(ErrorStream.Replicates - 1);
 
-    /// <summary>Scrambled nets seldom have less than this of the standard error of as many plain random strokes (docs/figures.md).</summary>
+    /// <summary>Least share of the standard error of as many plain random strokes that scrambled nets have (docs/figures.md).</summary>
     private const double LeastOfPlain = 0.5;
 
     /// <summary>

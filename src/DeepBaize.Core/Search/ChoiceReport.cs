@@ -57,7 +57,8 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
                 holds.Add(i, outcome.Scores && outcome.Holds);
             }
             var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores), miscues.Share);
-            if (next >= most || (odds.Chance.IsShareKnownTo(SpreadEffort.EnoughError) && odds.Foul.IsShareKnownTo(SpreadEffort.EnoughError)))
+            const double enough = SpreadEffort.EnoughError;
+            if (next >= most || (odds.Chance.IsShareKnownTo(enough) && odds.Foul.IsShareKnownTo(enough)))
                 return odds;
         }
     }

@@ -67,7 +67,12 @@ internal static class AttemptChecks
         checks.Range("revision", attempt.Revision, 1, 10_000);
         if (attempt.Base is { } sinceRevision)
             checks.Range("base", sinceRevision, 0, 10_000);
-        checks.That(attempt.Device is not { Length: > Attempt.MaxDevice }, "device", "It is too long.", $"up to {Attempt.MaxDevice} letters");
+        checks.That(
+            attempt.Device is not { Length: > Attempt.MaxDevice },
+            "device",
+            "It is too long.",
+            $"up to {Attempt.MaxDevice} letters"
+        );
         if (laid is null)
         {
             checks.That(routine is not null, "routine", "There is no such routine.", "one of the list");

@@ -323,7 +323,12 @@ public static class SessionEndpoints
     /// <summary>Locks the session for the rest of a transaction, and says how many changes it has had; null if there is none.</summary>
     private static async Task<PracticeSession?> HoldAsync(DeepBaizeContext db, Guid id, CancellationToken cancel) =>
         await db
-            .Sessions.FromSql($"SELECT *, xmin FROM sessions WHERE id = {id} AND owner_id = {User.LocalId} AND deleted_at IS NULL FOR UPDATE")
+            .Sessions.FromSql(
+                $"""
+                SELECT *, xmin FROM sessions
+                WHERE id = {id} AND owner_id = {User.LocalId} AND deleted_at IS NULL FOR UPDATE
+                """
+            )
             .SingleOrDefaultAsync(cancel);
 
     private static async Task<Results<Ok<SessionResult>, ProblemHttpResult>> SetTask(

@@ -176,6 +176,20 @@ h1 {
   .conditions {
     display: none;
   }
+  /* The name above, and that it is not saved below: beside one another there is no room. */
+  .title {
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 0;
+    overflow: hidden;
+  }
+  h1 {
+    max-width: 100%;
+  }
+  .unsaved {
+    font-size: 0.75rem;
+    line-height: 1.1;
+  }
   .position-bar .el-button {
     padding: 0 9px;
   }

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, type EffectScope } from 'vue'
 import { useSearch } from './useSearch'
+import { eventually } from './eventually.fixture'
 
 /** A server that tells its events when it is let to. */
 function slowServer() {
@@ -58,9 +59,9 @@ describe('a search', () => {
       ),
     )!
     void search.search()
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    await eventually(() => expect(asked).toHaveLength(1))
     asked[0].tell({ share: 0.5 })
-    await vi.waitFor(() => expect(told).toHaveLength(1))
+    await eventually(() => expect(told).toHaveLength(1))
     scope.stop()
     expect(asked[0].signal.aborted).toBe(true)
     expect(search.isSearching.value).toBe(false)
@@ -80,15 +81,15 @@ describe('a search', () => {
     )!
     scope.run(() => search.follows(() => question.value, 20))
     question.value = 'b'
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    await eventually(() => expect(asked).toHaveLength(1))
     question.value = 'c'
     await nextTick()
     expect(asked[0].signal.aborted).toBe(true)
-    await vi.waitFor(() => expect(asked).toHaveLength(2))
+    await eventually(() => expect(asked).toHaveLength(2))
     asked[1].tell({ of: 'c' })
-    await vi.waitFor(() => expect(told).toEqual([{ of: 'c' }]))
+    await eventually(() => expect(told).toEqual([{ of: 'c' }]))
     asked[1].end()
-    await vi.waitFor(() => expect(search.isSearching.value).toBe(false))
+    await eventually(() => expect(search.isSearching.value).toBe(false))
   })
 
   it('says that it was stopped, and what is wrong when it is refused', async () => {
@@ -102,7 +103,7 @@ describe('a search', () => {
       ),
     )!
     void search.search()
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    await eventually(() => expect(asked).toHaveLength(1))
     search.stop()
     expect([search.wasStopped.value, search.isSearching.value]).toEqual([true, false])
     vi.stubGlobal('fetch', async () => new Response(JSON.stringify({ title: 'No.', code: 'input' }), { status: 400 }))

@@ -7,6 +7,7 @@ import { plainStroke } from '../domain/strokes'
 import { useDraft } from './draft'
 import { useSaving } from './saving'
 import { useKeeping } from './keeping'
+import { eventually } from '../lib/eventually.fixture'
 
 const content = { balls: [{ id: 'white', x: 1, y: 1 }], stroke: plainStroke, conditions: {} }
 const saved = (version: number, name = 'A pot') =>
@@ -111,7 +112,7 @@ describe('keeping positions', () => {
     expect(useDraft().isDirty).toBe(true)
     isAway = false
     notice.action!.run()
-    await vi.waitFor(() => expect(useDraft().isDirty).toBe(false))
+    await eventually(() => expect(useDraft().isDirty).toBe(false))
   })
 
   it('says what is refused, without offering to try the same again', async () => {
@@ -131,7 +132,7 @@ describe('keeping positions', () => {
     expect(useDraft().origin).toBeNull()
     expect(useDraft().content.balls).toHaveLength(1)
     useNotices().notices[0].action!.run()
-    await vi.waitFor(() => expect(useDraft().origin?.version).toBe(3))
+    await eventually(() => expect(useDraft().origin?.version).toBe(3))
     expect(asked.map((a) => `${a.method} ${a.path}`)).toEqual(['DELETE /api/positions/p1', 'POST /api/positions/p1/restore'])
   })
 

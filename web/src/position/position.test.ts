@@ -4,6 +4,7 @@ import { useNotices } from '../lib/notices'
 import { draftOf, plainPot, plainStroke } from '../domain/strokes'
 import { useDraft } from './draft'
 import { useSaving } from './saving'
+import { eventually } from '../lib/eventually.fixture'
 
 const draft = () => ({
   name: 'A pot',
@@ -114,7 +115,7 @@ describe('the workspace', () => {
     position.setStroke({ pace: 6 })
     expect(position.isDirty).toBe(true)
     const keptPace = () => JSON.parse(sessionStorage.getItem('deep-baize-draft') ?? '{}').draft?.content.stroke.pace
-    await vi.waitFor(() => expect(keptPace()).toBe(6))
+    await eventually(() => expect(keptPace()).toBe(6))
     position.setStroke({ pace: 7 })
     window.dispatchEvent(new Event('pagehide'))
     expect(keptPace()).toBe(7)
@@ -146,7 +147,7 @@ describe('the workspace', () => {
     position.reset(draft(), { id: '1', version: 1, draft: draft() })
     position.setStroke({ pace: 6 })
     const done = saving.save()
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    await eventually(() => expect(asked).toHaveLength(1))
     position.setStroke({ pace: 7 })
     asked[0].answer(saved(2))
     await done
@@ -164,7 +165,7 @@ describe('the workspace', () => {
     position.reset(draft(), { id: '1', version: 1, draft: draft() })
     position.setStroke({ pace: 6 })
     const done = saving.save()
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    await eventually(() => expect(asked).toHaveLength(1))
     position.reset({ ...draft(), name: 'Another' }, { id: '2', version: 9, draft: { ...draft(), name: 'Another' } })
     asked[0].answer(saved(2))
     await done
@@ -181,7 +182,7 @@ describe('the workspace', () => {
     useSaving()
     position.reset(draft(), null)
     const dragging = position.drag('red-1', 3, 1.5)
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    await eventually(() => expect(asked).toHaveLength(1))
     meanwhile(position)
     asked[0].answer({ x: 3, y: 1.5 })
     await dragging
@@ -196,7 +197,7 @@ describe('the workspace', () => {
     position.reset(draft(), null)
     const pressed = Array.from({ length: 10 }, () => position.nudge(0.001, 0))
     for (let i = 0; i < 2; i++) {
-      await vi.waitFor(() => expect(asked).toHaveLength(i + 1))
+      await eventually(() => expect(asked).toHaveLength(i + 1))
       asked[i].answer({ x: asked[i].body.x, y: asked[i].body.y })
     }
     await Promise.all(pressed)

@@ -1,6 +1,7 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, expect, it, vi } from 'vitest'
 import { useLibrary } from './library'
+import { eventually } from '../../lib/eventually.fixture'
 
 afterEach(() => disposePinia(getActivePinia()!))
 
@@ -14,14 +15,14 @@ it('shows what the newest words find, however late the older answer comes', asyn
   setActivePinia(createPinia())
   const library = useLibrary()
   library.search = 'blue'
-  await vi.waitFor(() => expect(waiting.length).toBeGreaterThan(0))
+  await eventually(() => expect(waiting.length).toBeGreaterThan(0))
   library.search = 'blue along'
   await new Promise((typed) => setTimeout(typed, 200))
   // Whichever of them has been asked, the older is answered last.
   for (const one of [...waiting].reverse()) one.answer()
-  await vi.waitFor(() => expect(waiting.at(-1)!.words).toBe('blue along'))
+  await eventually(() => expect(waiting.at(-1)!.words).toBe('blue along'))
   for (const one of waiting) one.answer()
-  await vi.waitFor(() => expect(library.positions).toEqual([{ id: 'blue along' }]))
+  await eventually(() => expect(library.positions).toEqual([{ id: 'blue along' }]))
   // What is searched for may stand on another shelf.
   expect(library.counts).toEqual({ positions: 1, shots: 1, plans: 1, bin: 1 })
 })
@@ -41,7 +42,7 @@ it('shows more of a long list, in as many requests as the server wants', async (
   expect([library.positions?.length, library.total]).toEqual([50, 230])
   for (const many of [100, 150, 200, 230]) {
     library.more()
-    await vi.waitFor(() => expect(library.positions).toHaveLength(many))
+    await eventually(() => expect(library.positions).toHaveLength(many))
   }
   expect(asked.slice(-2)).toEqual(['0+200', '200+30'])
 })

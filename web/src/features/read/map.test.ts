@@ -4,6 +4,7 @@ import type { Reference } from '../../api/client'
 import { plainPot, plainStroke } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useMap } from './map'
+import { eventually } from '../../lib/eventually.fixture'
 
 describe('where to be', () => {
   let asked: { path: string; body: { target: string | null; afterPot: boolean; x?: number } }[]
@@ -47,7 +48,7 @@ describe('where to be', () => {
   const open = async () => {
     const map = useMap()
     map.isOpen = true
-    await vi.waitFor(() => expect(map.map).not.toBeNull())
+    await eventually(() => expect(map.map).not.toBeNull())
     return map
   }
 
@@ -61,7 +62,7 @@ describe('where to be', () => {
     ] as const) {
       const before = asked.length
       map.target = target
-      await vi.waitFor(() => expect(asked.length).toBe(before + 1))
+      await eventually(() => expect(asked.length).toBe(before + 1))
       expect(asked.at(-1)!.body).toMatchObject(body)
     }
   })
@@ -69,7 +70,7 @@ describe('where to be', () => {
   it('tells of the place under the pointer, and of none off the table', async () => {
     const map = await open()
     map.pointAt({ x: 2.2, y: 0.7 })
-    await vi.waitFor(() => expect(map.quality).toEqual({ value: 0.8 }))
+    await eventually(() => expect(map.quality).toEqual({ value: 0.8 }))
     expect(asked.at(-1)).toMatchObject({ path: '/api/position-at', body: { x: 2.2, y: 0.7 } })
     const before = asked.length
     map.pointAt({ x: 3.7, y: 0.7 })
@@ -82,13 +83,13 @@ describe('where to be', () => {
     const map = await open()
     refuse = true
     map.target = 'black'
-    await vi.waitFor(() => expect(map.problem?.message).toBe('No ball is on.'))
+    await eventually(() => expect(map.problem?.message).toBe('No ball is on.'))
     expect(map.map).toBeNull()
     refuse = false
     map.target = 'after'
-    await vi.waitFor(() => expect(map.map).not.toBeNull())
+    await eventually(() => expect(map.map).not.toBeNull())
     map.isOpen = false
-    await vi.waitFor(() => expect(map.map).toBeNull())
+    await eventually(() => expect(map.map).toBeNull())
     map.pointAt({ x: 1, y: 1 })
     expect(map.place).toBeNull()
   })

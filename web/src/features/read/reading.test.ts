@@ -7,6 +7,7 @@ import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { type PotOption, useReading } from './reading'
+import { eventually } from '../../lib/eventually.fixture'
 
 const option = (cutDegrees: number, change: object = {}) =>
   ({
@@ -48,20 +49,20 @@ describe('what is on', () => {
 
   it('is asked for only while it is shown, once the shot itself is answered, and says why when it is refused', async () => {
     const reading = useReading()
-    await vi.waitFor(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useAnswer().shot).toBeTruthy())
     expect(asked.map((a) => a.path)).not.toContain('/api/read')
     useView().go('read')
-    await vi.waitFor(() => expect(reading.options).toEqual([]))
+    await eventually(() => expect(reading.options).toEqual([]))
     const problem = { title: 'No.', detail: '', errors: [{ field: 'balls[1]', message: 'Two balls overlap.', allowed: 'apart' }] }
     vi.stubGlobal(
       'fetch',
       async () => new Response(JSON.stringify(problem), { status: 400, headers: { 'Content-Type': 'application/json' } }),
     )
     useAnswer().shot = {} as Shot
-    await vi.waitFor(() => expect(reading.refusal).toBe('Two balls overlap. Allowed: apart.'))
+    await eventually(() => expect(reading.refusal).toBe('Two balls overlap. Allowed: apart.'))
     vi.stubGlobal('fetch', async () => new Response('[]', { status: 200, headers: { 'Content-Type': 'application/json' } }))
     useAnswer().shot = {} as Shot
-    await vi.waitFor(() => expect(reading.refusal).toBe(''))
+    await eventually(() => expect(reading.refusal).toBe(''))
   })
 
   it('set up a pot at the pace it was judged at, with the butt as it lies, or as high as it must be', () => {

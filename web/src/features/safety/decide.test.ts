@@ -7,6 +7,7 @@ import { useDraft } from '../../position/draft'
 import { useDecide } from './decide'
 import { exactly } from '../../lib/estimates'
 import type { Attack, Escape } from './words'
+import { eventually } from '../../lib/eventually.fixture'
 
 const escape = {
   value: exactly(-5),
@@ -63,7 +64,7 @@ describe('attack or defend', () => {
     )
     useDecide()
     useView().go('safety')
-    await vi.waitFor(() => expect(useDecide().items).toHaveLength(3))
+    await eventually(() => expect(useDecide().items).toHaveLength(3))
   })
   afterEach(() => disposePinia(getActivePinia()!))
 
@@ -88,7 +89,7 @@ describe('attack or defend', () => {
 
   it('asks anew once the other player is another', async () => {
     useDecide().rival = 'tour'
-    await vi.waitFor(() => expect(posts('/api/decide')).toHaveLength(2))
+    await eventually(() => expect(posts('/api/decide')).toHaveLength(2))
     expect(posts('/api/decide')[1].body.rival).toBe('tour')
   })
 
@@ -120,6 +121,6 @@ describe('attack or defend', () => {
     expect(useDraft().stroke.aim).toBe(41.5)
     await decide.forget(escape)
     expect(asked.some((a) => a.method === 'DELETE' && a.path === '/api/escape/corrections/green-side')).toBe(true)
-    await vi.waitFor(() => expect(posts('/api/decide')).toHaveLength(2))
+    await eventually(() => expect(posts('/api/decide')).toHaveLength(2))
   })
 })

@@ -7,6 +7,7 @@ import { useAnswer } from '../../position/answer'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { useJudgements } from './judgements'
+import { eventually } from '../../lib/eventually.fixture'
 
 describe('judgements', () => {
   let asked: { path: string; body: Record<string, unknown>; signal: AbortSignal }[]
@@ -48,23 +49,23 @@ describe('judgements', () => {
     await nextTick()
     expect(paths()).toEqual([])
     judgements.fanKind = 'paces'
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/fan']))
+    await eventually(() => expect(paths()).toEqual(['/api/fan']))
     // In another step they are kept, but not asked for.
     useView().go('break')
     answer.shot = {} as Shot
     await new Promise((rested) => setTimeout(rested, 250))
     expect(paths()).toEqual(['/api/fan'])
     useView().go('shot')
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/fan', '/api/fan']))
+    await eventually(() => expect(paths()).toEqual(['/api/fan', '/api/fan']))
   })
 
   it('drop the samples of a shot that has changed', async () => {
     const judgements = useJudgements()
-    await vi.waitFor(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useAnswer().shot).toBeTruthy())
     judgements.spreadOpen = true
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/spread']))
+    await eventually(() => expect(paths()).toEqual(['/api/spread']))
     useAnswer().shot = {} as Shot
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/spread', '/api/spread']))
+    await eventually(() => expect(paths()).toEqual(['/api/spread', '/api/spread']))
     const [first, second] = asked.filter((a) => a.path === '/api/spread')
     expect([first.signal.aborted, second.signal.aborted]).toEqual([true, false])
     judgements.spreadOpen = false
@@ -90,24 +91,24 @@ describe('judgements', () => {
       })
     })
     const judgements = useJudgements()
-    await vi.waitFor(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useAnswer().shot).toBeTruthy())
     show(judgements)
-    await vi.waitFor(() => expect(judgements[what]).toContain('Two balls overlap.'))
-    await vi.waitFor(() => expect(judgements.isSampling).toBe(false))
+    await eventually(() => expect(judgements[what]).toContain('Two balls overlap.'))
+    await eventually(() => expect(judgements.isSampling).toBe(false))
     refused = false
     useAnswer().shot = {} as Shot
-    await vi.waitFor(() => expect(judgements[what]).toBe(''))
+    await eventually(() => expect(judgements[what]).toBe(''))
   })
 
   it('sample no stroke while the hand is still moving', async () => {
     const judgements = useJudgements()
-    await vi.waitFor(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useAnswer().shot).toBeTruthy())
     judgements.spreadOpen = true
     for (let i = 0; i < 8; i++) {
       useAnswer().shot = {} as Shot
       await new Promise((rested) => setTimeout(rested, 30))
     }
     expect(paths()).toEqual([])
-    await vi.waitFor(() => expect(paths()).toEqual(['/api/spread']))
+    await eventually(() => expect(paths()).toEqual(['/api/spread']))
   })
 })

@@ -9,6 +9,7 @@ import { useDraft } from '../../position/draft'
 import { useSaving } from '../../position/saving'
 import { useGoal } from './goal'
 import { useKeptShots } from './keptShots'
+import { eventually } from '../../lib/eventually.fixture'
 
 const position = {
   id: 'p1',
@@ -111,7 +112,7 @@ describe('kept shots', () => {
     useNotices()
       .notices.find((n) => n.action)!
       .action!.run()
-    await vi.waitFor(() => expect(store.shots).toHaveLength(1))
+    await eventually(() => expect(store.shots).toHaveLength(1))
     expect(store.shots[0].note).toBe('A line.')
   })
 
