@@ -118,6 +118,7 @@ public class PlanningTests(Application app)
         content["frame"] = new JsonObject { ["on"] = "red" };
         var (status, problem) = await app.Post("/api/plan", Ask(content));
         Assert.Equal((400, "frame.colours"), (status, problem.Fields()[0]));
+        content = Sample.Content();
         content["frame"] = new JsonObject { ["exercise"] = new JsonObject() };
         var plans = (await Plan(Ask(content)))[^1]["plans"]!;
         Assert.Equal("red-1", plans[0]!["shots"]![0]!["choice"]!["nominated"]!.GetValue<string>());

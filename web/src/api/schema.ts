@@ -2941,7 +2941,7 @@ export interface components {
             wait: null | components["schemas"]["SearchWait"];
             /**
              * Format: int64
-             * @description Positions looked at.
+             * @description Number of positions examined.
              */
             examined: number;
             /**
@@ -3407,7 +3407,7 @@ export interface components {
             /** @description What alone changes from rung to rung of a ladder, and is worked out for each: height or pace; else null. */
             knob?: null | string;
         };
-        /** @description Everything that is told of the attempts at one routine. */
+        /** @description Statistics of the attempts at one routine. */
         RoutineDetail: {
             stops: components["schemas"]["StopsResult"][];
             /** @description Of runs, the latest hundred. */
@@ -3498,7 +3498,7 @@ export interface components {
             scores: null | components["schemas"]["Scores"];
         };
         /**
-         * @description What a safety sets out to do: told from what comes of it.
+         * @description Idea of a safety, named by its outcomes.
          * @enum {unknown}
          */
         SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "doubleKiss" | "shotToNothing" | "containing";
