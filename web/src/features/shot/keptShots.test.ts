@@ -75,6 +75,19 @@ describe('kept shots', () => {
   })
   afterEach(() => disposePinia(getActivePinia()!))
 
+  it('say that a pot is missed where the stroke that is set up does not pot it', async () => {
+    const store = useKeptShots()
+    const finals = [{ id: 'red-1', x: 3.4, y: 1.6, pocket: null }]
+    useAnswer().shot = { ...shot, simulation: { ...shot.simulation, finals } } as unknown as Shot
+    await store.keep()
+    useAnswer().shot = shot
+    await store.keep()
+    expect(kept.map((k) => k.name.split(':')[0])).toEqual([
+      'red 1 in the top green-side pocket, missed',
+      'red 1 in the top green-side pocket',
+    ])
+  })
+
   it('keep the stroke with a name that says it, and the line that was written', async () => {
     const store = useKeptShots()
     store.note = 'Watch the middle pocket.'
