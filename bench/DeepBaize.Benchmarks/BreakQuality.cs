@@ -155,7 +155,7 @@ internal static class BreakQuality
         );
     }
 
-    /// <summary>The same positions and luck by two advices: what is told is the mean of the differences, with its own error.</summary>
+    /// <summary>Plays equal positions with equal draws by two advices; reports the mean of the differences, with its own error.</summary>
     private static string OthersRow(string skill, string another, List<Played> byAnother, List<Played> own, int positions)
     {
         var differences = byAnother.Select((b, i) => (double)(own[i].Result.Points - b.Result.Points)).ToList();

@@ -9,13 +9,10 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data;
 
 /// <summary>Who or what is played with: a player, a table, a cue. One of each is in hand.</summary>
-public interface IClubThing : IStoredRecord
+public interface IClubThing : IBinned
 {
     string Name { get; set; }
     DateTimeOffset CreatedAt { get; }
-
-    /// <summary>Set once it is put away: no longer to be chosen, but what was played with it still says so.</summary>
-    DateTimeOffset? DeletedAt { get; set; }
 }
 
 /// <summary>What knows with whom and what it was played.</summary>

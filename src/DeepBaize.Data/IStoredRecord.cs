@@ -15,3 +15,10 @@ public interface IStoredRecord : IVersioned
     Guid OwnerId { get; }
     DateTimeOffset UpdatedAt { get; set; }
 }
+
+/// <summary>A row that can be deleted and restored.</summary>
+public interface IBinned : IStoredRecord
+{
+    /// <summary>When it was deleted; null while it is at hand. What refers to it stays.</summary>
+    DateTimeOffset? DeletedAt { get; set; }
+}

@@ -248,7 +248,7 @@ public class HostileTests(Application app)
             _ => "A word",
         };
 
-    /// <summary>The same with one fault: something else in the place of some part of it, or a part missing, or too many of it.</summary>
+    /// <summary>Returns a body with one fault: a part replaced, missing, or there too often.</summary>
     private static JsonNode? Spoilt(JsonNode? body, Random random)
     {
         List<JsonNode> places = [];

@@ -68,6 +68,11 @@ public class LosslessFrameTests(Application app)
         var missing = JsonNode.Parse("""{ "exercise": { "balls": ["blue", "pink"] } }""");
         var (status, problem) = await app.Post("/api/frame", new JsonObject { ["content"] = BlueAndBlack(missing) });
         Assert.Equal((400, "frame.exercise.balls[1]"), (status, problem.Fields()[0]));
+        // With a foul to answer it is refused, and not taken for a frame.
+        var fouled = JsonNode.Parse("""{ "exercise": {}, "offence": { "before": { "exercise": {} }, "balls": [] } }""")!;
+        fouled["offence"]!["balls"] = BlueAndBlack()["balls"]!.DeepClone();
+        (status, problem) = await app.Post("/api/frame", new JsonObject { ["content"] = BlueAndBlack(fouled) });
+        Assert.Equal((400, "frame.offence"), (status, problem.Fields()[0]));
         // A frame that is said to be one is held to the rules.
         var (refused, fault) = await app.Post(
             "/api/frame",
@@ -155,7 +160,7 @@ public class LosslessFrameTests(Application app)
         return new(aim, 0, 0, 2 + 5 * random.NextDouble(), 4);
     }
 
-    /// <summary>The same by the core alone; null if it is refused, and whether a foul was answered.</summary>
+    /// <summary>Returns the situation after the stroke by the core alone; null if it is refused, and whether a foul was answered.</summary>
     private static (Situation? Next, bool Answered) InCore(Situation from, Stroke stroke, AfterFoulChoice? choice, int first)
     {
         if (choice is not { } afterFoul)

@@ -4,8 +4,8 @@ using DeepBaize.Core.Sampling;
 namespace DeepBaize.Core.Search;
 
 /// <summary>
-/// Chooses the stroke to play from a situation. Named stages, a file each: candidates → trial strokes on a grid → screening with errors →
-/// refinement → re-evaluation → two-ply → report. See docs/planning.md.
+/// Chooses the stroke to play from a situation. Named stages, a file each: candidates → trial strokes on a grid → screening with
+/// errors → refinement → re-evaluation → two-ply → report. See docs/planning.md.
 /// </summary>
 public sealed class ShotSearch
 {

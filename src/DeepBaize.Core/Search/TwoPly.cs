@@ -42,7 +42,7 @@ internal sealed class TwoPly(SearchContext context, StrokeSampler sampler, Shall
         return outcome with { Value = value, LookAheadGain = value - outcome.Value };
     }
 
-    /// <summary>Mean look-ahead gain of the outcomes that score, and the variance of that mean.</summary>
+    /// <summary>Mean look-ahead gain of the outcomes that score, and its variance.</summary>
     private static (double Mean, double Variance) GainOf(List<Sampled> outcomes)
     {
         var gains = outcomes.Where(o => o.Scores).Select(o => o.LookAheadGain).ToList();

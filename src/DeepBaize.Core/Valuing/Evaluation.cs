@@ -217,13 +217,15 @@ public sealed class Evaluation
         var cleared = false;
         if (frame.Exercise is { } exercise)
         {
-            for (var i = 0; i < exercise.Balls.Count; i++)
+            // One of them is the ball just potted.
+            var left = exercise.Balls.Count - 1;
+            foreach (var ball in exercise.Balls)
             {
-                if (exercise.Balls[i] == potted)
+                if (ball == potted)
                     continue;
                 alive *= Ordinary;
-                cleared = i == exercise.Balls.Count - 1 || (i == exercise.Balls.Count - 2 && exercise.Balls[^1] == potted);
-                sum += alive * GainStep(ref made, Values.Of(exercise.Balls[i]), cleared);
+                cleared = --left == 0;
+                sum += alive * GainStep(ref made, Values.Of(ball), cleared);
             }
             return sum;
         }

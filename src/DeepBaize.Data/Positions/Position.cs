@@ -7,7 +7,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Positions;
 
 /// <summary>A saved position.</summary>
-public sealed class Position : IStoredRecord, IPlayedWith
+public sealed class Position : IBinned, IPlayedWith
 {
     public const int MaxName = 120;
     public const int MaxAbout = 2000;

@@ -15,7 +15,7 @@ public sealed record PlannedRoutine(string Routine, int Minutes);
 public sealed record TaskNow(string Routine, int Step = 0, bool Mirrored = false, MeantStroke? Stroke = null, string Group = "");
 
 /// <summary>Some attempts at a table, on one day.</summary>
-public sealed class PracticeSession : IStoredRecord, IPlayedWith
+public sealed class PracticeSession : IBinned, IPlayedWith
 {
     public const int MaxNote = 2000;
 

@@ -7,7 +7,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 namespace DeepBaize.Data.Practice;
 
 /// <summary>A routine of the user's own.</summary>
-public sealed class RoutineRecord : IStoredRecord
+public sealed class RoutineRecord : IBinned
 {
     /// <summary>As routines, strokes and plans are stored.</summary>
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)

@@ -93,10 +93,7 @@ internal static class ClubThings
                 {
                     if (await db.Users.AnyAsync(u => u.PlayerId == id || u.TableId == id || u.CueId == id, cancel))
                         throw new InputException("id", $"This {name} is in hand.", $"a {name} that is not: take another first");
-                    var away = await db.AtHand<TThing>()
-                        .Where(t => t.Id == id && t.Version == version)
-                        .ExecuteUpdateAsync(set => set.SetProperty(t => t.DeletedAt, time.GetUtcNow()), cancel);
-                    return away > 0 ? TypedResults.NoContent() : await db.AtHand<TThing>().NotAsReadAsync(record, id, kind.Result, cancel);
+                    return await db.AtHand<TThing>().BinAsync(record, (id, version), time, kind.Result, cancel);
                 }
             )
             .Saves(name)
@@ -109,9 +106,7 @@ internal static class ClubThings
                 "{id:guid}/restore",
                 async Task<Results<Ok<TStored>, ProblemHttpResult>> (Guid id, DeepBaizeContext db, CancellationToken cancel) =>
                 {
-                    await db.Own<TThing>()
-                        .Where(t => t.Id == id && t.DeletedAt != null)
-                        .ExecuteUpdateAsync(set => set.SetProperty(t => t.DeletedAt, (DateTimeOffset?)null), cancel);
+                    await db.Own<TThing>().UnbinAsync(id, cancel);
                     return await db.AtHand<TThing>().AsNoTracking().SingleOrDefaultAsync(t => t.Id == id, cancel) is { } thing
                         ? TypedResults.Ok(kind.Result(thing))
                         : record.Missing();

@@ -48,10 +48,10 @@ public static class FrameEntries
     public static Situation ToSituation(this FrameEntry entry, Layout layout, TableShape shape)
     {
         if (entry.Offence is not { } told)
-            return Situation.Create(layout, Setup(entry, null) with { Exercise = ExerciseOf(entry.Exercise, layout) });
+            return Situation.Create(layout, Setup(entry, layout));
         var before = Layout.Create(BallEntries.Of(told.Balls), shape, "frame.offence.balls");
-        var frame = Situation.Create(before, Setup(told.Before, null), "frame.offence.before").Frame;
-        return Situation.Create(layout, Setup(entry, new(told.Miss, frame, told.Misses))) with { BeforeOffence = before };
+        var frame = Situation.Create(before, Setup(told.Before, before), "frame.offence.before").Frame;
+        return Situation.Create(layout, Setup(entry, layout, new(told.Miss, frame, told.Misses))) with { BeforeOffence = before };
     }
 
     private static Exercise? ExerciseOf(ExerciseEntry? entry, Layout layout)
@@ -74,7 +74,7 @@ public static class FrameEntries
         return new(entry.Order, balls);
     }
 
-    private static FrameSetup Setup(FrameStateEntry f, Offence? offence) =>
+    private static FrameSetup Setup(FrameStateEntry f, Layout layout, Offence? offence = null) =>
         new()
         {
             On = f.On is null ? null : BallsOn.Named(f.On, "frame.on"),
@@ -89,6 +89,7 @@ public static class FrameEntries
             AwaitsLot = f.AwaitsLot,
             Winner = f.Winner,
             Repeats = f.Repeats,
+            Exercise = ExerciseOf(f.Exercise, layout),
             Offence = offence,
         };
 }

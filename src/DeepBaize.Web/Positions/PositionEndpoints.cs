@@ -248,19 +248,13 @@ public static class PositionEndpoints
         );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Delete(
+    private static Task<Results<NoContent, ProblemHttpResult>> Delete(
         Guid id,
         uint version,
         DeepBaizeContext db,
         TimeProvider time,
         CancellationToken cancel
-    )
-    {
-        var changed = await db.PositionsAtHand()
-            .Where(p => p.Id == id && p.Version == version)
-            .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, time.GetUtcNow()), cancel);
-        return changed > 0 ? TypedResults.NoContent() : await db.PositionsAtHand().NotAsReadAsync(Kind, id, PositionResult.Of, cancel);
-    }
+    ) => db.PositionsAtHand().BinAsync(Kind, (id, version), time, PositionResult.Of, cancel);
 
     private static async Task<Results<Ok<PositionResult>, ProblemHttpResult>> Restore(
         Guid id,
@@ -268,10 +262,7 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        // One that is not in the bin stays as it is.
-        await db.Own()
-            .Where(p => p.Id == id && p.DeletedAt != null)
-            .ExecuteUpdateAsync(set => set.SetProperty(p => p.DeletedAt, (DateTimeOffset?)null), cancel);
+        await db.Own().UnbinAsync(id, cancel);
         return await Read(id, db, cancel);
     }
 

@@ -17,7 +17,7 @@ internal static class AttemptChecks
 
     /// <summary>An attempt as it was sent, judged by what was laid and asked at its time.</summary>
     /// <param name="Asked">The step that it was made at, not mirrored.</param>
-    /// <param name="Laid">What is stored of that already; null for a new attempt.</param>
+    /// <param name="Laid">The row that stores this step already; null for a new attempt.</param>
     internal sealed record Judged(AttemptEntry Entry, bool IsDone, Step Asked, LaidStep? Laid);
 
     /// <param name="time">Checks a time.</param>

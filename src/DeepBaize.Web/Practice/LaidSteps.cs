@@ -37,7 +37,7 @@ internal static class LaidSteps
         }
     }
 
-    /// <summary>Returns what an attempt was made at: as it was stored with it, or the step as the routine has it now.</summary>
+    /// <summary>Returns what is stored of the layouts that attempts were made at, by attempt; none where nothing was stored.</summary>
     public static async Task<Dictionary<Guid, (string Routine, int Step, LaidStep Laid)>> LaidOfAsync(
         this DeepBaizeContext db,
         IReadOnlyList<Guid> attempts,

@@ -259,25 +259,17 @@ public static class RoutineEndpoints
         );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> PutAway(
+    private static Task<Results<NoContent, ProblemHttpResult>> PutAway(
         Guid id,
         uint version,
         DeepBaizeContext db,
         TimeProvider time,
         CancellationToken cancel
-    )
-    {
-        var away = await AtHand(db)
-            .Where(r => r.Id == id && r.Version == version)
-            .ExecuteUpdateAsync(set => set.SetProperty(r => r.DeletedAt, time.GetUtcNow()), cancel);
-        return away > 0 ? TypedResults.NoContent() : await AtHand(db).NotAsReadAsync(Kind, id, RoutineResult.Of, cancel);
-    }
+    ) => AtHand(db).BinAsync(Kind, (id, version), time, RoutineResult.Of, cancel);
 
     private static async Task<Results<Ok<RoutineResult>, ProblemHttpResult>> Restore(Guid id, DeepBaizeContext db, CancellationToken cancel)
     {
-        await db
-            .Routines.Where(r => r.OwnerId == User.LocalId && r.Id == id && r.DeletedAt != null)
-            .ExecuteUpdateAsync(set => set.SetProperty(r => r.DeletedAt, (DateTimeOffset?)null), cancel);
+        await db.Routines.Where(r => r.OwnerId == User.LocalId).UnbinAsync(id, cancel);
         return await Read(id.ToString(), db, cancel);
     }
 

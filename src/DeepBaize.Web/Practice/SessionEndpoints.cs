@@ -112,19 +112,13 @@ public static class SessionEndpoints
     private static IQueryable<PracticeSession> InBin(DeepBaizeContext db) =>
         db.Sessions.Where(s => s.OwnerId == User.LocalId && s.DeletedAt != null);
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Delete(
+    private static Task<Results<NoContent, ProblemHttpResult>> Delete(
         Guid id,
         uint version,
         DeepBaizeContext db,
         TimeProvider time,
         CancellationToken cancel
-    )
-    {
-        var changed = await Own(db)
-            .Where(s => s.Id == id && s.Version == version)
-            .ExecuteUpdateAsync(set => set.SetProperty(s => s.DeletedAt, time.GetUtcNow()), cancel);
-        return changed > 0 ? TypedResults.NoContent() : await Own(db).NotAsReadAsync(Kind, id, SessionResult.Of, cancel);
-    }
+    ) => Own(db).BinAsync(Kind, (id, version), time, SessionResult.Of, cancel);
 
     private static async Task<Results<Ok<SessionResult>, ProblemHttpResult>> Restore(
         Guid id,
@@ -132,10 +126,7 @@ public static class SessionEndpoints
         CancellationToken cancel
     )
     {
-        // One that is not in the bin stays as it is.
-        await InBin(db)
-            .Where(s => s.Id == id)
-            .ExecuteUpdateAsync(set => set.SetProperty(s => s.DeletedAt, (DateTimeOffset?)null), cancel);
+        await InBin(db).UnbinAsync(id, cancel);
         return await Own(db).AsNoTracking().SingleOrDefaultAsync(s => s.Id == id, cancel) is { } session
             ? TypedResults.Ok(SessionResult.Of(session))
             : Kind.Missing();

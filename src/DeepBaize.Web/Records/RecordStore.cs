@@ -94,6 +94,31 @@ internal static class RecordStore
         return await own.NotAsReadAsync(kind, which.Id, result, cancel);
     }
 
+    /// <summary>Puts a row into the bin, unless it has been changed since it was read.</summary>
+    /// <param name="atHand">The rows that are not in the bin.</param>
+    public static async Task<Results<NoContent, ProblemHttpResult>> BinAsync<TRecord, TResult>(
+        this IQueryable<TRecord> atHand,
+        RecordKind kind,
+        (Guid Id, uint Version) which,
+        TimeProvider time,
+        Func<TRecord, TResult> result,
+        CancellationToken cancel
+    )
+        where TRecord : class, IBinned
+        where TResult : notnull
+    {
+        var binned = await atHand
+            .Where(r => r.Id == which.Id && r.Version == which.Version)
+            .ExecuteUpdateAsync(set => set.SetProperty(r => r.DeletedAt, time.GetUtcNow()), cancel);
+        return binned > 0 ? TypedResults.NoContent() : await atHand.NotAsReadAsync(kind, which.Id, result, cancel);
+    }
+
+    /// <summary>Takes a row out of the bin; one that is not in it stays as it is.</summary>
+    public static Task UnbinAsync<TRecord>(this IQueryable<TRecord> own, Guid id, CancellationToken cancel)
+        where TRecord : class, IBinned =>
+        own.Where(r => r.Id == id && r.DeletedAt != null)
+            .ExecuteUpdateAsync(set => set.SetProperty(r => r.DeletedAt, (DateTimeOffset?)null), cancel);
+
     /// <summary>What is said of a row that was not there as it was read: that it is gone, or what it is now.</summary>
     public static async Task<ProblemHttpResult> NotAsReadAsync<TRecord, TResult>(
         this IQueryable<TRecord> own,

@@ -201,8 +201,6 @@ public static class ShotEndpoints
         );
     }
 
-    private static string Shortened(string id) => id.Length > 20 ? id[..20] + "…" : id;
-
     private static PlaceResult Place(PlaceRequest request)
     {
         var checks = new Checks();
@@ -219,7 +217,7 @@ public static class ShotEndpoints
         checks.That(
             request.Balls.Count(b => b?.Id == request.Ball) <= 1,
             "balls",
-            $"The {Shortened(request.Ball)} is there twice.",
+            "The ball is there twice.",
             "each ball once"
         );
         checks.ThrowIfAny();

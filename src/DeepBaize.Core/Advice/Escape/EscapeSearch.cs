@@ -9,8 +9,8 @@ using DeepBaize.Core.Work;
 namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>
-/// Ways to a ball on that do not go straight. Named stages: windows of aim that hit the same ball off the same cushions → screening of the
-/// widest → refinement → ranking in a contest → report. See docs/safety.md.
+/// Ways to a ball on that do not go straight. Named stages: windows of aim that hit the same ball off the same cushions → screening of
+/// the widest → refinement → ranking in a contest → report. See docs/safety.md.
 /// </summary>
 public sealed class EscapeSearch
 {

@@ -6,8 +6,8 @@ using DeepBaize.Core.Work;
 namespace DeepBaize.Core.Advice.Position;
 
 /// <summary>
-/// Put it there: the ways to pot a ball and do something with the white. Named stages: trials on a grid → refinement of the nearest of each
-/// group → screening → ranking → report. The same question gets the same ways.
+/// Put it there: the ways to pot a ball and do something with the white. Named stages: trials on a grid → refinement of the nearest of
+/// each group → screening → ranking → report. The answer depends on the question alone.
 /// </summary>
 public sealed class WaySearch
 {
