@@ -46,17 +46,19 @@ export const useKeeping = defineStore('keeping', () => {
 
   /** It is saved in any case; where a frame is kept that its balls cannot be, that is said with the press that mends it. */
   async function saidSaved(text: string) {
+    const about = position.opened
     const fault = await faultOfFrame()
     if (!fault) return void said(text)
-    const action = { label: 'Make it an exercise', run: () => position.makeExercise() }
+    // Pressed when another position is open, it is none of its business.
+    const action = { label: 'Make it an exercise', run: () => position.opened === about && position.makeExercise() }
     notices.show({ kind: 'info', text: `${text} But it is no frame: ${fault}`, action })
   }
 
   async function faultOfFrame(): Promise<string | null> {
-    const { frame, ...rest } = copy(position.content)
-    if (!frame) return null
+    const content = copy(position.content)
+    if (!content.frame) return null
     try {
-      await ask(client.POST('/api/frame', { body: { content: { ...rest, frame } } }))
+      await ask(client.POST('/api/frame', { body: { content } }))
     } catch (e) {
       if (e instanceof Problem) return e.errors.find((x) => x.field.startsWith('frame'))?.message ?? null
       throw e
