@@ -78,7 +78,7 @@ describe('kept shots', () => {
   it('say that a pot is missed where the stroke that is set up does not pot it', async () => {
     const store = useKeptShots()
     const finals = [{ id: 'red-1', x: 3.4, y: 1.6, pocket: null }]
-    useAnswer().shot = { ...shot, simulation: { ...shot.simulation, finals } } as unknown as Shot
+    useAnswer().shot = { ...shot, simulation: { ...shot.simulation, finals } }
     await store.keep()
     useAnswer().shot = shot
     await store.keep()
