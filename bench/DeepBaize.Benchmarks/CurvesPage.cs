@@ -18,12 +18,14 @@ internal static class CurvesPage
     private static readonly (CurveKind Kind, string Title, string Scale)[] Charts =
     [
         (CurveKind.Distance, "Straight, ever longer", "white to red, m; the red 1 m from the pocket, pace 5"),
+        (CurveKind.OpenRed, "A red in the open, ever farther", "white to red, m; cut by 20°, 0.7 m on, pace 4.5"),
         (CurveKind.Cut, "Ever thinner", "cut, degrees; 0.6 m to the red, 0.8 m on, pace 4"),
+        (CurveKind.Double, "A double into a middle pocket, ever thinner", "cut, degrees; white 0.5 m away, 1.7 m on, pace 5"),
         (CurveKind.Power, "Ever harder", "pace; half-ball, 0.6 m and 0.8 m"),
         (CurveKind.Side, "With side", "tips of side, helping to the right; half-ball, pace 5"),
         (CurveKind.Miscue, "Miscues, ever lower on the ball", "tips below the centre; pace 5"),
         (CurveKind.Position, "The white within 150 mm of where it should stop", "how far it runs, m; half-ball black, plain"),
-        (CurveKind.Reach, "Out of reach", "errors times: 1 natural, 1.25 stretch, 1.3 over a ball, 1.5 rest or other hand, 2 both"),
+        (CurveKind.Reach, "Out of reach", "errors times: 1 natural, a stretch, the rest or the other hand, a steep butt"),
     ];
 
     // Each skill its own stroke, and its name at the end of its line.

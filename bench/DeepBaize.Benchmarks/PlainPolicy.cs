@@ -59,6 +59,7 @@ public static class PlainPolicy
             ? null
             : new(
                 new(best.AimDegrees!.Value, 0, 0, HarderThan(best.Pace), best.Reach.ButtDegrees),
+                best.Cut.Pot,
                 layout.Balls[best.Cut.Pot.Slot].Ball,
                 best.Reach.ErrorFactor
             );

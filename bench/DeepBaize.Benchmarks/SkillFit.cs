@@ -12,7 +12,7 @@ namespace DeepBaize.Benchmarks;
 /// </summary>
 internal static class SkillFit
 {
-    private const int FitStrokes = 2048,
+    private const int FitStrokes = 1024,
         ToldStrokes = 16384;
 
     /// <summary>The presets against the table, and where asked for what a fit makes of them.</summary>
@@ -25,8 +25,9 @@ internal static class SkillFit
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"new(\"{s.Name}\", {s.DirectionDegrees:0.0000}, {s.SightingMillimetres:0.000}, {s.AllowancePercent:0.00}, "
-                        + $"{s.PacePercent:0.00}, {s.TipMillimetres:0.000}),"
+                    $"new(\"{s.Name}\", {s.DirectionDegrees:0.0000}, {s.SightingMillimetres:0.000}, {s.AllowancePercent:0.00}, {s.PacePercent:0.00}, "
+                        + $"{s.HeightMillimetres:0.000}, {s.SideMillimetres:0.000}) "
+                        + $"{{ CushionDegrees = {s.CushionDegrees:0.00}, RestFactor = {s.RestFactor:0.00} }},"
                 )
             );
         var lines = new List<string>
@@ -43,7 +44,7 @@ internal static class SkillFit
             DocTable.Write(path, "skills", lines);
     }
 
-    private static readonly Vector<double> Stays = Vector<double>.Build.Dense([0.5, 0.5, 20, 0.5, 20]);
+    private static readonly Vector<double> Stays = Vector<double>.Build.Dense([0.5, 0.5, 20, 0.5, 20, 20, 0.5, 20]);
 
     private static string Cell(SkillRow row, Skill skill, double wanted)
     {
@@ -61,7 +62,10 @@ internal static class SkillFit
             Math.Log(preset.SightingMillimetres),
             Math.Log(preset.AllowancePercent),
             Math.Log(preset.PacePercent),
-            Math.Log(preset.TipMillimetres),
+            Math.Log(preset.HeightMillimetres),
+            Math.Log(preset.SideMillimetres),
+            Math.Log(preset.CushionDegrees),
+            Math.Log(preset.RestFactor - 1),
         ]);
         Skill Of(Vector<double> x) =>
             preset with
@@ -70,7 +74,10 @@ internal static class SkillFit
                 SightingMillimetres = Math.Exp(x[1]),
                 AllowancePercent = Math.Exp(x[2]),
                 PacePercent = Math.Exp(x[3]),
-                TipMillimetres = Math.Exp(x[4]),
+                HeightMillimetres = Math.Exp(x[4]),
+                SideMillimetres = Math.Exp(x[5]),
+                CushionDegrees = Math.Exp(x[6]),
+                RestFactor = 1 + Math.Exp(x[7]),
             };
         double Misfit(Vector<double> x) =>
             SkillRow.All.Sum(row => Math.Pow(100 * row.Share(Of(x), FitStrokes, "fit") - (row.Wanted[which] - below), 2))
@@ -79,9 +86,9 @@ internal static class SkillFit
         var found = NelderMeadSimplex.Minimum(
             ObjectiveFunction.Value(Misfit),
             start,
-            Vector<double>.Build.Dense(5, 0.25),
+            Vector<double>.Build.Dense(8, 0.25),
             convergenceTolerance: 0.02,
-            maximumIterations: 400
+            maximumIterations: 200
         );
         Console.WriteLine(
             $"{preset.Name}: {found.ReasonForExit}, {found.Iterations} steps, misfit {found.FunctionInfoAtMinimum.Value:0.0}"

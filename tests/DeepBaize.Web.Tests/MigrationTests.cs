@@ -47,6 +47,48 @@ public class MigrationTests
         }
     }
 
+    [Fact]
+    public async Task A_skill_set_by_hand_keeps_its_meaning_when_the_tip_becomes_height_and_side()
+    {
+        var database = new TestDatabase();
+        try
+        {
+            var options = new DbContextOptionsBuilder<DeepBaizeContext>();
+            DeepBaizeContext.Configure(options, database.Connection);
+            await using var db = new DeepBaizeContext(options.Options);
+            var migrator = db.GetService<IMigrator>();
+            await migrator.MigrateAsync("WhatWasLaid");
+            await db.Database.ExecuteSqlRawAsync(
+                """
+                INSERT INTO users (id, name, created_at) VALUES ('0196b0a0-0000-7000-8000-000000000001', 'Tilda', now())
+                    ON CONFLICT DO NOTHING;
+                INSERT INTO players (id, owner_id, name, hand, height, skill, own_skill, natural_elevation, side_habit, pace_of_five,
+                    created_at, updated_at) VALUES
+                    (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', 'By hand', 'right', 1.75, 'own',
+                     '{{"direction":0.02,"sighting":0.3,"allowance":5,"pace":8,"tip":0.4,"evenness":6}}', 3, 'plain', 5, now(), now()),
+                    (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', 'Preset', 'right', 1.75, 'club', NULL, 3, 'plain', 5,
+                     now(), now());
+                """
+            );
+            await migrator.MigrateAsync();
+            var own = (await db.Players.AsNoTracking().SingleAsync(p => p.Name == "By hand")).OwnSkill!;
+            Assert.Null(own.Tip);
+            var skill = own.ToSkill("own");
+            Assert.Equal((0.02, 0.3, 5, 8, 6), (skill.DirectionDegrees, skill.SightingMillimetres, skill.AllowancePercent, skill.PacePercent, skill.Evenness));
+            Assert.Equal((0.4, 0.4, 0, 1.5), (skill.HeightMillimetres, skill.SideMillimetres, skill.CushionDegrees, skill.RestFactor));
+            Assert.Null((await db.Players.AsNoTracking().SingleAsync(p => p.Name == "Preset")).OwnSkill);
+            await migrator.MigrateAsync("WhatWasLaid");
+            await using var tip = db.Database.GetDbConnection().CreateCommand();
+            tip.CommandText = "SELECT own_skill->>'tip' FROM players WHERE name = 'By hand'";
+            await db.Database.OpenConnectionAsync();
+            Assert.Equal("0.4", await tip.ExecuteScalarAsync());
+        }
+        finally
+        {
+            await database.DropAsync();
+        }
+    }
+
     /// <summary>Speeds by the two scales as docs/model.md gives them, from the stored numbers before and after.</summary>
     [Fact]
     public async Task Strokes_of_positions_shots_plans_and_frames_keep_their_speed_on_the_new_scale_of_paces()

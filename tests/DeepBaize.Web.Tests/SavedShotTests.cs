@@ -115,9 +115,31 @@ public class SavedShotTests(Application app)
             ["sighting"] = 0.5,
             ["allowance"] = 10,
             ["pace"] = 12,
-            ["tip"] = tip,
+            ["height"] = tip,
+            ["side"] = tip / 2,
+            ["cushion"] = 1.2,
+            ["rest"] = 1.4,
             ["evenness"] = 4,
         };
+
+    /// <summary>As it was sent before height and side were two.</summary>
+    private static JsonObject OfOldKind()
+    {
+        var own = Own();
+        foreach (var name in (string[])["height", "side", "cushion", "rest"])
+            own.Remove(name);
+        own["tip"] = 0.7;
+        return own;
+    }
+
+    /// <summary>Without what is not said.</summary>
+    private static JsonNode Known(JsonNode own)
+    {
+        var known = own.DeepClone().AsObject();
+        if (known["tip"] is null)
+            known.Remove("tip");
+        return known;
+    }
 
     [Fact]
     public async Task A_skill_set_by_hand_is_kept_judged_by_and_refused_where_a_part_cannot_be()
@@ -126,11 +148,17 @@ public class SavedShotTests(Application app)
         Assert.Equal(200, (await app.SavePlayer(player)).Status);
         var kept = (await app.Send(HttpMethod.Get, "/api/player")).Body;
         Assert.Equal("own", kept["skill"]!.GetValue<string>());
-        Assert.True(JsonNode.DeepEquals(Own(), kept["own"]));
+        Assert.True(JsonNode.DeepEquals(Own(), Known(kept["own"]!)));
         // With another skill the parts stay for later.
         kept["skill"] = "club";
         await app.SavePlayer(kept.AsObject());
-        Assert.True(JsonNode.DeepEquals(Own(), (await app.Send(HttpMethod.Get, "/api/player")).Body["own"]));
+        Assert.True(JsonNode.DeepEquals(Own(), Known((await app.Send(HttpMethod.Get, "/api/player")).Body["own"]!)));
+        // The tip in one figure is read for both, and cushions and rest as they were then.
+        await app.SavePlayer(new() { ["skill"] = "own", ["own"] = OfOldKind() });
+        var old = (await app.Send(HttpMethod.Get, "/api/player")).Body["own"]!;
+        double Part(string name) => old[name]!.GetValue<double>();
+        Assert.Equal((0.7, 0.7, 0, 1.5), (Part("height"), Part("side"), Part("cushion"), Part("rest")));
+        Assert.Null(old["tip"]);
 
         async Task Refused(JsonObject wrong, string field)
         {
@@ -139,7 +167,12 @@ public class SavedShotTests(Application app)
         }
         await Refused(new() { ["skill"] = "own" }, "player.own");
         await Refused(new() { ["skill"] = "champion" }, "player.skill");
-        await Refused(new() { ["skill"] = "own", ["own"] = Own(tip: 9) }, "player.own.tip");
+        await Refused(new() { ["skill"] = "own", ["own"] = Own(tip: 9) }, "player.own.height");
+        var (without, past) = (Own(), OfOldKind());
+        without.Remove("side");
+        past["tip"] = 9;
+        await Refused(new() { ["skill"] = "own", ["own"] = without }, "player.own.side");
+        await Refused(new() { ["skill"] = "own", ["own"] = past }, "player.own.tip");
         await app.SavePlayer([]);
 
         // A tip that wanders misses more, and at the edge of the ball it slips off.
@@ -167,11 +200,16 @@ public class SavedShotTests(Application app)
     public async Task What_a_skill_means_is_pictured_and_plotted()
     {
         var (status, shots) = await app.Post("/api/player/picture", new JsonObject { ["skill"] = "club" });
-        Assert.Equal((200, 2), (status, shots.AsArray().Count));
+        Assert.Equal((200, 4), (status, shots.AsArray().Count));
         foreach (var shot in shots.AsArray())
         {
             Assert.Equal(10, shot!["strokes"]!.AsArray().Count);
-            Assert.All(shot["strokes"]!.AsArray(), s => Assert.True(!s!["isPotted"]!.GetValue<bool>() || s["ball"]!.AsArray().Count == 2));
+            // Straight in, or with the cushion of the double between.
+            var places = shot["kind"]!.GetValue<string>() == "double" ? 3 : 2;
+            Assert.All(
+                shot["strokes"]!.AsArray(),
+                s => Assert.True(!s!["isPotted"]!.GetValue<bool>() || s["ball"]!.AsArray().Count == places)
+            );
         }
         (status, var curves) = await app.Post("/api/player/curves", new JsonObject { ["skill"] = "club" });
         Assert.Equal(200, status);
@@ -182,7 +220,7 @@ public class SavedShotTests(Application app)
                     .Select(p => p!["share"]!["value"]!.GetValue<double>()),
             ];
         // Common practice, no source: farther, thinner, harder and out of reach are harder; near the edge of the ball the tip slips.
-        foreach (var kind in (string[])["distance", "cut", "power", "position", "reach"])
+        foreach (var kind in (string[])["distance", "openRed", "cut", "power", "position", "reach"])
             Assert.True(Shares(kind)[0] > Shares(kind)[^1] + 0.02, kind);
         Assert.True(Shares("miscue")[^1] > Shares("miscue")[0] + 0.05);
         var side = Shares("side");

@@ -84,6 +84,7 @@ public sealed partial class Simulator
     /// <returns>Until when the balls of the cluster have been brought.</returns>
     private double MeetSoftly(int i, int j, double time)
     {
+        NoteStruck(i, j);
         // One that goes on may be joined: what presses in it presses on.
         var held = _cluster;
         (_cluster, _clusterTime, _segments) = (held | 1u << i | 1u << j, time, 0);

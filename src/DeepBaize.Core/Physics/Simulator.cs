@@ -81,6 +81,10 @@ public sealed partial class Simulator
 
     private ShotRecord? _record;
 
+    // How often each ball has come off a straight nose, and the first ball that the white met; −1 while there is none.
+    private readonly int[] _rebounds = new int[Ball.Count];
+    private int _struck;
+
     /// <param name="neglected">The length that makes no difference, m: <see cref="Fine"/> or <see cref="Coarse"/>.</param>
     public Simulator(TableShape shape, double neglected = Fine)
     {
@@ -153,10 +157,14 @@ public sealed partial class Simulator
     /// <summary>Called after each event with the time, if set: for tests that watch invariants.</summary>
     public Action<double>? AfterEvent { get; set; }
 
+    /// <summary>By how much cushions are off in the next stroke; none once balls are placed.</summary>
+    public ReboundError ReboundError { get; set; }
+
     /// <summary>Puts balls at rest on the table. They are taken as already checked (<see cref="Layout"/>).</summary>
     public void Place(ReadOnlySpan<PlacedBall> balls)
     {
         Count = balls.Length;
+        ReboundError = default;
         for (var i = 0; i < balls.Length; i++)
         {
             _balls[i] = new() { X = balls[i].X, Y = balls[i].Y };
@@ -198,6 +206,8 @@ public sealed partial class Simulator
         record?.Clear();
         Duration = 0;
         EventCount = 0;
+        _struck = -1;
+        _rebounds.AsSpan().Clear();
         for (var i = 0; i < Count; i++)
             _balls[i].Begin(0, _cloth);
         _cluster = 0;
@@ -335,7 +345,29 @@ public sealed partial class Simulator
             Note(time, kind, i, -1, pocket, approach);
         if (approach > 0)
             ball.Motion = _cushion.Rebound(ball.Motion, kx, ky, ball.Z);
+        if (approach > WorthRecording && kind == ShotEventKind.Cushion)
+            ball.Motion = Turned(ball.Motion, kx, ky, ReboundError.TurnDegrees(i, _rebounds[i]++, _struck));
         GoOn(i, time);
+    }
+
+    /// <summary>A ball that leaves a cushion, turned by so much, but never back into it.</summary>
+    private static BallMotion Turned(in BallMotion motion, double kx, double ky, double degrees)
+    {
+        if (degrees == 0)
+            return motion;
+        var (off, along) = (-motion.Vx * kx - motion.Vy * ky, motion.Vy * kx - motion.Vx * ky);
+        // Towards the nose at most half of the way there.
+        var most = Math.Atan2(off, Math.Abs(along)) / 2;
+        var angle = degrees * Math.PI / 180;
+        var turn = along > 0 ? Math.Max(angle, -most) : Math.Min(angle, most);
+        return motion.Turned(along > 0 ? Math.Min(turn, Math.PI / 4) : Math.Max(turn, -Math.PI / 4));
+    }
+
+    /// <summary>The white has met a ball: what it does after that is past its work.</summary>
+    private void NoteStruck(int i, int j)
+    {
+        if (_struck < 0 && (i == 0 || j == 0))
+            _struck = i + j;
     }
 
     private void Meet(int i, int j, double time)
@@ -355,6 +387,7 @@ public sealed partial class Simulator
         var (va, vb) = (a.Motion.Vx * dx + a.Motion.Vy * dy, b.Motion.Vx * dx + b.Motion.Vy * dy);
         if (va - vb > 0)
         {
+            NoteStruck(i, j);
             if (va - vb > WorthRecording)
             {
                 var runner = Math.Abs(va) >= Math.Abs(vb) ? i : j;
@@ -383,6 +416,7 @@ public sealed partial class Simulator
         var vb = b.Motion.Vx * dx + b.Motion.Vy * dy + b.Motion.Vz * dz;
         if (va - vb > 0)
         {
+            NoteStruck(i, j);
             if (va - vb > WorthRecording)
             {
                 var runner = Math.Abs(va) >= Math.Abs(vb) ? i : j;

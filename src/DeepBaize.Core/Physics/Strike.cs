@@ -123,6 +123,13 @@ public readonly record struct Strike
 /// <summary>How a ball moves: velocity (m/s), the vertical part last, and spin about the three axes (rad/s).</summary>
 public readonly record struct BallMotion(double Vx, double Vy, double Wx, double Wy, double Wz, double Vz = 0)
 {
+    /// <summary>Returns this motion turned about the vertical, + to the left, its spin with it.</summary>
+    public BallMotion Turned(double radians)
+    {
+        var (s, c) = Math.SinCos(radians);
+        return this with { Vx = c * Vx - s * Vy, Vy = s * Vx + c * Vy, Wx = c * Wx - s * Wy, Wy = s * Wx + c * Wy };
+    }
+
     /// <summary>Kinetic energy per unit mass, J/kg: a solid sphere.</summary>
     public double Energy => 0.5 * (Vx * Vx + Vy * Vy + Vz * Vz) + 0.2 * BallRadius * BallRadius * (Wx * Wx + Wy * Wy + Wz * Wz);
 }

@@ -45,10 +45,16 @@ public readonly record struct Reach(
     private const double BridgeLength = 0.22,
         Rail = 0.11,
         BodyFromRail = 0.05,
-        RailTop = 0.042,
-        CueLength = 1.47,
-        TipRadius = 0.00475,
-        ButtRadius = 0.0145;
+        CueLength = 1.47;
+
+    // What the cue has to pass over, m: the nose, and the rail's top, which begins so far behind it; the cue's radius at the tip, and what it
+    // gains in a metre; what a hand flat on the rail takes up under it.
+    private const double NoseTop = 1.4 * BallRadius,
+        RailTop = 0.043,
+        ToRailTop = 0.05,
+        TipRadius = 0.005,
+        TaperPerMetre = 0.004,
+        HandOnRail = 0.002;
 
     // Of the player's height: from the hip at the table's edge to the bridge hand, and from the hip to the line of the cue beside it.
     private const double NaturalReach = 0.48,
@@ -71,10 +77,8 @@ public readonly record struct Reach(
     /// <summary>So low a cue can lie in a hand on the cloth, m.</summary>
     private const double HandTop = 0.018;
 
-    private const double StretchFactor = 1.25,
-        OtherHandFactor = 1.5,
-        RestFactor = 1.5,
-        BridgeOverFactor = 1.3;
+    /// <summary>A stretch costs so much of what the rest would cost.</summary>
+    private const double ShareOfStretch = 0.5;
 
     /// <summary>So little is rounding: what is just within reach for one hand is for the other, m.</summary>
     private const double Hair = 1e-9;
@@ -91,15 +95,16 @@ public readonly record struct Reach(
         var elevation = least <= LevelDegrees ? 0 : least;
         var bridgeOver = Bridged(layout, aim);
         var stance = StanceOf(layout.White.At, aim, player);
+        var rest = player.Skill.RestFactor;
         var factor = stance switch
         {
-            Stance.Stretch => StretchFactor,
-            Stance.OtherHand => OtherHandFactor,
-            Stance.Rest => RestFactor,
+            Stance.Stretch => 1 + ShareOfStretch * (rest - 1),
+            Stance.OtherHand or Stance.Rest => rest,
             _ => 1,
         };
+        // The raised butt that goes with it comes on top.
         if (bridgeOver is not null && stance != Stance.Rest)
-            factor *= BridgeOverFactor;
+            factor *= rest;
         factor *= 1 + Math.Max(0, Math.Max(elevation, stroke.ElevationDegrees) - LevelDegrees) / DegreesPerFactor;
         return new(stance, elevation, elevation > 0 ? over : null, bridgeOver, factor, least, Math.Max(player.NaturalElevation, least));
     }
@@ -183,72 +188,82 @@ public readonly record struct Reach(
     private static (double Degrees, Ball? Over) Elevation(Layout layout, in Stroke stroke, Vec2 aim)
     {
         // What stands in the cue's way.
-        Span<Block> blocks = stackalloc Block[3 * Ball.Count];
+        Span<Block> blocks = stackalloc Block[Ball.Count + 2];
         var count = 0;
-        var nose = ToNose(layout.White.At, -aim);
+        var (nose, straight) = ToNose(layout.White.At, -aim);
         if (nose < CueLength)
-            blocks[count++] = new(nose, RailTop, -1);
-        // Near a rail the hand is on that.
+        {
+            blocks[count++] = Block.Edge(nose, NoseTop, straight);
+            // Near a rail the hand is on that.
+            var hand = nose < BridgeLength ? HandOnRail : 0;
+            blocks[count++] = Block.Edge(nose + ToRailTop / straight, RailTop + hand, straight);
+        }
         if (nose > BridgeLength)
-            blocks[count++] = new(BridgeLength, HandTop, -1);
+            blocks[count++] = Block.Edge(BridgeLength, HandTop, 1);
         for (var i = 1; i < layout.Balls.Count; i++)
         {
             var (behind, beside) = Behind(layout, i, aim);
-            if (behind <= 0 || behind >= CueLength)
-                continue;
-            var clear = Math.Max(0, Math.Abs(beside) - CueRadius(behind));
-            if (clear >= BallRadius)
-                continue;
-            foreach (var along in (ReadOnlySpan<double>)[-0.6, 0, 0.6])
-            {
-                var rise = BallRadius * BallRadius * (1 - along * along) - clear * clear;
-                if (rise > 0)
-                    blocks[count++] = new(behind + along * BallRadius, BallRadius + Math.Sqrt(rise), i);
-            }
+            if (behind > 0 && behind < CueLength && Math.Abs(beside) < BallRadius + CueRadius(behind))
+                blocks[count++] = Block.OfBall(behind, beside, i);
         }
         return Raised(stroke, blocks[..count], layout);
     }
 
-    /// <summary>Something that the cue has to clear.</summary>
+    /// <summary>Something that the cue has to clear: an edge across its way, or a ball.</summary>
     /// <param name="Behind">How far behind the cue ball's centre, m.</param>
-    /// <param name="Top">How high, m.</param>
-    /// <param name="Slot">Of the ball that it is; −1 for a rail.</param>
-    private readonly record struct Block(double Behind, double Top, int Slot);
-
-    /// <summary>The least elevation that clears them all, in steps of half a degree, and the ball that asked for it.</summary>
-    private static (double Degrees, Ball? Over) Raised(in Stroke stroke, ReadOnlySpan<Block> blocks, Layout layout)
+    /// <param name="Top">Of an edge, how high above the bed; of a ball, how far its centre lies beside the cue, m.</param>
+    /// <param name="Straight">Of an edge, the cosine of the angle between the cue's way in plan and straight across it.</param>
+    /// <param name="Slot">Of the ball; −1 for an edge.</param>
+    private readonly record struct Block(double Behind, double Top, double Straight, int Slot)
     {
-        const double step = 0.5;
-        var (a, b) = (Tip.Fraction(stroke.SideTips), Tip.Fraction(stroke.HeightTips));
-        var forward = Math.Sqrt(Math.Max(0, 1 - a * a - b * b));
-        var last = -1;
-        for (var degrees = 0.0; degrees <= Physics.Strike.MaxElevationDegrees; degrees += step)
+        public static Block Edge(double behind, double top, double straight) => new(behind, top, straight, -1);
+
+        public static Block OfBall(double behind, double beside, int slot) => new(behind, beside, 1, slot);
+
+        /// <summary>Whether a cue whose axis passes the cue ball's centre at a height clears it.</summary>
+        /// <param name="height">Of the axis over the centre, at right angles to the axis, m.</param>
+        public bool IsCleared(double height, double radians)
         {
-            // Where the tip touches, from the cue ball's centre, and from there the axis of the cue.
-            var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
-            var (x, z) = (BallRadius * (b * sin - forward * cos), BallRadius * (1 + b * cos + forward * sin));
-            var blocked = -2;
-            foreach (ref readonly var block in blocks)
-            {
-                var run = block.Behind + x;
-                if (run < -1e-9)
-                    continue;
-                if (z + run * sin / cos - CueRadius(run) / cos >= block.Top)
-                    continue;
-                blocked = block.Slot;
-                break;
-            }
-            if (blocked == -2)
-                return (degrees, last < 0 ? null : layout.Balls[last].Ball);
-            last = blocked;
+            var (sin, cos) = Math.SinCos(radians);
+            var above = BallRadius + height / cos + Behind * sin / cos - (Slot < 0 ? Top : BallRadius);
+            var radius = CueRadius((Behind - BallRadius) / cos);
+            if (Slot < 0)
+                // The distance of two lines that cross: the axis, and the edge at an angle to it.
+                return above * cos * Straight / Math.Sqrt(sin * sin + cos * cos * Straight * Straight) >= radius;
+            var apart = BallRadius + radius;
+            return above > 0 && above * cos * above * cos >= apart * apart - Top * Top;
         }
-        return (Physics.Strike.MaxElevationDegrees, last < 0 ? null : layout.Balls[last].Ball);
     }
 
-    private static double CueRadius(double fromTip) => TipRadius + (ButtRadius - TipRadius) * Math.Min(1, fromTip / CueLength);
+    /// <summary>The least elevation that clears them all, and the ball that asks for it; docs/model.md, "Reach".</summary>
+    private static (double Degrees, Ball? Over) Raised(in Stroke stroke, ReadOnlySpan<Block> blocks, Layout layout)
+    {
+        const double close = 0.005 * Math.PI / 180,
+            most = Physics.Strike.MaxElevationDegrees * Math.PI / 180;
+        var height = stroke.HeightTips * Tip.MillimetresPerTip / 1000;
+        var (raised, over) = (0.0, -1);
+        foreach (ref readonly var block in blocks)
+        {
+            if (block.IsCleared(height, raised))
+                continue;
+            var (low, high) = (raised, most);
+            while (high - low > close)
+            {
+                var middle = (low + high) / 2;
+                (low, high) = block.IsCleared(height, middle) ? (low, middle) : (middle, high);
+            }
+            (raised, over) = (high, block.Slot);
+        }
+        return (raised * 180 / Math.PI, over < 0 ? null : layout.Balls[over].Ball);
+    }
 
-    /// <summary>From a ball's centre along a direction to the nose, m.</summary>
-    private static double ToNose(Vec2 ball, Vec2 way)
+    private static double CueRadius(double fromTip) => TipRadius + TaperPerMetre * Math.Max(0, fromTip);
+
+    /// <summary>
+    /// From a ball's centre along a direction to the line of the nose, m, and the cosine of the angle between that way and straight across
+    /// the nose.
+    /// </summary>
+    private static (double Distance, double Straight) ToNose(Vec2 ball, Vec2 way)
     {
         var x =
             way.X > 0 ? (Length - ball.X) / way.X
@@ -258,6 +273,6 @@ public readonly record struct Reach(
             way.Y > 0 ? (Width - ball.Y) / way.Y
             : way.Y < 0 ? -ball.Y / way.Y
             : double.PositiveInfinity;
-        return Math.Min(x, y);
+        return x < y ? (x, Math.Abs(way.X)) : (y, Math.Abs(way.Y));
     }
 }

@@ -10,34 +10,43 @@ namespace DeepBaize.Core.Players;
 /// </summary>
 public sealed class Scatter
 {
-    /// <summary>No swing is steadier than this, m/s.</summary>
+    /// <summary>Lower bound on the standard deviation of cue speed, m/s.</summary>
     private const double SteadiestSpeed = 0.02;
 
     private readonly SharedFactor _sharedFactor;
     private readonly Strike _meant;
 
+    private readonly int _cushions;
+    private readonly bool _isDouble;
+
     /// <param name="stroke">As it is meant.</param>
     /// <param name="line">Of that stroke.</param>
     /// <param name="skill">At its reach.</param>
-    public Scatter(in Stroke stroke, in AimLine line, Skill skill)
+    /// <param name="isDouble">Whether the ball that is struck is to be potted off a cushion.</param>
+    public Scatter(in Stroke stroke, in AimLine line, Skill skill, bool isDouble = false)
     {
         skill = skill.Times(Skill.GrowthAt(stroke.Pace));
         _meant = stroke.ToStrike();
         _sharedFactor = SharedFactor.Of(skill.Evenness);
+        (_cushions, _isDouble) = (line.Cushions, isDouble);
         DirectionDegrees = skill.DirectionDegrees;
-        SightingDegrees = Math.Atan(skill.SightingAt(line.CutDegrees) / line.Distance) * 180 / Math.PI;
+        SightingDegrees = double.IsPositiveInfinity(line.Distance)
+            ? 0
+            : Math.Atan(skill.SightingAt(line.CutDegrees, line.Distance) / line.Distance) * 180 / Math.PI;
         AllowanceDegrees = skill.AllowancePercent / 100 * Math.Abs(line.AllowedDegrees);
         Pace = Math.Max(skill.PacePercent / 100, _meant.CueSpeed > 0 ? SteadiestSpeed / _meant.CueSpeed : 0);
-        Tip = skill.TipError;
+        (Height, Side) = (skill.HeightError, skill.SideError);
+        CushionDegrees = skill.CushionDegrees;
     }
 
     /// <summary>Of a stroke from a layout; the simulator and the record are used up.</summary>
-    public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, Simulator simulator, ShotRecord record) =>
-        new(stroke, AimLine.Of(layout, stroke, simulator, record), skill);
+    /// <param name="pot">The pot that is meant, if any: a double asks for more.</param>
+    public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, Simulator simulator, ShotRecord record, Pot? pot = null) =>
+        new(stroke, AimLine.Of(layout, stroke, simulator, record), skill, pot?.Off is not null);
 
     /// <summary>Returns the scatter of a stroke, using a simulator of its own.</summary>
-    public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, TableShape shape) =>
-        Of(layout, stroke, skill, new Simulator(shape, Simulator.Coarse), new());
+    public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, TableShape shape, Pot? pot = null) =>
+        Of(layout, stroke, skill, new Simulator(shape, Simulator.Coarse), new(), pot);
 
     /// <summary>Of the direction in which the cue ball leaves, of the contact point that is aimed at, and of what is allowed for.</summary>
     public double DirectionDegrees { get; }
@@ -55,8 +64,14 @@ public sealed class Scatter
     /// <summary>Share of the cue's speed.</summary>
     public double Pace { get; }
 
-    /// <summary>Of the contact's side and height, as a fraction of the ball's radius.</summary>
-    public double Tip { get; }
+    /// <summary>Of the contact's height, as a fraction of the ball's radius.</summary>
+    public double Height { get; }
+
+    /// <summary>Of the contact's side, as a fraction of the ball's radius.</summary>
+    public double Side { get; }
+
+    /// <summary>Of the white off each cushion that it must meet before its work is done; a double comes off by twice that.</summary>
+    public double CushionDegrees { get; }
 
     /// <summary>The error of one stroke.</summary>
     public StrokeError Error(in StandardDraws draws)
@@ -66,10 +81,18 @@ public sealed class Scatter
         var error = new StrokeError(
             factor * turn,
             factor * draws.Pace * Pace,
-            factor * draws.Side * Tip,
-            factor * draws.Height * Tip,
-            draws.JitterSeed
-        );
+            factor * draws.Side * Side,
+            factor * draws.Height * Height,
+            draws.Seed
+        )
+        {
+            Rebounds = new(
+                draws.Seed,
+                factor * CushionDegrees,
+                _cushions,
+                _isDouble ? factor * Skill.DoubleFactor * CushionDegrees : 0
+            ),
+        };
         return error.At(_meant, draws.SlipSpeed, draws.SlipTurn);
     }
 }

@@ -4,40 +4,58 @@ namespace DeepBaize.Core.Players;
 
 /// <summary>
 /// How exactly a player strikes: the parts of a stroke's error, each a standard deviation of an ordinary stroke (docs/model.md, "How people
-/// miss"). The presets are fitted to how often players pot and what breaks they make, both common practice, from memory.
+/// miss"). The presets are fitted to what breaks players make and to how often they pot, both common practice, from memory.
 /// </summary>
 /// <param name="Name">In the API; <see cref="Own"/> for figures set by hand.</param>
 /// <param name="DirectionDegrees">Of the direction in which the cue ball leaves; the squirt of an unmeant side is in it.</param>
 /// <param name="SightingMillimetres">Across the line of aim at the object ball, on a straight pot.</param>
 /// <param name="AllowancePercent">Of what has to be allowed for squirt, swerve and throw from side.</param>
 /// <param name="PacePercent">Of the cue's speed.</param>
-/// <param name="TipMillimetres">Of the tip's side and of its height; they change the spin only, but may slip off the ball.</param>
-/// <param name="Evenness">
-/// Degrees of freedom of Student's t, whose factor all parts of one stroke share: the fewer, the more often everything is off at once.
-/// </param>
+/// <param name="HeightMillimetres">Of the height of the tip; it changes the spin only, but may slip off the ball.</param>
+/// <param name="SideMillimetres">Of the tip sideways; the like.</param>
 public sealed record Skill(
     string Name,
     double DirectionDegrees,
     double SightingMillimetres,
     double AllowancePercent,
     double PacePercent,
-    double TipMillimetres,
-    double Evenness = Skill.UsualEvenness
+    double HeightMillimetres,
+    double SideMillimetres
 )
 {
+    /// <summary>
+    /// Of the direction in which a white that must meet a cushion first leaves each of them, degrees; a double comes off its cushion within
+    /// twice that.
+    /// </summary>
+    public double CushionDegrees { get; init; }
+
+    /// <summary>By how much direction, sighting and tip err more with the rest or in the other hand.</summary>
+    public double RestFactor { get; init; } = UsualRest;
+
+    /// <summary>
+    /// Degrees of freedom of Student's t, whose factor all parts of one stroke share: the fewer, the more often everything is off at once.
+    /// </summary>
+    public double Evenness { get; init; } = UsualEvenness;
+
     /// <summary>The name of a skill whose parts are set by hand.</summary>
     public const string Own = "own";
 
     /// <summary>Degrees of freedom of the shared factor, ν, unless a player has his own.</summary>
     public const double UsualEvenness = 4;
 
-    /// <summary>Names of the presets.</summary>
+    /// <summary><see cref="RestFactor"/> unless a player has his own.</summary>
+    public const double UsualRest = 1.5;
+
+    /// <summary>A double comes off its cushion by so many times <see cref="CushionDegrees"/>: neither its contact nor its rebound can be sighted.</summary>
+    public const double DoubleFactor = 2;
+
+    /// <summary>The presets, the best first.</summary>
     public static IReadOnlyList<Skill> Presets { get; } =
     [
-        new("tour", 0.0064, 0.15, 3, 5.2, 0.09),
-        new("county", 0.0145, 0.25, 4.5, 8, 0.16),
-        new("club", 0.033, 0.375, 7, 13, 0.38),
-        new("learner", 0.06, 0.66, 12, 22, 0.75),
+        new("tour", 0.009, 0.08, 3, 4, 0.4, 0.10) { CushionDegrees = 0.4, RestFactor = 1.12 },
+        new("county", 0.019, 0.14, 4.5, 6, 0.8, 0.18) { CushionDegrees = 0.7, RestFactor = 1.2 },
+        new("club", 0.042, 0.28, 7, 10, 1.6, 0.36) { CushionDegrees = 1.2, RestFactor = 1.35 },
+        new("learner", 0.085, 0.6, 12, 17, 3.2, 0.8) { CushionDegrees = 2.1, RestFactor = 1.5 },
     ];
 
     /// <summary>What a part may be: its name in the API, its range, its unit, and how it is read.</summary>
@@ -47,7 +65,10 @@ public sealed record Skill(
         new("sighting", 0, 10, " mm", s => s.SightingMillimetres),
         new("allowance", 0, 100, " %", s => s.AllowancePercent),
         new("pace", 0, 50, " %", s => s.PacePercent),
-        new("tip", 0, 8, " mm", s => s.TipMillimetres),
+        new("height", 0, 8, " mm", s => s.HeightMillimetres),
+        new("side", 0, 8, " mm", s => s.SideMillimetres),
+        new("cushion", 0, 10, "°", s => s.CushionDegrees),
+        new("rest", 1, 5, " ×", s => s.RestFactor),
         new("evenness", 2, 30, "", s => s.Evenness),
     ];
 
@@ -75,22 +96,38 @@ public sealed record Skill(
         {
             DirectionDegrees = factor * DirectionDegrees,
             SightingMillimetres = factor * SightingMillimetres,
-            TipMillimetres = factor * TipMillimetres,
+            HeightMillimetres = factor * HeightMillimetres,
+            SideMillimetres = factor * SideMillimetres,
         };
 
-    // By so much the errors grow for each step of pace beyond the easy.
     /// <summary>Pace up to which power costs nothing.</summary>
     public const double EasyPace = 5;
-    private const double GrowthPerStep = 1.0 / 12;
 
-    /// <summary>By how much power makes the errors grow: 1 up to pace 5, 1.4 at 10.</summary>
-    public static double GrowthAt(double pace) => 1 + GrowthPerStep * Math.Max(0, pace - EasyPace);
+    // For a step of pace beyond the easy, by its square; and for a cut, by the sine of twice the angle and the square of the way.
+    private const double GrowthWithPower = 0.1,
+        GrowthWithWay = 4;
 
-    /// <summary>The error of the contact on the ball, as a fraction of its radius.</summary>
-    public double TipError => Tip.Fraction(TipMillimetres / Tip.MillimetresPerTip);
+    /// <summary>By how much power makes the errors grow: 1 up to pace 5, 1.4 at 7, 2.6 at 9.</summary>
+    public static double GrowthAt(double pace)
+    {
+        var beyond = Math.Max(0, pace - EasyPace);
+        return 1 + GrowthWithPower * beyond * beyond;
+    }
 
-    /// <summary>How far across the line of aim the contact point is misjudged at a cut, m.</summary>
-    public double SightingAt(double cutDegrees) => SightingMillimetres / 1000 * (1 + Math.Abs(cutDegrees) / 45);
+    /// <summary>The error of the contact's height on the ball, as a fraction of its radius.</summary>
+    public double HeightError => Tip.Fraction(HeightMillimetres / Tip.MillimetresPerTip);
+
+    /// <summary>The error of the contact's side on the ball, as a fraction of its radius.</summary>
+    public double SideError => Tip.Fraction(SideMillimetres / Tip.MillimetresPerTip);
+
+    /// <summary>
+    /// How far across the line of aim the contact point is misjudged, m. A full ball is sighted along the cue and a fine one edge to edge;
+    /// where to meet one in between is judged, and the worse the farther away it is.
+    /// </summary>
+    /// <param name="cutDegrees">0–90.</param>
+    /// <param name="way">Of the white until it meets the ball, m.</param>
+    public double SightingAt(double cutDegrees, double way) =>
+        SightingMillimetres / 1000 * (1 + GrowthWithWay * Math.Sin(2 * Math.Abs(cutDegrees) * Math.PI / 180) * way * way);
 }
 
 /// <summary>A part of a skill that can be set.</summary>

@@ -18,8 +18,8 @@ public readonly record struct StandardDraws(double Direction, double Sighting, d
     /// <inheritdoc cref="SlipSpeed"/>
     public double SlipTurn { get; init; }
 
-    /// <summary>Says how balls that touch are laid anew in this stroke; 0: as they lie.</summary>
-    public int JitterSeed { get; init; }
+    /// <summary>Seed of what chance does on the table: how balls that touch are laid anew, how cushions are off; 0: nothing.</summary>
+    public int Seed { get; init; }
 
     /// <summary>
     /// By plain random numbers: for what plays independently of all that was told. What the application tells comes from
@@ -35,7 +35,7 @@ public readonly record struct StandardDraws(double Direction, double Sighting, d
             FactorQuantile = random.NextDouble(),
             SlipSpeed = random.NextDouble(),
             SlipTurn = random.NextDouble(),
-            JitterSeed = random.Next(1, int.MaxValue),
+            Seed = random.Next(1, int.MaxValue),
         };
     }
 }

@@ -20,6 +20,9 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     /// <summary>Nobody swings at less than this share of what was meant.</summary>
     private const double LeastSpeed = 0.02;
 
+    /// <summary>By how much cushions are off in this stroke.</summary>
+    public ReboundError Rebounds { get; init; }
+
     /// <summary>Of a miscue, the share of its speed that the ball leaves with; 0: the tip holds.</summary>
     public double Slip { get; init; }
 
@@ -57,6 +60,7 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
             simulator.Place(layout.AsSpan());
         else
             PlaceAnew(simulator, layout);
+        simulator.ReboundError = Rebounds;
         simulator.Release([(0, Launch(stroke, simulator.Conditions))], record);
     }
 
@@ -70,5 +74,5 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     }
 
     /// <summary>Whether the stroke with this error pots the ball.</summary>
-    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Launch(stroke, trial.Conditions), JitterSeed);
+    public bool Pots(PotTrial trial, in Stroke stroke) => trial.Pots(Launch(stroke, trial.Conditions), JitterSeed, Rebounds);
 }

@@ -73,7 +73,7 @@ public sealed record ExpectedResult(
             _pot = step.PotIn(Layout);
             Stroke = step.StrokeOn(Layout, shape, player);
             var skill = player.Skill.Times(Reach.Of(Layout, Stroke, player).ErrorFactor);
-            _scatter = Scatter.Of(Layout, Stroke, skill, shape);
+            _scatter = Scatter.Of(Layout, Stroke, skill, shape, _pot);
         }
 
         public Layout Layout { get; }

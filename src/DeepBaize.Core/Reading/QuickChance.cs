@@ -29,9 +29,9 @@ public static class QuickChance
     {
         var degrees = Math.Min(ThinnestDegrees, cut.Degrees + ThrowDegrees * Math.Min(1, cut.Degrees / FullThrowDegrees));
         var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
-        var (byDirection, bySighting) = (skill.DirectionDegrees * Math.PI / 180 * distance, skill.SightingAt(degrees));
-        var (byAllowance, bySwerve) = (skill.AllowancePercent / 100 * allowed, SwervePerTip * skill.TipError * distance);
-        var (byTip, byPace) = (ThrowPerTip * skill.TipError, ThrowPerPace * skill.PacePercent / 100 * sin);
+        var (byDirection, bySighting) = (skill.DirectionDegrees * Math.PI / 180 * distance, skill.SightingAt(degrees, distance));
+        var (byAllowance, bySwerve) = (skill.AllowancePercent / 100 * allowed, SwervePerTip * skill.SideError * distance);
+        var (byTip, byPace) = (ThrowPerTip * skill.SideError, ThrowPerPace * skill.PacePercent / 100 * sin);
         var shift = byDirection * byDirection + bySighting * bySighting + byAllowance * byAllowance + bySwerve * bySwerve;
         var spread = Math.Sqrt(shift / (4 * BallRadius * BallRadius * cos * cos) + byTip * byTip + byPace * byPace);
         // Somebody without any error pots whatever can be potted.

@@ -12,8 +12,14 @@ public enum CurveKind
     /// <summary>The white's distance from the red, m, of a straight pot with the red 1 m from the pocket.</summary>
     Distance,
 
+    /// <summary>The white's distance from a red in the open, m, cut by 20° into a corner 0.7 m on.</summary>
+    OpenRed,
+
     /// <summary>The cut, degrees; 0.6 m to the red, 0.8 m on.</summary>
     Cut,
+
+    /// <summary>The cut of a double into a middle pocket, degrees.</summary>
+    Double,
 
     /// <summary>Pace, of a half-ball pot 0.6 m to the red, 0.8 m on.</summary>
     Power,
@@ -45,14 +51,15 @@ public static class SkillCurves
 
     private static readonly ErrorStream Telling = ErrorStream.Named("curves");
 
-    /// <summary>By how much the errors grow: naturally, over a ball, at a stretch, with the rest or the other hand, both.</summary>
-    public static IReadOnlyList<double> ReachFactors { get; } = [1, 1.25, 1.3, 1.5, 2];
+    /// <summary>By how much the errors grow: naturally, at a stretch, with the rest or the other hand, and with a steep butt.</summary>
+    private static double[] ReachFactors(Skill skill) =>
+        [.. new[] { 1, (1 + skill.RestFactor) / 2, skill.RestFactor, Math.Max(2, 1.5 * skill.RestFactor) }.Distinct().Order()];
 
     /// <param name="strokes">For each point.</param>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public static IReadOnlyList<SkillCurve> Of(Skill skill, TableShape shape, Workers workers, int strokes = 1024)
     {
-        var asked = Enum.GetValues<CurveKind>().SelectMany(kind => PlacesOf(kind).Select(x => (Kind: kind, X: x))).ToList();
+        var asked = Enum.GetValues<CurveKind>().SelectMany(kind => PlacesOf(kind, skill).Select(x => (Kind: kind, X: x))).ToList();
         var points = workers.InParallel(asked.Count, i => new CurvePoint(
             asked[i].X,
             ShareOf(asked[i].Kind, asked[i].X, skill, shape, workers.Bounded(strokes, 64), workers.Cancel)
@@ -66,16 +73,18 @@ public static class SkillCurves
         ];
     }
 
-    private static double[] PlacesOf(CurveKind kind) =>
+    private static double[] PlacesOf(CurveKind kind, Skill skill) =>
         kind switch
         {
             CurveKind.Distance => [0.2, 0.4, 0.7, 1, 1.4, 1.8, 2.3],
+            CurveKind.OpenRed => [0.5, 1, 1.5, 2, 2.5, 2.8],
+            CurveKind.Double => [0, 10, 20, 30, 40],
             CurveKind.Cut => [0, 15, 30, 40, 50, 60, 65],
             CurveKind.Power => [3, 4, 5, 6, 7, 8, 9, 10],
             CurveKind.Side => [-1.2, -0.8, -0.4, 0, 0.4, 0.8, 1.2],
             CurveKind.Miscue => [0.8, 1, 1.2, 1.3, 1.4, 1.5, 1.55],
             CurveKind.Position => [0.3, 0.6, 1, 1.5, 2, 3],
-            _ => [.. ReachFactors],
+            _ => ReachFactors(skill),
         };
 
     private static Estimate ShareOf(CurveKind kind, double x, Skill skill, TableShape shape, int strokes, CancellationToken cancel)
@@ -101,6 +110,8 @@ public static class SkillCurves
         var shot = kind switch
         {
             CurveKind.Distance => StandardShots.Red(shape, 30, 1, x, 0, 5),
+            CurveKind.OpenRed => StandardShots.OpenRed(shape, x),
+            CurveKind.Double => StandardShots.Double(shape, x),
             CurveKind.Cut => StandardShots.Red(shape, 30, 0.8, 0.6, x, 4),
             CurveKind.Power => Half(x),
             // Cut to the left, right-hand side helps.

@@ -26,18 +26,49 @@ public static class StandardShots
     public static StandardShot Black(TableShape shape, double toBlack, double side, double pace) =>
         Of(shape, new(Ball.Black, Spot(Ball.Black)), Pocket.YellowTop, (toBlack, -30), new(0, -side, 0, pace, 0));
 
+    /// <summary>A long red in the open: the white 2.5 m away or as far as is asked, 0.7 m on to a corner, cut by 20°, pace 4.5.</summary>
+    /// <param name="toRed">From the white, centre to centre, m.</param>
+    public static StandardShot OpenRed(TableShape shape, double toRed = 2.5) => Red(shape, 30, 0.7, toRed, 20, 4.5);
+
+    /// <summary>
+    /// A double: the red 100 mm off a side cushion, 1.7 m on into the middle pocket opposite, the white half a metre away, at pace 5.
+    /// </summary>
+    /// <param name="cut">Degrees.</param>
+    public static StandardShot Double(TableShape shape, double cut = 30)
+    {
+        const double off = 0.1,
+            before = 0.42,
+            away = 0.5;
+        var ball = new PlacedBall(Ball.Red(1), Length / 2 - before, off);
+        var pot = new Pot(1, Pocket.GreenMiddle, Off: Cushion.YellowSide);
+        // The line of the red does not depend on where the white is.
+        var line = Cut.Of(Layout.OfRest([new(Ball.White, Length / 4, Width / 2), ball]), pot, shape);
+        var white = WhiteFor(line.Ghost, Angle.FromDegrees(line.PotDegrees), (away, cut));
+        var layout = Layout.OfRest([new(Ball.White, white), ball]);
+        return Aimed(shape, layout, Cut.Of(layout, pot, shape), new(0, 0, 0, 5, 0));
+    }
+
     /// <param name="white">How far the white is from the ball, centre to centre, m, and the cut, degrees.</param>
     /// <param name="stroke">Tip and pace; aim and butt are found.</param>
     public static StandardShot Of(TableShape shape, PlacedBall ball, Pocket pocket, (double Distance, double Cut) white, Stroke stroke)
     {
         var (direction, _, _) = PotWindow.Into(shape.PocketShapes[(int)pocket], ball.At);
         var ghost = ball.At - 2 * BallRadius * direction.Unit;
-        // The white lies behind the ghost ball on a line that the cut turns off the potting line.
+        var layout = Layout.OfRest([new(Ball.White, WhiteFor(ghost, direction, white)), ball]);
+        return Aimed(shape, layout, Cut.Of(layout, new(1, pocket), shape), stroke);
+    }
+
+    /// <summary>Where the white lies: behind the ghost ball, on a line that the cut turns off the potting line.</summary>
+    private static Vec2 WhiteFor(Vec2 ghost, Angle direction, (double Distance, double Cut) white)
+    {
         var back = -(direction - Angle.FromDegrees(white.Cut)).Unit;
         var (sin, cos) = Math.SinCos(white.Cut * Math.PI / 180);
         var along = Math.Sqrt(white.Distance * white.Distance - 4 * BallRadius * BallRadius * sin * sin) - 2 * BallRadius * cos;
-        var layout = Layout.OfRest([new(Ball.White, ghost + along * back), ball]);
-        var pot = Cut.Of(layout, new(1, pocket), shape);
+        return ghost + along * back;
+    }
+
+    private static StandardShot Aimed(TableShape shape, Layout layout, in Cut pot, Stroke stroke)
+    {
         stroke = stroke with { AimDegrees = pot.AimDegrees };
         stroke = stroke with { ElevationDegrees = Reach.ButtFor(layout, stroke, Player.Default) };
         return new(layout, pot, stroke with { AimDegrees = PotAim.Find(layout, pot, stroke, shape)!.Value });

@@ -120,7 +120,7 @@ public static class TableReading
             near = aim;
             stroke = stroke with { AimDegrees = aim };
             var potted = 0;
-            var scatter = Scatter.Of(layout, stroke, player.Skill.Times(reach.ErrorFactor), simulator, record);
+            var scatter = Scatter.Of(layout, stroke, player.Skill.Times(reach.ErrorFactor), simulator, record, pot);
             foreach (var draws in Choosing.Set(strokes))
                 if (scatter.Error(draws).Pots(trial, stroke))
                     potted++;
@@ -298,7 +298,7 @@ public static class TableReading
             Pace = played.Pace,
             AimDegrees = played.AimDegrees,
             Tolerance = new(left - right, (left - right) * Math.PI / 180 * cut.CueBallDistance * 1000),
-            Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape), stream, most),
+            Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape, cut.Pot), stream, most),
         };
     }
 

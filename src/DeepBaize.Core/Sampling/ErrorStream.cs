@@ -55,7 +55,7 @@ public readonly record struct ErrorStream
             SlipSpeed = Share(7),
             SlipTurn = Share(8),
             // How balls are laid has far too many dimensions for a net, and little to do with any one of them.
-            JitterSeed = (int)(ScrambledNet.Hash(seed, 0x1a1d + index) >> 1 | 1),
+            Seed = (int)(ScrambledNet.Hash(seed, 0x1a1d + index) >> 1 | 1),
         };
     }
 }

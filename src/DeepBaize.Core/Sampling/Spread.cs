@@ -118,7 +118,7 @@ public static class Spread
     )
     {
         effort = (effort ?? SpreadEffort.Reported(EventsOf(question))).Within(workers.Gate);
-        var scatter = Scatter.Of(question.Layout, question.Stroke, question.Skill, question.Shape);
+        var scatter = Scatter.Of(question.Layout, question.Stroke, question.Skill, question.Shape, question.Pot?.Pot);
         var tallies = new List<Tally>();
         var all = new Tally();
         for (var (played, next) = (0, effort.Fewest); ; next = Math.Min(effort.Most, 2 * played))

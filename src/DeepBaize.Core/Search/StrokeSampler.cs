@@ -35,7 +35,7 @@ internal sealed class StrokeSampler(SearchContext context)
 
     /// <summary>Returns the scatter of the stroke at the player's reach.</summary>
     public Scatter ScatterOf(Workspace workspace, Situation from, TrialStroke trial) =>
-        workspace.ScatterOf(from.Layout, trial.Stroke, context.Player.Skill.Times(trial.Reach.ErrorFactor));
+        workspace.ScatterOf(from.Layout, trial.Stroke, context.Player.Skill.Times(trial.Reach.ErrorFactor), trial.Of.Pot);
 
     /// <summary>Plays the stroke once with an error.</summary>
     public Sampled Draw(Workspace workspace, Situation from, TrialStroke trial, in StrokeError error, out PlayedStroke played)

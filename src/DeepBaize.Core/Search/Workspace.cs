@@ -58,7 +58,9 @@ public sealed class Workspace(SearchContext context)
 
     /// <summary>Returns the scatter of a stroke from a layout.</summary>
     /// <param name="skill">The player's skill, with the error factor of the reach.</param>
-    public Scatter ScatterOf(Layout layout, in Stroke stroke, Skill skill) => Scatter.Of(layout, stroke, skill, Simulator, Record);
+    /// <param name="pot">The pot that is meant, if any.</param>
+    public Scatter ScatterOf(Layout layout, in Stroke stroke, Skill skill, Pot? pot = null) =>
+        Scatter.Of(layout, stroke, skill, Simulator, Record, pot);
 
     /// <summary>Returns the scatter of the player's own stroke, its reach taken into account.</summary>
     public Scatter ScatterOf(Layout layout, in Stroke stroke) =>

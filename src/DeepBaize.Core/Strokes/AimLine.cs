@@ -10,7 +10,8 @@ namespace DeepBaize.Core.Strokes;
 /// <param name="AllowedDegrees">
 /// By how much the aim is off the line that the ball is to take, for squirt and swerve (net) and for throw from side: judged, not seen.
 /// </param>
-public readonly record struct AimLine(double Distance, double CutDegrees, double AllowedDegrees)
+/// <param name="Cushions">How many cushions the cue ball meets before that ball.</param>
+public readonly record struct AimLine(double Distance, double CutDegrees, double AllowedDegrees, int Cushions)
 {
     /// <summary>A ball nearer than this is sighted as at this distance, m.</summary>
     private const double Nearest = BallRadius;
@@ -23,7 +24,7 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
         simulator.Release([(0, strike.Launch(simulator.Conditions))], record, () =>
             record.Events.Count > 0 && record.Events[^1] is { IsOfWhiteWithBall: true } or { Kind: ShotEventKind.Pot, Ball: 0 }
         );
-        var (start, last, distance) = (layout.White.At, layout.White.At, 0.0);
+        var (start, last, distance, cushions) = (layout.White.At, layout.White.At, 0.0, 0);
         var aim = Angle.FromDegrees(stroke.AimDegrees);
         double? leaves = null;
         foreach (var e in record.Events)
@@ -38,7 +39,10 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
             // Squirt and swerve show on the first leg; what comes after a cushion starts from there.
             leaves ??= start.DistanceTo(at) < 1e-6 ? 0 : Angle.Between(aim, (at - start).Direction).Degrees;
             if (!isBall)
+            {
+                cushions += e.Kind == ShotEventKind.Cushion ? 1 : 0;
                 continue;
+            }
             distance = Math.Max(Nearest, distance);
             var centres = (other - at).Direction;
             var came = LastOfWhite(record)?.VelocityAtEnd is { SquaredLength: > 0 } v ? v.Direction : aim;
@@ -46,9 +50,9 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
             var allowed = 0.0;
             if (stroke.SideTips != 0)
                 allowed = ByThrow(record, e.Time, strike, simulator.Conditions, cut, distance) - leaves.Value;
-            return new(distance, Math.Min(90, cut.Abs.Degrees), allowed);
+            return new(distance, Math.Min(90, cut.Abs.Degrees), allowed, cushions);
         }
-        return new(double.PositiveInfinity, 0, stroke.SideTips == 0 ? 0 : -(leaves ?? 0));
+        return new(double.PositiveInfinity, 0, stroke.SideTips == 0 ? 0 : -(leaves ?? 0), cushions);
     }
 
     /// <summary>The white's last piece so far; null if it has none yet.</summary>

@@ -67,9 +67,10 @@ public sealed class PotTrial
 
     /// <summary>Whether a cue ball with this launch pots the ball.</summary>
     /// <param name="jitterSeed">How balls that touch are laid anew; 0: as they lie.</param>
-    public bool Pots(in BallMotion launch, int jitterSeed)
+    /// <param name="rebounds">By how much cushions are off.</param>
+    public bool Pots(in BallMotion launch, int jitterSeed, in ReboundError rebounds = default)
     {
-        Play(launch, _isDecided, jitterSeed);
+        Play(launch, _isDecided, jitterSeed, rebounds);
         return _simulator.PocketOf(_target) == _cut.Pocket;
     }
 
@@ -119,7 +120,7 @@ public sealed class PotTrial
 
     private BallMotion Launch(in Stroke stroke) => stroke.ToStrike().Launch(Conditions);
 
-    private void Play(in BallMotion launch, Func<bool>? until, int jitterSeed = 0)
+    private void Play(in BallMotion launch, Func<bool>? until, int jitterSeed = 0, in ReboundError rebounds = default)
     {
         if (jitterSeed == 0 || _touching == 0)
             _simulator.Place(_balls);
@@ -129,6 +130,7 @@ public sealed class PotTrial
             Jitter.Apply(_jittered, _touching, jitterSeed);
             _simulator.Place(_jittered);
         }
+        _simulator.ReboundError = rebounds;
         _simulator.Release([(0, launch)], Record, until);
     }
 

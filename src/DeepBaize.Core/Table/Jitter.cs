@@ -35,10 +35,10 @@ public static class Jitter
     /// <param name="seed">Seed of the jitter; equal seeds give equal places.</param>
     public static void Apply(Span<PlacedBall> balls, uint touching, int seed)
     {
-        var state = (ulong)(uint)seed;
+        var random = new SplitMix64((uint)seed);
         for (var i = 0; i < balls.Length; i++)
             if ((touching >> i & 1) != 0)
-                balls[i] = Moved(balls[i], Shift * Pair(ref state));
+                balls[i] = Moved(balls[i], Shift * random.NormalPair());
         // Whoever is pushed may push the next: until nothing overlaps.
         var overlap = true;
         for (var pass = 0; pass < MostPasses && overlap; pass++)
@@ -67,21 +67,5 @@ public static class Jitter
         static double Within(double from, double to, double far) =>
             from < BallRadius || from > far - BallRadius ? to : Math.Clamp(to, BallRadius, far - BallRadius);
         return new(ball.Ball, Within(ball.X, ball.X + by.X, Length), Within(ball.Y, ball.Y + by.Y, Width));
-    }
-
-    /// <summary>Two independent standard normal numbers (Box &amp; Muller), from a stream of bits (SplitMix64).</summary>
-    private static Vec2 Pair(ref ulong state)
-    {
-        var radius = Math.Sqrt(-2 * Math.Log(1 - Uniform(ref state)));
-        return radius * Angle.FromRadians(2 * Math.PI * Uniform(ref state)).Unit;
-    }
-
-    private static double Uniform(ref ulong state)
-    {
-        state += 0x9e3779b97f4a7c15;
-        var z = state;
-        z = (z ^ z >> 30) * 0xbf58476d1ce4e5b9;
-        z = (z ^ z >> 27) * 0x94d049bb133111eb;
-        return ((z ^ z >> 31) >> 11) * (1.0 / (1ul << 53));
     }
 }

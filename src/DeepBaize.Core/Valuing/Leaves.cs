@@ -70,7 +70,7 @@ public sealed class LeaveJudge
     public LeaveJudge(Player rival, TableShape shape)
     {
         (_evaluation, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
-        var (direction, sighting) = (Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance, rival.Skill.SightingAt(0));
+        var (direction, sighting) = (Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance, rival.Skill.SightingAt(0, EscapeDistance));
         _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * Math.Sqrt(direction * direction + sighting * sighting));
     }
 

@@ -37,7 +37,7 @@ public record PlayerEntry
     {
         if (!SideHabits.Contains(SideHabit))
             throw new InputException("player.sideHabit", "There is no such habit.", string.Join(", ", SideHabits));
-        return Player.Create(Hand, Height, Skill, NaturalElevation, Own?.ToSkill());
+        return Player.Create(Hand, Height, Skill, NaturalElevation, Own?.ToSkill("player.own"));
     }
 }
 
@@ -129,7 +129,8 @@ public static class PlayerEndpoints
             entry.Hand,
             entry.Height,
             entry.Skill,
-            entry.Own,
+            // With the parts as they are named now.
+            entry.Own is { } own ? SkillEntry.Of(own.ToSkill("player.own")) : null,
             entry.SideHabit
         );
         (player.NaturalElevation, player.PaceOfFive) = (entry.NaturalElevation, entry.PaceOfFive);

@@ -77,7 +77,7 @@ public class JitterTests
         PlacedBall[] open = [new(Ball.White, 2.2, Width / 2 + 0.01), new(Ball.Red(1), 2.8, Width / 2), new(Ball.Red(2), 3.1, 0.6)];
         Assert.Equal(Rests(open, 1), Rests(open, 2));
         // Every stroke of a stream has its own.
-        var lays = Enumerable.Range(0, 64).Select(i => ErrorStream.Named("test").At(i).JitterSeed).ToList();
+        var lays = Enumerable.Range(0, 64).Select(i => ErrorStream.Named("test").At(i).Seed).ToList();
         Assert.Equal(64, lays.Where(l => l > 0).Distinct().Count());
     }
 

@@ -1827,7 +1827,7 @@ export interface components {
          * @description What makes a stroke harder, one thing at a time.
          * @enum {unknown}
          */
-        CurveKind: "distance" | "cut" | "power" | "side" | "miscue" | "position" | "reach";
+        CurveKind: "distance" | "openRed" | "cut" | "double" | "power" | "side" | "miscue" | "position" | "reach";
         /** @description A point of a curve. */
         CurvePoint: {
             /** Format: double */
@@ -2847,7 +2847,7 @@ export interface components {
          * @description The shots by which a skill is pictured.
          * @enum {unknown}
          */
-        PicturedShotKind: "longPot" | "blackAndOn";
+        PicturedShotKind: "longPot" | "openRed" | "blackAndOn" | "double";
         /** @description One of the strokes of a picture; m. */
         PicturedStroke: {
             /** @description The way of the ball, until it is potted, meets a cushion or stops. */
@@ -3828,9 +3828,29 @@ export interface components {
             pace: number;
             /**
              * Format: double
-             * @description Of the tip's side and height, mm, 0 to 8.
+             * @description Of the tip's height, mm, 0 to 8; needed unless Tip says it.
              */
-            tip: number;
+            height?: null | number;
+            /**
+             * Format: double
+             * @description Of the tip sideways, mm, 0 to 8; needed unless Tip says it.
+             */
+            side?: null | number;
+            /**
+             * Format: double
+             * @description Height and side alike, mm, 0 to 8: as it was said before they were two.
+             */
+            tip?: null | number;
+            /**
+             * Format: double
+             * @description Of the white off a cushion that it must meet before its work is done, degrees, 0 to 10; of a double twice that.
+             */
+            cushion?: number;
+            /**
+             * Format: double
+             * @description By how much direction, sighting and tip err more with the rest or in the other hand, 1 to 5.
+             */
+            rest?: number;
             /**
              * Format: double
              * @description How even the strokes are: degrees of freedom of Student's t, 2 to 30; the fewer, the more bad strokes.

@@ -68,5 +68,5 @@ public static class BreakAdvice
     }
 
     /// <summary>Returns the stroke and the ball named for it.</summary>
-    public static Intention IntentionOf(Choice choice) => new(choice.Stroke, choice.Nominated, choice.Reach.ErrorFactor);
+    public static Intention IntentionOf(Choice choice) => new(choice.Stroke, choice.Pot, choice.Nominated, choice.Reach.ErrorFactor);
 }

@@ -7,9 +7,9 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Advice.Break;
 
 /// <summary>
-/// A stroke that somebody would play: the aimed stroke, the ball it is played for, and by how much the errors grow at it.
+/// A stroke that somebody would play: the aimed stroke, the pot it is played for, the ball nominated, and by how much the errors grow at it.
 /// </summary>
-public readonly record struct Intention(Stroke Stroke, Ball Nominated, double ErrorFactor);
+public readonly record struct Intention(Stroke Stroke, Pot Pot, Ball Nominated, double ErrorFactor);
 
 /// <summary>Why a break ended.</summary>
 public enum BreakEnd
@@ -61,7 +61,7 @@ public static class BreakPlay
         while (shots < MostShots && choose(situation) is { } intention)
         {
             var able = skill.Times(intention.ErrorFactor);
-            var scatter = Scatter.Of(situation.Layout, intention.Stroke, able, simulator, record);
+            var scatter = Scatter.Of(situation.Layout, intention.Stroke, able, simulator, record, intention.Pot);
             scatter.Error(draws(shots)).Play(simulator, situation.Layout, intention.Stroke, record);
             var played = situation.Play(simulator, record, intention.Nominated, shape);
             watch?.Invoke(situation, intention, played);

@@ -50,7 +50,7 @@ public sealed class Playouts(SearchContext context, ShotSearch search, Situation
     private double MeanOf(Workspace workspace, Situation from, in Intention intention, ErrorStream errors)
     {
         var (stroke, nominated) = (intention.Stroke, intention.Nominated);
-        var scatter = workspace.ScatterOf(from.Layout, stroke, context.Player.Skill.Times(intention.ErrorFactor));
+        var scatter = workspace.ScatterOf(from.Layout, stroke, context.Player.Skill.Times(intention.ErrorFactor), intention.Pot);
         return errors.Set(Others).Average(luck => ComesTo(workspace, from, workspace.Play(from, stroke, scatter.Error(luck), nominated)));
     }
 

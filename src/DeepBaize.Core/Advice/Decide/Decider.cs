@@ -131,7 +131,7 @@ public sealed class Decider
     /// <summary>Plays the pot with errors and sees on which side it is missed, and what that leaves.</summary>
     private Attack AttackOf(Workspace workspace, Choice choice, double? safety)
     {
-        var scatter = workspace.ScatterOf(_from.Layout, choice.Stroke, _context.Player.Skill.Times(choice.Reach.ErrorFactor));
+        var scatter = workspace.ScatterOf(_from.Layout, choice.Stroke, _context.Player.Skill.Times(choice.Reach.ErrorFactor), choice.Pot);
         var (thick, thin, thickLeave, thinLeave, miss, given, win) = (
             new Sums(),
             new Sums(),

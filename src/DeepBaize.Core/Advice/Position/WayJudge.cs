@@ -50,7 +50,7 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         var stroke = trial.Stroke;
         var reach = Reach.Of(question.Layout, stroke, question.Player);
         var skill = question.Player.Skill.Times(reach.ErrorFactor);
-        var scatter = Scatter.Of(question.Layout, stroke, skill, workspace.Coarse, workspace.Record);
+        var scatter = Scatter.Of(question.Layout, stroke, skill, workspace.Coarse, workspace.Record, question.Pot);
         var (simulator, record) = trials.Play(workspace, stroke, default);
         var usual = effort(Math.Max(1, simulator.EventCount));
         var samples = usual with
@@ -88,8 +88,8 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         var sensitivity = new Sensitivity(
             Direction: Moves(new(scatter.TurnDegrees, 0, 0, 0), new(-scatter.TurnDegrees, 0, 0, 0)),
             Pace: Math.Max(longer.White.DistanceTo(exact.White), shorter.White.DistanceTo(exact.White)),
-            Height: Moves(new(0, 0, 0, scatter.Tip), new(0, 0, 0, -scatter.Tip)),
-            Side: Moves(new(0, 0, scatter.Tip, 0), new(0, 0, -scatter.Tip, 0))
+            Height: Moves(new(0, 0, 0, scatter.Height), new(0, 0, 0, -scatter.Height)),
+            Side: Moves(new(0, 0, scatter.Side, 0), new(0, 0, -scatter.Side, 0))
         );
         return new(trial.IsMet, trial.Distance, exact, longer, shorter, sensitivity);
     }

@@ -8,6 +8,8 @@ import { pictureWords } from './words'
 const props = defineProps<{ shot: Schemas['PicturedShot']; reference: Pick<Reference, 'length' | 'width' | 'baulkLineX'> }>()
 const titles: Record<Schemas['PicturedShotKind'], string> = {
   longPot: 'Ten long pots: 1.8 m and 1.8 m',
+  openRed: 'Ten long reds in the open: 2.5 m and 0.7 m',
+  double: 'Ten doubles into a middle pocket',
   blackAndOn: 'Ten blacks, the white to run 1.5 m',
 }
 const { length, width } = props.reference
@@ -33,7 +35,7 @@ const points = (places: { x: number; y: number }[]) => places.map((p) => `${p.x}
         />
         <circle v-if="s.white && shot.kind === 'blackAndOn'" :cx="s.white.x" :cy="y(s.white)" r="0.026" class="white" />
       </template>
-      <circle :cx="shot.ball.x" :cy="y(shot.ball)" r="0.04" :class="shot.kind === 'longPot' ? 'red' : 'black'" />
+      <circle :cx="shot.ball.x" :cy="y(shot.ball)" r="0.04" :class="shot.kind === 'blackAndOn' ? 'black' : 'red'" />
       <circle :cx="shot.white.x" :cy="y(shot.white)" r="0.04" class="cue" />
     </svg>
     <figcaption>

@@ -1,0 +1,32 @@
+namespace DeepBaize.Core.Physics;
+
+/// <summary>
+/// By how much rebounds off straight noses are turned from what the law of the cushion says, in one stroke. docs/model.md, "How people
+/// miss".
+/// </summary>
+/// <param name="Seed">Of the turns; 0: every rebound is as the law says.</param>
+/// <param name="WhiteDegrees">Standard deviation for the white at each of its first <paramref name="Cushions"/> rebounds.</param>
+/// <param name="Cushions">How many cushions the white is meant to meet before its first ball.</param>
+/// <param name="DoubledDegrees">Standard deviation at the first rebound of the ball that the white struck, if it is to be doubled; else 0.</param>
+public readonly record struct ReboundError(int Seed, double WhiteDegrees = 0, int Cushions = 0, double DoubledDegrees = 0)
+{
+    /// <summary>No nose is alike everywhere: standard deviation of every ball's direction off every cushion, degrees. Common practice, no source.</summary>
+    public const double TableDegrees = 0.15;
+
+    /// <summary>Returns the turn of one rebound, degrees, + to the left.</summary>
+    /// <param name="slot">Of the ball.</param>
+    /// <param name="before">How many rebounds it has had before.</param>
+    /// <param name="strucks">Slot of the ball that the white met first; −1 while it has met none.</param>
+    public double TurnDegrees(int slot, int before, int strucks)
+    {
+        if (Seed == 0)
+            return 0;
+        // By ball and rebound, so that two strokes of the same chance meet the same cushions.
+        var draws = new SplitMix64((ulong)(uint)Seed << 32 | (uint)slot << 16 | (uint)before).NormalPair();
+        var own =
+            slot == 0 && strucks < 0 && before < Cushions ? WhiteDegrees
+            : slot == strucks && before == 0 ? DoubledDegrees
+            : 0;
+        return TableDegrees * draws.X + own * draws.Y;
+    }
+}
