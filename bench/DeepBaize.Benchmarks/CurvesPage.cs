@@ -20,7 +20,7 @@ internal static class CurvesPage
         (CurveKind.Distance, "Straight, ever longer", "white to red, m; the red 1 m from the pocket, pace 5"),
         (CurveKind.OpenRed, "A red in the open, ever farther", "white to red, m; cut by 20°, 0.7 m on, pace 4.5"),
         (CurveKind.Cut, "Ever thinner", "cut, degrees; 0.6 m to the red, 0.8 m on, pace 4"),
-        (CurveKind.Double, "A double into a middle pocket, ever thinner", "cut, degrees; white 0.5 m away, 1.7 m on, pace 5"),
+        (CurveKind.Double, "A double into a middle pocket, ever thinner", "cut, degrees; white 0.5 m away, 1.7 m on, pace 4"),
         (CurveKind.Power, "Ever harder", "pace; half-ball, 0.6 m and 0.8 m"),
         (CurveKind.Side, "With side", "tips of side, helping to the right; half-ball, pace 5"),
         (CurveKind.Miscue, "Miscues, ever lower on the ball", "tips below the centre; pace 5"),

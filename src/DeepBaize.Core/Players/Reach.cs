@@ -117,6 +117,38 @@ public readonly record struct Reach(
     public static double ButtFor(Layout layout, in Stroke stroke, Player player) =>
         Math.Max(player.NaturalElevation, LeastFor(layout, stroke));
 
+    /// <summary>
+    /// The height at which a plain ball is struck, tips: the centre, or, where a cushion or a ball behind the white would raise the butt, the
+    /// least height above it at which the butt may lie level as players call it, if there is one that leaves the tip room. Common practice,
+    /// no source.
+    /// </summary>
+    /// <param name="stroke">Its aim and side count.</param>
+    public static double PlainHeightFor(Layout layout, in Stroke stroke)
+    {
+        var height = 0.0;
+        while (height < HighestPlain && LeastFor(layout, stroke with { HeightTips = height }) > LevelDegrees)
+            height += 0.25;
+        return height;
+    }
+
+    /// <summary>
+    /// Of a stroke whose butt must be raised: the height at which it need be less, tips, and how high then, degrees; null if striking higher
+    /// does not help.
+    /// </summary>
+    public static (double HeightTips, double Degrees)? HigherFor(Layout layout, in Stroke stroke)
+    {
+        const double worthIt = 1;
+        var now = LeastFor(layout, stroke);
+        if (now <= LevelDegrees)
+            return null;
+        var height = PlainHeightFor(layout, stroke);
+        var then = LeastFor(layout, stroke with { HeightTips = height });
+        return height > stroke.HeightTips && then < now - worthIt ? (height, then) : null;
+    }
+
+    /// <summary>Higher than this a ball is struck only if that is asked for, tips: it leaves a tip's half to the edge.</summary>
+    private const double HighestPlain = 1;
+
     private static Stance StanceOf(Vec2 white, Vec2 aim, Player player)
     {
         var other = player.Hand == Hand.Right ? Hand.Left : Hand.Right;

@@ -52,10 +52,10 @@ public sealed record Skill(
     /// <summary>The presets, the best first.</summary>
     public static IReadOnlyList<Skill> Presets { get; } =
     [
-        new("tour", 0.009, 0.08, 3, 4, 0.4, 0.10) { CushionDegrees = 0.4, RestFactor = 1.12 },
-        new("county", 0.019, 0.14, 4.5, 6, 0.8, 0.18) { CushionDegrees = 0.7, RestFactor = 1.2 },
-        new("club", 0.042, 0.28, 7, 10, 1.6, 0.36) { CushionDegrees = 1.2, RestFactor = 1.35 },
-        new("learner", 0.085, 0.6, 12, 17, 3.2, 0.8) { CushionDegrees = 2.1, RestFactor = 1.5 },
+        new("tour", 0.0095, 0.076, 2.9, 2.6, 0.6, 0.072) { CushionDegrees = 0.29, RestFactor = 1.26 },
+        new("county", 0.0184, 0.135, 4.3, 4.8, 0.9, 0.16) { CushionDegrees = 0.55, RestFactor = 1.31 },
+        new("club", 0.0401, 0.287, 6.8, 10, 1.2, 0.37) { CushionDegrees = 1.15, RestFactor = 1.41 },
+        new("learner", 0.0684, 0.66, 13, 17, 2.0, 1.0) { CushionDegrees = 2.4, RestFactor = 1.47 },
     ];
 
     /// <summary>What a part may be: its name in the API, its range, its unit, and how it is read.</summary>

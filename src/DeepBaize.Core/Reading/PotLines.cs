@@ -126,8 +126,8 @@ public sealed class PotLines
 
     private static PotLine? Line(in PlacedBall ball, int slot, PocketShape pocket, TableShape shape)
     {
-        var (direction, opening, window) = PotWindow.Into(pocket, ball.At);
-        // Along the cushion into a middle pocket, or past a near jaw: no line worth having.
+        var (direction, opening, window) = PotWindow.Into(shape, pocket.Pocket, ball.At);
+        // Along the cushion into a middle pocket, or past a near jaw among the jaws: no line worth having.
         if (opening.Radians < -Narrowest.Radians)
             return null;
         var along = direction.Unit;

@@ -31,7 +31,7 @@ public static class StandardShots
     public static StandardShot OpenRed(TableShape shape, double toRed = 2.5) => Red(shape, 30, 0.7, toRed, 20, 4.5);
 
     /// <summary>
-    /// A double: the red 100 mm off a side cushion, 1.7 m on into the middle pocket opposite, the white half a metre away, at pace 5.
+    /// A double: the red 100 mm off a side cushion, 1.7 m on into the middle pocket opposite, the white half a metre away, at pace 4.
     /// </summary>
     /// <param name="cut">Degrees.</param>
     public static StandardShot Double(TableShape shape, double cut = 30)
@@ -45,14 +45,14 @@ public static class StandardShots
         var line = Cut.Of(Layout.OfRest([new(Ball.White, Length / 4, Width / 2), ball]), pot, shape);
         var white = WhiteFor(line.Ghost, Angle.FromDegrees(line.PotDegrees), (away, cut));
         var layout = Layout.OfRest([new(Ball.White, white), ball]);
-        return Aimed(shape, layout, Cut.Of(layout, pot, shape), new(0, 0, 0, 5, 0));
+        return Aimed(shape, layout, Cut.Of(layout, pot, shape), new(0, 0, 0, 4, 0));
     }
 
     /// <param name="white">How far the white is from the ball, centre to centre, m, and the cut, degrees.</param>
     /// <param name="stroke">Tip and pace; aim and butt are found.</param>
     public static StandardShot Of(TableShape shape, PlacedBall ball, Pocket pocket, (double Distance, double Cut) white, Stroke stroke)
     {
-        var (direction, _, _) = PotWindow.Into(shape.PocketShapes[(int)pocket], ball.At);
+        var (direction, _, _) = PotWindow.Into(shape, pocket, ball.At);
         var ghost = ball.At - 2 * BallRadius * direction.Unit;
         var layout = Layout.OfRest([new(Ball.White, WhiteFor(ghost, direction, white)), ball]);
         return Aimed(shape, layout, Cut.Of(layout, new(1, pocket), shape), stroke);
@@ -70,6 +70,8 @@ public static class StandardShots
     private static StandardShot Aimed(TableShape shape, Layout layout, in Cut pot, Stroke stroke)
     {
         stroke = stroke with { AimDegrees = pot.AimDegrees };
+        if (stroke.HeightTips == 0)
+            stroke = stroke with { HeightTips = Reach.PlainHeightFor(layout, stroke) };
         stroke = stroke with { ElevationDegrees = Reach.ButtFor(layout, stroke, Player.Default) };
         return new(layout, pot, stroke with { AimDegrees = PotAim.Find(layout, pot, stroke, shape)!.Value });
     }

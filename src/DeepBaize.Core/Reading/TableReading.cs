@@ -25,6 +25,9 @@ public readonly record struct Clearances(double CueBall, double Pot);
 /// The pace judged at, and good for the chance: the one asked for, or, where that is too soft, the softest above it at which the ball gets
 /// there though it be struck two standard deviations too softly.
 /// </param>
+/// <param name="HeightTips">
+/// Of the tip, at which it is judged: the one asked for, or, where a plain ball would need the butt raised, higher.
+/// </param>
 /// <param name="AimDegrees">The aim that pots it; null if there is none.</param>
 /// <param name="Chance">
 /// 0–1, with what the reach costs: played, the other balls taken as out of the way; 0 if it is blocked or cannot be aimed.
@@ -32,6 +35,7 @@ public readonly record struct Clearances(double CueBall, double Pot);
 public sealed record PotOption(
     Cut Cut,
     double Pace,
+    double HeightTips,
     double? AimDegrees,
     Tolerance Tolerance,
     Estimate Chance,
@@ -113,6 +117,8 @@ public static class TableReading
         double Share(double speed, double height)
         {
             var stroke = new Stroke(cut.AimDegrees, 0, height, Pace.OfCueSpeed(speed), 0);
+            if (height == 0)
+                stroke = stroke with { HeightTips = Reach.PlainHeightFor(layout, stroke) };
             var reach = Reach.Of(layout, stroke, player);
             stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
             if (PotAim.Find(trial, cut, stroke, near, PotAim.Roughly) is not { } aim)
@@ -280,11 +286,14 @@ public static class TableReading
     {
         var obstacles = new List<Obstacle>();
         var clearances = ClearancesOf(layout, cut, obstacles);
+        // At a cushion, or over a ball, a plain ball is struck high, so that the butt need not go up so far.
+        if (stroke.HeightTips == 0)
+            stroke = stroke with { HeightTips = Reach.PlainHeightFor(layout, stroke with { AimDegrees = cut.AimDegrees }) };
         var reach = Reach.Of(layout, stroke with { AimDegrees = cut.AimDegrees }, player);
         // The butt goes up as far as it must, and the ball is judged as struck so.
         stroke = stroke with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.LeastDegrees) };
         var skill = player.Skill.Times(reach.ErrorFactor);
-        var off = new PotOption(cut, stroke.Pace, null, default, default, clearances, obstacles, reach);
+        var off = new PotOption(cut, stroke.Pace, stroke.HeightTips, null, default, default, clearances, obstacles, reach);
         if (obstacles.Count > 0)
             return off;
 
@@ -323,7 +332,7 @@ public static class TableReading
             played = played with { AimDegrees = near.Value };
             last = played;
             var softer = new StrokeError(0, -tooSoft * skill.PacePercent / 100, 0, 0);
-            if (pace == stroke.Pace || trial.GetsThere(softer.Launch(played, trial.Conditions)))
+            if ((pace == stroke.Pace && cut.Kind == PotKind.Direct) || trial.GetsThere(softer.Launch(played, trial.Conditions)))
                 break;
         }
         return last;

@@ -135,7 +135,7 @@ public readonly record struct Cut(
     private static Cut Direct(in PlacedBall cueBall, in PlacedBall ball, Pot pot, TableShape shape)
     {
         var pocket = shape.PocketShapes[(int)pot.Pocket];
-        var (direction, opening, window) = PotWindow.Into(pocket, ball.At);
+        var (direction, opening, window) = PotWindow.Into(shape, pot.Pocket, ball.At);
         if (opening.Radians > 0 && pot.Part != 0)
         {
             // The thin side is the one towards which the cut turns the ball.

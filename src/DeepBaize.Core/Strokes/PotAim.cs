@@ -36,7 +36,10 @@ public static class PotAim
         // With a tip of side the white, aimed at the ghost ball, may pass the object ball altogether: begin where it leaves for it.
         var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), trial.Conditions).Degrees;
         if (AlongTheLine(trial, cut, stroke, near ?? cut.AimDegrees - squirt, accuracy) is { } aim)
-            return accuracy < Roughly ? Centred(trial, cut, stroke, aim) : aim;
+            return
+                accuracy < Roughly ? Centred(trial, cut, stroke, aim)
+                : cut.Kind == PotKind.Double ? Beside(trial, cut, stroke with { AimDegrees = aim }) ?? aim
+                : aim;
         // Nowhere on the line: all aims that meet the ball are tried, if the white gets as far as that. Where strokes are only compared
         // there are others.
         return accuracy < Roughly && trial.Arrives(stroke, cut.AimDegrees - squirt) ? Widest(trial, cut, stroke) : null;
@@ -51,7 +54,7 @@ public static class PotAim
     {
         stroke = stroke with { AimDegrees = aim };
         if (!trial.PotsAsMeant(stroke))
-            return Widest(trial, cut, stroke) ?? aim;
+            return (cut.Kind == PotKind.Double ? Beside(trial, cut, stroke) : Widest(trial, cut, stroke)) ?? aim;
         var window = Window(trial, cut, stroke);
         // Swerve, or a jaw, may split the aims that pot in two, and the line may lie in the narrower part.
         if (window.Left - window.Right < PerAim(cut) * Math.Abs(cut.OpeningDegrees) * Split && Widest(trial, cut, stroke) is { } widest)
@@ -172,6 +175,26 @@ public static class PotAim
     private static double? Widest(PotTrial trial, in Cut cut, Stroke stroke) =>
         Widest(trial, cut, stroke, tries: 160, fewest: 3, isNear: false)
         ?? Widest(trial, cut, stroke, tries: 2400, fewest: 1, isNear: false);
+
+    /// <summary>
+    /// Of a double whose line does not pot, as when it comes too fast for the jaws: the middle of the nearest aims that do, no farther off
+    /// than turns the ball by a few degrees. Farther off there are other doubles.
+    /// </summary>
+    private static double? Beside(PotTrial trial, in Cut cut, Stroke stroke)
+    {
+        var (line, step) = (stroke.AimDegrees, PerAim(cut) / 20);
+        bool Pots(double aim) => trial.PotsAsMeant(stroke with { AimDegrees = aim });
+        if (Pots(line))
+            return line;
+        for (var i = 1; i <= 60; i++)
+            foreach (var aim in (ReadOnlySpan<double>)[line + i * step, line - i * step])
+                if (Pots(aim))
+                {
+                    var (right, left) = Window(trial, cut, stroke with { AimDegrees = aim });
+                    return (right + left) / 2;
+                }
+        return null;
+    }
 
     /// <param name="tries">Number of aims tried.</param>
     /// <param name="fewest">A run of fewer is none.</param>

@@ -87,18 +87,27 @@ public sealed class PotTrial
     }
 
     /// <summary>
-    /// Whether a stroke pots the ball as it is meant: a direct pot not off a cushion elsewhere, though it may rub one at the pocket.
+    /// Whether a stroke pots the ball as it is meant: a direct pot not off a cushion elsewhere, though it may rub one at the pocket; a double
+    /// off its own cushion and no other.
     /// </summary>
     public bool PotsAsMeant(in Stroke stroke)
     {
         if (!Pots(stroke))
             return false;
-        if (_cut.Kind != PotKind.Direct)
+        if (_cut.Kind is not (PotKind.Direct or PotKind.Double))
             return true;
+        var met = 0;
         foreach (var e in Record.Events)
-            if (e.Kind == ShotEventKind.Cushion && e.Ball == _target && e.At.DistanceTo(_pocket.Drop.Centre) > AtPocket && !IsWhereItLay(e))
+        {
+            if (e.Ball != _target || e.Kind is not (ShotEventKind.Cushion or ShotEventKind.Jaw) || IsWhereItLay(e))
+                continue;
+            if (e.At.DistanceTo(_pocket.Drop.Centre) <= AtPocket)
+                continue;
+            met++;
+            if (e.Kind == ShotEventKind.Jaw || Cushions.Nearest(e.At) != _cut.Pot.Off)
                 return _cut.IsAlongCushion;
-        return true;
+        }
+        return met == (_cut.Kind == PotKind.Double ? 1 : 0);
     }
 
     /// <summary>So near to the drop's centre a cushion belongs to the pocket, m.</summary>

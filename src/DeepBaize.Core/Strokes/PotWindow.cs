@@ -34,6 +34,33 @@ public readonly record struct PotWindow(Angle Narrow, Angle Wide)
         return isMiddle ? new(Half(MiddleNarrow), Half(MiddleWide)) : new(Half(CornerNarrow), Half(CornerWide));
     }
 
+    /// <summary>
+    /// The way into a corner nearly along one of its cushions: to the middle of what goes in there, most of it off the near jaw; null if the
+    /// ball does not lie so.
+    /// </summary>
+    private static (Angle Direction, Angle Opening, PotWindow Window)? AlongCushion(TableShape shape, Pocket into, Vec2 from)
+    {
+        if (into.IsMiddle())
+            return null;
+        var drop = shape.PocketShapes[(int)into].Drop.Centre;
+        // As seen from the corner: along the cushion that the ball is nearer to, and off it.
+        var corner = new Vec2(drop.X > Length / 2 ? Length : 0, drop.Y > Width / 2 ? Width : 0);
+        var (x, y) = (Math.Abs(from.X - corner.X), Math.Abs(from.Y - corner.Y));
+        var (along, off) = (Math.Max(x, y), Math.Min(x, y));
+        var degrees = Math.Atan2(Math.Max(0, off - BallRadius), along) * 180 / Math.PI;
+        if (degrees >= RailWindows.Shallow || along < RailWindows.Nearest)
+            return null;
+        var (low, high) = RailWindows.Of(shape).At(degrees);
+        if (high <= low)
+            return null;
+        var inward = new Vec2(corner.X > 0 ? -1 : 1, corner.Y > 0 ? -1 : 1);
+        Angle To(double across) =>
+            (corner + (x >= y ? new Vec2(0, inward.Y * (BallRadius + across)) : new Vec2(inward.X * (BallRadius + across), 0)) - from).Direction;
+        var width = Angle.Between(To(low), To(high));
+        var half = 0.5 * width.Abs;
+        return (To(low) + 0.5 * width, width.Abs, new(half, half));
+    }
+
     /// <summary>It is led to the middle of the two by so much of the way, for struck harder the far jaw lets less in.</summary>
     private const double Lean = 0.7;
 
@@ -41,9 +68,14 @@ public readonly record struct PotWindow(Angle Narrow, Angle Wide)
     /// The way on which a ball is sent straight into a pocket: into a corner not to the middle of the clear opening but nearer to the
     /// middle of what goes in, away from the cushion it runs along.
     /// </summary>
-    /// <returns>With the clear opening, not positive if there is none, and the window about that way.</returns>
-    public static (Angle Direction, Angle Opening, PotWindow Window) Into(PocketShape pocket, Vec2 from)
+    /// <returns>
+    /// With the clear opening, not positive if there is none, and the window about that way; along a cushion the opening is the window.
+    /// </returns>
+    public static (Angle Direction, Angle Opening, PotWindow Window) Into(TableShape shape, Pocket into, Vec2 from)
     {
+        var pocket = shape.PocketShapes[(int)into];
+        if (AlongCushion(shape, into, from) is { } along)
+            return along;
         var (direction, opening) = Cut.Opening(from, pocket);
         var window = Of(opening, direction, from.DistanceTo(pocket.Drop.Centre) - pocket.Drop.Radius, pocket.Pocket);
         if (opening.Radians <= 0 || pocket.Pocket.IsMiddle())

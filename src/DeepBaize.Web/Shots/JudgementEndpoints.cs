@@ -49,10 +49,17 @@ public sealed record ReachResult(
     public static ReachResult Of(in Reach r) => new(r.Stance, r.ElevationDegrees, r.Over?.Id, r.BridgeOver?.Id, r.ErrorFactor);
 }
 
+/// <summary>A height of the tip at which the butt need be raised less.</summary>
+public sealed record HigherResult(
+    [property: Description("Of the tip above the centre, tips.")] double HeightTips,
+    [property: Description("How high the butt must then be, degrees.")] double ElevationDegrees
+);
+
 /// <summary>One ball into one pocket. Clearances in m.</summary>
 public sealed record PotOptionResult(
     CutResult Cut,
     double Pace,
+    [property: Description("Of the tip, tips: as asked, or higher where a plain ball would need the butt raised.")] double HeightTips,
     double? AimDegrees,
     double ToleranceDegrees,
     double ToleranceMillimetres,
@@ -71,6 +78,7 @@ public sealed record PotOptionResult(
         return new(
             Cut: CutResult.Of(o.Cut, layout, o.AimDegrees - o.Cut.AimDegrees),
             Pace: o.Pace,
+            HeightTips: o.HeightTips,
             AimDegrees: o.AimDegrees,
             ToleranceDegrees: o.Tolerance.Degrees,
             ToleranceMillimetres: o.Tolerance.Millimetres,

@@ -81,6 +81,7 @@ public sealed record StrikeResult(double Aim, double CueSpeed, double Side, doub
 /// <param name="TipMargin">Tips left before a miscue.</param>
 /// <param name="Allowance">What the aim that pots allows for; null without one.</param>
 /// <param name="Reach">How the player gets at the cue ball.</param>
+/// <param name="Higher">How striking higher would help.</param>
 /// <param name="Hop">How high a raised butt makes the white hop, m.</param>
 /// <param name="Arrival">How the cue ball comes to the ball that it meets first; null if that is none, or not directly.</param>
 /// <param name="Cushions">Of each event of the simulation, which cushion was met; null of the others.</param>
@@ -94,6 +95,8 @@ public sealed record ShotResult(
     Arrival? Arrival,
     Allowance? Allowance,
     ReachResult Reach,
+    [property: Description("A height at which the butt need be raised less; null if it need not be raised, or striking higher does not help.")]
+        HigherResult? Higher,
     double Hop,
     IReadOnlyList<WarningResult> Warnings,
     WhereaboutsResult? WhiteRests,
@@ -192,6 +195,7 @@ public static class ShotEndpoints
             Arrival: arrival,
             Allowance: aimed is { Found: { } found } pot && arrival is { } came ? Allowance.Of(pot.Cut, came, found) : null,
             Reach: ReachResult.Of(Reach.Of(layout, stroke, player)),
+            Higher: Reach.HigherFor(layout, stroke) is { } higher ? new(higher.HeightTips, higher.Degrees) : null,
             Hop: record.Highest(0),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
             WhiteRests: after.IsOnTable(0) ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,

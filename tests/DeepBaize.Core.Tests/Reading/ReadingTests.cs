@@ -23,7 +23,7 @@ public class ReadingTests
         const double degrees = 18; // so far, a table has little choice of angle
         var (s, c) = Math.SinCos(degrees * Math.PI / 180);
         var red = new PlacedBall(Ball.Red(1), 1.8 * c, 1.8 * s);
-        var (direction, _, _) = PotWindow.Into(Shape.PocketShapes[0], red.At);
+        var (direction, _, _) = PotWindow.Into(Shape, Pocket.Yellow, red.At);
         var (far, up) = -direction.Unit;
         var layout = Table(("white", red.X + 1.8 * far, red.Y + 1.8 * up), ("red-1", red.X, red.Y));
         var cut = Cut.Of(layout.White, layout.Balls[1], Pocket.Yellow, Shape);
@@ -72,7 +72,7 @@ public class ReadingTests
     {
         // So the aim's tolerance is wide, yet no wider than that the ball is met; what is left to err is the side, which throws it.
         var red = new PlacedBall(Ball.Red(1), 2.9, 1.2);
-        var (direction, _, _) = PotWindow.Into(Shape.PocketShapes[(int)Pocket.GreenTop], red.At);
+        var (direction, _, _) = PotWindow.Into(Shape, Pocket.GreenTop, red.At);
         var (s, c) = Math.SinCos(direction.Radians);
         var layout = Table(("white", red.X - 2 * BallRadius * c, red.Y - 2 * BallRadius * s), ("red-1", red.X, red.Y));
         var read = TableReading.Read(layout, new(0, 0, 0, 4, 0), Player.OfSkill("learner"), Shape);

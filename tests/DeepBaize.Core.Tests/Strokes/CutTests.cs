@@ -74,7 +74,8 @@ public class CutTests
     public void A_ball_frozen_to_the_side_cushion_runs_along_it_to_the_corner()
     {
         var cut = Cut.Of(new(Ball.White, 2.2, 0.42), new(Ball.Red(1), 2.95, BallRadius), Pocket.YellowTop, Shape);
-        Assert.Equal(0, cut.PotDegrees, 1e-6);
+        // Never off the cushion, and hardly into it.
+        Assert.InRange(cut.PotDegrees, -0.3, 0);
     }
 
     [Fact]

@@ -2452,6 +2452,19 @@ export interface components {
             /** Format: double */
             fastest?: null | number;
         };
+        /** @description A height of the tip at which the butt need be raised less. */
+        HigherResult: {
+            /**
+             * Format: double
+             * @description Of the tip above the centre, tips.
+             */
+            heightTips: number;
+            /**
+             * Format: double
+             * @description How high the butt must then be, degrees.
+             */
+            elevationDegrees: number;
+        };
         /** @description What a file brought. */
         ImportedAttempts: {
             /** Format: int32 */
@@ -3161,6 +3174,11 @@ export interface components {
             cut: components["schemas"]["CutResult"];
             /** Format: double */
             pace: number;
+            /**
+             * Format: double
+             * @description Of the tip, tips: as asked, or higher where a plain ball would need the butt raised.
+             */
+            heightTips: number;
             /** Format: double */
             aimDegrees: null | number;
             /** Format: double */
@@ -3758,6 +3776,7 @@ export interface components {
             arrival: null | components["schemas"]["Arrival"];
             allowance: null | components["schemas"]["Allowance"];
             reach: components["schemas"]["ReachResult"];
+            higher: null | components["schemas"]["HigherResult"];
             /**
              * Format: double
              * @description How high a raised butt makes the white hop, m.

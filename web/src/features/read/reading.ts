@@ -46,6 +46,7 @@ export const useReading = defineStore('reading', () => {
       pot,
       free: false,
       pace: Math.max(option.pace, position.stroke.pace),
+      height: option.heightTips,
       // As the cue lies clears what is in its way; one that is set is raised as far as it must be.
       elevation: position.stroke.elevation === null ? null : Math.max(position.stroke.elevation, option.reach.elevationDegrees),
       ...(helping ? { side: Math.sign(option.cut.cutDegrees) * position.reference!.touchOfSide } : {}),

@@ -2,6 +2,7 @@
 import { ElButton, ElSlider } from 'element-plus'
 import { computed } from 'vue'
 import type { Stroke } from '../../api/client'
+import { theBall } from '../../domain/balls'
 import { reachWords, tipWords } from '../../domain/words'
 import { lengthWords, paceWords, sentence } from '../../lib/formats'
 import { fieldWords } from '../../lib/problemWords'
@@ -10,7 +11,7 @@ import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import TipFace from './TipFace.vue'
-import { buttWords } from './words'
+import { buttWords, higherWords } from './words'
 
 /** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
 const answer = useAnswer()
@@ -39,6 +40,12 @@ const butts = [
 const buttKind = computed(() => (stroke.value.elevation === null ? 'lies' : stroke.value.elevation === 0 ? 'level' : 'raised'))
 function lay(kind: string) {
   set({ elevation: kind === 'lies' ? null : kind === 'level' ? 0 : Math.max(10, Math.ceil(butt.value)) })
+  position.commit()
+}
+/** Striking higher lets the butt come down. */
+const higher = computed(() => answer.shot?.higher)
+function strikeHigher() {
+  set({ height: higher.value!.heightTips, elevation: stroke.value.elevation === null ? null : higher.value!.elevationDegrees })
   position.commit()
 }
 function raise() {
@@ -161,6 +168,14 @@ function raise() {
     <p v-if="reach" class="reach" :class="reach.errorFactor > 1.2 ? 'danger' : 'soft'" data-testid="reach">
       <span>Reach: {{ reachWords(reach) }}</span
       ><ElButton v-if="reach.elevationDegrees > butt" size="small" @click="raise">Raise it</ElButton>
+    </p>
+    <p v-if="higher" class="reach" data-testid="higher">
+      <span>{{ higherWords(higher) }}</span
+      ><ElButton size="small" @click="strikeHigher">Strike higher</ElButton>
+    </p>
+    <p v-if="reach?.bridgeOver || reach?.over" class="soft" data-testid="another-ball">
+      {{ sentence(theBall((reach.bridgeOver ?? reach.over)!)) }} is in the way of the cue.
+      <RouterLink :to="{ name: 'table', params: { ...$route.params, step: 'read' } }">Look for another pot</RouterLink>
     </p>
     <p v-for="e in strokeErrors" :key="e.field" class="field-error" role="alert">{{ fieldWords(e) }}</p>
   </section>

@@ -19,6 +19,10 @@ export function faultWords(cut: Cut): string {
   }
 }
 
+/** "One tip above: the butt comes down to 12°". */
+export const higherWords = (higher: Schemas['HigherResult']) =>
+  `${sentence(tipWords(0, higher.heightTips))}: the butt comes down to ${degreeWords(higher.elevationDegrees)}`
+
 /** "aim 1.2 mm thinner": which way, and how far across the line of aim, the aim that pots differs from the plain line. */
 export function allowanceWords(cut: Cut, allowance: Schemas['Allowance'] | null): string {
   if (!allowance || cut.allowanceDegrees === null) return '–'
