@@ -4,7 +4,7 @@ namespace DeepBaize.Core.Physics;
 /// By how much rebounds off straight noses are turned from what the law of the cushion says, in one stroke. docs/model.md, "How people
 /// miss".
 /// </summary>
-/// <param name="Seed">Of the turns; 0: every rebound is as the law says.</param>
+/// <param name="Seed">Of the turns; 0: every rebound is as the law says; the negative of a seed gives the mirror image.</param>
 /// <param name="WhiteDegrees">Standard deviation for the white at each of its first <paramref name="Cushions"/> rebounds.</param>
 /// <param name="Cushions">How many cushions the white is meant to meet before its first ball.</param>
 /// <param name="DoubledDegrees">Standard deviation at the first rebound of the ball that the white struck, if it is to be doubled; else 0.</param>
@@ -22,11 +22,11 @@ public readonly record struct ReboundError(int Seed, double WhiteDegrees = 0, in
         if (Seed == 0)
             return 0;
         // By ball and rebound, so that two strokes of the same chance meet the same cushions.
-        var draws = new SplitMix64((ulong)(uint)Seed << 32 | (uint)slot << 16 | (uint)before).NormalPair();
+        var draws = new SplitMix64((ulong)(uint)Math.Abs(Seed) << 32 | (uint)slot << 16 | (uint)before).NormalPair();
         var own =
             slot == 0 && strucks < 0 && before < Cushions ? WhiteDegrees
             : slot == strucks && before == 0 ? DoubledDegrees
             : 0;
-        return TableDegrees * draws.X + own * draws.Y;
+        return (Seed < 0 ? -1 : 1) * (TableDegrees * draws.X + own * draws.Y);
     }
 }

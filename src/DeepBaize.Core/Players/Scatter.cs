@@ -18,17 +18,19 @@ public sealed class Scatter
 
     private readonly int _cushions;
     private readonly bool _isDouble;
+    private readonly int _mirror;
 
     /// <param name="stroke">As it is meant.</param>
     /// <param name="line">Of that stroke.</param>
     /// <param name="skill">At its reach.</param>
     /// <param name="isDouble">Whether the ball that is struck is to be potted off a cushion.</param>
-    public Scatter(in Stroke stroke, in AimLine line, Skill skill, bool isDouble = false)
+    /// <param name="mirror">As <see cref="Layout.Mirror"/>: −1 turns every error to the other side.</param>
+    public Scatter(in Stroke stroke, in AimLine line, Skill skill, bool isDouble = false, int mirror = 1)
     {
         skill = skill.Times(Skill.GrowthAt(stroke.Pace));
         _meant = stroke.ToStrike();
         _sharedFactor = SharedFactor.Of(skill.Evenness);
-        (_cushions, _isDouble) = (line.Cushions, isDouble);
+        (_cushions, _isDouble, _mirror) = (line.Cushions, isDouble, mirror);
         DirectionDegrees = skill.DirectionDegrees;
         SightingDegrees = double.IsPositiveInfinity(line.Distance)
             ? 0
@@ -42,7 +44,7 @@ public sealed class Scatter
     /// <summary>Of a stroke from a layout; the simulator and the record are used up.</summary>
     /// <param name="pot">The pot that is meant, if any: a double asks for more.</param>
     public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, Simulator simulator, ShotRecord record, Pot? pot = null) =>
-        new(stroke, AimLine.Of(layout, stroke, simulator, record), skill, pot?.Off is not null);
+        new(stroke, AimLine.Of(layout, stroke, simulator, record), skill, pot?.Off is not null, layout.Mirror);
 
     /// <summary>Returns the scatter of a stroke, using a simulator of its own.</summary>
     public static Scatter Of(Layout layout, in Stroke stroke, Skill skill, TableShape shape, Pot? pot = null) =>
@@ -79,20 +81,20 @@ public sealed class Scatter
         var factor = _sharedFactor.Factor(draws.FactorQuantile);
         var turn = draws.Direction * DirectionDegrees + draws.Sighting * SightingDegrees + draws.Allowance * AllowanceDegrees;
         var error = new StrokeError(
-            factor * turn,
+            _mirror * factor * turn,
             factor * draws.Pace * Pace,
-            factor * draws.Side * Side,
+            _mirror * factor * draws.Side * Side,
             factor * draws.Height * Height,
-            draws.Seed
+            _mirror * draws.Seed
         )
         {
             Rebounds = new(
-                draws.Seed,
+                _mirror * draws.Seed,
                 factor * CushionDegrees,
                 _cushions,
                 _isDouble ? factor * Skill.DoubleFactor * CushionDegrees : 0
             ),
         };
-        return error.At(_meant, draws.SlipSpeed, draws.SlipTurn);
+        return error.At(_meant, draws.SlipSpeed, _mirror > 0 ? draws.SlipTurn : 1 - draws.SlipTurn);
     }
 }

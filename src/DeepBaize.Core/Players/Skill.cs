@@ -52,8 +52,8 @@ public sealed record Skill(
     /// <summary>The presets, the best first.</summary>
     public static IReadOnlyList<Skill> Presets { get; } =
     [
-        new("tour", 0.0095, 0.076, 2.9, 2.6, 0.6, 0.072) { CushionDegrees = 0.29, RestFactor = 1.26 },
-        new("county", 0.0184, 0.135, 4.3, 4.8, 0.9, 0.16) { CushionDegrees = 0.55, RestFactor = 1.31 },
+        new("tour", 0.0100, 0.085, 3, 3.6, 0.8, 0.080) { CushionDegrees = 0.32, RestFactor = 1.24 },
+        new("county", 0.0195, 0.146, 4.5, 6.5, 1.2, 0.17) { CushionDegrees = 0.6, RestFactor = 1.29 },
         new("club", 0.0401, 0.287, 6.8, 10, 1.2, 0.37) { CushionDegrees = 1.15, RestFactor = 1.41 },
         new("learner", 0.0684, 0.66, 13, 17, 2.0, 1.0) { CushionDegrees = 2.4, RestFactor = 1.47 },
     ];

@@ -41,6 +41,33 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
         ];
     }
 
+    private const int FirstStrokes = 64;
+    private static readonly ErrorStream FirstErrors = ErrorStream.Named("shots: tell first");
+
+    /// <summary>Returns strokes for a first answer: by a few strokes, none of which had a part in the choice.</summary>
+    public List<Choice> ReportFirst(Situation from, IReadOnlyList<RankedStroke> ranked) =>
+        context.InParallel(ranked.Count, (workspace, i) =>
+        {
+            var (value, scores, fouls, holds, miscues) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
+            var scatter = sampler.ScatterOf(workspace, from, ranked[i].Trial);
+            var evaluation = context.Evaluation;
+            for (var k = 0; k < context.Bounded(FirstStrokes, 32); k++)
+            {
+                var error = scatter.Error(FirstErrors.At(k));
+                var outcome = sampler.Draw(workspace, from, ranked[i].Trial, error, out _);
+                value.Add(k, outcome.Scores ? outcome.Value : -evaluation.MissCost - (outcome.Foul ? evaluation.FoulCost : 0));
+                scores.Add(k, outcome.Scores);
+                fouls.Add(k, outcome.Foul);
+                holds.Add(k, outcome.Scores && outcome.Holds);
+                miscues.Add(k, error.IsMiscue);
+            }
+            return AsRanked(context, from, ranked[i]) with
+            {
+                Odds = new(scores.Share, fouls.Share, holds.For(scores), miscues.Share),
+                Value = value.Mean,
+            };
+        });
+
     private ChoiceOdds OddsOf(Workspace workspace, Situation from, TrialStroke trial, int most)
     {
         var (scores, fouls, holds, miscues) = (new Sums(), new Sums(), new Sums(), new Sums());

@@ -59,7 +59,8 @@ internal sealed class PotRefinement(SearchContext context, TrialStrokes trials, 
                     ? null
                     : sampler.Sample(workspace, from, tried, draws);
             },
-            (a, b) => a.Value > b.Value
+            (a, b) => a.Value > b.Value,
+            from.Layout.Mirror
         );
     }
 }

@@ -14,6 +14,9 @@ public readonly record struct StrokeChange(double Height = 0, double Side = 0, d
     public static StrokeChange operator *(double scale, in StrokeChange t) =>
         new(scale * t.Height, scale * t.Side, scale * t.Speed, scale * t.Part, scale * t.AimDegrees);
 
+    /// <summary>The same change on a mirrored table, if <paramref name="mirror"/> is −1.</summary>
+    public StrokeChange Mirrored(int mirror) => this with { Side = mirror * Side, AimDegrees = mirror * AimDegrees };
+
     /// <summary>The stroke so changed; null if the tip slips off, or the pace is out of range.</summary>
     public Stroke? Of(in Stroke stroke, double softest, double hardest)
     {
@@ -41,6 +44,7 @@ public static class Refinement
     /// <param name="halvings">So often the steps are halved before it ends.</param>
     /// <param name="changed">The changed one, judged; null if it cannot be.</param>
     /// <param name="isBetter">Whether the first betters the second.</param>
+    /// <param name="mirror">As <see cref="Table.Layout.Mirror"/>: of side and aim the same way is tried first on mirrored tables.</param>
     /// <param name="isSpent">Asked before each round whether the work is used up.</param>
     /// <remarks>Hooke &amp; Jeeves, <i>J. ACM</i> 8 (1961) 212.</remarks>
     public static T Better<T>(
@@ -49,6 +53,7 @@ public static class Refinement
         int halvings,
         Func<T, StrokeChange, T?> changed,
         Func<T, T, bool> isBetter,
+        int mirror,
         Func<bool>? isSpent = null
     )
         where T : class
@@ -59,7 +64,7 @@ public static class Refinement
             var before = best;
             foreach (var change in changes)
                 foreach (var way in (ReadOnlySpan<double>)[scale, -scale])
-                    if (changed(best, way * change) is { } next && isBetter(next, best))
+                    if (changed(best, way * change.Mirrored(mirror)) is { } next && isBetter(next, best))
                     {
                         best = next;
                         break;

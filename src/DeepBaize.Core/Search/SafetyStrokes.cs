@@ -114,13 +114,16 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         return tried;
     }
 
+    /// <summary>What a stroke that has been played leaves.</summary>
+    public Leave LeaveOf(Workspace workspace, PlayedStroke played) => judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout));
+
     /// <summary>A stroke, played; null if it is a foul.</summary>
     public TriedSafety? Try(Workspace workspace, Situation from, int slot, double offset, in Stroke stroke)
     {
         var played = workspace.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
         if (played.Ruling.IsFoul)
             return null;
-        var leave = judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout));
+        var leave = LeaveOf(workspace, played);
         return new(slot, offset, stroke, played, leave, LeaveJudge.ValueOf(played, leave), Route.Of(workspace.Record));
     }
 
@@ -136,6 +139,25 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
     public IEnumerable<(double Offset, Stroke Stroke)> Of(Situation from, int slot) =>
         Offsets.SelectMany(o => Strokes(from, slot, o, coarse: false).Select(s => (o, s)));
 
+    /// <summary>A plain stroke, or one with side, that passes a ball so far beside its middle; null if something is in the way.</summary>
+    public Stroke? Aimed(Situation from, int slot, double offset, double sideTips, double pace) =>
+        IsOpen(from, slot, offset) ? Towards(from, slot, offset, 0, sideTips) with { Pace = pace } : null;
+
+    private Stroke Towards(Situation from, int slot, double offset, double height, double side)
+    {
+        // The cue points beside the way that is meant, for squirt.
+        var stroke = new Stroke(
+            AimAt(from, slot, offset) - Strike.Squirt(Tip.Fraction(side), context.Shape.Conditions).Degrees,
+            side,
+            height,
+            Softest,
+            0
+        );
+        if (height == 0)
+            stroke = stroke with { HeightTips = Reach.PlainHeightFor(from.Layout, stroke) };
+        return stroke with { ElevationDegrees = Reach.ButtFor(from.Layout, stroke, context.Player) };
+    }
+
     private IEnumerable<Stroke> Strokes(Situation from, int slot, double offset, bool coarse)
     {
         if (!IsOpen(from, slot, offset))
@@ -144,15 +166,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         {
             if (coarse && side != 0)
                 continue;
-            // The cue points beside the way that is meant, for squirt.
-            var stroke = new Stroke(
-                AimAt(from, slot, offset) - Strike.Squirt(Tip.Fraction(side), context.Shape.Conditions).Degrees,
-                side,
-                height,
-                Softest,
-                0
-            );
-            stroke = stroke with { ElevationDegrees = Reach.ButtFor(from.Layout, stroke, context.Player) };
+            var stroke = Towards(from, slot, offset, height, side);
             foreach (var pace in Pace.Ladder(SoftestSpeed, HardestSpeed, coarse ? SpeedRatio * SpeedRatio : SpeedRatio))
                 yield return stroke with
                 {

@@ -47,7 +47,7 @@ public sealed class ShotSearch
         var ranked = Screen(from, trials, draws, effort);
         if (ranked.Count == 0)
             return [];
-        first?.Invoke([.. ranked.Take(FirstAnswers).Select(r => ChoiceReport.AsRanked(_context, from, r))]);
+        first?.Invoke(_report.ReportFirst(from, [.. ranked.Take(FirstAnswers)]));
         ranked = _refinement.Improve(from, ranked, draws, effort);
         ranked = _reevaluation.Run(from, ranked, effort);
         ranked = _twoPly.Run(from, ranked, effort);

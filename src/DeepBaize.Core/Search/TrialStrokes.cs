@@ -1,3 +1,4 @@
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
@@ -102,7 +103,7 @@ internal sealed class TrialStrokes(SearchContext context)
         var played = workspace.Play(from, stroke, default, candidate.Nominated);
         if (played.Ruling.Points == 0 || workspace.Simulator.PocketOf(candidate.Pot.Slot) != candidate.Cut.Pocket)
             return null;
-        var penalty = PenaltyOf(stroke, Kisses.First(workspace.Record, candidate.Pot) is not null);
+        var penalty = PenaltyOf(workspace, candidate, stroke);
         var next = workspace.Judge(played.Leaves);
         var chance = candidate.Cut.Kind == PotKind.Direct ? ChanceOf(workspace, from, candidate.Cut, stroke, reach) : candidate.Chance;
         var gain = context.Evaluation.Gain(from.Frame, played.Ruling.NextFrame) + next.Value;
@@ -123,22 +124,24 @@ internal sealed class TrialStrokes(SearchContext context)
         );
     }
 
-    // Of strokes that are worth nearly the same a player takes the simpler one. Shares of the value: common practice, no source.
-    private const double PenaltyOfPace = 0.008,
-        EasyPace = 3,
-        PenaltyOfSide = 0.01,
-        PenaltyOfSidePerTip = 0.02,
-        PenaltyOfCannon = 0.005,
-        PenaltyOfUnwantedCannon = 0.3;
+    /// <summary>Of the value, where cannons are not wanted.</summary>
+    private const double PenaltyOfUnwantedCannon = 0.3;
 
-    private double PenaltyOf(in Stroke stroke, bool runsIntoBall) =>
-        PenaltyOfPace * Math.Max(0, stroke.Pace - EasyPace)
-        + (stroke.SideTips == 0 ? 0 : PenaltyOfSide + PenaltyOfSidePerTip * Math.Abs(stroke.SideTips))
-        + (
-            !runsIntoBall ? 0
-            : context.Preferences.AvoidCannons ? PenaltyOfUnwantedCannon
-            : PenaltyOfCannon
-        );
+    private double PenaltyOf(Workspace workspace, in PotCandidate candidate, in Stroke stroke)
+    {
+        var runsIntoBall = Kisses.First(workspace.Record, candidate.Pot) is not null;
+        return Simplicity.Penalty(stroke, candidate.Pot.Part, WhiteCushions(workspace.Record), runsIntoBall)
+            + (runsIntoBall && context.Preferences.AvoidCannons ? PenaltyOfUnwantedCannon : 0);
+    }
+
+    private static int WhiteCushions(ShotRecord record)
+    {
+        var cushions = 0;
+        foreach (var e in record.Events)
+            if (e is { Ball: 0, Kind: ShotEventKind.Cushion })
+                cushions++;
+        return cushions;
+    }
 
     /// <summary>Returns the best strokes that differ from one another.</summary>
     /// <param name="perPot">Most strokes kept for one candidate.</param>

@@ -32,13 +32,17 @@ public static class Jitter
 
     /// <summary>Lays the balls that touch anew.</summary>
     /// <param name="touching">Which they are, a bit each.</param>
-    /// <param name="seed">Seed of the jitter; equal seeds give equal places.</param>
+    /// <param name="seed">Seed of the jitter; equal seeds give equal places, and the negative of a seed their mirror images.</param>
     public static void Apply(Span<PlacedBall> balls, uint touching, int seed)
     {
-        var random = new SplitMix64((uint)seed);
+        var random = new SplitMix64((uint)Math.Abs(seed));
+        var mirror = seed < 0 ? -1 : 1;
         for (var i = 0; i < balls.Length; i++)
             if ((touching >> i & 1) != 0)
-                balls[i] = Moved(balls[i], Shift * random.NormalPair());
+            {
+                var (along, across) = random.NormalPair();
+                balls[i] = Moved(balls[i], Shift * new Vec2(along, mirror * across));
+            }
         // Whoever is pushed may push the next: until nothing overlaps.
         var overlap = true;
         for (var pass = 0; pass < MostPasses && overlap; pass++)

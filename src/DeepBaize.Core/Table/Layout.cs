@@ -23,6 +23,21 @@ public sealed class Layout
         }
     }
 
+    /// <summary>
+    /// Which of two tables that are mirror images of one another this is: 1 or −1, by the first ball off the middle line. What is drawn by
+    /// chance is mirrored with it, so that a mirrored question has the mirrored answer.
+    /// </summary>
+    public int Mirror
+    {
+        get
+        {
+            foreach (ref readonly var ball in _balls.AsSpan())
+                if (Math.Abs(ball.Y - Dimensions.Width / 2) > 1e-6)
+                    return ball.Y < Dimensions.Width / 2 ? 1 : -1;
+            return 1;
+        }
+    }
+
     /// <summary>The balls, the white first.</summary>
     public IReadOnlyList<PlacedBall> Balls => _balls;
 

@@ -48,12 +48,13 @@ public sealed class LeaveJudge
         FarAway = 2.0;
 
     /// <summary>
-    /// Of the escapes from a snooker so many fail, by how far off the aim is where the ball is met: of a tour player one in five, of a
-    /// learner three in four.
+    /// Of the escapes from a snooker so many fail, by how far off the white is where the ball is met, most of it for the cushion between: of
+    /// a tour player one in five, of a learner three in four.
     /// </summary>
     private const double FailsAtBest = 0.15,
-        FailsPerMetre = 45,
+        FailsPerMetre = 12,
         EscapeDistance = 3,
+        AfterCushion = 1.5,
         FailsAtMost = 0.75;
 
     /// <summary>The end of the frame, in points: more than any leave.</summary>
@@ -71,7 +72,9 @@ public sealed class LeaveJudge
     {
         (_evaluation, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
         var (direction, sighting) = (Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance, rival.Skill.SightingAt(0, EscapeDistance));
-        _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * Math.Sqrt(direction * direction + sighting * sighting));
+        var cushion = Angle.FromDegrees(rival.Skill.CushionDegrees).Radians * AfterCushion;
+        var off = Math.Sqrt(direction * direction + sighting * sighting + cushion * cushion);
+        _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * off);
     }
 
     /// <param name="situation">With the other player at the table.</param>

@@ -18,13 +18,19 @@ namespace DeepBaize.Core.Advice.BlackBall;
 /// </summary>
 public sealed class BlackBallGame
 {
-    private const int JudgedOfKind = 3,
+    private const int ScreenedOfKind = 40,
+        ScreenStrokes = 12,
+        RefinedOfKind = 4,
+        RefineStrokes = 24,
+        RalliedOfKind = 2,
         ChoiceStrokes = 64,
         ToldStrokes = 256,
         Doubled = 25;
     private const double WorthOfDouble = 0.25;
 
-    private static readonly ErrorStream Choosing = ErrorStream.Named("openings: choose"),
+    private static readonly ErrorStream Screening = ErrorStream.Named("openings: sift"),
+        Refining = ErrorStream.Named("openings: refine"),
+        Choosing = ErrorStream.Named("openings: choose"),
         Telling = ErrorStream.Named("openings: tell"),
         Ranking = ErrorStream.Named("openings: rank rallies"),
         TellingRallies = ErrorStream.Named("openings: tell rallies");
@@ -67,7 +73,12 @@ public sealed class BlackBallGame
     private static Situation From(Vec2 white) =>
         Situation.Create(Layout.OfRest([new(Ball.White, white), new(Ball.Black, Spot(Ball.Black))]), new() { On = BallOn.Black });
 
-    private sealed record OpeningTrial(Situation From, OpeningKind Kind, double Offset, Stroke Stroke, double Worth);
+    private sealed record OpeningTrial(Situation From, OpeningKind Kind, TriedSafety Tried)
+    {
+        public Stroke Stroke => Tried.Stroke;
+
+        public double Offset => Tried.Offset;
+    }
 
     private IReadOnlyList<Opening> Run(IProgress<BlackBallProgress>? progress)
     {
@@ -78,28 +89,29 @@ public sealed class BlackBallGame
         [
             .. _mine.InParallel(Places.Length, (workspace, i) => Play(workspace, strokes, From(Places[i]))).SelectMany(t => t),
         ];
-        heart.Tell(0.2);
-        List<OpeningTrial> candidates =
+        heart.Tell(0.15);
+        // Of each kind many strokes are judged with errors, and the best of them refined: what an opening leaves without error says little.
+        List<OpeningTrial> screened =
         [
             .. tried
                 .GroupBy(t => t.Kind)
-                .SelectMany(g => g.OrderBy(t => t.Worth).DistinctBy(t => (t.From.Layout.White, t.Offset)).Take(JudgedOfKind)),
+                .SelectMany(g => Best(g.OrderByDescending(t => t.Tried.Value).Take(_mine.Bounded(ScreenedOfKind, 6)), ScreenStrokes, Screening).Take(RefinedOfKind)),
         ];
-        // Of each kind the one that leaves least goes on.
-        var judged = _mine.InParallel(candidates.Count, (workspace, i) => OddsOf(workspace, candidates[i], ChoiceStrokes, Choosing));
-        List<OpeningTrial> kinds =
+        heart.Tell(0.3);
+        var refined = _mine.InParallel(screened.Count, (workspace, i) => Refine(workspace, strokes, screened[i]));
+        List<OpeningTrial> candidates =
         [
-            .. candidates
-                .Zip(judged, (OpeningTrial, Odds) => (OpeningTrial, Odds))
-                .GroupBy(c => c.OpeningTrial.Kind)
-                .Select(g => g.MaxBy(c => c.Odds.Safe.Value - c.Odds.Foul.Value).OpeningTrial),
+            .. refined.GroupBy(t => t.Kind).SelectMany(g => Best(g, ChoiceStrokes, Choosing).Take(RalliedOfKind)),
         ];
+        heart.Tell(0.45);
+        // By rallies the best of each kind; they are told by others, and stand in the order of these.
+        var ranked = Contest.Run(_mine, candidates, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
+        List<OpeningTrial> kinds = [.. ranked.Select(r => r.Entrant).DistinctBy(t => t.Kind)];
         openings = _mine.InParallel(kinds.Count, (workspace, i) => Told(workspace, kinds[i]));
-        heart.Tell(0.4);
-        var ranked = Contest.Run(_mine, kinds, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
-        heart.Tell(0.7);
-        var wins = ranked.ConvertAll(r => _rallies.Wins(r.Entrant.From, r.Entrant.Stroke, ToldRallies, TellingRallies));
-        openings = [.. ranked.Select((r, i) => openings[kinds.IndexOf(r.Entrant)] with { Wins = wins[i], IsLevel = r.IsLevel })];
+        heart.Tell(0.75);
+        var told = kinds.Select((k, i) => openings[i] with { Wins = _rallies.Wins(k.From, k.Stroke, ToldRallies, TellingRallies) });
+        List<Opening> ordered = [.. told.OrderByDescending(o => o.Wins.Value)];
+        openings = [.. ordered.Select((o, i) => o with { IsLevel = i > 0 && o.Wins.IsLevelWith(ordered[0].Wins) })];
         heart.Tell(1);
         return openings;
     }
@@ -108,28 +120,71 @@ public sealed class BlackBallGame
     {
         var tried = new List<OpeningTrial>();
         foreach (var (offset, stroke) in strokes.Of(from, 1))
-        {
-            var played = workspace.Play(from, stroke, default, Ball.Black);
-            if (played.Ruling.IsFoul || played.Ruling.Points > 0)
-                continue;
-            tried.Add(
-                new(from, KindOf(workspace), offset, stroke, _judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout)).Worth)
-            );
-        }
+            if (strokes.Try(workspace, from, 1, offset, stroke) is { Played.Ruling.Points: 0 } one)
+                tried.Add(new(from, KindOf(one.Played), one));
         return tried;
     }
 
-    private static OpeningKind KindOf(Workspace workspace)
+    /// <summary>The best by the mean of a number of strokes with errors.</summary>
+    private IEnumerable<OpeningTrial> Best(IEnumerable<OpeningTrial> trials, int strokes, ErrorStream stream)
     {
-        var (white, black) = (workspace.Simulator.At(0), workspace.Simulator.At(1));
-        // Down past the middle after the top cushion, with the white behind the baulk line or near it.
-        if (black.X < Length / 2 && white.X < BaulkLineX + 0.3)
+        List<OpeningTrial> all = [.. trials];
+        var values = _mine.InParallel(all.Count, (workspace, i) => Mean(workspace, all[i], strokes, stream));
+        return all.Zip(values).OrderByDescending(t => t.Second).Select(t => t.First);
+    }
+
+    private double Mean(Workspace workspace, OpeningTrial trial, int strokes, ErrorStream stream)
+    {
+        var scatter = workspace.ScatterOf(trial.From.Layout, trial.Stroke);
+        return stream
+            .Set(strokes)
+            .Average(draws =>
+            {
+                var played = workspace.Play(trial.From, trial.Stroke, scatter.Error(draws), Ball.Black);
+                return LeaveJudge.ValueOf(played, _judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout)));
+            });
+    }
+
+    private sealed record Valued(OpeningTrial Trial, double Value);
+
+    private OpeningTrial Refine(Workspace workspace, SafetyStrokes strokes, OpeningTrial seed)
+    {
+        const double widths = 0.06;
+        var beside = SafetyStrokes.DegreesFor(seed.From, 1, widths);
+        return Refinement.Better<Valued>(
+            new(seed, Mean(workspace, seed, RefineStrokes, Refining)),
+            [new(Speed: 0.11), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
+            halvings: 2,
+            (now, change) =>
+            {
+                if (change.Of(now.Trial.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke)
+                    return null;
+                var offset = now.Trial.Offset + widths * change.AimDegrees / beside;
+                if (strokes.Try(workspace, seed.From, 1, offset, stroke) is not { Played.Ruling.Points: 0 } tried || KindOf(tried.Played) != seed.Kind)
+                    return null;
+                var next = new OpeningTrial(seed.From, seed.Kind, tried);
+                return new(next, Mean(workspace, next, RefineStrokes, Refining));
+            },
+            (a, b) => a.Value > b.Value,
+            seed.From.Layout.Mirror
+        ).Trial;
+    }
+
+    private static OpeningKind KindOf(PlayedStroke played)
+    {
+        var (white, black) = (played.Leaves.Layout.White.At, played.Leaves.Layout.Balls[1].At);
+        // At opposite ends of the table, whichever is at which.
+        if (Math.Min(white.X, black.X) < AtEnd * Length && Math.Max(white.X, black.X) > (1 - AtEnd) * Length)
             return OpeningKind.Lengthwise;
-        var toSide = Math.Min(black.Y, Width - black.Y) - BallRadius;
-        return toSide < 0.15 && (black.Y - Width / 2) * (white.Y - Width / 2) < 0 && Math.Min(white.Y, Width - white.Y) < 0.35
+        // At opposite side cushions.
+        static double ToSide(Vec2 ball) => Math.Min(ball.Y, Width - ball.Y) - BallRadius;
+        return ToSide(black) < 0.15 && ToSide(white) < 0.32 && (black.Y - Width / 2) * (white.Y - Width / 2) < 0
             ? OpeningKind.Across
             : OpeningKind.Other;
     }
+
+    /// <summary>So much of the table's length is an end of it.</summary>
+    private const double AtEnd = 0.3;
 
     private OpeningOdds OddsOf(Workspace workspace, OpeningTrial tried, int strokes, ErrorStream stream)
     {
@@ -168,7 +223,7 @@ public sealed class BlackBallGame
             tried.Kind,
             tried.From.Layout.White.At,
             tried.Stroke,
-            1 - Math.Abs(tried.Offset),
+            Math.Max(0, 1 - Math.Abs(tried.Offset)),
             Route.Of(workspace.Record),
             odds,
             Wins: default,

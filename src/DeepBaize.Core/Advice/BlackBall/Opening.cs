@@ -7,7 +7,7 @@ namespace DeepBaize.Core.Advice.BlackBall;
 /// <summary>Kinds of first stroke at the re-spotted black.</summary>
 public enum OpeningKind
 {
-    /// <summary>The older one: the black goes up and down the table's length, the white stays in baulk.</summary>
+    /// <summary>The older one: black and white end at opposite ends of the table, whichever is at which.</summary>
     Lengthwise,
 
     /// <summary>The newer one: the black to one side cushion, the white across to the other.</summary>

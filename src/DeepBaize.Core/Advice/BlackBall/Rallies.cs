@@ -14,10 +14,13 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
 {
     private const int MostStrokes = 24;
 
-    /// <summary>
-    /// A player goes for the black from this chance up: a miss loses about as often as it does not. Common practice, no source.
-    /// </summary>
-    private const double GoesForIt = 0.5;
+    /// <summary>Strokes with errors by which a player weighs the pot against the safety.</summary>
+    private const int Weighed = 6;
+
+    /// <summary>With no pot on, whoever is at the table wins about as often as not.</summary>
+    private const double Even = 0.5;
+
+    private static readonly ErrorStream Weighing = ErrorStream.Named("rallies: weigh");
 
     /// <summary>Returns the share of rallies that the player of this first stroke wins.</summary>
     public Estimate Wins(Situation from, Stroke first, int rallies, ErrorStream errors)
@@ -57,14 +60,44 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     /// <summary>What a player of a rally needs.</summary>
     private sealed record Hand(SearchContext Context, Workspace Workspace, SafetyStrokes Strokes);
 
+    private const double HardlyOn = 0.05;
+
+    /// <summary>
+    /// The chance to win with a stroke, roughly: the pot wins, a foul loses, and else the other player has the pot that is left or an even game.
+    /// </summary>
+    private static double WinsBy(Hand hand, Situation situation, in Stroke stroke)
+    {
+        var (_, workspace, strokes) = hand;
+        var scatter = workspace.ScatterOf(situation.Layout, stroke);
+        var wins = 0.0;
+        foreach (var draws in Weighing.Set(Weighed))
+        {
+            var played = workspace.Play(situation, stroke, scatter.Error(draws), Ball.Black);
+            if (played.Ruling.IsFoul)
+                continue;
+            if (played.Ruling.Points > 0)
+            {
+                wins++;
+                continue;
+            }
+            var left = strokes.LeaveOf(workspace, played).Best.Chance;
+            wins += 1 - (left + (1 - left) * Even);
+        }
+        return wins / Weighed;
+    }
+
     private Stroke? Chosen(Hand hand, Situation situation)
     {
         var (context, workspace, strokes) = hand;
         var lines = workspace.LinesOf(situation.Layout);
-        if (context.Evaluation.Of(situation, lines).Chance >= GoesForIt && new ShotSearch(context).Shallow(workspace, situation) is { } pot)
-            return pot.Stroke;
-        if (strokes.Shallow(workspace, situation) is { } safety)
-            return safety.Stroke;
+        var isOn = context.Evaluation.Of(situation, lines).Chance > HardlyOn;
+        Stroke? pot = isOn ? new ShotSearch(context).Shallow(workspace, situation)?.Stroke : null;
+        Stroke? safety = strokes.Shallow(workspace, situation)?.Stroke;
+        // The pot is gone for when it is worth it: both its misses and the safety's own errors are weighed.
+        if (pot is not null && safety is not null)
+            return WinsBy(hand, situation, pot.Value) >= WinsBy(hand, situation, safety.Value) ? pot : safety;
+        if ((pot ?? safety) is { } only)
+            return only;
         // Nothing straight: the plain aim off one cushion.
         var (white, black) = (situation.Layout.White.At, situation.Layout.Balls[1].At);
         foreach (var order in MirrorAim.Orders(2))

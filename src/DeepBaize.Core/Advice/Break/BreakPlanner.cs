@@ -100,18 +100,18 @@ public sealed class BreakPlanner
         );
         Tell(0.45);
         // What has ranked them does not report on them: each is played out anew, and they stand in the order of that.
-        List<Told> told =
-        [
-            .. ranked
-                .Select(
-                    (r, i) =>
-                        new Told(
-                            r.Entrant,
-                            PlayedOut(playouts, r.Entrant, _context.Bounded(i == 0 ? BreaksOfBest : BreaksOfOthers, BreaksOfOthers))
-                        )
-                )
-                .OrderByDescending(t => t.Value.Value),
-        ];
+        var told = Simplicity.Order(
+            ranked.Select(
+                (r, i) =>
+                    new Told(
+                        r.Entrant,
+                        PlayedOut(playouts, r.Entrant, _context.Bounded(i == 0 ? BreaksOfBest : BreaksOfOthers, BreaksOfOthers))
+                    )
+            ),
+            t => t.Value,
+            t => PenaltyOf(t.Choice),
+            t => t.Choice.Odds.Chance
+        );
         alternatives = [.. told.Select(t => AlternativeTo(told[0], t, Made(t.Playouts)))];
         var deep = plans[0];
         plans =
@@ -130,6 +130,9 @@ public sealed class BreakPlanner
         Tell(1);
         return new(_context.Examined, 1, _context.TableShare, plans, alternatives);
     }
+
+    private static double PenaltyOf(Choice choice) =>
+        Simplicity.Penalty(choice.Stroke, choice.Pot.Part, choice.Route.Cushions.Count, choice.Route.Balls.Count > 0);
 
     /// <summary>A first shot, with the breaks that were played from it.</summary>
     private sealed record Told(Choice Choice, IReadOnlyList<Playout> Playouts)

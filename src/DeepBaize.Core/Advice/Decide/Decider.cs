@@ -39,7 +39,10 @@ public sealed class Decider
     {
         (_context, _rival, _judge) = (context, rival, new(rival, context.Shape));
         _from = InHand.Placed(context, from);
-        _safeFrom = InHand.PlacedForSafety(context, from, new(context, _judge));
+        var strokes = new SafetyStrokes(context, _judge);
+        _safeFrom = BreakOffs.IsOn(from)
+            ? new BreakOffs(context, _judge, strokes).Placed(from)
+            : InHand.PlacedForSafety(context, from, strokes);
         _win = new(from.Frame, context.Player, rival);
     }
 

@@ -21,7 +21,8 @@ public sealed class EscapeSearch
 
     private static readonly ContestEffort Ranking = new(64, 256, 0.1);
 
-    private static readonly ErrorStream RankingErrors = ErrorStream.Named("escapes: rank"),
+    private static readonly ErrorStream FirstErrors = ErrorStream.Named("escapes: tell first"),
+        RankingErrors = ErrorStream.Named("escapes: rank"),
         ReportingErrors = ErrorStream.Named("escapes: tell");
 
     private readonly SearchContext _context;
@@ -108,14 +109,19 @@ public sealed class EscapeSearch
         tell(0.8, first);
         var ranked = Rank(_trials.Distinct(refined).ConvertAll(v => v.Trial));
         var reported = _report.Of(ranked, _context.Bounded(ReportStrokes, FewestReportStrokes), ReportingErrors, isFinal: true);
-        return [.. reported.OrderByDescending(e => e.Value.Value)];
+        return Simplicity.Order(
+            reported,
+            e => e.Value,
+            e => Simplicity.Penalty(e.Aim.Stroke, cushions: e.Way.Cushions.Count),
+            e => e.Odds.Hit
+        );
     }
 
-    /// <summary>The best with a plain ball, by the strokes that screened them.</summary>
+    /// <summary>The best with a plain ball, by strokes that had no part in screening them.</summary>
     private List<EscapeOption> FirstAnswer(List<AimWindow> plain)
     {
         var best = _trials.Screen(plain, MostReported).Take(MostReported / 2).Select(v => new Placed<EscapeTrial>(v.Trial, default, false));
-        return _report.Of([.. best], EscapeTrials.ScreenStrokes, EscapeTrials.ScreeningErrors, isFinal: false);
+        return _report.Of([.. best], EscapeTrials.ScreenStrokes, FirstErrors, isFinal: false);
     }
 
     private List<Placed<EscapeTrial>> Rank(List<EscapeTrial> trials)

@@ -55,7 +55,8 @@ internal sealed class EscapeTrials(SearchContext context, Situation from, LeaveJ
                 && trial.Hit.IsAs(seed.Trial.Hit)
                     ? new(trial, Mean(workspace, trial, RefiningErrors, RefineStrokes))
                     : null,
-            (a, b) => a.Value > b.Value
+            (a, b) => a.Value > b.Value,
+            from.Layout.Mirror
         );
     }
 

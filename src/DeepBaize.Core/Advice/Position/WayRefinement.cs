@@ -75,6 +75,7 @@ internal sealed class WayRefinement(SearchContext context, WayQuestion question,
                 closest = Math.Min(closest, a.Distance);
                 return a.Distance < b.Distance;
             },
+            question.Layout.Mirror,
             () => closest <= NearEnough || events > mostEvents
         );
     }

@@ -78,15 +78,22 @@ public sealed class WaySearch
             if (w + 1 < waves.Count)
                 heart.Tell((w + 1.0) / (waves.Count + 1));
         }
-        var ranked = InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.Ranked).OrderByDescending(way => way.Odds.Both.Value);
+        var ranked = InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.Ranked).OrderByDescending(Worth);
         List<WayTrial> best = [.. ranked.Select(TrialOf)];
         if (best.Count == 0 && nearest is not null)
             best.Add(nearest);
         // Reported from samples that did not rank them; what is on next is looked for only for these.
-        found = [.. InParallel(best, Report).OrderByDescending(way => way.Odds.Both.Value)];
+        found = [.. InParallel(best, Report).OrderByDescending(Worth)];
         heart.Tell(1);
         return found;
     }
+
+    /// <summary>What not being simple costs a way, of the chance that it comes off: the plain one stands first though it be a little less likely.</summary>
+    private const double WeightOfSimplicity = 3;
+
+    private static double Worth(Way way) =>
+        way.Odds.Both.Value
+        - WeightOfSimplicity * Simplicity.Penalty(way.Stroke, way.Part, way.Run.Route.Cushions.Count, way.Run.Route.Balls.Count > 0);
 
     /// <summary>
     /// Parts of the grid in the order in which they are searched: plain ball into the middle of the pocket first, so that there is an
@@ -114,7 +121,7 @@ public sealed class WaySearch
         Distinct(trials, t => t.Distance, t => (t.Route.Key, t.Stroke, t.Part), sameSide: true);
 
     private static List<Way> Distinct(IEnumerable<Way> ways) =>
-        Distinct(ways, w => -w.Odds.Both.Value, w => (w.Run.Route.Key, w.Stroke, w.Part), sameSide: false);
+        Distinct(ways, w => -Worth(w), w => (w.Run.Route.Key, w.Stroke, w.Part), sameSide: false);
 
     /// <summary>Keeps the best of those that do the same with nearly the same stroke.</summary>
     private static List<T> Distinct<T>(

@@ -11,6 +11,9 @@ namespace DeepBaize.Core.Advice.Safety;
 /// <summary>Idea of a safety, named by its outcomes.</summary>
 public enum SafetyIdea
 {
+    /// <summary>The first stroke of a frame: thin off an end red and round the table back to baulk.</summary>
+    BreakOff,
+
     /// <summary>A ball is clipped thin and the white runs back to baulk.</summary>
     ThinClip,
 

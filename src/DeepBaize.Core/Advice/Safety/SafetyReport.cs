@@ -99,7 +99,7 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
         );
         var odds = outcomes.Odds;
         return new(
-            IdeaOf(aim, odds, tried, ballToCushion),
+            BreakOffs.IsOn(from) ? SafetyIdea.BreakOff : IdeaOf(aim, odds, tried, ballToCushion),
             aim,
             tried.Route,
             odds,

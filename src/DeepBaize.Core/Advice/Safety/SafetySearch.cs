@@ -16,9 +16,11 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
 {
     private const int Screened = 48,
         ScreenStrokes = 16,
+        FirstStrokes = 32,
         Refined = 10,
         RefineStrokes = 32,
         FirstAnswers = 3,
+        PlainOfEach = 3,
         FewestReportStrokes = 64,
         Reported = 6,
         ReportStrokes = 256;
@@ -27,6 +29,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
 
     private static readonly ErrorStream Screening = ErrorStream.Named("safeties: sift"),
         Refining = ErrorStream.Named("safeties: refine"),
+        FirstErrors = ErrorStream.Named("safeties: tell first"),
         RankingErrors = ErrorStream.Named("safeties: rank"),
         Reporting = ErrorStream.Named("safeties: tell");
 
@@ -36,18 +39,36 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     /// <summary>The distinct safeties, best first; empty if no ball on can be struck straight.</summary>
     public IReadOnlyList<SafetyOption> Find(Situation from, Action<IReadOnlyList<SafetyOption>>? first = null)
     {
+        if (BreakOffs.IsOn(from))
+            return BreakOff(from, first);
         var screened = ScreenedOf(from, DistinctOf(OnGrid(from)));
         if (first is not null)
         {
             List<Placed<TriedSafety>> best = [.. screened.Take(FirstAnswers).Select(v => new Placed<TriedSafety>(v.Tried, default, false))];
-            first(_report.Of(from, best, ScreenStrokes, Screening, isFinal: false));
+            first(_report.Of(from, best, FirstStrokes, FirstErrors, isFinal: false));
         }
         var refined = RefinedOf(from, screened);
         var ranked = RankedOf(from, refined);
         // The contest selects them; they are listed in the order of the reported figures.
         var options = _report.Of(from, ranked, context.Bounded(ReportStrokes, FewestReportStrokes), Reporting, isFinal: true);
-        return [.. Ideas(options).Take(Reported).OrderByDescending(s => s.Value.Value)];
+        return Preferred(Ideas(options.OrderByDescending(s => s.Value.Value)).Take(Reported));
     }
+
+    /// <summary>To open a frame nobody plays anything else.</summary>
+    private IReadOnlyList<SafetyOption> BreakOff(Situation from, Action<IReadOnlyList<SafetyOption>>? first)
+    {
+        var found = new BreakOffs(context, judge, _strokes).Find(from);
+        first?.Invoke(_report.Of(from, [.. found.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))], FirstStrokes, FirstErrors, isFinal: false));
+        var ranked = RankedOf(from, found);
+        return Preferred(_report.Of(from, ranked, context.Bounded(ReportStrokes, FewestReportStrokes), Reporting, isFinal: true));
+    }
+
+    private static List<SafetyOption> Preferred(IEnumerable<SafetyOption> options) =>
+        Simplicity.Order(
+            options,
+            s => s.Value,
+            s => Simplicity.Penalty(s.Aim.Stroke, cushions: s.Route.Cushions.Count, runsIntoBall: s.Route.Balls.Count > 0)
+        );
 
     // ---- Stages ----------------------------------------------------------------------------------------------------
 
@@ -71,7 +92,14 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
                 IsSame,
                 context.Bounded(most, 8)
             );
-        return [.. Of(false, Screened), .. Of(true, Screened / 4)];
+        // What anybody would think of first is among them, however it looks without error.
+        var plain = tried
+            .Where(t => t.Played.Ruling.Points == 0)
+            .Select(t => (Idea: PlainIdeas.Of(t), Tried: t))
+            .Where(t => t.Idea is not null)
+            .GroupBy(t => t.Idea)
+            .SelectMany(g => Distinctness.Distinct(g.OrderByDescending(t => t.Tried.Value).Select(t => t.Tried), IsSame, PlainOfEach));
+        return [.. Of(false, Screened).Concat(plain).Distinct(), .. Of(true, Screened / 4)];
     }
 
     /// <summary>A safety with its mean over the errors that choose.</summary>
@@ -90,7 +118,10 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         [
             .. screened.Where(v => v.Tried.Played.Ruling.Points == 0).Take(context.Bounded(Refined, 2)).Select(v => v.Tried),
             .. screened.Where(v => v.Tried.Played.Ruling.Points > 0).Take(Refined / 4).Select(v => v.Tried),
+            // Of each plain idea the best.
+            .. screened.Where(v => PlainIdeas.Of(v.Tried) is not null).GroupBy(v => PlainIdeas.Of(v.Tried)).Select(g => g.First().Tried),
         ];
+        seeds = [.. seeds.Distinct()];
         var refined = context.InParallel(seeds.Count, (workspace, i) => Refine(workspace, from, seeds[i]));
         return Distinctness.Distinct(refined.OrderByDescending(v => v.Value).Select(v => v.Tried), IsSame);
     }
@@ -111,7 +142,8 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
                 || _strokes.Try(workspace, from, seed.Slot, now.Tried.Offset + widths * change.AimDegrees / beside, stroke) is not { } tried
                     ? null
                     : new(tried, Mean(workspace, from, tried, Refining, RefineStrokes)),
-            (a, b) => a.Value > b.Value
+            (a, b) => a.Value > b.Value,
+            from.Layout.Mirror
         );
     }
 

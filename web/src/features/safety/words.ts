@@ -14,6 +14,7 @@ export type Opening = Schemas['OpeningResult']
 /** "a thin clip", "half-ball". */
 const contactWords = (word: Schemas['Fullness']) => (word === 'fine' ? 'a thin clip' : fullnessWords[word])
 const ideas: Record<Schemas['SafetyIdea'], string> = {
+  breakOff: 'break-off',
   thinClip: 'back to baulk',
   snooker: 'lay a snooker',
   ballToCushion: 'ball to the cushion',
