@@ -120,9 +120,7 @@ internal static class CurvesPage
             );
             Add($"<polyline points=\"{points}\" fill=\"none\" stroke=\"{colour}\" stroke-width=\"2\" stroke-dasharray=\"{dashes}\"/>");
             foreach (var p in curves[index].Points)
-                Add(
-                    $"<circle cx=\"{X(p.X):0.0}\" cy=\"{Y(p.Share.Value):0.0}\" r=\"3\" fill=\"{colour}\">{Tip(p)}</circle>"
-                );
+                Add($"<circle cx=\"{X(p.X):0.0}\" cy=\"{Y(p.Share.Value):0.0}\" r=\"3\" fill=\"{colour}\">{Tip(p)}</circle>");
             Add($"<text x=\"{width - right + 8}\" y=\"{at + 4:0.0}\" fill=\"{colour}\">{Skill.Presets[index].Name}</text>");
         }
         svg.AppendLine("</svg>");

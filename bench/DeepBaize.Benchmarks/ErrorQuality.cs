@@ -93,11 +93,8 @@ public static class ErrorQuality
                         .Take(6)
                 )
                 {
-                    var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ButtDegrees);
-                    yield return (
-                        new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape),
-                        option.Chance
-                    );
+                    var stroke = option.Stroke;
+                    yield return (new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape), option.Chance);
                 }
     }
 }

@@ -58,7 +58,10 @@ public static class PlainPolicy
         return best is null
             ? null
             : new(
-                new(best.AimDegrees!.Value, 0, 0, HarderThan(best.Pace), best.Reach.ButtDegrees),
+                best.Stroke with
+                {
+                    Pace = HarderThan(best.Pace),
+                },
                 best.Cut.Pot,
                 layout.Balls[best.Cut.Pot.Slot].Ball,
                 best.Reach.ErrorFactor

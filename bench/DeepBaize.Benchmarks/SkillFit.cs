@@ -25,16 +25,15 @@ internal static class SkillFit
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"new(\"{s.Name}\", {s.DirectionDegrees:0.0000}, {s.SightingMillimetres:0.000}, {s.AllowancePercent:0.00}, {s.PacePercent:0.00}, "
+                    $"new(\"{s.Name}\", {s.DirectionDegrees:0.0000}, {s.SightingMillimetres:0.000}, {s.AllowancePercent:0.00}, "
+                        + $"{s.PacePercent:0.00}, "
                         + $"{s.HeightMillimetres:0.000}, {s.SideMillimetres:0.000}) "
                         + $"{{ CushionDegrees = {s.CushionDegrees:0.00}, RestFactor = {s.RestFactor:0.00} }},"
                 )
             );
         var lines = new List<string>
         {
-            "| in how many of a hundred; wanted → told | "
-                + string.Join(" | ", skills.Select(s => s.Name))
-                + " |",
+            "| in how many of a hundred; wanted → told | " + string.Join(" | ", skills.Select(s => s.Name)) + " |",
             "|---|" + string.Concat(skills.Select(_ => "---|")),
         };
         foreach (var row in SkillRow.All)

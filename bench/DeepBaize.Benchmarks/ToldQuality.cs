@@ -89,7 +89,7 @@ public static class ToldQuality
                     .Take(8)
             )
             {
-                var stroke = new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ButtDegrees);
+                var stroke = option.Stroke;
                 var potted = 0;
                 var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(option.Reach.ErrorFactor), Shape);
                 for (var i = 0; i < Plays; i++)

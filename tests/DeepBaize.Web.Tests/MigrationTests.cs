@@ -74,7 +74,10 @@ public class MigrationTests
             var own = (await db.Players.AsNoTracking().SingleAsync(p => p.Name == "By hand")).OwnSkill!;
             Assert.Null(own.Tip);
             var skill = own.ToSkill("own");
-            Assert.Equal((0.02, 0.3, 5, 8, 6), (skill.DirectionDegrees, skill.SightingMillimetres, skill.AllowancePercent, skill.PacePercent, skill.Evenness));
+            Assert.Equal(
+                (0.02, 0.3, 5, 8, 6),
+                (skill.DirectionDegrees, skill.SightingMillimetres, skill.AllowancePercent, skill.PacePercent, skill.Evenness)
+            );
             Assert.Equal((0.4, 0.4, 0, 1.5), (skill.HeightMillimetres, skill.SideMillimetres, skill.CushionDegrees, skill.RestFactor));
             Assert.Null((await db.Players.AsNoTracking().SingleAsync(p => p.Name == "Preset")).OwnSkill);
             await migrator.MigrateAsync("WhatWasLaid");

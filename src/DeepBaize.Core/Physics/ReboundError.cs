@@ -7,10 +7,14 @@ namespace DeepBaize.Core.Physics;
 /// <param name="Seed">Of the turns; 0: every rebound is as the law says; the negative of a seed gives the mirror image.</param>
 /// <param name="WhiteDegrees">Standard deviation for the white at each of its first <paramref name="Cushions"/> rebounds.</param>
 /// <param name="Cushions">How many cushions the white is meant to meet before its first ball.</param>
-/// <param name="DoubledDegrees">Standard deviation at the first rebound of the ball that the white struck, if it is to be doubled; else 0.</param>
+/// <param name="DoubledDegrees">
+/// Standard deviation at the first rebound of the ball that the white struck, if it is to be doubled; else 0.
+/// </param>
 public readonly record struct ReboundError(int Seed, double WhiteDegrees = 0, int Cushions = 0, double DoubledDegrees = 0)
 {
-    /// <summary>No nose is alike everywhere: standard deviation of every ball's direction off every cushion, degrees. Common practice, no source.</summary>
+    /// <summary>
+    /// No nose is alike everywhere: standard deviation of every ball's direction off every cushion, degrees. Common practice, no source.
+    /// </summary>
     public const double TableDegrees = 0.15;
 
     /// <summary>Returns the turn of one rebound, degrees, + to the left.</summary>

@@ -51,7 +51,12 @@ public sealed record Player(Hand Hand, double Height, Skill Skill)
         checks.Range("naturalElevation", naturalElevation, 0, HighestButt, "°");
         var names = Skill.Presets.Select(s => s.Name).Append(Skill.Own).ToList();
         checks.That(names.Contains(skill!), "skill", "There is no such skill.", string.Join(", ", names));
-        checks.That(skill != Skill.Own || own is not null, "own", "The parts are missing.", string.Join(", ", Skill.Parts.Select(p => p.Name)));
+        checks.That(
+            skill != Skill.Own || own is not null,
+            "own",
+            "The parts are missing.",
+            string.Join(", ", Skill.Parts.Select(p => p.Name))
+        );
         checks.ThrowIfAny();
         own?.Checked($"{path}.own");
         return new(which, height, skill == Skill.Own ? own! : Skill.Named(skill)) { NaturalElevation = naturalElevation };

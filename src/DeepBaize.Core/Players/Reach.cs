@@ -47,7 +47,8 @@ public readonly record struct Reach(
         BodyFromRail = 0.05,
         CueLength = 1.47;
 
-    // What the cue has to pass over, m: the nose, and the rail's top, which begins so far behind it; the cue's radius at the tip, and what it
+    // What the cue has to pass over, m: the nose, and the rail's top, which begins so far behind it; the cue's radius at the tip, and what
+    // it
     // gains in a metre; what a hand flat on the rail takes up under it.
     private const double NoseTop = 1.4 * BallRadius,
         RailTop = 0.043,
@@ -118,9 +119,9 @@ public readonly record struct Reach(
         Math.Max(player.NaturalElevation, LeastFor(layout, stroke));
 
     /// <summary>
-    /// The height at which a plain ball is struck, tips: the centre, or, where a cushion or a ball behind the white would raise the butt, the
-    /// least height above it at which the butt may lie level as players call it, if there is one that leaves the tip room. Common practice,
-    /// no source.
+    /// The height at which a plain ball is struck, tips: the centre, or, where a cushion or a ball behind the white would raise the butt,
+    /// the least height above it at which the butt may lie level as players call it, if there is one that leaves the tip room. Common
+    /// practice, no source.
     /// </summary>
     /// <param name="stroke">Its aim and side count.</param>
     public static double PlainHeightFor(Layout layout, in Stroke stroke)
@@ -132,8 +133,8 @@ public readonly record struct Reach(
     }
 
     /// <summary>
-    /// Of a stroke whose butt must be raised: the height at which it need be less, tips, and how high then, degrees; null if striking higher
-    /// does not help.
+    /// Of a stroke whose butt must be raised: the height at which it need be less, tips, and how high then, degrees; null if striking
+    /// higher does not help.
     /// </summary>
     public static (double HeightTips, double Degrees)? HigherFor(Layout layout, in Stroke stroke)
     {

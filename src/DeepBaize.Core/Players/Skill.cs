@@ -46,13 +46,15 @@ public sealed record Skill(
     /// <summary><see cref="RestFactor"/> unless a player has his own.</summary>
     public const double UsualRest = 1.5;
 
-    /// <summary>A double comes off its cushion by so many times <see cref="CushionDegrees"/>: neither its contact nor its rebound can be sighted.</summary>
+    /// <summary>
+    /// A double comes off its cushion by so many times <see cref="CushionDegrees"/>: neither its contact nor its rebound can be sighted.
+    /// </summary>
     public const double DoubleFactor = 2;
 
     /// <summary>The presets, the best first.</summary>
     public static IReadOnlyList<Skill> Presets { get; } =
     [
-        new("tour", 0.0100, 0.085, 3, 3.6, 0.8, 0.080) { CushionDegrees = 0.32, RestFactor = 1.24 },
+        new("tour", 0.0104, 0.089, 3, 4.2, 0.9, 0.083) { CushionDegrees = 0.32, RestFactor = 1.24 },
         new("county", 0.0195, 0.146, 4.5, 6.5, 1.2, 0.17) { CushionDegrees = 0.6, RestFactor = 1.29 },
         new("club", 0.0401, 0.287, 6.8, 10, 1.2, 0.37) { CushionDegrees = 1.15, RestFactor = 1.41 },
         new("learner", 0.0684, 0.66, 13, 17, 2.0, 1.0) { CushionDegrees = 2.4, RestFactor = 1.47 },

@@ -25,9 +25,10 @@ public sealed record SideChoice(double SideTips, bool IsHelping, Estimate Chance
             if (Tip.Margin(side, stroke.HeightTips) < 0)
                 continue;
             var option = TableReading.ReadOne(layout, pot, played, player, shape);
-            if (option.AimDegrees is not { } aim)
+            if (!option.IsAimed)
                 continue;
-            played = played with { AimDegrees = aim, Pace = option.Pace };
+            played = option.Stroke;
+            var aim = played.AimDegrees;
             var trial = new PotTrial(layout, cut, shape);
             trial.Miss(played);
             if (Arrival.Of(trial.Record, played.ToStrike(), shape) is { } arrival)

@@ -22,7 +22,9 @@ public enum PicturedShotKind
 }
 
 /// <summary>A stroke of a picture.</summary>
-/// <param name="Ball">The way of the ball, until it is potted, meets a cushion (of a double another one) or stops, m; one place if it was missed.</param>
+/// <param name="Ball">
+/// The way of the ball, until it is potted, meets a cushion (of a double another one) or stops, m; one place if it was missed.
+/// </param>
 /// <param name="White">Where the white stops, m; null if it does not stay on the table.</param>
 public sealed record DrawnStroke(IReadOnlyList<Vec2> Ball, bool IsPotted, Vec2? White, bool IsMiscue);
 

@@ -21,28 +21,32 @@ public readonly record struct Tolerance(double Degrees, double Millimetres);
 public readonly record struct Clearances(double CueBall, double Pot);
 
 /// <summary>One ball into one pocket, judged.</summary>
-/// <param name="Pace">
-/// The pace judged at, and good for the chance: the one asked for, or, where that is too soft, the softest above it at which the ball gets
-/// there though it be struck two standard deviations too softly.
+/// <param name="Stroke">
+/// By which it is judged: at the pace asked for, or, where that is too soft, at the softest above it at which the ball gets there though it
+/// be struck two standard deviations too softly; at the height asked for, or, where a plain ball would need the butt raised, higher; the
+/// butt as high as it must be.
 /// </param>
-/// <param name="HeightTips">
-/// Of the tip, at which it is judged: the one asked for, or, where a plain ball would need the butt raised, higher.
-/// </param>
-/// <param name="AimDegrees">The aim that pots it; null if there is none.</param>
+/// <param name="IsAimed">Whether there is an aim that pots it, the stroke's.</param>
 /// <param name="Chance">
 /// 0–1, with what the reach costs: played, the other balls taken as out of the way; 0 if it is blocked or cannot be aimed.
 /// </param>
 public sealed record PotOption(
     Cut Cut,
-    double Pace,
-    double HeightTips,
-    double? AimDegrees,
+    Stroke Stroke,
+    bool IsAimed,
     Tolerance Tolerance,
     Estimate Chance,
     Clearances Clearances,
     IReadOnlyList<Obstacle> Obstacles,
     Reach Reach
-);
+)
+{
+    /// <summary>The pace judged at.</summary>
+    public double Pace => Stroke.Pace;
+
+    /// <summary>The aim that pots it, degrees; null if there is none.</summary>
+    public double? AimDegrees => IsAimed ? Stroke.AimDegrees : null;
+}
 
 /// <summary>
 /// What is on: every object ball into every pocket, straight, through another ball, or off one cushion. See docs/model.md, "Reading the
@@ -64,6 +68,7 @@ public static class TableReading
         MostStrokes = 1024;
 
     private static readonly ErrorStream Telling = ErrorStream.Named("read: tell"),
+        TellingBest = ErrorStream.Named("read: tell the best"),
         Choosing = ErrorStream.Named("read: choose");
 
     /// <summary>Number of plants that are played out, the easiest-looking first.</summary>
@@ -104,17 +109,26 @@ public static class TableReading
     /// </summary>
     public static double BestChance(Layout layout, Pot pot, Player player, TableShape shape)
     {
-        const int strokes = 32;
+        const int strokes = 32,
+            toldStrokes = 64;
         const double certain = 0.9,
             nearly = 0.3;
         var cut = Cut.Of(layout, pot, shape);
         if (!cut.CanBeAimed || !IsClear(layout, cut))
             return 0;
         var trial = new PotTrial(layout, cut, shape);
-        var (best, bestSpeed) = (0.0, 0.0);
+        var (best, bestStroke, bestScatter) = (0.0, default(Stroke), default(Scatter));
         var (simulator, record) = (new Simulator(shape, Simulator.Coarse), new ShotRecord());
         double? near = null;
-        double Share(double speed, double height)
+        double Shares(Scatter scatter, in Stroke stroke, ErrorStream stream, int count)
+        {
+            var potted = 0;
+            foreach (var draws in stream.Set(count))
+                if (scatter.Error(draws).Pots(trial, stroke))
+                    potted++;
+            return (double)potted / count;
+        }
+        void Try(double speed, double height)
         {
             var stroke = new Stroke(cut.AimDegrees, 0, height, Pace.OfCueSpeed(speed), 0);
             if (height == 0)
@@ -122,29 +136,72 @@ public static class TableReading
             var reach = Reach.Of(layout, stroke, player);
             stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
             if (PotAim.Find(trial, cut, stroke, near, PotAim.Roughly) is not { } aim)
-                return 0;
+                return;
             near = aim;
             stroke = stroke with { AimDegrees = aim };
-            var potted = 0;
             var scatter = Scatter.Of(layout, stroke, player.Skill.Times(reach.ErrorFactor), simulator, record, pot);
-            foreach (var draws in Choosing.Set(strokes))
-                if (scatter.Error(draws).Pots(trial, stroke))
-                    potted++;
-            return (double)potted / strokes;
+            var share = Shares(scatter, stroke, Choosing, strokes);
+            if (share > best)
+                (best, bestStroke, bestScatter) = (share, stroke, scatter);
         }
         foreach (var speed in (ReadOnlySpan<double>)[1.05, 1.7, 2.7, 0.75, 0.65])
         {
-            var share = Share(speed, 0);
-            if (share > best)
-                (best, bestSpeed) = (share, speed);
+            Try(speed, 0);
             if (best > certain)
                 return best;
         }
         // Where plain ball is not quite enough, a little screw or follow may be.
         if (best is > nearly and <= 0.5)
+        {
+            var speed = Pace.CueSpeed(bestStroke.Pace);
             foreach (var height in (ReadOnlySpan<double>)[-0.7, 0.7])
-                best = Math.Max(best, Share(bestSpeed, height));
-        return best;
+                Try(speed, height);
+        }
+        // Of several the best is the lucky one: what it comes to is told by strokes that have not chosen it.
+        return bestScatter is null ? 0 : Shares(bestScatter, bestStroke, TellingBest, toldStrokes);
+    }
+
+    /// <summary>
+    /// The best chance of a plant, a set or a double into a middle pocket among those that look worth a try; 0 if none does.
+    /// </summary>
+    /// <param name="mayPlay">Whether a ball may be struck and potted.</param>
+    /// <param name="least">By the quick estimate, to be looked at.</param>
+    public static double BestIndirect(Layout layout, Func<Ball, bool> mayPlay, Player player, TableShape shape, double least)
+    {
+        const double near = 0.15;
+        const int most = 2;
+        var found = new List<(Cut Cut, double Quick)>();
+        void Offer(Pot pot)
+        {
+            var cut = Cut.Of(layout, pot, shape);
+            if (cut.Fault != CutFault.None || Math.Abs(cut.CutDegrees) > ThinnestDegrees)
+                return;
+            if (
+                pot.Through > 0
+                && Math.Abs(Math.IEEERemainder(cut.FinalDegrees - cut.PotDegrees, 360)) > (cut.Kind == PotKind.Set ? 8 : WidestPlantDegrees)
+            )
+                return;
+            var quick = QuickChance.OfIndirect(cut, player.Skill);
+            if (quick > least && IsClear(layout, cut))
+                found.Add((cut, quick));
+        }
+        for (var slot = 1; slot < layout.Balls.Count; slot++)
+        {
+            if (!mayPlay(layout.Balls[slot].Ball))
+                continue;
+            Offer(new(slot, Pocket.GreenMiddle, Off: Cushion.YellowSide));
+            Offer(new(slot, Pocket.YellowMiddle, Off: Cushion.GreenSide));
+            for (var through = 1; through < layout.Balls.Count; through++)
+                if (through != slot && mayPlay(layout.Balls[through].Ball) && layout.Balls[slot].Gap(layout.Balls[through].At) < near)
+                    foreach (var pocket in Pockets.All)
+                        Offer(new(slot, pocket, Through: through));
+        }
+        return found
+            .OrderByDescending(f => f.Quick)
+            .Take(most)
+            .Select(f => BestChance(layout, f.Cut.Pot, player, shape))
+            .DefaultIfEmpty(0)
+            .Max();
     }
 
     /// <summary>The likeliest of the direct pots; null if none is on. Only those that look easiest are judged.</summary>
@@ -293,7 +350,7 @@ public static class TableReading
         // The butt goes up as far as it must, and the ball is judged as struck so.
         stroke = stroke with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, reach.LeastDegrees) };
         var skill = player.Skill.Times(reach.ErrorFactor);
-        var off = new PotOption(cut, stroke.Pace, stroke.HeightTips, null, default, default, clearances, obstacles, reach);
+        var off = new PotOption(cut, stroke, false, default, default, clearances, obstacles, reach);
         if (obstacles.Count > 0)
             return off;
 
@@ -304,8 +361,8 @@ public static class TableReading
         played = played with { AimDegrees = PotAim.Centred(played.AimDegrees, (right, left)) };
         return off with
         {
-            Pace = played.Pace,
-            AimDegrees = played.AimDegrees,
+            Stroke = played,
+            IsAimed = true,
             Tolerance = new(left - right, (left - right) * Math.PI / 180 * cut.CueBallDistance * 1000),
             Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape, cut.Pot), stream, most),
         };

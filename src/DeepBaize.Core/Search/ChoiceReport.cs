@@ -41,7 +41,7 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
         ];
     }
 
-    private const int FirstStrokes = 64;
+    private const int FirstStrokes = 128;
     private static readonly ErrorStream FirstErrors = ErrorStream.Named("shots: tell first");
 
     /// <summary>Returns strokes for a first answer: by a few strokes, none of which had a part in the choice.</summary>
@@ -53,7 +53,7 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
             var evaluation = context.Evaluation;
             for (var k = 0; k < context.Bounded(FirstStrokes, 32); k++)
             {
-                var error = scatter.Error(FirstErrors.At(k));
+                var error = scatter.Error(FirstErrors.Part(i).At(k));
                 var outcome = sampler.Draw(workspace, from, ranked[i].Trial, error, out _);
                 value.Add(k, outcome.Scores ? outcome.Value : -evaluation.MissCost - (outcome.Foul ? evaluation.FoulCost : 0));
                 scores.Add(k, outcome.Scores);

@@ -4,8 +4,8 @@ using DeepBaize.Core.Strokes;
 namespace DeepBaize.Core.Search;
 
 /// <summary>
-/// Of strokes that come to nearly the same a player takes the simplest: softest, without side, into the middle of the pocket, off no needless
-/// cushion. One rule for plans, ways, safeties and escapes; its weights are common practice, no source.
+/// Of strokes that come to nearly the same a player takes the simplest: softest, without side, into the middle of the pocket, off no
+/// needless cushion. One rule for plans, ways, safeties and escapes; its weights are common practice, no source.
 /// </summary>
 public static class Simplicity
 {
@@ -31,17 +31,12 @@ public static class Simplicity
         + (runsIntoBall ? OfCannon : 0);
 
     /// <summary>
-    /// Orders lines of play: those that the strokes played cannot tell from the best come first, of these the likeliest, and of those that are
-    /// equally likely the simplest; then the others by their value.
+    /// Orders lines of play: those that the strokes played cannot tell from the best come first, of these the likeliest, and of those that
+    /// are equally likely the simplest; then the others by their value.
     /// </summary>
     /// <param name="chance">That the stroke comes off; null where that is no question.</param>
     /// <param name="penalty">For not being simple.</param>
-    public static List<T> Order<T>(
-        IEnumerable<T> lines,
-        Func<T, Estimate> value,
-        Func<T, double> penalty,
-        Func<T, Estimate>? chance = null
-    )
+    public static List<T> Order<T>(IEnumerable<T> lines, Func<T, Estimate> value, Func<T, double> penalty, Func<T, Estimate>? chance = null)
     {
         List<T> byValue = [.. lines.OrderByDescending(l => value(l).Value)];
         if (byValue.Count == 0)

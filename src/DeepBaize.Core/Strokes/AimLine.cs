@@ -21,9 +21,15 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
     {
         var strike = stroke.ToStrike();
         simulator.Place(layout.AsSpan());
+        var seen = 0;
         simulator.Release([(0, strike.Launch(simulator.Conditions))], record, () =>
-            record.Events.Count > 0 && record.Events[^1] is { IsOfWhiteWithBall: true } or { Kind: ShotEventKind.Pot, Ball: 0 }
-        );
+        {
+            // Several may come at once, where balls touch.
+            for (; seen < record.Events.Count; seen++)
+                if (record.Events[seen] is { IsOfWhiteWithBall: true } or { Kind: ShotEventKind.Pot, Ball: 0 })
+                    return true;
+            return false;
+        });
         var (start, last, distance, cushions) = (layout.White.At, layout.White.At, 0.0, 0);
         var aim = Angle.FromDegrees(stroke.AimDegrees);
         double? leaves = null;
@@ -33,7 +39,7 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
             if (!isBall && (e.Ball != 0 || e.Kind is not (ShotEventKind.Cushion or ShotEventKind.Jaw)))
                 continue;
             var other = isBall ? layout.Balls[e.Ball + e.Other].At : default;
-            var at = isBall && e.Ball != 0 ? LastOfWhite(record)?.To ?? last : e.At;
+            var at = isBall && e.Ball != 0 ? LastOfWhite(record, e.Time)?.To ?? last : e.At;
             distance += at.DistanceTo(last);
             last = at;
             // Squirt and swerve show on the first leg; what comes after a cushion starts from there.
@@ -45,7 +51,7 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
             }
             distance = Math.Max(Nearest, distance);
             var centres = (other - at).Direction;
-            var came = LastOfWhite(record)?.VelocityAtEnd is { SquaredLength: > 0 } v ? v.Direction : aim;
+            var came = LastOfWhite(record, e.Time)?.VelocityAtEnd is { SquaredLength: > 0 } v ? v.Direction : aim;
             var cut = Angle.Between(came, centres);
             var allowed = 0.0;
             if (stroke.SideTips != 0)
@@ -55,11 +61,11 @@ public readonly record struct AimLine(double Distance, double CutDegrees, double
         return new(double.PositiveInfinity, 0, stroke.SideTips == 0 ? 0 : -(leaves ?? 0), cushions);
     }
 
-    /// <summary>The white's last piece so far; null if it has none yet.</summary>
-    private static PathPiece? LastOfWhite(ShotRecord record)
+    /// <summary>The white's last piece before a time; null if it has none.</summary>
+    private static PathPiece? LastOfWhite(ShotRecord record, double time)
     {
         for (var i = record.Pieces.Count - 1; i >= 0; i--)
-            if (record.Pieces[i].Ball == 0)
+            if (record.Pieces[i].Ball == 0 && record.Pieces[i].Start < time)
                 return record.Pieces[i];
         return null;
     }

@@ -36,8 +36,7 @@ public static class PotAim
         // With a tip of side the white, aimed at the ghost ball, may pass the object ball altogether: begin where it leaves for it.
         var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), trial.Conditions).Degrees;
         if (AlongTheLine(trial, cut, stroke, near ?? cut.AimDegrees - squirt, accuracy) is { } aim)
-            return
-                accuracy < Roughly ? Centred(trial, cut, stroke, aim)
+            return accuracy < Roughly ? Centred(trial, cut, stroke, aim)
                 : cut.Kind == PotKind.Double ? Beside(trial, cut, stroke with { AimDegrees = aim }) ?? aim
                 : aim;
         // Nowhere on the line: all aims that meet the ball are tried, if the white gets as far as that. Where strokes are only compared

@@ -87,8 +87,8 @@ public sealed class PotTrial
     }
 
     /// <summary>
-    /// Whether a stroke pots the ball as it is meant: a direct pot not off a cushion elsewhere, though it may rub one at the pocket; a double
-    /// off its own cushion and no other.
+    /// Whether a stroke pots the ball as it is meant: a direct pot not off a cushion elsewhere, though it may rub one at the pocket; a
+    /// double off its own cushion and no other.
     /// </summary>
     public bool PotsAsMeant(in Stroke stroke)
     {

@@ -35,8 +35,8 @@ public readonly record struct PotWindow(Angle Narrow, Angle Wide)
     }
 
     /// <summary>
-    /// The way into a corner nearly along one of its cushions: to the middle of what goes in there, most of it off the near jaw; null if the
-    /// ball does not lie so.
+    /// The way into a corner nearly along one of its cushions: to the middle of what goes in there, most of it off the near jaw; null if
+    /// the ball does not lie so.
     /// </summary>
     private static (Angle Direction, Angle Opening, PotWindow Window)? AlongCushion(TableShape shape, Pocket into, Vec2 from)
     {
@@ -55,7 +55,9 @@ public readonly record struct PotWindow(Angle Narrow, Angle Wide)
             return null;
         var inward = new Vec2(corner.X > 0 ? -1 : 1, corner.Y > 0 ? -1 : 1);
         Angle To(double across) =>
-            (corner + (x >= y ? new Vec2(0, inward.Y * (BallRadius + across)) : new Vec2(inward.X * (BallRadius + across), 0)) - from).Direction;
+            (
+                corner + (x >= y ? new Vec2(0, inward.Y * (BallRadius + across)) : new Vec2(inward.X * (BallRadius + across), 0)) - from
+            ).Direction;
         var width = Angle.Between(To(low), To(high));
         var half = 0.5 * width.Abs;
         return (To(low) + 0.5 * width, width.Abs, new(half, half));

@@ -6,9 +6,9 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Strokes;
 
 /// <summary>
-/// What goes into a corner pocket along a cushion, where the near jaw closes the straight way and lets the ball in all the same. Such a ball
-/// goes in if its line would cross the end of the table within a window beside the line of balls tight on the cushion; how wide that is
-/// depends on the jaws, so it is played out once for each table. docs/model.md, "Along a cushion".
+/// What goes into a corner pocket along a cushion, where the near jaw closes the straight way and lets the ball in all the same. Such a
+/// ball goes in if its line would cross the end of the table within a window beside the line of balls tight on the cushion; how wide that
+/// is depends on the jaws, so it is played out once for each table. docs/model.md, "Along a cushion".
 /// </summary>
 public sealed class RailWindows
 {
@@ -26,7 +26,9 @@ public sealed class RailWindows
     private const int MostKept = 32;
     private static readonly ConcurrentDictionary<Conditions, RailWindows> Known = new();
 
-    /// <summary>Beyond the line of balls tight on the cushion, towards the cushion (negative) and off it, m; a row for each step of angle.</summary>
+    /// <summary>
+    /// Beyond the line of balls tight on the cushion, towards the cushion (negative) and off it, m; a row for each step of angle.
+    /// </summary>
     private readonly (double Low, double High)[] _edges;
 
     /// <summary>Returns the windows of a table; they are kept by its conditions.</summary>
@@ -69,7 +71,11 @@ public sealed class RailWindows
             return simulator.PocketOf(0) == Pocket.Yellow;
         }
         // Nearest to a ball that comes along the cushion itself.
-        var inside = Enumerable.Range(0, 20).SelectMany(i => (double[])[-i * step, i * step]).Cast<double?>().FirstOrDefault(y => Pots(y!.Value));
+        var inside = Enumerable
+            .Range(0, 20)
+            .SelectMany(i => (double[])[-i * step, i * step])
+            .Cast<double?>()
+            .FirstOrDefault(y => Pots(y!.Value));
         if (inside is not { } first)
             return default;
         double Edge(int side)

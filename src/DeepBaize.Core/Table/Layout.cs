@@ -24,8 +24,8 @@ public sealed class Layout
     }
 
     /// <summary>
-    /// Which of two tables that are mirror images of one another this is: 1 or −1, by the first ball off the middle line. What is drawn by
-    /// chance is mirrored with it, so that a mirrored question has the mirrored answer.
+    /// Which of two tables that are mirror images of one another this is: 1 or −1, by the first ball off the middle line. What is drawn
+    /// by chance is mirrored with it, so that a mirrored question has the mirrored answer.
     /// </summary>
     public int Mirror
     {

@@ -1,6 +1,7 @@
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -35,7 +36,7 @@ public readonly record struct Leave(double Worth, Quality Best, Sight Sight, Lie
     public static Leave Nothing { get; } = new(0, Quality.None, default, default);
 
     /// <summary>A pot better than even is left.</summary>
-    public bool LeavesPot => Best.Chance > 0.5;
+    public bool LeavesPot => Best.Chance > LeaveJudge.Even;
 }
 
 /// <summary>Judges what is left for the other player, by the same chances and reach as one's own. See docs/safety.md.</summary>
@@ -48,8 +49,8 @@ public sealed class LeaveJudge
         FarAway = 2.0;
 
     /// <summary>
-    /// Of the escapes from a snooker so many fail, by how far off the white is where the ball is met, most of it for the cushion between: of
-    /// a tour player one in five, of a learner three in four.
+    /// Of the escapes from a snooker so many fail, by how far off the white is where the ball is met, most of it for the cushion between:
+    /// of a tour player one in five, of a learner three in four.
     /// </summary>
     private const double FailsAtBest = 0.15,
         FailsPerMetre = 12,
@@ -71,7 +72,10 @@ public sealed class LeaveJudge
     public LeaveJudge(Player rival, TableShape shape)
     {
         (_evaluation, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
-        var (direction, sighting) = (Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance, rival.Skill.SightingAt(0, EscapeDistance));
+        var (direction, sighting) = (
+            Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance,
+            rival.Skill.SightingAt(0, EscapeDistance)
+        );
         var cushion = Angle.FromDegrees(rival.Skill.CushionDegrees).Radians * AfterCushion;
         var off = Math.Sqrt(direction * direction + sighting * sighting + cushion * cushion);
         _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * off);
@@ -103,22 +107,38 @@ public sealed class LeaveJudge
         Surely = 0.93;
 
     /// <summary>
-    /// Whether a pot better than even is left, by strokes at several paces: for what is told. The quick estimate of
-    /// <paramref name="leave"/> misses one such leave in three on open tables.
+    /// The rival's chance at his best ball, by strokes at several paces, plants and doubles among them: for what is told. The quick
+    /// estimate of
+    /// <paramref name="leave"/> misses one leave in three on open tables.
     /// </summary>
-    public bool LeavesPot(Situation situation, PotLines lines, in Leave leave)
+    public double BestChance(Situation situation, PotLines lines, in Leave leave)
     {
         if (situation.Frame.IsOver || leave.Best.Chance > Surely || leave.Lie.IsInHand)
-            return leave.LeavesPot;
+            return leave.Best.Chance;
         var white = situation.Layout.White.At;
         var pots = new List<QuickPot>();
         foreach (ref readonly var line in lines.Lines)
             if (situation.Frame.MayPlay(lines.BallIn(line.Slot)) && lines.From(line, white, _rival.Skill) is { Chance: > SurelyNot } pot)
                 pots.Add(pot);
-        return pots.OrderByDescending(p => p.Chance)
-            .Take(Tried)
-            .Any(p => TableReading.BestChance(situation.Layout, new(p.Line.Slot, p.Line.Pocket), _rival, _shape) > 0.5);
+        var best = 0.0;
+        foreach (var pot in pots.OrderByDescending(p => p.Chance).Take(Tried))
+        {
+            // One that looks much worse than what is found already adds nothing.
+            if (pot.Chance < best - MuchWorse)
+                break;
+            best = Math.Max(best, TableReading.BestChance(situation.Layout, new(pot.Line.Slot, pot.Line.Pocket), _rival, _shape));
+        }
+        // All red, or any of an exercise: else two balls in a row are not on.
+        return best > Even || situation.Frame.On == BallOn.Colour
+            ? best
+            : Math.Max(best, TableReading.BestIndirect(situation.Layout, situation.Frame.MayPlay, _rival, _shape, LeastIndirect));
     }
+
+    /// <summary>Better than even.</summary>
+    public const double Even = 0.5;
+
+    private const double MuchWorse = 0.15,
+        LeastIndirect = 0.3;
 
     /// <summary>
     /// Value of a stroke to the player, points: what it makes or gives away, less what it leaves if the other player comes to the table.

@@ -130,7 +130,10 @@ public static class PlayerEndpoints
             entry.Height,
             entry.Skill,
             // With the parts as they are named now.
-            entry.Own is { } own ? SkillEntry.Of(own.ToSkill("player.own")) : null,
+            entry.Own
+                is { } own
+                ? SkillEntry.Of(own.ToSkill("player.own"))
+                : null,
             entry.SideHabit
         );
         (player.NaturalElevation, player.PaceOfFive) = (entry.NaturalElevation, entry.PaceOfFive);

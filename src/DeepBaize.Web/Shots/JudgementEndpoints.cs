@@ -78,7 +78,7 @@ public sealed record PotOptionResult(
         return new(
             Cut: CutResult.Of(o.Cut, layout, o.AimDegrees - o.Cut.AimDegrees),
             Pace: o.Pace,
-            HeightTips: o.HeightTips,
+            HeightTips: o.Stroke.HeightTips,
             AimDegrees: o.AimDegrees,
             ToleranceDegrees: o.Tolerance.Degrees,
             ToleranceMillimetres: o.Tolerance.Millimetres,

@@ -95,7 +95,9 @@ public sealed record ShotResult(
     Arrival? Arrival,
     Allowance? Allowance,
     ReachResult Reach,
-    [property: Description("A height at which the butt need be raised less; null if it need not be raised, or striking higher does not help.")]
+    [property: Description(
+        "A height at which the butt need be raised less; null if it need not be raised, or striking higher does not help."
+    )]
         HigherResult? Higher,
     double Hop,
     IReadOnlyList<WarningResult> Warnings,
@@ -218,12 +220,7 @@ public static class ShotEndpoints
                 checks.Range($"balls[{i}].x", own.X, -10, 10, " m");
                 checks.Range($"balls[{i}].y", own.Y, -10, 10, " m");
             }
-        checks.That(
-            request.Balls.Count(b => b?.Id == request.Ball) <= 1,
-            "balls",
-            "The ball is there twice.",
-            "each ball once"
-        );
+        checks.That(request.Balls.Count(b => b?.Id == request.Ball) <= 1, "balls", "The ball is there twice.", "each ball once");
         checks.ThrowIfAny();
         var shape = new TableShape(Conditions.With(request.Conditions));
         var others = Layout.Check(BallEntries.Of([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);

@@ -3,6 +3,7 @@ using DeepBaize.Core.Advice.Safety;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
@@ -30,26 +31,63 @@ public class DecisionTests
     private static Leave LeaveOf(Situation situation) => new LeaveJudge(County, Shape).Of(situation, new(situation.Layout, Shape));
 
     [Fact]
-    public void From_the_break_off_there_are_safeties_that_leave_little_and_no_pot()
+    public void To_open_a_frame_there_is_the_break_off_and_nothing_else()
     {
         var decision = BreakOff.Value;
         Assert.False(decision.IsSnookered);
-        Assert.True(decision.Safeties.Count >= 3);
-        Assert.True(decision.Safeties[0].Odds.PotLeft.Value < 0.1);
+        Assert.NotEmpty(decision.Safeties);
+        // Thin off an end red, round the table off the side cushion, and back to baulk.
+        Assert.All(decision.Safeties, s => Assert.Equal(SafetyIdea.BreakOff, s.Idea));
+        var first = decision.Safeties[0];
+        Assert.InRange(first.Aim.Fullness, 0.05, 0.45);
+        Assert.Equal([Cushion.Top, Cushion.YellowSide], first.Route.Cushions.Take(2));
+        Assert.True(first.Odds.Baulk.Value > 0.5 && first.Odds.Foul.Value < 0.05, $"{first.Odds}");
+        // A pot better than even is seldom left: common practice, no source.
+        Assert.InRange(first.Odds.PotLeft.Value, 0, 0.35);
         var best = decision.Safeties[0].Value;
         Assert.All(decision.Safeties, s => Assert.True(s.Value.Value <= best.Value || s.Value.IsLevelWith(best)));
-        // The worst tenth is never better than the mean.
-        Assert.All(decision.Safeties, s => Assert.True(s.Leaves.WorstTenth.Value >= s.Leaves.Mean.Value - 1e-9));
-        // Distinct ideas: no two of one kind at one ball that end together.
-        Assert.Equal(
-            decision.Safeties.Count,
-            decision
-                .Safeties.Select(s =>
-                    (s.Idea, s.Aim.Ball, Math.Round(s.Leaves.After.Layout.White.X), Math.Round(s.Leaves.After.Layout.White.Y))
-                )
-                .Distinct()
-                .Count()
+    }
+
+    [Fact]
+    public void A_red_near_the_cushion_is_left_as_much_as_it_goes_in()
+    {
+        // 10 mm off the cushion, 0.7 m from its corner, the white in the open: common practice, a pot.
+        foreach (var gap in (double[])[0.003, 0.01, 0.03])
+        {
+            var situation = Table(1.6, 0.5, new PlacedBall(Ball.Red(1), 0.7, BallRadius + gap));
+            var lines = new PotLines(situation.Layout, Shape);
+            var judge = new LeaveJudge(County, Shape);
+            var leave = judge.Of(situation, lines);
+            var slot = situation.Layout.SlotOf(Ball.Red(1));
+            var read = new[] { 1.9, 2.2, 2.6, 3, 3.5, 4.5 }.Max(pace =>
+                TableReading.ReadOne(situation.Layout, new(slot, Pocket.Yellow), new(0, 0, 0, pace, 3), County, Shape).Chance.Value
+            );
+            Assert.InRange(read, 0.4, 1);
+            Assert.Equal(read, leave.Best.Chance, 0.15);
+            // A little screw or follow may make it likelier.
+            Assert.InRange(judge.BestChance(situation, lines, leave), read - 0.1, read + 0.15);
+        }
+    }
+
+    [Fact]
+    public void Safeties_are_distinct_and_their_worst_tenth_is_worse_than_their_mean()
+    {
+        var decision = Decider.Solve(
+            Table(0.5, 0.7, new(Ball.Red(1), 2.9, 0.6), new(Ball.Red(2), 3.1, 1.2), new(Ball.Red(3), 3.2, 1.0)),
+            County,
+            County,
+            Shape
         );
+        Assert.True(decision.Safeties.Count >= 3);
+        Assert.All(decision.Safeties, s => Assert.True(s.Leaves.WorstTenth.Value >= s.Leaves.Mean.Value - 1e-9));
+        Assert.All(decision.Safeties, s => Assert.True(s.Odds.RivalChance.Value >= s.Odds.PotLeft.Value / 2));
+        // Distinct ideas: no two of one kind at one ball that end together.
+        foreach (var (one, k) in decision.Safeties.Select((s, k) => (s, k)))
+            Assert.DoesNotContain(decision.Safeties.Skip(k + 1), s =>
+                s.Idea == one.Idea
+                && s.Aim.Ball == one.Aim.Ball
+                && s.Leaves.After.Layout.White.At.DistanceTo(one.Leaves.After.Layout.White.At) < 0.6
+            );
     }
 
     [Fact]
@@ -255,15 +293,13 @@ public class DecisionTests
     public void In_hand_the_safeties_choose_a_place_of_their_own_in_the_D()
     {
         // The blue hangs over a middle pocket, best potted from the left of the D; the reds are safest from elsewhere.
-        var layout = Layout.OfRest(
-            [
-                new(Ball.White, BaulkLineX - 0.1, Width / 2),
-                .. Rack.Colours(),
-                new(Ball.Red(1), 1.7, 0.12),
-                new(Ball.Red(2), 3.2, 1.5),
-                new(Ball.Red(3), 2.4, 0.4),
-            ]
-        );
+        var layout = Layout.OfRest([
+            new(Ball.White, BaulkLineX - 0.1, Width / 2),
+            .. Rack.Colours(),
+            new(Ball.Red(1), 1.7, 0.12),
+            new(Ball.Red(2), 3.2, 1.5),
+            new(Ball.Red(3), 2.4, 0.4),
+        ]);
         var inHand = Situation.Create(layout, new() { InHand = true });
         var decision = Decider.Solve(inHand, County, County, Shape, Thoroughness.Gate(2));
         var (pots, safe) = (decision.White!.Value, decision.SafetyWhite!.Value);
@@ -281,7 +317,15 @@ public class DecisionTests
     {
         // The black tight on the top cushion, straight in line: full, low and centre ball (common practice, no source).
         var tight = Layout.OfRest([new(Ball.White, 2.3, Width / 2), new(Ball.Black, Length - BallRadius - 1e-6, Width / 2)]);
-        var situation = Situation.Create(tight, new() { On = BallOn.Black, First = 60, Second = 60 });
+        var situation = Situation.Create(
+            tight,
+            new()
+            {
+                On = BallOn.Black,
+                First = 60,
+                Second = 60,
+            }
+        );
         var context = new SearchContext(County, Shape, PlanPreferences.Default, Thoroughness.Gate(2), default);
         var judge = new LeaveJudge(County, Shape);
         var safeties = new SafetySearch(context, judge, new WinChance(situation.Frame, County, County)).Find(situation);

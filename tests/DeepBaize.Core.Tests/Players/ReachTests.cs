@@ -79,7 +79,8 @@ public class ReachTests
 
     /// <summary>
     /// Closed form, model.md, "Strike": an axis h over the ball's centre clears an edge x behind and e above the centre by r where
-    /// x·sin θ − e·cos θ = r − h. Of nose and rail the one that asks for more; the radius is that at the tip, its taper below 0.1°.
+    /// x·sin θ − e·cos θ = r − h. Of nose and rail the one that asks for more; the radius is that at the tip, its taper below
+    /// 0.1°.
     /// </summary>
     [Theory]
     [InlineData(0, 0, 32)]

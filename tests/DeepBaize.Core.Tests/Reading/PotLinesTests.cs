@@ -22,7 +22,7 @@ public class PotLinesTests
         var skill = Skill.Named(name);
         var random = new Random(3);
         var off = new List<double>();
-        while (off.Count < 60)
+        while (off.Count < 160)
         {
             var (x, y) = (0.3 + 3.0 * random.NextDouble(), 0.2 + 1.3 * random.NextDouble());
             var (wx, wy) = (x + 1.4 * (random.NextDouble() - 0.5), y + 1.0 * (random.NextDouble() - 0.5));
@@ -36,13 +36,13 @@ public class PotLinesTests
                     continue;
                 var pot = new Pot(1, line.Pocket);
                 var option = TableReading.ReadOne(layout, pot, new(0, 0, 0, 4, 3), Player.OfSkill(name), Shape);
-                if (option.AimDegrees is not { } aim || option.Reach.ErrorFactor > 1)
+                if (!option.IsAimed || option.Reach.ErrorFactor > 1)
                     continue;
                 off.Add(
                     quick.Chance
                         - Spread
                             .Sample(
-                                new(layout, new(aim, 0, 0, option.Pace, 3), option.Cut, skill, Shape),
+                                new(layout, option.Stroke, option.Cut, skill, Shape),
                                 Workers.Shared(),
                                 SpreadEffort.Of(256),
                                 outlines: false

@@ -62,7 +62,7 @@ public class ReadingTests
             .Read(layout, stroke, Player.OfSkill(skill), Shape)
             .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.Yellow });
         // From there the cue must be raised over the top rail: both ways with that.
-        stroke = stroke with { AimDegrees = read.AimDegrees!.Value, ElevationDegrees = read.Reach.ButtDegrees };
+        stroke = read.Stroke;
         var sampled = Spread.Sample(new(layout, stroke, pot, Skill.Named(skill).Times(read.Reach.ErrorFactor), Shape), Workers.Shared());
         Assert.Equal(sampled.Odds.Pot.Value, read.Chance.Value, 4 * Math.Sqrt(2) * 0.01);
     }
@@ -78,7 +78,7 @@ public class ReadingTests
         var read = TableReading.Read(layout, new(0, 0, 0, 4, 0), Player.OfSkill("learner"), Shape);
         var lined = read.Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.GreenTop });
         Assert.InRange(lined.Tolerance.Degrees, 10, 180);
-        var stroke = new Stroke(lined.AimDegrees!.Value, 0, 0, lined.Pace, lined.Reach.ElevationDegrees);
+        var stroke = lined.Stroke;
         // Both are played until their standard error is a hundredth: four of the difference.
         Assert.Equal(
             Spread
@@ -102,7 +102,7 @@ public class ReadingTests
             .Single(o => o.Cut is { Kind: PotKind.Direct, Pocket: Pocket.YellowTop });
         Assert.True(read.Cut.IsAlongCushion);
         Assert.InRange(read.Tolerance.Degrees, 0.005, 0.2);
-        var stroke = new Stroke(read.AimDegrees!.Value, 0, 0, read.Pace, read.Reach.ElevationDegrees);
+        var stroke = read.Stroke;
         var sampled = Spread
             .Sample(new(layout, stroke, read.Cut, Skill.Named("county").Times(read.Reach.ErrorFactor), Shape), Workers.Shared())
             .Odds.Pot.Value;

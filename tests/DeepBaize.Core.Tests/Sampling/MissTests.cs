@@ -46,7 +46,7 @@ public class MissTests
         Assert.NotEmpty(pots);
         foreach (var pot in pots)
         {
-            var odds = Odds(layout, new(pot.AimDegrees!.Value, 0, 0, pot.Pace, pot.Reach.ElevationDegrees), pot.Cut);
+            var odds = Odds(layout, pot.Stroke, pot.Cut);
             var (thick, thin) = (odds.MissThick.Value, odds.MissThin.Value);
             Assert.True(Math.Min(thick, thin) > 0.15 * (thick + thin), $"{pot.Cut.Pocket}: thick {thick}, thin {thin}");
         }

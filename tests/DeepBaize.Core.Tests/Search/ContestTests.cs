@@ -56,7 +56,8 @@ public class ContestTests
             [new(Height: 0.2), new(Speed: 0.3)],
             halvings: 4,
             (now, change) => change.Of(now.Stroke, 1.5, 8.5) is { } stroke ? new(stroke) : null,
-            (a, b) => Hill(a.Stroke) > Hill(b.Stroke)
+            (a, b) => Hill(a.Stroke) > Hill(b.Stroke),
+            mirror: 1
         );
         Assert.Equal(0.37, best.Stroke.HeightTips, 0.03);
         Assert.Equal(5.2, best.Stroke.Pace, 0.04);

@@ -136,7 +136,7 @@ public class PlantTests
     {
         var simulator = new Simulator(Shape);
         simulator.Place(layout.AsSpan());
-        simulator.Play(new Stroke(option.AimDegrees!.Value, 0, 0, option.Pace, option.Reach.ElevationDegrees).ToStrike());
+        simulator.Play(option.Stroke.ToStrike());
         Assert.Equal(option.Cut.Pocket, simulator.PocketOf(option.Cut.Pot.Slot));
     }
 }

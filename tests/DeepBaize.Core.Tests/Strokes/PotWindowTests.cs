@@ -72,7 +72,9 @@ public class PotWindowTests
     public void Tight_pockets_close_the_way_along_the_cushion_and_wide_ones_open_it()
     {
         double Width(double gap) =>
-            PotWindow.Into(new(Conditions.Default with { CornerGap = gap }), Pocket.Yellow, new(0.8, Dimensions.BallRadius + 0.01)).Opening.Degrees;
+            PotWindow
+                .Into(new(Conditions.Default with { CornerGap = gap }), Pocket.Yellow, new(0.8, Dimensions.BallRadius + 0.01))
+                .Opening.Degrees;
         Assert.True(Width(0.092) > 1.4 * Width(0.086) && Width(0.086) > 1.4 * Width(0.081));
     }
 

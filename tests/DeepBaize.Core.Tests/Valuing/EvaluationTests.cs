@@ -120,7 +120,7 @@ public class EvaluationTests
         Quality By(Risk risk) => new Evaluation(Player.OfSkill("county"), new(Risk: risk)).Of(situation, lines);
         var (careful, bold) = (By(Risk.Careful), By(Risk.Bold));
         Assert.Equal((bold.Pot!.Value.Line.Slot, bold.Chance), (careful.Pot!.Value.Line.Slot, careful.Chance));
-        Assert.InRange(bold.Chance, 0.3, 0.99);
+        Assert.InRange(bold.Chance, 0.3, 0.999);
         Assert.Equal(4 * (1 - bold.Chance), bold.Value - careful.Value, 10);
     }
 }

@@ -3519,7 +3519,7 @@ export interface components {
          * @description Idea of a safety, named by its outcomes.
          * @enum {unknown}
          */
-        SafetyIdea: "thinClip" | "snooker" | "ballToCushion" | "cannon" | "doubleKiss" | "shotToNothing" | "containing";
+        SafetyIdea: "breakOff" | "thinClip" | "snooker" | "ballToCushion" | "cannon" | "doubleKiss" | "shotToNothing" | "containing";
         /** @description A safety. Outlines hold two thirds of the places where the ball stops. */
         SafetyResult: {
             idea: components["schemas"]["SafetyIdea"];
@@ -3543,6 +3543,8 @@ export interface components {
             pots: components["schemas"]["Estimate"];
             baulk: components["schemas"]["Estimate"];
             tight: components["schemas"]["Estimate"];
+            /** @description Mean of the other player's chance at the best ball left; 0 where none is. */
+            rivalChance: components["schemas"]["Estimate"];
             value: components["schemas"]["Estimate"];
             win: components["schemas"]["Estimate"];
             isLevel: boolean;

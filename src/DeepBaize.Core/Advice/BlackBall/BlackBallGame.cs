@@ -95,7 +95,10 @@ public sealed class BlackBallGame
         [
             .. tried
                 .GroupBy(t => t.Kind)
-                .SelectMany(g => Best(g.OrderByDescending(t => t.Tried.Value).Take(_mine.Bounded(ScreenedOfKind, 6)), ScreenStrokes, Screening).Take(RefinedOfKind)),
+                .SelectMany(g =>
+                    Best(g.OrderByDescending(t => t.Tried.Value).Take(_mine.Bounded(ScreenedOfKind, 6)), ScreenStrokes, Screening)
+                        .Take(RefinedOfKind)
+                ),
         ];
         heart.Tell(0.3);
         var refined = _mine.InParallel(screened.Count, (workspace, i) => Refine(workspace, strokes, screened[i]));
@@ -105,7 +108,9 @@ public sealed class BlackBallGame
         ];
         heart.Tell(0.45);
         // By rallies the best of each kind; they are told by others, and stand in the order of these.
-        var ranked = Contest.Run(_mine, candidates, RallyEffort, (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0);
+        var ranked = Contest.Run(_mine, candidates, RallyEffort, (_, kind, i) =>
+            _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0
+        );
         List<OpeningTrial> kinds = [.. ranked.Select(r => r.Entrant).DistinctBy(t => t.Kind)];
         openings = _mine.InParallel(kinds.Count, (workspace, i) => Told(workspace, kinds[i]));
         heart.Tell(0.75);
@@ -151,23 +156,28 @@ public sealed class BlackBallGame
     {
         const double widths = 0.06;
         var beside = SafetyStrokes.DegreesFor(seed.From, 1, widths);
-        return Refinement.Better<Valued>(
-            new(seed, Mean(workspace, seed, RefineStrokes, Refining)),
-            [new(Speed: 0.11), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
-            halvings: 2,
-            (now, change) =>
-            {
-                if (change.Of(now.Trial.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke)
-                    return null;
-                var offset = now.Trial.Offset + widths * change.AimDegrees / beside;
-                if (strokes.Try(workspace, seed.From, 1, offset, stroke) is not { Played.Ruling.Points: 0 } tried || KindOf(tried.Played) != seed.Kind)
-                    return null;
-                var next = new OpeningTrial(seed.From, seed.Kind, tried);
-                return new(next, Mean(workspace, next, RefineStrokes, Refining));
-            },
-            (a, b) => a.Value > b.Value,
-            seed.From.Layout.Mirror
-        ).Trial;
+        return Refinement
+            .Better<Valued>(
+                new(seed, Mean(workspace, seed, RefineStrokes, Refining)),
+                [new(Speed: 0.11), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
+                halvings: 2,
+                (now, change) =>
+                {
+                    if (change.Of(now.Trial.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke)
+                        return null;
+                    var offset = now.Trial.Offset + widths * change.AimDegrees / beside;
+                    if (
+                        strokes.Try(workspace, seed.From, 1, offset, stroke) is not { Played.Ruling.Points: 0 } tried
+                        || KindOf(tried.Played) != seed.Kind
+                    )
+                        return null;
+                    var next = new OpeningTrial(seed.From, seed.Kind, tried);
+                    return new(next, Mean(workspace, next, RefineStrokes, Refining));
+                },
+                (a, b) => a.Value > b.Value,
+                seed.From.Layout.Mirror
+            )
+            .Trial;
     }
 
     private static OpeningKind KindOf(PlayedStroke played)
@@ -197,7 +207,7 @@ public sealed class BlackBallGame
             var isFoul = played.Ruling.IsFoul;
             var lines = workspace.LinesOf(played.Leaves.Layout);
             var leave = _judge.Of(played.Leaves, lines);
-            var isPot = !isFoul && (stream == Telling ? _judge.LeavesPot(played.Leaves, lines, leave) : leave.LeavesPot);
+            var isPot = !isFoul && (stream == Telling ? _judge.BestChance(played.Leaves, lines, leave) > LeaveJudge.Even : leave.LeavesPot);
             fouls.Add(i, isFoul);
             pots.Add(i, isPot);
             safe.Add(i, !isFoul && !isPot);

@@ -63,7 +63,8 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     private const double HardlyOn = 0.05;
 
     /// <summary>
-    /// The chance to win with a stroke, roughly: the pot wins, a foul loses, and else the other player has the pot that is left or an even game.
+    /// The chance to win with a stroke, roughly: the pot wins, a foul loses, and else the other player has the pot that is left or an even
+    /// game.
     /// </summary>
     private static double WinsBy(Hand hand, Situation situation, in Stroke stroke)
     {

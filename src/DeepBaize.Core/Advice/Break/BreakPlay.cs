@@ -7,7 +7,8 @@ using DeepBaize.Core.Table;
 namespace DeepBaize.Core.Advice.Break;
 
 /// <summary>
-/// A stroke that somebody would play: the aimed stroke, the pot it is played for, the ball nominated, and by how much the errors grow at it.
+/// A stroke that somebody would play: the aimed stroke, the pot it is played for, the ball nominated, and by how much the errors grow at
+/// it.
 /// </summary>
 public readonly record struct Intention(Stroke Stroke, Pot Pot, Ball Nominated, double ErrorFactor);
 

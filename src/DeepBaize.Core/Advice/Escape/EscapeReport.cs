@@ -45,7 +45,12 @@ internal sealed class EscapeReport(
             missed.Add(i, !isFair);
             free.Add(i, played.Leaves.Frame.FreeBall);
             leaves.Add(i, isFair ? left.Worth : 0);
-            pots.Add(i, isFair && played.Ruling.Points == 0 && (isFinal ? judge.LeavesPot(played.Leaves, lines, left) : left.LeavesPot));
+            pots.Add(
+                i,
+                isFair
+                    && played.Ruling.Points == 0
+                    && (isFinal ? judge.BestChance(played.Leaves, lines, left) > LeaveJudge.Even : left.LeavesPot)
+            );
             value.Add(i, LeaveJudge.ValueOf(played, left));
             wins.Add(i, win.After(played, left.Best.Chance, left.Foul));
         }

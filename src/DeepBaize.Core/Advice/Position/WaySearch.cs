@@ -88,7 +88,9 @@ public sealed class WaySearch
         return found;
     }
 
-    /// <summary>What not being simple costs a way, of the chance that it comes off: the plain one stands first though it be a little less likely.</summary>
+    /// <summary>
+    /// What not being simple costs a way, of the chance that it comes off: the plain one stands first though it be a little less likely.
+    /// </summary>
     private const double WeightOfSimplicity = 3;
 
     private static double Worth(Way way) =>

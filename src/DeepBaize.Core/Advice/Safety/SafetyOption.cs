@@ -51,7 +51,16 @@ public sealed record SafetyAim(Ball Ball, double Fullness, bool LeftSide, double
 /// <param name="Pots">That a ball on goes in.</param>
 /// <param name="Baulk">That the white ends behind the baulk line.</param>
 /// <param name="Tight">That the white ends tight on a cushion.</param>
-public readonly record struct SafetyOdds(Estimate Snooker, Estimate PotLeft, Estimate Foul, Estimate Pots, Estimate Baulk, Estimate Tight);
+/// <param name="RivalChance">Mean of the other player's chance at the best ball that is left; 0 where none is.</param>
+public readonly record struct SafetyOdds(
+    Estimate Snooker,
+    Estimate PotLeft,
+    Estimate Foul,
+    Estimate Pots,
+    Estimate Baulk,
+    Estimate Tight,
+    Estimate RivalChance
+);
 
 /// <summary>What a safety leaves.</summary>
 /// <param name="Mean">To the other player, points.</param>

@@ -38,6 +38,7 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             PotsLeft = new(),
             Fouls = new(),
             Pots = new(),
+            Rival = new(),
             Baulk = new(),
             Tight = new(),
             Worth = new(),
@@ -48,7 +49,7 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
         public readonly List<Vec2> Whites = [],
             Balls = [];
 
-        public SafetyOdds Odds => new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share);
+        public SafetyOdds Odds => new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share, Rival.Mean);
 
         /// <summary>Mean leave of the worst tenth, points; its standard error from their own scatter.</summary>
         public Estimate WorstTenth
@@ -127,7 +128,12 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
         outcomes.Left.Add(i, isLeft);
         outcomes.Worth.Add(i, isLeft ? leave.Worth : 0);
         outcomes.Snookers.Add(i, isLeft && leave.Sight.IsSnookered && !leave.Lie.IsInHand);
-        outcomes.PotsLeft.Add(i, isLeft && (isFinal ? judge.LeavesPot(played.Leaves, lines, leave) : leave.LeavesPot));
+        var chance =
+            !isLeft ? 0
+            : isFinal ? judge.BestChance(played.Leaves, lines, leave)
+            : leave.Best.Chance;
+        outcomes.PotsLeft.Add(i, chance > LeaveJudge.Even);
+        outcomes.Rival.Add(i, chance);
         outcomes.Tight.Add(i, isLeft && leave.Lie.IsTight);
         outcomes.Baulk.Add(i, isLeft && played.Leaves.Layout.White.X < BaulkLineX);
         if (isLeft)

@@ -58,7 +58,15 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     private IReadOnlyList<SafetyOption> BreakOff(Situation from, Action<IReadOnlyList<SafetyOption>>? first)
     {
         var found = new BreakOffs(context, judge, _strokes).Find(from);
-        first?.Invoke(_report.Of(from, [.. found.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))], FirstStrokes, FirstErrors, isFinal: false));
+        first?.Invoke(
+            _report.Of(
+                from,
+                [.. found.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))],
+                FirstStrokes,
+                FirstErrors,
+                isFinal: false
+            )
+        );
         var ranked = RankedOf(from, found);
         return Preferred(_report.Of(from, ranked, context.Bounded(ReportStrokes, FewestReportStrokes), Reporting, isFinal: true));
     }

@@ -5,7 +5,7 @@ import { useDrawing } from '../../table/bed'
 import { useDecideDrawing } from './decideDrawing'
 
 /** Of the plan's drawing: the safety or escape that is chosen, and the other player's ways after the stroke that is set up. */
-const { safety, escape, rivalLines } = useDecideDrawing()
+const { safety, escape, rivalLines, openingEnds } = useDecideDrawing()
 const { sx, sy, points, outlinePath } = useDrawing()
 </script>
 
@@ -24,6 +24,11 @@ const { sx, sy, points, outlinePath } = useDrawing()
       :y2="sy(escape.mirror.known.toY)"
       class="known"
     />
+  </g>
+  <g v-for="o in openingEnds" :key="o.number" class="opening" data-testid="opening-ends">
+    <line :x1="sx(o.white.x)" :y1="sy(o.white.y)" :x2="sx(o.black.x)" :y2="sy(o.black.y)" :class="{ best: o.number === 1 }" />
+    <circle :cx="sx(o.white.x)" :cy="sy(o.white.y)" r="26" class="white" />
+    <circle :cx="sx(o.black.x)" :cy="sy(o.black.y)" r="26" class="black" />
   </g>
   <g v-if="rivalLines.length" class="rival" data-testid="rival-lines">
     <line
@@ -47,6 +52,25 @@ const { sx, sy, points, outlinePath } = useDrawing()
 .mirror .known {
   stroke-dasharray: 2 10;
   stroke-linecap: round;
+}
+.opening circle {
+  stroke: var(--chalk);
+  stroke-width: 6;
+}
+.opening .white {
+  fill: none;
+}
+.opening .black {
+  fill: #16191a;
+}
+.opening line {
+  stroke: var(--chalk-soft);
+  stroke-width: 4;
+  stroke-dasharray: 6 18;
+}
+.opening line.best {
+  stroke: var(--brass);
+  stroke-width: 7;
 }
 .rival line {
   stroke: var(--coral);

@@ -114,9 +114,10 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     <ElTable v-if="decide.openings?.openings.length" :data="decide.openings.openings" size="small" data-testid="openings">
       <ElTableColumn label="Opening" min-width="140"
         ><template #default="{ row }"
-          ><LineButton @click="decide.setOpening(row as Opening)">{{
-            openingWords(row as Opening, position.reference!.width)
-          }}</LineButton></template
+          ><LineButton @click="decide.setOpening(row as Opening)"
+            >{{ decide.openings!.openings.indexOf(row as Opening) + 1 }}.
+            {{ openingWords(row as Opening, position.reference!.width) }}</LineButton
+          ></template
         ></ElTableColumn
       >
       <ElTableColumn label="Safe" width="52" align="right"

@@ -13,6 +13,18 @@ export const useDecideDrawing = createSharedComposable(() => {
   /** The other player's ways after the stroke that is set up. */
   const rivalLines = computed(() => (decide.view?.rivalAtTable ? decide.view.lines : []))
 
+  /** Where both balls end with each opening, in the order of the list. */
+  const openingEnds = computed(() =>
+    decide.isOpen && decide.isBlackBall
+      ? (decide.openings?.openings ?? []).map((o, i) => ({
+          number: i + 1,
+          white: o.whitePath.at(-1)!,
+          black: o.blackPath.at(-1)!,
+          path: o.whitePath,
+        }))
+      : [],
+  )
+
   const namings = computed(() => {
     const list: Naming[] = []
     const spreads = safety.value
@@ -30,6 +42,11 @@ export const useDecideDrawing = createSharedComposable(() => {
       if (escape.value.contact)
         list.push({ key: 'contact', kind: 'fan', text: lengthWords(escape.value.fromPocket!), at: escape.value.contact, size: 46 })
     }
+    for (const o of openingEnds.value)
+      list.push(
+        { key: `opening-white${o.number}`, kind: 'fan', text: `${o.number}: white`, at: o.white, size: 46 },
+        { key: `opening-black${o.number}`, kind: 'fan', text: `${o.number}: black`, at: o.black, size: 46 },
+      )
     for (const l of rivalLines.value.filter((l) => l.chance > 0).slice(0, 4))
       list.push({
         key: `rival${l.ball}${l.pocket}`,
@@ -62,5 +79,5 @@ export const useDecideDrawing = createSharedComposable(() => {
       : [],
   )
 
-  return { lines, named, safety, escape, rivalLines, namings }
+  return { lines, named, safety, escape, rivalLines, openingEnds, namings }
 })

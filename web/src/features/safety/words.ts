@@ -39,7 +39,11 @@ export function safetyWords(s: Safety): string {
 
 /** What a safety leaves: the whole distribution, not the best case. */
 export function safetyFigures(s: Safety): string {
-  const parts = [`leaves a pot ${shareWords(s.potLeft)}`, `snooker ${shareWords(s.snooker)}`, `foul ${shareWords(s.foul)}`]
+  const parts = [
+    `leaves a pot ${shareWords(s.potLeft)} (the best ball goes in ${shareWords(s.rivalChance)} on the average)`,
+    `snooker ${shareWords(s.snooker)}`,
+    `foul ${shareWords(s.foul)}`,
+  ]
   if (s.pots.value > 0.02) parts.push(`goes in ${shareWords(s.pots)}`)
   if (s.baulk.value > 0.1) parts.push(`white in baulk ${shareWords(s.baulk)}`)
   if (s.tight.value > 0.05) parts.push(`tight on a cushion ${shareWords(s.tight)}`)
@@ -158,7 +162,7 @@ export function leaveWords(view: Schemas['RivalViewResult']): string {
 }
 
 const openings: Record<Schemas['OpeningKind'], string> = {
-  lengthwise: 'Older: black up and down the table',
+  lengthwise: 'Older: black and white at opposite ends',
   across: 'Newer: black to one side, white to the other',
   other: 'Something else',
 }

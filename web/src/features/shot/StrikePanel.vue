@@ -170,8 +170,7 @@ function raise() {
       ><ElButton v-if="reach.elevationDegrees > butt" size="small" @click="raise">Raise it</ElButton>
     </p>
     <p v-if="higher" class="reach" data-testid="higher">
-      <span>{{ higherWords(higher) }}</span
-      ><ElButton size="small" @click="strikeHigher">Strike higher</ElButton>
+      <span>{{ higherWords(higher) }}</span><ElButton size="small" @click="strikeHigher">Strike higher</ElButton>
     </p>
     <p v-if="reach?.bridgeOver || reach?.over" class="soft" data-testid="another-ball">
       {{ sentence(theBall((reach.bridgeOver ?? reach.over)!)) }} is in the way of the cue.
