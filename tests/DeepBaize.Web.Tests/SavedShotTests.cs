@@ -223,7 +223,7 @@ public class SavedShotTests(Application app)
             Assert.True(Shares(kind)[0] > Shares(kind)[^1] + 0.02, kind);
         Assert.True(Shares("miscue")[^1] > Shares("miscue")[0] + 0.05);
         var side = Shares("side");
-        Assert.True(side[3] > side[^1] && side[^1] > side[0], "plain, helping, wrong");
+        Assert.True(side[3] > side[^1] + 0.05 && side[3] > side[0] + 0.05, "much side, either way");
     }
 
     private static JsonObject Card() =>

@@ -35,6 +35,7 @@ const safety = {
   worstTenth: exactly(3.2),
   snooker: exactly(0.3),
   potLeft: exactly(0.04),
+  rivalChance: exactly(0.11),
   foul: exactly(0.02),
   pots: exactly(0),
   baulk: exactly(0.8),
@@ -87,7 +88,9 @@ describe('the words of safety', () => {
   it('name the idea and the stroke', () => {
     expect(safetyWords(safety)).toBe('Back to baulk: red 3 quarter-ball on its left, half a tip above, pace 5.4, off the top cushion')
     expect(safetyWords({ ...safety, isAway: true })).toContain(': away from red 3, ')
-    expect(safetyFigures(safety)).toContain('Leaves a pot 4 %, snooker 30 %, foul 2 %, white in baulk 80 %.')
+    expect(safetyFigures(safety)).toContain(
+      'Leaves a pot 4 % (the best ball goes in 11 % on the average), snooker 30 %, foul 2 %, white in baulk 80 %.',
+    )
     expect(safetyFigures(safety)).toContain('3.2 in the worst tenth')
   })
 
