@@ -2,7 +2,7 @@
 import { ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
-import { fullnessWords, kindWords, reachWords, skillWords } from '../../domain/words'
+import { fullnessWords, kindWords, reachWords, skillWords, tipWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
 import { degreeWords, lengthWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
@@ -32,8 +32,12 @@ const by = (of: (o: PotOption) => number) => (a: PotOption, b: PotOption) => of(
 const keyOf = (o: PotOption) => [o.cut.ball, o.cut.pocket, o.cut.struck, o.cut.off].join()
 /** What it takes to get at the white, where that is more than a plain stance. */
 const reaches = { natural: '', stretch: 'at a stretch', otherHand: 'other hand', rest: 'rest' }
+/** Where a plain ball is struck high so that the butt need not be raised so far. */
+const heightOf = (o: PotOption) => (o.heightTips && !position.stroke.height ? tipWords(0, o.heightTips) : '')
 const reachOf = (o: PotOption) =>
-  [reaches[o.reach.stance], o.reach.elevationDegrees ? `butt ${degreeWords(o.reach.elevationDegrees)}` : ''].filter(Boolean).join(', ')
+  [reaches[o.reach.stance], heightOf(o), o.reach.elevationDegrees ? `butt ${degreeWords(o.reach.elevationDegrees)}` : '']
+    .filter(Boolean)
+    .join(', ')
 const room = (o: PotOption) => Math.min(o.cueBallClearance ?? Infinity, o.potClearance ?? Infinity)
 const roomWords = (o: PotOption) => (room(o) === Infinity ? '' : lengthWords(room(o)))
 const rowClass = ({ row }: { row: PotOption }) => (reading.isChosen(row) ? 'chosen' : '')

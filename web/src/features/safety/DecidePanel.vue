@@ -113,10 +113,9 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     </div>
     <ElTable v-if="decide.openings?.openings.length" :data="decide.openings.openings" size="small" data-testid="openings">
       <ElTableColumn label="Opening" min-width="140"
-        ><template #default="{ row }"
+        ><template #default="{ row, $index }"
           ><LineButton @click="decide.setOpening(row as Opening)"
-            >{{ decide.openings!.openings.indexOf(row as Opening) + 1 }}.
-            {{ openingWords(row as Opening, position.reference!.width) }}</LineButton
+            >{{ $index + 1 }}. {{ openingWords(row as Opening, position.reference!.width) }}</LineButton
           ></template
         ></ElTableColumn
       >
