@@ -23,6 +23,8 @@ else if (args is ["load", var address])
     await UnderLoad.RunAsync(address);
 else if (args is ["runs", .. var runs])
     RunChecks.Run(runs);
+else if (args is ["regret"])
+    SafetyQuality.Regret("docs/safety.md");
 else if (args is ["safety", ..])
     SafetyQuality.Run("docs/safety.md");
 else

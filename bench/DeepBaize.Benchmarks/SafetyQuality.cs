@@ -6,9 +6,11 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Rules;
+using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Benchmarks;
@@ -81,19 +83,114 @@ public static class SafetyQuality
         Console.WriteLine(string.Join('\n', lines));
     }
 
-    /// <summary>Mid-frame tables without an easy pot: the white in baulk or by a cushion, reds about the pack.</summary>
-    internal static IEnumerable<Situation> Exchanges(TableShape shape)
+    /// <summary>
+    /// What is lost by the safety offered first: the pots left by it, less those left by the best of forty other strokes by long play-outs.
+    /// Half of the tables have reds near cushions. Strokes that choose the best do not tell it.
+    /// </summary>
+    public static void Regret(string path)
     {
-        var random = new Random(31);
+        const int tables = 10,
+            candidates = 40,
+            sifted = 60,
+            finalists = 6,
+            told = 300;
+        var shape = new TableShape(Conditions.Default);
+        List<string> lines =
+        [
+            "| skill | tables | the safety offered leaves a pot | the best of forty | regret ± error | largest |",
+            "|---|---|---|---|---|---|",
+        ];
+        foreach (var name in (string[])["county", "club"])
+        {
+            var player = Player.OfSkill(name);
+            var judge = new LeaveJudge(player, shape);
+            var context = new SearchContext(player, shape, PlanPreferences.Default, FairGate.Shared, default);
+            double Left(Workspace workspace, Situation from, Stroke stroke, int strokes, int seed, bool isLong)
+            {
+                var (random, left) = (new Random(seed), 0);
+                var scatter = workspace.ScatterOf(from.Layout, stroke);
+                for (var i = 0; i < strokes; i++)
+                {
+                    var played = workspace.Play(from, stroke, scatter.Error(StandardDraws.Draw(random)), null);
+                    if (played.Ruling.Points > 0 || played.Ruling.NextFrame.IsOver)
+                        continue;
+                    var lines = workspace.LinesOf(played.Leaves.Layout);
+                    var leave = judge.Of(played.Leaves, lines);
+                    if (isLong ? judge.BestChance(played.Leaves, lines, leave) > LeaveJudge.Even : leave.LeavesPot)
+                        left++;
+                }
+                return (double)left / strokes;
+            }
+            var (offered, best) = (new List<double>(), new List<double>());
+            foreach (var from in Exchanges(shape).Take(tables).Concat(NearCushions(shape).Take(tables)))
+            {
+                var safeties = Decider.Solve(from, player, player, shape).Safeties;
+                if (safeties.Count == 0)
+                    continue;
+                var strokes = new SafetyStrokes(context, judge);
+                var jobs = strokes.Ways(from).ToList();
+                var tried = context
+                    .InParallel(jobs.Count, (workspace, i) => strokes.Play(workspace, from, jobs[i].Slot, jobs[i].Offset))
+                    .SelectMany(t => t)
+                    .Where(t => t.Played.Ruling.Points == 0)
+                    .OrderByDescending(t => t.Value);
+                // A few of each ball and thickness, so that the forty differ.
+                List<Stroke> forty =
+                [
+                    .. tried.GroupBy(t => (t.Slot, t.Offset)).SelectMany(g => g.Take(3)).OrderByDescending(t => t.Value).Take(candidates).Select(t => t.Stroke),
+                ];
+                var sift = context.InParallel(forty.Count, (workspace, i) => Left(workspace, from, forty[i], sifted, 1, isLong: false));
+                List<Stroke> last = [.. forty.Zip(sift).OrderBy(f => f.Second).Take(finalists).Select(f => f.First)];
+                var chosen = context.InParallel(last.Count, (workspace, i) => Left(workspace, from, last[i], told, 2, isLong: true));
+                var winner = last[chosen.IndexOf(chosen.Min())];
+                List<Stroke> two = [safeties[0].Aim.Stroke, winner];
+                var final = context.InParallel(2, (workspace, i) => Left(workspace, from, two[i], told, 3, isLong: true));
+                offered.Add(final[0]);
+                best.Add(final[1]);
+            }
+            var regrets = offered.Zip(best, (o, b) => o - b).ToList();
+            var (mean, n) = (regrets.Average(), regrets.Count);
+            var error = Math.Sqrt(regrets.Sum(r => (r - mean) * (r - mean)) / n / (n - 1));
+            lines.Add(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"| {name} | {n} | {offered.Average():0.00} | {best.Average():0.00} | {mean:+0.000;-0.000} ± {error:0.000} | {regrets.Max():+0.00;-0.00} |"
+                )
+            );
+            Console.WriteLine(lines[^1]);
+        }
+        DocTable.Write(path, "regret", lines);
+    }
+
+    /// <summary>Mid-frame tables without an easy pot: the white in baulk or by a cushion, reds about the pack.</summary>
+    internal static IEnumerable<Situation> Exchanges(TableShape shape) =>
+        Exchanges(shape, 31, random => new(1.9 + 1.5 * random.NextDouble(), 0.1 + (Width - 0.2) * random.NextDouble()));
+
+    /// <summary>The same with most of the reds within 45 mm of a cushion.</summary>
+    internal static IEnumerable<Situation> NearCushions(TableShape shape) =>
+        Exchanges(shape, 32, random =>
+        {
+            var off = BallRadius + 0.001 + 0.044 * random.NextDouble();
+            return random.Next(5) switch
+            {
+                0 => new(Length - off, 0.2 + (Width - 0.4) * random.NextDouble()),
+                1 or 2 => new(0.5 + 2.8 * random.NextDouble(), off),
+                _ => new(0.5 + 2.8 * random.NextDouble(), Width - off),
+            };
+        });
+
+    private static IEnumerable<Situation> Exchanges(TableShape shape, int seed, Func<Random, Vec2> place)
+    {
+        var random = new Random(seed);
         var judge = new LeaveJudge(Player.OfSkill("county"), shape);
         for (var found = 0; found < Positions;)
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(6)];
             while (balls.Count < 16)
             {
-                var (x, y) = (1.9 + 1.5 * random.NextDouble(), 0.1 + (Width - 0.2) * random.NextDouble());
-                if (balls.All(b => b.Gap(new Vec2(x, y)) > 0.02))
-                    balls.Add(new(Ball.Red(balls.Count - 5), x, y));
+                var at = place(random);
+                if (shape.CanRest(at) && balls.All(b => b.Gap(at) > 0.02))
+                    balls.Add(new(Ball.Red(balls.Count - 5), at));
             }
             var (wx, wy) = (0.1 + 0.5 * random.NextDouble(), 0.1 + (Width - 0.2) * random.NextDouble());
             if (!balls.All(b => b.Gap(new Vec2(wx, wy)) > 0.01))

@@ -132,11 +132,12 @@ public static class ToldQuality
     /// </summary>
     private static List<Pair> PotsLeft(Player player)
     {
-        const int leaves = 60;
+        const int leaves = 60,
+            each = 20;
         var (pairs, random) = (new List<Pair>(), new Random(6));
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
-        foreach (var situation in SafetyQuality.Exchanges(Shape).Take(Tables))
-            foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(2))
+        foreach (var situation in SafetyQuality.Exchanges(Shape).Take(each).Concat(SafetyQuality.NearCushions(Shape).Take(each)))
+            foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(1))
             {
                 var left = 0;
                 var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, player.Skill.Times(safety.Aim.Reach.ErrorFactor), Shape);
@@ -157,30 +158,27 @@ public static class ToldQuality
         const int plays = 100;
         if (situation.Frame.InHand)
             return new LeaveJudge(player, Shape).Of(situation, new(situation.Layout, Shape)).LeavesPot;
-        var lines = new PotLines(situation.Layout, Shape);
-        var pots = new List<QuickPot>();
-        foreach (var line in lines.Lines)
-            if (
-                situation.Frame.MayPlay(lines.BallIn(line.Slot))
-                && lines.From(line, situation.Layout.White.At, player.Skill) is { Chance: > 0.1 } p
-            )
-                pots.Add(p);
-        foreach (var pot in pots.OrderByDescending(p => p.Chance).Take(5))
+        // Whatever Read offers, plants and doubles too: not by the lines that the search itself has chosen by.
+        var layout = situation.Layout;
+        bool MayPlay(int slot) => situation.Frame.MayPlay(layout.Balls[slot].Ball);
+        var pots = TableReading
+            .Read(layout, new(0, 0, 0, Pace.Medium, player.NaturalElevation), player, Shape)
+            .Where(o => o.Chance.Value > 0.1 && MayPlay(o.Cut.Pot.Slot) && MayPlay(o.Cut.Pot.Struck))
+            .Take(5);
+        foreach (var pot in pots)
         {
-            var cut = Cut.Of(situation.Layout, new(pot.Line.Slot, pot.Line.Pocket), Shape);
-            if (!cut.CanBeAimed)
-                continue;
+            var cut = pot.Cut;
             var trial = new PotTrial(situation.Layout, cut, Shape);
             foreach (var pace in Pace.Ladder(0.65, 3.2, 1.375))
                 foreach (var height in (double[])[0, -0.7, 0.7])
                 {
                     var stroke = new Stroke(cut.AimDegrees, 0, height, pace, 0);
                     var reach = Reach.Of(situation.Layout, stroke, player);
-                    stroke = stroke with { ElevationDegrees = reach.ElevationDegrees };
+                    stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
                     if (PotAim.Find(trial, cut, stroke, null, PotAim.Roughly) is not { } aim)
                         continue;
                     stroke = stroke with { AimDegrees = aim };
-                    var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(reach.ErrorFactor), Shape);
+                    var scatter = Scatter.Of(situation.Layout, stroke, player.Skill.Times(reach.ErrorFactor), Shape, cut.Pot);
                     var potted = Potted(trial, stroke, scatter, random, plays);
                     // Of so many tries one may be lucky: what looks on is played again.
                     if (potted > plays / 2 && Potted(trial, stroke, scatter, random, 2 * plays) > plays)

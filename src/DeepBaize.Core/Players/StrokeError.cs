@@ -54,14 +54,15 @@ public readonly record struct StrokeError(double TurnDegrees, double Pace, doubl
     }
 
     /// <summary>Plays the stroke with this error from a layout.</summary>
-    public void Play(Simulator simulator, Layout layout, in Stroke stroke, ShotRecord? record)
+    /// <param name="until">Asked after each event whether enough has been seen; by default to the end.</param>
+    public void Play(Simulator simulator, Layout layout, in Stroke stroke, ShotRecord? record, Func<bool>? until = null)
     {
         if (JitterSeed == 0 || layout.Touching == 0)
             simulator.Place(layout.AsSpan());
         else
             PlaceAnew(simulator, layout);
         simulator.ReboundError = Rebounds;
-        simulator.Release([(0, Launch(stroke, simulator.Conditions))], record);
+        simulator.Release([(0, Launch(stroke, simulator.Conditions))], record, until);
     }
 
     private void PlaceAnew(Simulator simulator, Layout layout)

@@ -68,6 +68,7 @@ public static class TableReading
         MostStrokes = 1024;
 
     private static readonly ErrorStream Telling = ErrorStream.Named("read: tell"),
+        Looking = ErrorStream.Named("read: look for others"),
         TellingBest = ErrorStream.Named("read: tell the best"),
         Choosing = ErrorStream.Named("read: choose");
 
@@ -359,13 +360,38 @@ public static class TableReading
             return off;
         var (right, left) = PotAim.Window(trial, cut, played);
         played = played with { AimDegrees = PotAim.Centred(played.AimDegrees, (right, left)) };
+        var scatter = Scatter.Of(layout, played, skill, shape, cut.Pot);
+        var chance = Played(trial, cut, played, scatter, stream, most);
+        // Where the white, or what it runs into, meets the ball again, the two alone do not tell.
+        if (stream == Telling && chance.Value > LeastChance && OthersMatter(layout, trial, cut, played, scatter, shape))
+            chance = Spread
+                .Sample(new(layout, played, cut, skill, shape), Workers.Single(default), SpreadEffort.Of(chance.Strokes), stream, false)
+                .Odds.Pot;
         return off with
         {
             Stroke = played,
             IsAimed = true,
             Tolerance = new(left - right, (left - right) * Math.PI / 180 * cut.CueBallDistance * 1000),
-            Chance = Played(trial, cut, played, Scatter.Of(layout, played, skill, shape, cut.Pot), stream, most),
+            Chance = chance,
         };
+    }
+
+    /// <summary>Whether a few strokes go otherwise on the whole table than with the balls of the pot alone.</summary>
+    private static bool OthersMatter(Layout layout, PotTrial trial, in Cut cut, Stroke stroke, Scatter scatter, TableShape shape)
+    {
+        const int looked = 6;
+        var slot = cut.Pot.Slot;
+        if (layout.Balls.Count <= (cut.Pot.IsPlant ? 3 : 2))
+            return false;
+        var simulator = new Simulator(shape, Simulator.Coarse);
+        for (var i = 0; i < looked; i++)
+        {
+            var error = scatter.Error(Looking.At(i));
+            error.Play(simulator, layout, stroke, null, () => !simulator.IsOnTable(slot));
+            if ((simulator.PocketOf(slot) == cut.Pocket) != error.Pots(trial, stroke))
+                return true;
+        }
+        return false;
     }
 
     /// <summary>

@@ -110,6 +110,11 @@ describe('the words of the desk', () => {
       'ranks lower: the pot is 20 points harder, position is 24 points less sure',
     )
     expect(rankWords(way({ inOff: exactly(0.1) }), best)).toContain('in-off 10 %')
+    // Nearly as likely and simpler stands first.
+    const sided = way({ both: exactly(0.69), stroke: { side: 0.75, pace: 5.4 } as never })
+    expect(rankWords(sided, { ...best, stroke: { side: 0, pace: 4.5 } } as never)).toBe(
+      '9 points likelier, but with side and more pace: the first is the simpler stroke',
+    )
     expect(sensitivityWords(best)).toContain('pace tells most: your usual error moves the white 138 mm')
     expect(outcomeOf(best.long, best.exact)).toBe('100 mm off, still good, the pink on at 80 %')
     expect(outcomeOf(outcome({ inOff: true }), best.exact)).toBe('in-off')

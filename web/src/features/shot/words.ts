@@ -2,7 +2,17 @@ import type { Cut, Schemas, Way } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { miscueWords, shareWords } from '../../lib/estimates'
-import { degreeWords, figureWords, lengthUnit, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
+import {
+  countWords,
+  degreeWords,
+  figureWords,
+  lengthUnit,
+  lengthWords,
+  listWords,
+  paceWords,
+  percentWords,
+  sentence,
+} from '../../lib/formats'
 
 /** What the desk says of the shot that is set up and of the ways to play it. */
 
@@ -107,6 +117,18 @@ export function sensitivityWords(way: Way): string {
 export function rankWords(way: Way, best: Way): string {
   const position = (w: Way) => (w.pot.value > 0 ? w.both.value / w.pot.value : 0)
   if (way === best) return `ranks first: pot ${shareWords(way.pot)}, and then position ${percentWords(position(way))}`
+  // Nearly as likely and simpler stands first.
+  const likelier = Math.round((way.both.value - best.both.value) * 100)
+  if (likelier >= 1) {
+    const harder = [
+      way.stroke.side && !best.stroke.side ? 'side' : '',
+      (way.stroke.pace ?? 0) > (best.stroke.pace ?? 0) + 0.3 ? 'more pace' : '',
+      way.cushions.length > best.cushions.length ? 'another cushion' : '',
+      way.stroke.pot?.part && !best.stroke.pot?.part ? 'the edge of the pocket' : '',
+    ].filter(Boolean)
+    const price = harder.length ? `, but with ${listWords(harder)}` : ''
+    return `${countWords(likelier, 'point')} likelier${price}: the first is the simpler stroke`
+  }
   const reasons: string[] = []
   const pot = Math.round((best.pot.value - way.pot.value) * 100)
   const place = Math.round((position(best) - position(way)) * 100)
