@@ -52,8 +52,10 @@ public static class PotAim
     private static double Centred(PotTrial trial, in Cut cut, Stroke stroke, double aim)
     {
         stroke = stroke with { AimDegrees = aim };
+        if (cut.Kind == PotKind.Double)
+            return Beside(trial, cut, stroke) ?? aim;
         if (!trial.PotsAsMeant(stroke))
-            return (cut.Kind == PotKind.Double ? Beside(trial, cut, stroke) : Widest(trial, cut, stroke)) ?? aim;
+            return Widest(trial, cut, stroke) ?? aim;
         var window = Window(trial, cut, stroke);
         // Swerve, or a jaw, may split the aims that pot in two, and the line may lie in the narrower part.
         if (window.Left - window.Right < PerAim(cut) * Math.Abs(cut.OpeningDegrees) * Split && Widest(trial, cut, stroke) is { } widest)
@@ -176,23 +178,29 @@ public static class PotAim
         ?? Widest(trial, cut, stroke, tries: 2400, fewest: 1, isNear: false);
 
     /// <summary>
-    /// Of a double whose line does not pot, as when it comes too fast for the jaws: the middle of the nearest aims that do, no farther off
-    /// than turns the ball by a few degrees. Farther off there are other doubles.
+    /// Of a double: the middle of the widest run of aims near its line that pot. The jaws refuse some of them the more the faster it comes, and
+    /// the line itself may be among those; farther off there are other doubles. Null if none pots.
     /// </summary>
     private static double? Beside(PotTrial trial, in Cut cut, Stroke stroke)
     {
-        var (line, step) = (stroke.AimDegrees, PerAim(cut) / 20);
-        bool Pots(double aim) => trial.PotsAsMeant(stroke with { AimDegrees = aim });
-        if (Pots(line))
-            return line;
-        for (var i = 1; i <= 60; i++)
-            foreach (var aim in (ReadOnlySpan<double>)[line + i * step, line - i * step])
-                if (Pots(aim))
-                {
-                    var (right, left) = Window(trial, cut, stroke with { AimDegrees = aim });
-                    return (right + left) / 2;
-                }
-        return null;
+        const int around = 24;
+        var (line, step) = (stroke.AimDegrees, PerAim(cut) / 5);
+        var (first, best, bestFirst) = (-around - 1, 0, 0);
+        for (var i = -around; i <= around + 1; i++)
+        {
+            var pots = i <= around && trial.PotsAsMeant(stroke with { AimDegrees = line + i * step });
+            if (pots && first < -around)
+                first = i;
+            if (pots || first < -around)
+                continue;
+            if (i - first > best)
+                (best, bestFirst) = (i - first, first);
+            first = -around - 1;
+        }
+        if (best == 0)
+            return null;
+        var (right, left) = Window(trial, cut, stroke with { AimDegrees = line + (bestFirst + (best - 1) / 2.0) * step });
+        return (right + left) / 2;
     }
 
     /// <param name="tries">Number of aims tried.</param>

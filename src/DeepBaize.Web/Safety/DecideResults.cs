@@ -91,7 +91,9 @@ public sealed record SafetyResult(
     IReadOnlyList<PointEntry> WhitePath,
     IReadOnlyList<PointEntry> BallPath,
     IReadOnlyList<IReadOnlyList<PlaceResult>> WhiteSpread,
-    IReadOnlyList<IReadOnlyList<PlaceResult>> BallSpread
+    IReadOnlyList<IReadOnlyList<PlaceResult>> BallSpread,
+    [property: Description("Of a double kiss, the chance to leave a pot better than even with a touch of side; null of others.")]
+        Estimate? PotLeftWithSide
 );
 
 /// <summary>The plain aim as in mirrors; m.</summary>
@@ -295,7 +297,8 @@ public sealed record DecideProgress(
             WhitePath: [.. s.Drawing.WhitePath.Select(PointEntry.Of)],
             BallPath: [.. s.Drawing.BallPath.Select(PointEntry.Of)],
             WhiteSpread: Spread(s.Drawing.WhiteRests),
-            BallSpread: Spread(s.Drawing.BallRests)
+            BallSpread: Spread(s.Drawing.BallRests),
+            PotLeftWithSide: s.PotLeftWithSide
         );
 
     private static EscapeResult EscapeOf(EscapeOption e, Layout layout, IReadOnlyDictionary<string, CorrectionResult> corrections)

@@ -63,7 +63,8 @@ public class DecisionTests
                 TableReading.ReadOne(situation.Layout, new(slot, Pocket.Yellow), new(0, 0, 0, pace, 3), County, Shape).Chance.Value
             );
             Assert.InRange(read, 0.4, 1);
-            Assert.Equal(read, leave.Best.Chance, 0.15);
+            // The quick estimate is off by 0.06 as often as not by more.
+            Assert.Equal(read, leave.Best.Chance, 0.2);
             // A little screw or follow may make it likelier.
             Assert.InRange(judge.BestChance(situation, lines, leave), read - 0.1, read + 0.15);
         }
@@ -333,5 +334,30 @@ public class DecisionTests
         Assert.NotEmpty(doubles);
         Assert.All(safeties, s => Assert.NotEqual(SafetyIdea.Cannon, s.Idea));
         Assert.Contains(doubles, s => s.Idea == SafetyIdea.DoubleKiss);
+        // What a touch of side spoils is told with it, and with nothing else.
+        Assert.All(safeties, s => Assert.Equal(s.Idea == SafetyIdea.DoubleKiss, s.PotLeftWithSide is not null));
+    }
+
+    /// <summary>Common practice, no source: on any table with a red in sight these come to mind first.</summary>
+    [Fact]
+    public void The_plain_safeties_are_named_as_they_are_meant()
+    {
+        Situation[] tables =
+        [
+            Table(0.5, 0.6, new(Ball.Red(1), 2.9, 0.35), new(Ball.Red(2), 1.1, 0.75), new(Ball.Red(3), 3.2, 1.5)),
+            Table(1.3, 0.5, new PlacedBall(Ball.Red(1), 1.0, 0.8)),
+        ];
+        var context = new SearchContext(County, Shape, PlanPreferences.Default, Thoroughness.Gate(2), default);
+        var strokes = new SafetyStrokes(context, new(County, Shape));
+        var workspace = new Workspace(context);
+        var ideas = tables
+            .SelectMany(from => strokes.Ways(from).SelectMany(w => strokes.Play(workspace, from, w.Slot, w.Offset)))
+            .Select(t => (Idea: PlainIdeas.Of(t), Tried: t))
+            .Where(t => t.Idea is not null)
+            .ToLookup(t => t.Idea!.Value, t => t.Tried);
+        foreach (var idea in (PlainIdea[])[PlainIdea.ThinClip, PlainIdea.RollUp, PlainIdea.BehindColour, PlainIdea.ToCushion])
+            Assert.True(ideas[idea].Any(), $"{idea}");
+        Assert.All(ideas[PlainIdea.ThinClip], t => Assert.True(t.Played.Leaves.Layout.White.X < BaulkLineX && Math.Abs(t.Offset) > 0.7));
+        Assert.All(ideas[PlainIdea.BehindColour], t => Assert.True(t.Leave.Sight.HiddenBy!.Value.IsColour));
     }
 }

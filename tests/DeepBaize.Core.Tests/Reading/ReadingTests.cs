@@ -67,6 +67,30 @@ public class ReadingTests
         Assert.Equal(sampled.Odds.Pot.Value, read.Chance.Value, 4 * Math.Sqrt(2) * 0.01);
     }
 
+    /// <summary>Common practice: a red near the cushion by a middle pocket is doubled across into the other.</summary>
+    [Fact]
+    public void A_double_into_a_middle_pocket_is_read_and_its_aim_changes_little_with_the_pace()
+    {
+        var layout = Layout.OfRest([new(Ball.White, 1.3, 0.45), new(Ball.Red(1), 1.5, 0.09)]);
+        var county = Player.OfSkill("county");
+        bool IsIt(PotOption o) => o.Cut.Kind == PotKind.Double && o.Cut.Pocket == Pocket.GreenMiddle && o.Cut.Pot.Off == Cushion.YellowSide;
+        foreach (var pace in (double[])[3, 4, 5])
+        {
+            var read = TableReading.Read(layout, new(0, 0, 0, pace, 3), county, Shape).Single(IsIt);
+            Assert.InRange(read.Chance.Value, 0.2, 0.7);
+            // Played on the whole table, its own cushion's error in it.
+            var played = Spread.Sample(
+                new(layout, read.Stroke, read.Cut, county.Skill.Times(read.Reach.ErrorFactor), Shape),
+                Workers.Shared()
+            );
+            Assert.Equal(played.Odds.Pot.Value, read.Chance.Value, 4 * Math.Sqrt(2) * 0.012);
+        }
+        var pot = new Pot(1, Pocket.GreenMiddle, Off: Cushion.YellowSide);
+        var cut = Cut.Of(layout, pot, Shape);
+        List<double> aims = [.. Enumerable.Range(0, 7).Select(i => PotAim.Find(layout, cut, new(0, 0, 0, 3.6 + 0.25 * i, 3), Shape)!.Value)];
+        Assert.All(aims.Zip(aims.Skip(1)), a => Assert.InRange(Math.Abs(a.First - a.Second), 0, 0.15));
+    }
+
     [Fact]
     public void A_ball_that_the_white_touches_goes_along_the_line_between_them_whatever_the_aim()
     {

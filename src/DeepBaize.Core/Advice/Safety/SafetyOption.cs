@@ -93,4 +93,8 @@ public sealed record SafetyOption(
     Estimate Win,
     bool IsLevel,
     SafetyDrawing Drawing
-);
+)
+{
+    /// <summary>Of a double kiss, that a pot better than even is left with a touch of side, either way; null of other ideas.</summary>
+    public Estimate? PotLeftWithSide { get; init; }
+}

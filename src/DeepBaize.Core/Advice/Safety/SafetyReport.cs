@@ -1,6 +1,7 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Table;
@@ -99,8 +100,9 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             workspace.Simulator.IsOnTable(tried.Slot) ? workspace.Simulator.At(tried.Slot) : new(Length / 2, Width / 2)
         );
         var odds = outcomes.Odds;
+        var idea = BreakOffs.IsOn(from) ? SafetyIdea.BreakOff : IdeaOf(aim, odds, tried, ballToCushion);
         return new(
-            BreakOffs.IsOn(from) ? SafetyIdea.BreakOff : IdeaOf(aim, odds, tried, ballToCushion),
+            idea,
             aim,
             tried.Route,
             odds,
@@ -109,7 +111,29 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             outcomes.Win.Share,
             placed.IsLevel,
             new(paths[0], paths[tried.Slot], outcomes.Whites, outcomes.Balls)
-        );
+        )
+        {
+            PotLeftWithSide = idea == SafetyIdea.DoubleKiss ? WithSide(workspace, from, tried) : null,
+        };
+    }
+
+    private const int SideStrokes = 64;
+    private static readonly ErrorStream SideErrors = ErrorStream.Named("safeties: tell side");
+
+    /// <summary>What a touch of side, meant or not, makes of a stroke that the balls are to come back to one another from.</summary>
+    private Estimate WithSide(Workspace workspace, Situation from, TriedSafety tried)
+    {
+        var left = new Sums();
+        for (var i = 0; i < context.Bounded(SideStrokes, 32); i++)
+        {
+            var stroke = tried.Stroke with { SideTips = tried.Stroke.SideTips + (i % 2 == 0 ? 1 : -1) * SideChoice.Touch };
+            var error = workspace.ScatterOf(from.Layout, stroke).Error(SideErrors.At(i));
+            var played = workspace.Play(from, stroke, error, from.Layout.Balls[tried.Slot].Ball);
+            var lines = workspace.LinesOf(played.Leaves.Layout);
+            var isLeft = played.Ruling.Points == 0 && judge.BestChance(played.Leaves, lines, judge.Of(played.Leaves, lines)) > LeaveJudge.Even;
+            left.Add(i, isLeft);
+        }
+        return left.Share;
     }
 
     private void Add(Outcomes outcomes, int i, Workspace workspace, PlayedStroke played, int slot, bool isFinal)

@@ -7,7 +7,7 @@ namespace DeepBaize.Core.Practice.Shipped;
 /// <param name="Breaks">How many were played.</param>
 public sealed record ExpectedRun(string Routine, string Skill, double Points, double Error, int Reached, int Breaks)
 {
-    /// <summary>A run takes seconds to work out, so these are kept: made by <c>workspace -- runs</c>.</summary>
+    /// <summary>A run takes seconds to work out, so these are kept: made by <c>bench -- runs</c>.</summary>
     public static IReadOnlyList<ExpectedRun> All { get; } =
     [
         new("line-up", "tour", 105.9, 8.3, 26, 32),

@@ -44,6 +44,7 @@ export function safetyFigures(s: Safety): string {
     `snooker ${shareWords(s.snooker)}`,
     `foul ${shareWords(s.foul)}`,
   ]
+  if (s.potLeftWithSide) parts.push(`a touch of side leaves a pot ${shareWords(s.potLeftWithSide)}`)
   if (s.pots.value > 0.02) parts.push(`goes in ${shareWords(s.pots)}`)
   if (s.baulk.value > 0.1) parts.push(`white in baulk ${shareWords(s.baulk)}`)
   if (s.tight.value > 0.05) parts.push(`tight on a cushion ${shareWords(s.tight)}`)
