@@ -89,7 +89,7 @@ public static class SafetyQuality
     /// </summary>
     public static void Regret(string path)
     {
-        const int tables = 10,
+        const int tables = 6,
             candidates = 40,
             sifted = 60,
             finalists = 6,
@@ -137,7 +137,12 @@ public static class SafetyQuality
                 // A few of each ball and thickness, so that the forty differ.
                 List<Stroke> forty =
                 [
-                    .. tried.GroupBy(t => (t.Slot, t.Offset)).SelectMany(g => g.Take(3)).OrderByDescending(t => t.Value).Take(candidates).Select(t => t.Stroke),
+                    .. tried
+                        .GroupBy(t => (t.Slot, t.Offset))
+                        .SelectMany(g => g.Take(3))
+                        .OrderByDescending(t => t.Value)
+                        .Take(candidates)
+                        .Select(t => t.Stroke),
                 ];
                 var sift = context.InParallel(forty.Count, (workspace, i) => Left(workspace, from, forty[i], sifted, 1, isLong: false));
                 List<Stroke> last = [.. forty.Zip(sift).OrderBy(f => f.Second).Take(finalists).Select(f => f.First)];
@@ -167,8 +172,7 @@ public static class SafetyQuality
         Exchanges(shape, 31, random => new(1.9 + 1.5 * random.NextDouble(), 0.1 + (Width - 0.2) * random.NextDouble()));
 
     /// <summary>The same with most of the reds within 45 mm of a cushion.</summary>
-    internal static IEnumerable<Situation> NearCushions(TableShape shape) =>
-        Exchanges(shape, 32, random =>
+    internal static IEnumerable<Situation> NearCushions(TableShape shape) => Exchanges(shape, 32, random =>
         {
             var off = BallRadius + 0.001 + 0.044 * random.NextDouble();
             return random.Next(5) switch

@@ -17,6 +17,11 @@ public readonly record struct ReboundError(int Seed, double WhiteDegrees = 0, in
     /// </summary>
     public const double TableDegrees = 0.15;
 
+    /// <summary>
+    /// Standard normal numbers of equal shares: asked for with every rebound of every ball, and far finer than it matters.
+    /// </summary>
+    private static readonly double[] Normals = [.. Enumerable.Range(0, 4096).Select(i => Normal.Quantile((i + 0.5) / 4096))];
+
     /// <summary>Returns the turn of one rebound, degrees, + to the left.</summary>
     /// <param name="slot">Of the ball.</param>
     /// <param name="before">How many rebounds it has had before.</param>
@@ -26,11 +31,14 @@ public readonly record struct ReboundError(int Seed, double WhiteDegrees = 0, in
         if (Seed == 0)
             return 0;
         // By ball and rebound, so that two strokes of the same chance meet the same cushions.
-        var draws = new SplitMix64((ulong)(uint)Math.Abs(Seed) << 32 | (uint)slot << 16 | (uint)before).NormalPair();
+        var random = new SplitMix64((ulong)(uint)Math.Abs(Seed) << 32 | (uint)slot << 16 | (uint)before);
+        var turn = TableDegrees * Normals[(int)(random.Uniform() * Normals.Length)];
         var own =
             slot == 0 && strucks < 0 && before < Cushions ? WhiteDegrees
             : slot == strucks && before == 0 ? DoubledDegrees
             : 0;
-        return (Seed < 0 ? -1 : 1) * (TableDegrees * draws.X + own * draws.Y);
+        if (own != 0)
+            turn += own * random.NormalPair().X;
+        return Seed < 0 ? -turn : turn;
     }
 }

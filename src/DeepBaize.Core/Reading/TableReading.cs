@@ -400,8 +400,11 @@ public static class TableReading
     /// </summary>
     private static Stroke? Softest(PotTrial trial, in Cut cut, Stroke stroke, Skill skill)
     {
-        // The aim off a far jaw takes long to find.
-        var step = cut.Fault == CutFault.OffJaw ? 1.6 : 1.17;
+        // The aim off a far jaw, or off a cushion, takes long to find.
+        var step =
+            cut.Fault == CutFault.OffJaw ? 1.6
+            : cut.Kind == PotKind.Double ? 1.37
+            : 1.17;
         const double tooSoft = 2;
         double? near = null;
         Stroke? last = null;

@@ -178,8 +178,8 @@ public static class PotAim
         ?? Widest(trial, cut, stroke, tries: 2400, fewest: 1, isNear: false);
 
     /// <summary>
-    /// Of a double: the middle of the widest run of aims near its line that pot. The jaws refuse some of them the more the faster it comes, and
-    /// the line itself may be among those; farther off there are other doubles. Null if none pots.
+    /// Of a double: the middle of the widest run of aims near its line that pot. The jaws refuse some of them the more the faster it comes,
+    /// and the line itself may be among those; farther off there are other doubles. Null if none pots.
     /// </summary>
     private static double? Beside(PotTrial trial, in Cut cut, Stroke stroke)
     {

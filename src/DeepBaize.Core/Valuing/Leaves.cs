@@ -123,9 +123,12 @@ public sealed class LeaveJudge
         var best = 0.0;
         foreach (var pot in pots.OrderByDescending(p => p.Chance).Take(Tried))
         {
-            // One that looks much worse than what is found already adds nothing.
-            if (pot.Chance < best - MuchWorse)
+            // One that looks much worse than what is found already adds nothing, and a poor one is told well enough by the estimate.
+            if (pot.Chance < best - MuchWorse || pot.Chance < Poor)
+            {
+                best = Math.Max(best, pot.Chance);
                 break;
+            }
             best = Math.Max(best, TableReading.BestChance(situation.Layout, new(pot.Line.Slot, pot.Line.Pocket), _rival, _shape));
         }
         // All red, or any of an exercise: else two balls in a row are not on.
@@ -137,8 +140,9 @@ public sealed class LeaveJudge
     /// <summary>Better than even.</summary>
     public const double Even = 0.5;
 
-    private const double MuchWorse = 0.15,
-        LeastIndirect = 0.3;
+    private const double MuchWorse = 0.1,
+        Poor = 0.3,
+        LeastIndirect = 0.4;
 
     /// <summary>
     /// Value of a stroke to the player, points: what it makes or gives away, less what it leaves if the other player comes to the table.

@@ -87,7 +87,10 @@ public class ReadingTests
         }
         var pot = new Pot(1, Pocket.GreenMiddle, Off: Cushion.YellowSide);
         var cut = Cut.Of(layout, pot, Shape);
-        List<double> aims = [.. Enumerable.Range(0, 7).Select(i => PotAim.Find(layout, cut, new(0, 0, 0, 3.6 + 0.25 * i, 3), Shape)!.Value)];
+        List<double> aims =
+        [
+            .. Enumerable.Range(0, 7).Select(i => PotAim.Find(layout, cut, new(0, 0, 0, 3.6 + 0.25 * i, 3), Shape)!.Value),
+        ];
         Assert.All(aims.Zip(aims.Skip(1)), a => Assert.InRange(Math.Abs(a.First - a.Second), 0, 0.15));
     }
 

@@ -130,7 +130,8 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             var error = workspace.ScatterOf(from.Layout, stroke).Error(SideErrors.At(i));
             var played = workspace.Play(from, stroke, error, from.Layout.Balls[tried.Slot].Ball);
             var lines = workspace.LinesOf(played.Leaves.Layout);
-            var isLeft = played.Ruling.Points == 0 && judge.BestChance(played.Leaves, lines, judge.Of(played.Leaves, lines)) > LeaveJudge.Even;
+            var isLeft =
+                played.Ruling.Points == 0 && judge.BestChance(played.Leaves, lines, judge.Of(played.Leaves, lines)) > LeaveJudge.Even;
             left.Add(i, isLeft);
         }
         return left.Share;

@@ -22,6 +22,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         FirstAnswers = 3,
         PlainOfEach = 3,
         FewestReportStrokes = 64,
+        MostReported = 10,
         Reported = 6,
         ReportStrokes = 256;
     private static readonly ContestEffort Ranking = new(32, 256, 0.1);
@@ -50,7 +51,13 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         var refined = RefinedOf(from, screened);
         var ranked = RankedOf(from, refined);
         // The contest selects them; they are listed in the order of the reported figures.
-        var options = _report.Of(from, ranked, context.Bounded(ReportStrokes, FewestReportStrokes), Reporting, isFinal: true);
+        var options = _report.Of(
+            from,
+            [.. ranked.Take(MostReported)],
+            context.Bounded(ReportStrokes, FewestReportStrokes),
+            Reporting,
+            isFinal: true
+        );
         return Preferred(Ideas(options.OrderByDescending(s => s.Value.Value)).Take(Reported));
     }
 
