@@ -94,7 +94,10 @@ public static class ErrorQuality
                 )
                 {
                     var stroke = option.Stroke;
-                    yield return (new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape), option.Chance);
+                    yield return (
+                        new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape),
+                        option.Chance
+                    );
                 }
     }
 }

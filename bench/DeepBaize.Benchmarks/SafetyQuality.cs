@@ -159,7 +159,8 @@ public static class SafetyQuality
             lines.Add(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"| {name} | {n} | {offered.Average():0.00} | {best.Average():0.00} | {mean:+0.000;-0.000} ± {error:0.000} | {regrets.Max():+0.00;-0.00} |"
+                    $"| {name} | {n} | {offered.Average():0.00} | {best.Average():0.00} "
+                        + $"| {mean:+0.000;-0.000} ± {error:0.000} | {regrets.Max():+0.00;-0.00} |"
                 )
             );
             Console.WriteLine(lines[^1]);

@@ -16,8 +16,8 @@ public static class QuickChance
         SwervePerTip = 0.025,
         ThrowPerPace = 0.056;
 
-    // What an error of the tip's height by a radius does: follow and screw take throw away, most of it at a cut of 20°, until the white has
-    // come to roll on its way.
+    // What an error of the tip's height by a radius does: follow and screw take throw away, most of it at a cut of 20°, until the white
+    // has come to roll on its way.
     private const double ThrowPerHeight = 0.2,
         MostAtDegrees = 20,
         RollsAfter = 1.5;
