@@ -112,7 +112,7 @@ describe('the words of the desk', () => {
     expect(rankWords(way({ inOff: exactly(0.1) }), best)).toContain('in-off 10 %')
     // Nearly as likely and simpler stands first.
     const sided = way({ both: exactly(0.69), stroke: { side: 0.75, pace: 5.4 } as never })
-    expect(rankWords(sided, { ...best, stroke: { side: 0, pace: 4.5 } } as never)).toBe(
+    expect(rankWords(sided, { ...best, stroke: { side: 0, pace: 4.5 } })).toBe(
       '9 points likelier, but with side and more pace: the first is the simpler stroke',
     )
     expect(sensitivityWords(best)).toContain('pace tells most: your usual error moves the white 138 mm')
