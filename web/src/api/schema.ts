@@ -3553,6 +3553,7 @@ export interface components {
             ballPath: components["schemas"]["PointEntry"][];
             whiteSpread: components["schemas"]["PlaceResult"][][];
             ballSpread: components["schemas"]["PlaceResult"][][];
+            potLeftWithSide: null | components["schemas"]["Estimate"];
         };
         /** @description A plan to keep with its position. */
         SavedPlanDraft: {
