@@ -2,7 +2,6 @@ using DeepBaize.Core.Play;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
-using DeepBaize.Core.Valuing;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Search;
@@ -12,7 +11,7 @@ namespace DeepBaize.Core.Search;
 /// (common practice), so on the opening table it is all that is looked for, at its best: place in the D, thickness, side and pace. What the
 /// pack does is never twice the same, so every candidate is judged by several strokes with errors.
 /// </summary>
-public sealed class BreakOffs(SearchContext context, LeaveJudge judge, SafetyStrokes strokes)
+public sealed class BreakOffs(SearchContext context, SafetyStrokes strokes)
 {
     // How far beside the end red's middle the white passes, ball widths; side with the way the white runs, tips; speed of the cue, m/s.
     private static readonly double[] Offsets = [0.86, 0.78, 0.68, 0.55],
@@ -123,16 +122,6 @@ public sealed class BreakOffs(SearchContext context, LeaveJudge judge, SafetyStr
 
     private sealed record Valued(TriedSafety Tried, double Value);
 
-    private double Mean(Workspace workspace, Situation from, TriedSafety tried, ErrorStream stream, int played)
-    {
-        var stroke = tried.Stroke;
-        var scatter = workspace.ScatterOf(from.Layout, stroke);
-        return stream
-            .Set(context.Bounded(played, 4))
-            .Average(draws =>
-            {
-                var one = workspace.Play(from, stroke, scatter.Error(draws), null);
-                return LeaveJudge.ValueOf(one, judge.Of(one.Leaves, workspace.LinesOf(one.Leaves.Layout)));
-            });
-    }
+    private double Mean(Workspace workspace, Situation from, TriedSafety tried, ErrorStream stream, int played) =>
+        strokes.MeanOf(workspace, from, tried.Stroke, null, stream, context.Bounded(played, 4));
 }

@@ -1,7 +1,9 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using static DeepBaize.Core.Table.Dimensions;
 
@@ -112,6 +114,21 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
             if (Try(workspace, from, slot, offset, stroke) is { } one)
                 tried.Add(one);
         return tried;
+    }
+
+    /// <summary>Mean value of a stroke over the first errors of a stream, points.</summary>
+    /// <param name="nominated">The ball that the player names; null if none has to be.</param>
+    public double MeanOf(Workspace workspace, Situation from, Stroke stroke, Ball? nominated, ErrorStream stream, int count)
+    {
+        var scatter = workspace.ScatterOf(from.Layout, stroke);
+        return stream.Set(count).Average(draws => ValueOf(workspace, from, stroke, nominated, scatter.Error(draws)));
+    }
+
+    /// <summary>Value of a stroke with an error, points.</summary>
+    public double ValueOf(Workspace workspace, Situation from, in Stroke stroke, Ball? nominated, in StrokeError error)
+    {
+        var played = workspace.Play(from, stroke, error, nominated);
+        return LeaveJudge.ValueOf(played, LeaveOf(workspace, played));
     }
 
     /// <summary>What a stroke that has been played leaves.</summary>

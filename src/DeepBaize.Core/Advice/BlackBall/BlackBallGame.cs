@@ -43,9 +43,13 @@ public sealed class BlackBallGame
     private readonly TableShape _shape;
     private readonly LeaveJudge _judge;
     private readonly Rallies _rallies;
+    private readonly SafetyStrokes _strokes;
 
-    private BlackBallGame(SearchContext mine, SearchContext theirs) =>
+    private BlackBallGame(SearchContext mine, SearchContext theirs)
+    {
         (_mine, _rallies, _shape, _theirs, _judge) = (mine, new(mine, theirs), mine.Shape, theirs, new(theirs.Player, mine.Shape));
+        _strokes = new(mine, _judge);
+    }
 
     /// <summary>The best opening of each kind, the one that wins most first.</summary>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
@@ -84,10 +88,9 @@ public sealed class BlackBallGame
     {
         List<Opening> openings = [];
         using var heart = new Heartbeat<BlackBallProgress>(progress, share => new(_mine.Examined, share, openings));
-        var strokes = new SafetyStrokes(_mine, _judge);
         List<OpeningTrial> tried =
         [
-            .. _mine.InParallel(Places.Length, (workspace, i) => Play(workspace, strokes, From(Places[i]))).SelectMany(t => t),
+            .. _mine.InParallel(Places.Length, (workspace, i) => Play(workspace, From(Places[i]))).SelectMany(t => t),
         ];
         heart.Tell(0.15);
         // Of each kind many strokes are judged with errors, and the best of them refined: what an opening leaves without error says little.
@@ -101,7 +104,7 @@ public sealed class BlackBallGame
                 ),
         ];
         heart.Tell(0.3);
-        var refined = _mine.InParallel(screened.Count, (workspace, i) => Refine(workspace, strokes, screened[i]));
+        var refined = _mine.InParallel(screened.Count, (workspace, i) => Refine(workspace, screened[i]));
         List<OpeningTrial> candidates =
         [
             .. refined.GroupBy(t => t.Kind).SelectMany(g => Best(g, ChoiceStrokes, Choosing).Take(RalliedOfKind)),
@@ -121,11 +124,11 @@ public sealed class BlackBallGame
         return openings;
     }
 
-    private List<OpeningTrial> Play(Workspace workspace, SafetyStrokes strokes, Situation from)
+    private List<OpeningTrial> Play(Workspace workspace, Situation from)
     {
         var tried = new List<OpeningTrial>();
-        foreach (var (offset, stroke) in strokes.Of(from, 1))
-            if (strokes.Try(workspace, from, 1, offset, stroke) is { Played.Ruling.Points: 0 } one)
+        foreach (var (offset, stroke) in _strokes.Of(from, 1))
+            if (_strokes.Try(workspace, from, 1, offset, stroke) is { Played.Ruling.Points: 0 } one)
                 tried.Add(new(from, KindOf(one.Played), one));
         return tried;
     }
@@ -138,21 +141,12 @@ public sealed class BlackBallGame
         return all.Zip(values).OrderByDescending(t => t.Second).Select(t => t.First);
     }
 
-    private double Mean(Workspace workspace, OpeningTrial trial, int strokes, ErrorStream stream)
-    {
-        var scatter = workspace.ScatterOf(trial.From.Layout, trial.Stroke);
-        return stream
-            .Set(strokes)
-            .Average(draws =>
-            {
-                var played = workspace.Play(trial.From, trial.Stroke, scatter.Error(draws), Ball.Black);
-                return LeaveJudge.ValueOf(played, _judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout)));
-            });
-    }
+    private double Mean(Workspace workspace, OpeningTrial trial, int strokes, ErrorStream stream) =>
+        _strokes.MeanOf(workspace, trial.From, trial.Stroke, Ball.Black, stream, strokes);
 
     private sealed record Valued(OpeningTrial Trial, double Value);
 
-    private OpeningTrial Refine(Workspace workspace, SafetyStrokes strokes, OpeningTrial seed)
+    private OpeningTrial Refine(Workspace workspace, OpeningTrial seed)
     {
         const double widths = 0.06;
         var beside = SafetyStrokes.DegreesFor(seed.From, 1, widths);
@@ -167,7 +161,7 @@ public sealed class BlackBallGame
                         return null;
                     var offset = now.Trial.Offset + widths * change.AimDegrees / beside;
                     if (
-                        strokes.Try(workspace, seed.From, 1, offset, stroke) is not { Played.Ruling.Points: 0 } tried
+                        _strokes.Try(workspace, seed.From, 1, offset, stroke) is not { Played.Ruling.Points: 0 } tried
                         || KindOf(tried.Played) != seed.Kind
                     )
                         return null;

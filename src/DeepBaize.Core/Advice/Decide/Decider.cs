@@ -41,7 +41,7 @@ public sealed class Decider
         _from = InHand.Placed(context, from);
         var strokes = new SafetyStrokes(context, _judge);
         _safeFrom = BreakOffs.IsOn(from)
-            ? new BreakOffs(context, _judge, strokes).Placed(from)
+            ? new BreakOffs(context, strokes).Placed(from)
             : InHand.PlacedForSafety(context, from, strokes);
         _win = new(from.Frame, context.Player, rival);
     }

@@ -1,5 +1,4 @@
 using DeepBaize.Core.Play;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Valuing;
@@ -64,7 +63,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     /// <summary>To open a frame nobody plays anything else.</summary>
     private IReadOnlyList<SafetyOption> BreakOff(Situation from, Action<IReadOnlyList<SafetyOption>>? first)
     {
-        var found = new BreakOffs(context, judge, _strokes).Find(from);
+        var found = new BreakOffs(context, _strokes).Find(from);
         first?.Invoke(
             _report.Of(
                 from,
@@ -166,21 +165,12 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     {
         var scatters = tried.ToDictionary(t => t, t => new Workspace(context).ScatterOf(from.Layout, t.Stroke));
         return Contest.Run(context, tried, Ranking, (workspace, t, i) =>
-            ValueOf(workspace, from, t, scatters[t].Error(RankingErrors.At(i)))
+            _strokes.ValueOf(workspace, from, t.Stroke, from.Layout.Balls[t.Slot].Ball, scatters[t].Error(RankingErrors.At(i)))
         );
     }
 
-    private double Mean(Workspace workspace, Situation from, TriedSafety tried, ErrorStream stream, int strokes)
-    {
-        var scatter = workspace.ScatterOf(from.Layout, tried.Stroke);
-        return stream.Set(strokes).Average(draws => ValueOf(workspace, from, tried, scatter.Error(draws)));
-    }
-
-    private double ValueOf(Workspace workspace, Situation from, TriedSafety tried, in StrokeError error)
-    {
-        var played = workspace.Play(from, tried.Stroke, error, from.Layout.Balls[tried.Slot].Ball);
-        return LeaveJudge.ValueOf(played, judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout)));
-    }
+    private double Mean(Workspace workspace, Situation from, TriedSafety tried, ErrorStream stream, int strokes) =>
+        _strokes.MeanOf(workspace, from, tried.Stroke, from.Layout.Balls[tried.Slot].Ball, stream, strokes);
 
     private static bool IsSame(TriedSafety a, TriedSafety b) =>
         a.Slot == b.Slot && a.Route.Key == b.Route.Key && Apart(a.Played.Leaves, b.Played.Leaves) <= SameZone;
