@@ -132,22 +132,26 @@ public static class ToldQuality
     /// </summary>
     private static List<Pair> PotsLeft(Player player)
     {
-        const int leaves = 60,
-            each = 20;
-        var (pairs, random) = (new List<Pair>(), new Random(6));
-        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        const int leaves = 32,
+            each = 10;
+        var (pairs, seed) = (new List<Pair>(), 6);
         foreach (var situation in SafetyQuality.Exchanges(Shape).Take(each).Concat(SafetyQuality.NearCushions(Shape).Take(each)))
             foreach (var safety in Decider.Solve(situation, player, player, Shape).Safeties.Take(1))
             {
-                var left = 0;
                 var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, player.Skill.Times(safety.Aim.Reach.ErrorFactor), Shape);
-                for (var i = 0; i < leaves; i++)
-                {
-                    scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, safety.Aim.Stroke, record);
-                    var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
-                    if (played.Ruling.Points == 0 && !played.Ruling.NextFrame.IsOver && IsPotLeft(played.Leaves, player, random))
-                        left++;
-                }
+                var first = seed += leaves;
+                var left = ParallelEnumerable
+                    .Range(0, leaves)
+                    .Count(i =>
+                    {
+                        var random = new Random(first + i);
+                        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+                        scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, safety.Aim.Stroke, record);
+                        var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
+                        return played.Ruling.Points == 0
+                            && !played.Ruling.NextFrame.IsOver
+                            && IsPotLeft(played.Leaves, player, random);
+                    });
                 pairs.Add(Share(safety.Odds.PotLeft, left, leaves));
             }
         return pairs;
