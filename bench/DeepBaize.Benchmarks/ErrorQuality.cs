@@ -94,10 +94,7 @@ public static class ErrorQuality
                 )
                 {
                     var stroke = option.Stroke;
-                    yield return (
-                        new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape),
-                        option.Chance
-                    );
+                    yield return (new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape), option.Chance);
                 }
     }
 }

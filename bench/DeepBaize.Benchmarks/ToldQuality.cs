@@ -148,9 +148,7 @@ public static class ToldQuality
                         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
                         scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, safety.Aim.Stroke, record);
                         var played = situation.Play(simulator, record, safety.Aim.Ball, Shape);
-                        return played.Ruling.Points == 0
-                            && !played.Ruling.NextFrame.IsOver
-                            && IsPotLeft(played.Leaves, player, random);
+                        return played.Ruling.Points == 0 && !played.Ruling.NextFrame.IsOver && IsPotLeft(played.Leaves, player, random);
                     });
                 pairs.Add(Share(safety.Odds.PotLeft, left, leaves));
             }

@@ -23,11 +23,11 @@ public sealed class BreakOffs(SearchContext context, SafetyStrokes strokes)
 
     private const double Anywhere = 0.001;
 
-    private const int Screened = 6,
+    private const int Screened = 8,
         Kept = 4,
-        SecondStrokes = 24,
+        SecondStrokes = 32,
         Refined = 2,
-        RefineStrokes = 16;
+        RefineStrokes = 32;
 
     private static readonly ErrorStream Screening = ErrorStream.Named("break-off: sift"),
         Again = ErrorStream.Named("break-off: sift again"),

@@ -87,6 +87,11 @@ public class ReadingTests
         }
         var pot = new Pot(1, Pocket.GreenMiddle, Off: Cushion.YellowSide);
         var cut = Cut.Of(layout, pot, Shape);
+        // Off its own cushion and no other: what goes into the same pocket some other way is not it.
+        var elsewhere = Cut.Of(layout, pot with { Off = Cushion.Baulk }, Shape);
+        var stroke = new Stroke(PotAim.Find(layout, cut, new(0, 0, 0, 4, 3), Shape)!.Value, 0, 0, 4, 3);
+        Assert.True(new PotTrial(layout, cut, Shape).PotsAsMeant(stroke));
+        Assert.False(new PotTrial(layout, elsewhere, Shape).PotsAsMeant(stroke));
         List<double> aims =
         [
             .. Enumerable.Range(0, 7).Select(i => PotAim.Find(layout, cut, new(0, 0, 0, 3.6 + 0.25 * i, 3), Shape)!.Value),

@@ -40,9 +40,7 @@ public sealed class Decider
         (_context, _rival, _judge) = (context, rival, new(rival, context.Shape));
         _from = InHand.Placed(context, from);
         var strokes = new SafetyStrokes(context, _judge);
-        _safeFrom = BreakOffs.IsOn(from)
-            ? new BreakOffs(context, strokes).Placed(from)
-            : InHand.PlacedForSafety(context, from, strokes);
+        _safeFrom = BreakOffs.IsOn(from) ? new BreakOffs(context, strokes).Placed(from) : InHand.PlacedForSafety(context, from, strokes);
         _win = new(from.Frame, context.Player, rival);
     }
 
