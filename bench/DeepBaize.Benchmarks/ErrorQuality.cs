@@ -94,7 +94,8 @@ public static class ErrorQuality
                 )
                 {
                     var stroke = option.Stroke;
-                    yield return (new(situation.Layout, stroke, option.Cut, player.Skill.Times(option.Reach.ErrorFactor), Shape), option.Chance);
+                    var skill = player.Skill.Times(option.Reach.ErrorFactor);
+                    yield return (new(situation.Layout, stroke, option.Cut, skill, Shape), option.Chance);
                 }
     }
 }
