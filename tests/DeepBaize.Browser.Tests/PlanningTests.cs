@@ -113,7 +113,7 @@ public class PlanningTests(Desk desk)
         page.Find("plan-break").Click();
         Assert.Contains("safety", page.Text("nothing-on"));
         page.OpenPosition("Black off its spot");
-        Assert.Contains("again and again", page.Text("frame-words"));
+        page.Until(() => page.Text("frame-words").Contains("again and again"));
         page.Click(() => page.Find("frame-fields"));
         page.Choose("ball-on", "red");
         Assert.Contains("A red is on, but there is none", page.Text("plan-problem"));

@@ -13,22 +13,22 @@ public class SkillTests(SecondDesk desk)
         var page = desk.Open();
         page.OpenPosition("Black off its spot");
         page.Find("settings").Click();
-        page.Until(() => Charts(page) == 7);
+        page.Until(() => Charts(page) == 9);
         var pictures = Pictures(page);
-        Assert.Equal(2, pictures.Length);
+        Assert.Equal(4, pictures.Length);
         page.Choose("skill", "own");
-        page.Until(() => page.Find("own-tip").Displayed);
+        page.Until(() => page.Find("own-height").Displayed);
 
         // Out of range: refused beside the figure, and nothing changes.
-        Type(page.Find("own-tip"), "9");
+        Type(page.Find("own-height"), "9");
         page.Until(() => page.Css("[data-testid=own-skill] [role=alert]").Text.Contains("0.00 to 8.00 mm"));
-        Type(page.Find("own-tip"), "3");
+        Type(page.Find("own-height"), "3");
         Type(page.Find("own-sighting"), "3");
         page.Until(() => !Pictures(page).SequenceEqual(pictures));
         var now = Settled(page);
         // Kept: there again after a reload.
         page.Driver.Navigate().Refresh();
-        page.Until(() => page.Find("own-tip").GetAttribute("value") == "3.00");
+        page.Until(() => page.Find("own-height").GetAttribute("value") == "3.00");
         page.Until(() => Pictures(page).SequenceEqual(now));
 
         // At the table the tip slips off near the edge of the ball, and the spread says how often.
