@@ -27,11 +27,16 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         MostToReport = 2048;
 
     private static readonly ErrorStream ScreeningErrors = ErrorStream.Named("ways: sift"),
+        FirstErrors = ErrorStream.Named("ways: tell first"),
         RankingErrors = ErrorStream.Named("ways: rank"),
         ReportingErrors = ErrorStream.Named("ways: tell");
 
     public Way Screened(Workspace workspace, WayTrial trial) =>
         Judge(workspace, trial, events => SpreadEffort.Of(Math.Min(MostToScreen, EventsToScreen / events)), ScreeningErrors);
+
+    /// <summary>For an answer on the way: by as many strokes as screened it, none of which did.</summary>
+    public Way ToldSoFar(Workspace workspace, WayTrial trial) =>
+        Judge(workspace, trial, events => SpreadEffort.Of(Math.Min(MostToScreen, EventsToScreen / events)), FirstErrors);
 
     public Way Ranked(Workspace workspace, WayTrial trial) =>
         Judge(workspace, trial, events => SpreadEffort.Of(Math.Min(MostToRank, EventsToRank / events)), RankingErrors);

@@ -65,8 +65,9 @@ public sealed class WaySearch
     private IReadOnlyList<Way> Run(IProgress<WaySearchProgress>? progress)
     {
         var waves = Waves();
-        var found = new List<Way>();
-        using var heart = new Heartbeat<WaySearchProgress>(progress, share => new(_context.Examined, share, [.. found]));
+        // What is told on the way has strokes of its own: those that screened the ways do not tell how likely they are.
+        var (found, told) = (new List<Way>(), new List<Way>());
+        using var heart = new Heartbeat<WaySearchProgress>(progress, share => new(_context.Examined, share, [.. told]));
         var nearest = default(WayTrial);
         for (var w = 0; w < waves.Count; w++)
         {
@@ -75,8 +76,10 @@ public sealed class WaySearch
             nearest = new[] { nearest }.Concat(refined).Concat(tried).Where(t => t is { Pots: true }).MinBy(t => t!.Distance);
             found.AddRange(InParallel([.. Distinct(refined.Where(t => t.IsMet))], _judge.Screened));
             found = Distinct(found);
-            if (w + 1 < waves.Count)
-                heart.Tell((w + 1.0) / (waves.Count + 1));
+            if (w + 1 >= waves.Count)
+                continue;
+            told = [.. InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.ToldSoFar).OrderByDescending(Worth)];
+            heart.Tell((w + 1.0) / (waves.Count + 1));
         }
         var ranked = InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.Ranked).OrderByDescending(Worth);
         List<WayTrial> best = [.. ranked.Select(TrialOf)];
@@ -84,6 +87,7 @@ public sealed class WaySearch
             best.Add(nearest);
         // Reported from samples that did not rank them; what is on next is looked for only for these.
         found = [.. InParallel(best, Report).OrderByDescending(Worth)];
+        told = found;
         heart.Tell(1);
         return found;
     }
