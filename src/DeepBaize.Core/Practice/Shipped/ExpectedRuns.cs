@@ -10,22 +10,22 @@ public sealed record ExpectedRun(string Routine, string Skill, double Points, do
     /// <summary>A run takes seconds to work out, so these are kept: made by <c>bench -- runs</c>.</summary>
     public static IReadOnlyList<ExpectedRun> All { get; } =
     [
-        new("line-up", "tour", 105.9, 8.3, 26, 32),
-        new("black-off-its-spot", "tour", 132.1, 16.3, 22, 32),
-        new("colours-in-order", "tour", 13.4, 2.4, 15, 32),
-        new("last-red", "tour", 30.2, 1.7, 24, 32),
-        new("line-up", "county", 59.8, 6.8, 19, 32),
-        new("black-off-its-spot", "county", 67.6, 11.6, 14, 32),
-        new("colours-in-order", "county", 13.3, 2.2, 12, 32),
-        new("last-red", "county", 19.0, 2.4, 9, 32),
-        new("line-up", "club", 24.8, 4.4, 5, 32),
-        new("black-off-its-spot", "club", 17.9, 4.8, 2, 32),
-        new("colours-in-order", "club", 3.5, 1.3, 1, 32),
-        new("last-red", "club", 11.3, 2.0, 3, 32),
-        new("line-up", "learner", 6.8, 1.2, 0, 32),
-        new("black-off-its-spot", "learner", 5.9, 2.2, 1, 32),
-        new("colours-in-order", "learner", 0.3, 0.1, 0, 32),
-        new("last-red", "learner", 4.2, 1.4, 1, 32),
+        new("line-up", "tour", 130.9, 5.6, 8, 8),
+        new("black-off-its-spot", "tour", 217.0, 26.0, 8, 8),
+        new("colours-in-order", "tour", 27.0, 0.0, 8, 8),
+        new("last-red", "tour", 33.0, 1.6, 7, 8),
+        new("line-up", "county", 75.3, 14.8, 5, 8),
+        new("black-off-its-spot", "county", 101.5, 27.2, 5, 8),
+        new("colours-in-order", "county", 20.3, 4.4, 6, 8),
+        new("last-red", "county", 26.5, 3.6, 4, 8),
+        new("line-up", "club", 38.3, 8.4, 2, 8),
+        new("black-off-its-spot", "club", 45.5, 13.3, 2, 8),
+        new("colours-in-order", "club", 6.4, 3.8, 1, 8),
+        new("last-red", "club", 14.5, 4.3, 1, 8),
+        new("line-up", "learner", 4.3, 1.2, 0, 8),
+        new("black-off-its-spot", "learner", 2.6, 2.6, 0, 8),
+        new("colours-in-order", "learner", 0.9, 0.6, 0, 8),
+        new("last-red", "learner", 4.1, 2.1, 0, 8),
     ];
 
     /// <summary>Returns the expected run of a shipped routine for each preset; empty if it is no run.</summary>
