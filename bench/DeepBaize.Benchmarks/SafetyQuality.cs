@@ -172,7 +172,7 @@ public static class SafetyQuality
     internal static IEnumerable<Situation> Exchanges(TableShape shape) =>
         Exchanges(shape, 31, random => new(1.9 + 1.5 * random.NextDouble(), 0.1 + (Width - 0.2) * random.NextDouble()));
 
-    /// <summary>The same with most of the reds within 45 mm of a cushion.</summary>
+    /// <summary>Mid-frame tables without an easy pot, most of the reds within 45 mm of a cushion.</summary>
     internal static IEnumerable<Situation> NearCushions(TableShape shape) => Exchanges(shape, 32, random =>
         {
             var off = BallRadius + 0.001 + 0.044 * random.NextDouble();

@@ -48,8 +48,7 @@ public readonly record struct Reach(
         CueLength = 1.47;
 
     // What the cue has to pass over, m: the nose, and the rail's top, which begins so far behind it; the cue's radius at the tip, and what
-    // it
-    // gains in a metre; what a hand flat on the rail takes up under it.
+    // it gains in a metre; what a hand flat on the rail takes up under it.
     private const double NoseTop = 1.4 * BallRadius,
         RailTop = 0.043,
         ToRailTop = 0.05,

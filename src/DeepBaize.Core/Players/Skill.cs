@@ -12,7 +12,7 @@ namespace DeepBaize.Core.Players;
 /// <param name="AllowancePercent">Of what has to be allowed for squirt, swerve and throw from side.</param>
 /// <param name="PacePercent">Of the cue's speed.</param>
 /// <param name="HeightMillimetres">Of the height of the tip; it changes the spin only, but may slip off the ball.</param>
-/// <param name="SideMillimetres">Of the tip sideways; the like.</param>
+/// <param name="SideMillimetres">Of the tip sideways; it changes the spin only, but may slip off the ball.</param>
 public sealed record Skill(
     string Name,
     double DirectionDegrees,

@@ -54,7 +54,11 @@ public sealed class BreakOffs(SearchContext context, SafetyStrokes strokes)
         var side = SideOf(from);
         List<Situation> places = [from, .. Places.Select(p => from.WithWhiteAt(new(BaulkLineX - 0.005, Width / 2 + side * p)))];
         var tried = context.InParallel(places.Count, (workspace, i) =>
-            Grid(places[i], [0.86, 0.76], [0], [2.3, 2.7]).Max(s => Mean(workspace, places[i], s, Screening, 2 * Screened))
+            // A baulk colour may be in the way from one of them.
+            Grid(places[i], [0.86, 0.76], [0], [2.3, 2.7])
+                .Select(s => Mean(workspace, places[i], s, Screening, 2 * Screened))
+                .DefaultIfEmpty(double.NegativeInfinity)
+                .Max()
         );
         return places[tried.IndexOf(tried.Max())];
     }

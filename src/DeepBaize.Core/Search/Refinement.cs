@@ -14,7 +14,7 @@ public readonly record struct StrokeChange(double Height = 0, double Side = 0, d
     public static StrokeChange operator *(double scale, in StrokeChange t) =>
         new(scale * t.Height, scale * t.Side, scale * t.Speed, scale * t.Part, scale * t.AimDegrees);
 
-    /// <summary>The same change on a mirrored table, if <paramref name="mirror"/> is −1.</summary>
+    /// <summary>Returns this change with side and aim turned the other way if <paramref name="mirror"/> is −1.</summary>
     public StrokeChange Mirrored(int mirror) => this with { Side = mirror * Side, AimDegrees = mirror * AimDegrees };
 
     /// <summary>The stroke so changed; null if the tip slips off, or the pace is out of range.</summary>
