@@ -367,14 +367,26 @@ public sealed class Page(ChromeDriver driver, string address)
         requestAnimationFrame(() => requestAnimationFrame(() => {
           const box = element.getBoundingClientRect(), top = document.elementFromPoint(x, y);
           const isStill = Math.abs(box.x + box.width / 2 - x) < 1 && Math.abs(box.y + box.height / 2 - y) < 1;
-          window.isLongPress = false;
-          addEventListener('contextmenu', () => { window.isLongPress = true }, { capture: true, once: true });
+          const tap = window.tapped = { said: null, tell: null };
+          const end = (isTap) => { if (tap.said === null) { tap.said = isTap; tap.tell?.(isTap) } };
+          // The page takes a touch for itself where it prevents what else would come of it.
+          const touched = (e) => setTimeout(() => e.defaultPrevented && end(true));
+          for (const kind of ['touchstart', 'touchend']) addEventListener(kind, touched, { capture: true, once: true });
+          addEventListener('click', () => end(true), { capture: true, once: true });
+          addEventListener('contextmenu', () => end(false), { capture: true, once: true });
           done(isStill && top !== null && (element.contains(top) || top.contains(element)));
         }));
         """;
 
-    /// <summary>On a slow machine the finger stays so long that it is a long press, which is no tap.</summary>
-    private const string IsTapped = "const done = arguments[0]; setTimeout(() => done(!window.isLongPress), 30)";
+    /// <summary>
+    /// Whether the touch has become a tap. On a slow machine the finger may stay so long that it is a long press, or the browser may drop it.
+    /// </summary>
+    private const string IsTapped = """
+        const done = arguments[0], tap = window.tapped;
+        // A tap that has led to another page has gone with this one.
+        if (!tap || tap.said !== null) done(tap?.said ?? true);
+        else { tap.tell = done; setTimeout(() => { tap.tell = null; done(tap.said ?? false) }, 1000) }
+        """;
 
     public void DragByTouch(IWebElement from, int dx, int dy)
     {

@@ -109,7 +109,6 @@ public class MainPathTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Last red to the colours");
         Press(page, "link", "Break");
-        page.Click(() => page.Find("stop-plan"));
         Press(page, "button", "Keep the plan");
         page.Until(() => page.HasNotice("kept with the position"));
         Press(page, "link", "Library");

@@ -114,6 +114,7 @@ const risks = [
       No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.
       <ElButton size="small" type="primary" data-testid="to-decide" @click="view.go('safety')">Safeties and escapes</ElButton>
     </p>
+    <p v-else-if="plans.wasStopped && !plans.plans.length" class="soft" role="status">Stopped before a plan was found.</p>
     <p v-else-if="!plans.plans.length" class="soft" role="status">Looking for the shot …</p>
     <template v-else>
       <div class="row">

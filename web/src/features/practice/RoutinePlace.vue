@@ -110,12 +110,13 @@ const rows = computed(() =>
 )
 
 // ---- Playing, keeping, changing ---------------------------------------------------------------------------------
-async function play() {
-  const now = { routine: props.id, step: step.value, mirrored: isMirrored.value, stroke: null, group: '' }
-  if (await sessions.resume()) sessions.setTask(now)
-  else await sessions.begin(now)
-  await router.push(`/practice/sessions/${sessions.session!.id}`)
-}
+const play = () =>
+  attempt(async () => {
+    const now = { routine: props.id, step: step.value, mirrored: isMirrored.value, stroke: null, group: '' }
+    if (await sessions.resume()) sessions.setTask(now)
+    else await sessions.begin(now)
+    await router.push(`/practice/sessions/${sessions.session!.id}`)
+  }, 'Not begun')
 
 const variants = shallowRef<Schemas['VariantsResult'] | null>(null)
 const easier = () =>
