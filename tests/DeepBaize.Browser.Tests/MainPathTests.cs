@@ -109,7 +109,9 @@ public class MainPathTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Last red to the colours");
         Press(page, "link", "Break");
-        Press(page, "button", "Keep the plan");
+        // As soon as the search has ended.
+        page.Until(() => page.Find("keep-plan").Enabled);
+        page.Find("keep-plan").Click();
         page.Until(() => page.HasNotice("kept with the position"));
         Press(page, "link", "Library");
         Press(page, "radio", new Regex("^Kept plans"));
