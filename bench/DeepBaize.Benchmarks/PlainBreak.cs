@@ -8,7 +8,7 @@ namespace DeepBaize.Benchmarks;
 /// <summary>
 /// A break played with plain random errors that had no part in what is told: the first shot as given, each later one by a quick look.
 /// </summary>
-/// <param name="Value">In the measure of the target.</param>
+/// <param name="Value">Of the table where it ended, in the measure of the answer.</param>
 /// <param name="Shots">Played, the last included.</param>
 internal readonly record struct PlainBreak(int Points, double Value, int Shots)
 {
@@ -25,7 +25,7 @@ internal readonly record struct PlainBreak(int Points, double Value, int Shots)
             context.Player.Skill,
             context.Shape,
             _ => StandardDraws.Draw(random),
-            (situation, _, played) => value += context.Evaluation.OutcomeOf(situation.Frame, played.Ruling)
+            (_, _, played) => value = workspace.ValueOf(played.Leaves)
         );
         return new(result.Points, value, shots);
     }

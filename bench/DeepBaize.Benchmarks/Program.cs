@@ -25,6 +25,8 @@ else if (args is ["runs", .. var runs])
     RunChecks.Run(runs);
 else if (args is ["regret"])
     SafetyQuality.Regret("docs/safety.md");
+else if (args is ["frames", .. var play])
+    FrameQuality.Run("docs/safety.md", play);
 else if (args is ["safety", ..])
     SafetyQuality.Run("docs/safety.md");
 else

@@ -103,8 +103,8 @@ public static class SafetyQuality
         foreach (var name in (string[])["county", "club"])
         {
             var player = Player.OfSkill(name);
-            var judge = new LeaveJudge(player, shape);
-            var context = new SearchContext(player, shape, PlanPreferences.Default, FairGate.Shared, default);
+            var judge = new PositionJudge(player, shape);
+            var context = new SearchContext(new(Frame.Start, player, shape, PlanPreferences.Default), FairGate.Shared, default);
             double Left(Workspace workspace, Situation from, Stroke stroke, int strokes, int seed, bool isLong)
             {
                 var (random, left) = (new Random(seed), 0);
@@ -116,7 +116,7 @@ public static class SafetyQuality
                         continue;
                     var lines = workspace.LinesOf(played.Leaves.Layout);
                     var leave = judge.Of(played.Leaves, lines);
-                    if (isLong ? judge.BestChance(played.Leaves, lines, leave) > LeaveJudge.Even : leave.LeavesPot)
+                    if (isLong ? judge.BestChance(played.Leaves, lines, leave) > PositionJudge.Even : leave.LeavesPot)
                         left++;
                 }
                 return (double)left / strokes;
@@ -127,7 +127,7 @@ public static class SafetyQuality
                 var safeties = Decider.Solve(from, player, player, shape).Safeties;
                 if (safeties.Count == 0)
                     continue;
-                var strokes = new SafetyStrokes(context, judge);
+                var strokes = new SafetyStrokes(context);
                 var jobs = strokes.Ways(from).ToList();
                 var tried = context
                     .InParallel(jobs.Count, (workspace, i) => strokes.Play(workspace, from, jobs[i].Slot, jobs[i].Offset))
@@ -187,7 +187,7 @@ public static class SafetyQuality
     private static IEnumerable<Situation> Exchanges(TableShape shape, int seed, Func<Random, Vec2> place)
     {
         var random = new Random(seed);
-        var judge = new LeaveJudge(Player.OfSkill("county"), shape);
+        var judge = new PositionJudge(Player.OfSkill("county"), shape);
         for (var found = 0; found < Positions;)
         {
             List<PlacedBall> balls = [.. Rack.Colours(), .. Rack.Pack().Take(6)];
@@ -212,7 +212,7 @@ public static class SafetyQuality
     /// The plain policy: the nearest red that can be clipped thin, on the side from which the white goes on towards a side cushion and back
     /// to baulk, at one pace.
     /// </summary>
-    private static Stroke? Clip(Situation situation)
+    internal static Stroke? Clip(Situation situation)
     {
         var (layout, white) = (situation.Layout, situation.Layout.White.At);
         foreach (var slot in situation.OnSlots().OrderBy(s => (layout.Balls[s].At - white).SquaredLength))
@@ -233,7 +233,7 @@ public static class SafetyQuality
 
     private static double LeftAPot(Situation from, Stroke stroke, Player player, TableShape shape)
     {
-        var judge = new LeaveJudge(player, shape);
+        var judge = new PositionJudge(player, shape);
         return Share(from, stroke, player.Skill, shape, (played, _) =>
             played.Ruling.Points == 0
             && !played.Ruling.NextFrame.IsOver

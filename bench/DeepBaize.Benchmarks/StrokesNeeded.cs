@@ -97,7 +97,6 @@ public static class StrokesNeeded
     /// </summary>
     private static (double Value, double Share)? PlanOf(PositionContent content, string skill)
     {
-        var context = new SearchContext(Player.OfSkill(skill), Shape, PlanPreferences.Default, FairGate.Shared, default);
         var on = content.Frame?.On is { } ball ? BallsOn.Named(ball, "on") : (BallOn?)null;
         Situation situation;
         try
@@ -109,6 +108,8 @@ public static class StrokesNeeded
             // An exercise with balls that no frame has.
             return null;
         }
+        var question = new SearchQuestion(situation.Frame, Player.OfSkill(skill), Shape, PlanPreferences.Default);
+        var context = new SearchContext(question, FairGate.Shared, default);
         var search = new ShotSearch(context);
         if (search.Choose(situation, Effort.Later) is not [var first, ..])
             return null;

@@ -112,7 +112,7 @@ public static class ToldQuality
             if (plans.Count == 0)
                 continue;
             var (context, first) = (
-                new SearchContext(player, Shape, PlanPreferences.Default, FairGate.Shared, default),
+                new SearchContext(new(situation.Frame, player, Shape, PlanPreferences.Default), FairGate.Shared, default),
                 plans[0].Shots[0].Choice
             );
             var search = new ShotSearch(context);
@@ -159,7 +159,7 @@ public static class ToldQuality
     {
         const int plays = 100;
         if (situation.Frame.InHand)
-            return new LeaveJudge(player, Shape).Of(situation, new(situation.Layout, Shape)).LeavesPot;
+            return new PositionJudge(player, Shape).Of(situation, new(situation.Layout, Shape)).LeavesPot;
         // Whatever Read offers, plants and doubles too: not by the lines that the search itself has chosen by.
         var layout = situation.Layout;
         bool MayPlay(int slot) => situation.Frame.MayPlay(layout.Balls[slot].Ball);

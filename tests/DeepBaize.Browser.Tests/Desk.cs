@@ -379,7 +379,8 @@ public sealed class Page(ChromeDriver driver, string address)
         """;
 
     /// <summary>
-    /// Whether the touch has become a tap. On a slow machine the finger may stay so long that it is a long press, or the browser may drop it.
+    /// Whether the touch has become a tap. On a slow machine the finger may stay so long that it is a long press, or the browser may drop
+    /// it.
     /// </summary>
     private const string IsTapped = """
         const done = arguments[0], tap = window.tapped;
@@ -491,11 +492,7 @@ public sealed class Page(ChromeDriver driver, string address)
         using var answer = System.Text.Json.JsonDocument.Parse(
             client.GetStringAsync($"{address}/api/positions?search={Uri.EscapeDataString(name)}").Result
         );
-        return answer
-            .RootElement.EnumerateArray()
-            .First(p => p.GetProperty("name").GetString() == name)
-            .GetProperty("id")
-            .GetString()!;
+        return answer.RootElement.EnumerateArray().First(p => p.GetProperty("name").GetString() == name).GetProperty("id").GetString()!;
     }
 
     public void TypeName(string name)

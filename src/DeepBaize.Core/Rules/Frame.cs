@@ -346,6 +346,21 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
             : this;
     }
 
+    /// <summary>The frame after a fair stroke that pots nothing: the other player is at the table.</summary>
+    public Frame AfterMiss =>
+        (
+            this with
+            {
+                Turn = 1 - Turn,
+                Break = 0,
+                On = OnForNext(Reds),
+                FreeBall = false,
+                InHand = false,
+                Offence = null,
+                Misses = 0,
+            }
+        ).EndedIfOutOfReach();
+
     /// <summary>
     /// The end; or with level scores the black on its spot again, the white in hand, and who plays first by lot (rule 4).
     /// </summary>

@@ -179,10 +179,10 @@ public static class Referee
     private static Ruling Fair(Judged s)
     {
         var (frame, potted) = (s.Frame, s.Facts.Potted);
-        var next = frame with { FreeBall = false, InHand = false, Offence = null, Misses = 0 };
         if (potted.Count == 0)
-            return new(0, 0, [], [], next with { Turn = 1 - frame.Turn, Break = 0, On = frame.OnForNext(frame.Reds) });
+            return new(0, 0, [], [], frame.AfterMiss);
 
+        var next = frame with { FreeBall = false, InHand = false, Offence = null, Misses = 0 };
         var points = potted.Sum(b => PointsOf(b, s));
         var reds = frame.Reds - potted.Count(b => b.IsRed);
         var exercise = frame.Exercise?.Without(potted);

@@ -21,8 +21,8 @@ public readonly record struct ChoiceOdds(Estimate Chance, Estimate Foul, Estimat
 
 /// <summary>A stroke that pots a ball on, and its value.</summary>
 /// <param name="Stroke">The stroke with the aim that pots the ball.</param>
-/// <param name="Value">Expected gain from here on, in the measure of the target (<see cref="Evaluation"/>).</param>
-/// <param name="Gain">What the stroke itself gains if it scores.</param>
+/// <param name="Value">Expected value, in the measure of the answer (<see cref="IObjective"/>).</param>
+/// <param name="Gain">Points of the stroke if it scores.</param>
 /// <param name="Outcome">The outcome of the stroke played without error.</param>
 /// <param name="Next">Evaluation of the table after that outcome.</param>
 public sealed record Choice(
@@ -36,6 +36,12 @@ public sealed record Choice(
     Quality Next
 )
 {
+    /// <summary>Mean value of the outcomes that score, in the measure of the answer.</summary>
+    public double IfScores { get; init; }
+
+    /// <summary>Mean value of those that do not: of what they leave.</summary>
+    public double IfMissed { get; init; }
+
     /// <summary>What the white does after its first contact.</summary>
     public required Route Route { get; init; }
 

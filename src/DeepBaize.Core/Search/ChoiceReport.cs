@@ -18,7 +18,7 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
         var places = effort.LookAheadSamples;
         if (places == 0)
             return [.. ranked.Select(r => AsRanked(context, from, r))];
-        var odds = context.InParallel(ranked.Count, (workspace, i) => OddsOf(workspace, from, ranked[i].Trial, effort.MostReportStrokes));
+        var played = context.InParallel(ranked.Count, (workspace, i) => OddsOf(workspace, from, ranked[i].Trial, effort.MostReportStrokes));
         var outcomes = context.InParallel(ranked.Count * places, (workspace, k) =>
             twoPly.Draw(workspace, from, ranked[k / places].Trial, LookAheadErrors.At(k % places), isReported: true)
         );
@@ -34,11 +34,31 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
                         value.Add(k, outcome.Scores ? outcome.Value : 0);
                         scored.Add(k, outcome.Scores);
                     }
-                    // The value of a success comes from few look-ahead samples, its probability from many more strokes.
-                    return AsRanked(context, from, r) with { Odds = odds[i], Value = ValueOf(odds[i], value.For(scored)) };
+                    // The value of a success comes from few look-ahead samples, its probability and what a miss leaves from many more.
+                    var (odds, missed) = played[i];
+                    return WithFigures(r, from, odds, scored.Total > 0 ? value.For(scored) : Estimate.Exact(r.Mean), missed);
                 }
             ),
         ];
+    }
+
+    private Choice WithFigures(RankedStroke r, Situation from, in ChoiceOdds odds, in Estimate scored, in Estimate missed)
+    {
+        var atStake = scored.Value - missed.Value;
+        // Errors of the three figures that make it up: independent, since each has strokes of its own, or stands for other outcomes.
+        var value = missed.Value + odds.Chance.Value * atStake;
+        var error = Math.Sqrt(
+            Math.Pow(odds.Chance.Error * atStake, 2)
+                + Math.Pow(odds.Chance.Value * scored.Error, 2)
+                + Math.Pow((1 - odds.Chance.Value) * missed.Error, 2)
+        );
+        return AsRanked(context, from, r) with
+        {
+            Odds = odds,
+            Value = new(value, error, odds.Chance.Strokes),
+            IfScores = scored.Value,
+            IfMissed = missed.Value,
+        };
     }
 
     private const int FirstStrokes = 128;
@@ -50,12 +70,11 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
         {
             var (value, scores, fouls, holds, miscues) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
             var scatter = sampler.ScatterOf(workspace, from, ranked[i].Trial);
-            var evaluation = context.Evaluation;
             for (var k = 0; k < context.Bounded(FirstStrokes, 32); k++)
             {
                 var error = scatter.Error(FirstErrors.Part(i).At(k));
                 var outcome = sampler.Draw(workspace, from, ranked[i].Trial, error, out _);
-                value.Add(k, outcome.Scores ? outcome.Value : -evaluation.MissCost - (outcome.Foul ? evaluation.FoulCost : 0));
+                value.Add(k, outcome.Value);
                 scores.Add(k, outcome.Scores);
                 fouls.Add(k, outcome.Foul);
                 holds.Add(k, outcome.Scores && outcome.Holds);
@@ -68,9 +87,10 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
             };
         });
 
-    private ChoiceOdds OddsOf(Workspace workspace, Situation from, TrialStroke trial, int most)
+    /// <summary>The odds of a stroke, and the mean value of what its misses leave.</summary>
+    private (ChoiceOdds Odds, Estimate Missed) OddsOf(Workspace workspace, Situation from, TrialStroke trial, int most)
     {
-        var (scores, fouls, holds, miscues) = (new Sums(), new Sums(), new Sums(), new Sums());
+        var (scores, fouls, holds, miscues, misses, left) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
         var scatter = sampler.ScatterOf(workspace, from, trial);
         for (var next = FewestStrokes; ; next *= 2)
         {
@@ -82,18 +102,14 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
                 scores.Add(i, outcome.Scores);
                 fouls.Add(i, outcome.Foul);
                 holds.Add(i, outcome.Scores && outcome.Holds);
+                misses.Add(i, !outcome.Scores);
+                left.Add(i, outcome.Scores ? 0 : outcome.Value);
             }
             var odds = new ChoiceOdds(scores.Share, fouls.Share, holds.For(scores), miscues.Share);
             const double enough = SpreadEffort.EnoughError;
             if (next >= most || (odds.Chance.IsShareKnownTo(enough) && odds.Foul.IsShareKnownTo(enough)))
-                return odds;
+                return (odds, misses.Total > 0 ? left.For(misses) : Estimate.Exact(context.Objective.AfterMiss(from.Frame.AfterMiss)));
         }
-    }
-
-    private Estimate ValueOf(in ChoiceOdds odds, in Estimate mean)
-    {
-        var evaluation = context.Evaluation;
-        return mean.Times(1, evaluation.MissCost).Times(odds.Chance).Minus(odds.Foul.Times(evaluation.FoulCost, evaluation.MissCost));
     }
 
     /// <summary>Returns a stroke as a choice with the figures that ranked it, whose errors are not known.</summary>
@@ -105,12 +121,14 @@ internal sealed class ChoiceReport(SearchContext context, StrokeSampler sampler,
             r.Trial.Stroke,
             r.Trial.Reach,
             new(Rough(r.Chance), Rough(r.Foul), Rough(r.Holds)),
-            Rough(r.Value),
-            context.Evaluation.Gain(from.Frame, r.Trial.Outcome.Ruling.NextFrame),
+            Rough(r.Expected),
+            r.Trial.Outcome.Ruling.Points,
             r.Trial.Outcome,
             r.Trial.Next
         )
         {
+            IfScores = r.Mean,
+            IfMissed = r.Missed,
             Route = RouteOf(context, from, r.Trial),
         };
     }

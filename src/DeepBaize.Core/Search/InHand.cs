@@ -44,7 +44,9 @@ public static class InHand
                 .Select(p => from.WithWhiteAt(p.Place)),
         ];
         var search = new ShotSearch(context);
-        var values = context.InParallel(best.Count, (workspace, i) => search.Shallow(workspace, best[i])?.Value.Value ?? 0);
+        var values = context.InParallel(best.Count, (workspace, i) =>
+            search.Shallow(workspace, best[i])?.Value.Value ?? double.NegativeInfinity
+        );
         // The first of equals: where the user has put it.
         return best[values.IndexOf(values.Max())];
     }

@@ -9,7 +9,7 @@ internal sealed class PotRefinement(SearchContext context, TrialStrokes trials, 
 {
     private const int SeedsPerPot = 4;
 
-    /// <summary>A changed stroke that loses more than this share of its value without error is not sampled.</summary>
+    /// <summary>A changed stroke that loses more than this share of what is at stake, without error, is not sampled.</summary>
     private const double HopelessLoss = 0.15;
 
     private static readonly StrokeChange[] PlainChanges = [new(Speed: 0.1), new(Height: 0.2), new(Part: 0.5)],
@@ -55,7 +55,7 @@ internal sealed class PotRefinement(SearchContext context, TrialStrokes trials, 
                 var reach = Reach.Of(from.Layout, stroke, context.Player);
                 return
                     trials.Try(workspace, aiming, from, candidate, reach, stroke, ref near) is not { } tried
-                    || tried.Value < now.Trial.Value - HopelessLoss * Math.Abs(now.Trial.Value)
+                    || tried.Value < now.Trial.Value - HopelessLoss * Math.Abs(now.Trial.Value - now.Trial.Missed)
                     ? null
                     : sampler.Sample(workspace, from, tried, draws);
             },

@@ -32,6 +32,6 @@ internal sealed class Reevaluation(SearchContext context, StrokeSampler sampler)
     {
         var share = (r.Trial.Stroke.SideTips != 0 ? 1 : 0) + (r.Trial.Stroke.Pace > Skill.EasyPace ? 0.5 : 0);
         var error = Math.Sqrt(r.Chance * (1 - r.Chance) / (StrokeSampler.EstimateWeight + samples));
-        return sampler.WithMean(r with { Doubt = share * error * (Math.Abs(r.Mean) + context.Evaluation.MissCost) }, r.Mean);
+        return sampler.WithMean(r with { Doubt = share * error * Math.Abs(r.Mean - r.Missed) }, r.Mean);
     }
 }

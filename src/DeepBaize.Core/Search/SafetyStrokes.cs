@@ -12,14 +12,13 @@ namespace DeepBaize.Core.Search;
 /// <summary>A safety that was played without error.</summary>
 /// <param name="Slot">Of the ball that is struck.</param>
 /// <param name="Offset">How far beside its middle the white passes, in ball widths; + to the left.</param>
-/// <param name="Value">To the player, points.</param>
-public sealed record TriedSafety(int Slot, double Offset, Stroke Stroke, PlayedStroke Played, Leave Leave, double Value, Route Route);
+/// <param name="Value">To the player, in the measure of the answer.</param>
+public sealed record TriedSafety(int Slot, double Offset, Stroke Stroke, PlayedStroke Played, Outlook Leave, double Value, Route Route);
 
 /// <summary>
 /// Generates strokes to play safe with: every ball on, at fullnesses either side × heights, sides and paces. See docs/safety.md.
 /// </summary>
-/// <param name="judge">Of what is left.</param>
-public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
+public sealed class SafetyStrokes(SearchContext context)
 {
     private const int MostBalls = 7;
 
@@ -116,7 +115,7 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         return tried;
     }
 
-    /// <summary>Mean value of a stroke over the first errors of a stream, points.</summary>
+    /// <summary>Mean value of a stroke over the first errors of a stream, in the measure of the answer.</summary>
     /// <param name="nominated">The ball that the player names; null if none has to be.</param>
     public double MeanOf(Workspace workspace, Situation from, Stroke stroke, Ball? nominated, ErrorStream stream, int count)
     {
@@ -124,15 +123,12 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         return stream.Set(count).Average(draws => ValueOf(workspace, from, stroke, nominated, scatter.Error(draws)));
     }
 
-    /// <summary>Value of a stroke with an error, points.</summary>
+    /// <summary>Value of a stroke with an error, in the measure of the answer.</summary>
     public double ValueOf(Workspace workspace, Situation from, in Stroke stroke, Ball? nominated, in StrokeError error)
     {
         var played = workspace.Play(from, stroke, error, nominated);
-        return LeaveJudge.ValueOf(played, LeaveOf(workspace, played));
+        return workspace.ValueOf(played.Leaves);
     }
-
-    /// <summary>What a stroke that has been played leaves.</summary>
-    public Leave LeaveOf(Workspace workspace, PlayedStroke played) => judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout));
 
     /// <summary>A stroke, played; null if it is a foul.</summary>
     public TriedSafety? Try(Workspace workspace, Situation from, int slot, double offset, in Stroke stroke)
@@ -140,8 +136,8 @@ public sealed class SafetyStrokes(SearchContext context, LeaveJudge judge)
         var played = workspace.Play(from, stroke, default, from.Layout.Balls[slot].Ball);
         if (played.Ruling.IsFoul)
             return null;
-        var leave = LeaveOf(workspace, played);
-        return new(slot, offset, stroke, played, leave, LeaveJudge.ValueOf(played, leave), Route.Of(workspace.Record));
+        var value = workspace.ValueOf(played.Leaves, out var leave);
+        return new(slot, offset, stroke, played, leave, value, Route.Of(workspace.Record));
     }
 
     /// <summary>Returns the turn of the aim, degrees, that moves the white a number of ball widths farther to the left of a ball.</summary>

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
@@ -8,32 +9,72 @@ using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Search;
 
-/// <summary>What the stages of one search share: player, table, wishes, evaluation, workers and workspaces.</summary>
-public sealed class SearchContext(Player player, TableShape shape, PlanPreferences preferences, FairGate gate, CancellationToken cancel)
+/// <summary>Who asks what a search answers.</summary>
+/// <param name="Frame">In which the question is asked.</param>
+/// <param name="Rival">The other player; null: one of the same skill.</param>
+public sealed record SearchQuestion(Frame Frame, Player Player, TableShape Shape, PlanPreferences Preferences, Player? Rival = null)
+{
+    /// <summary>The place in the frame of the player who asks, 0 or 1: the one at the table, if not said otherwise.</summary>
+    public int Me { get; init; } = Frame.Turn;
+}
+
+/// <summary>What the stages of one search share: player, table, wishes, the measure, the judge, workers and workspaces.</summary>
+public sealed class SearchContext
 {
     private readonly ConcurrentBag<Workspace> _workspaces = [];
     private long _examined;
 
-    /// <summary>The player at the table.</summary>
-    public Player Player { get; } = player;
+    /// <summary>Creates what the stages share.</summary>
+    public SearchContext(SearchQuestion question, FairGate gate, CancellationToken cancel)
+    {
+        var (frame, player, shape, preferences, rival) = question;
+        (Player, Rival, Shape, Preferences, Gate, Cancel) = (player, rival ?? player, shape, preferences, gate, cancel);
+        Objective = Objectives.For(frame, question.Me, player, Rival, preferences);
+        Judge = new(question.Me, player, Rival, shape, preferences);
+        Evaluation = new(player, preferences);
+        Workers = new(gate, cancel);
+    }
+
+    /// <summary>The player who asks.</summary>
+    public Player Player { get; }
+
+    /// <summary>The other player.</summary>
+    public Player Rival { get; }
+
+    /// <summary>The measure of the answer.</summary>
+    public IObjective Objective { get; }
+
+    /// <summary>Judges tables for either player.</summary>
+    public PositionJudge Judge { get; }
+
+    /// <summary>
+    /// By how much more than it costs a miss is minded when strokes are ranked, in the measure of the answer. Common practice, no source.
+    /// </summary>
+    public double MissMinded =>
+        Preferences.Risk switch
+        {
+            Risk.Careful => 4,
+            Risk.Balanced => 0,
+            _ => -2,
+        } * Objective.Point;
 
     /// <summary>The table.</summary>
-    public TableShape Shape { get; } = shape;
+    public TableShape Shape { get; }
 
     /// <summary>What the player plays for, and how.</summary>
-    public PlanPreferences Preferences { get; } = preferences;
+    public PlanPreferences Preferences { get; }
 
     /// <summary>Evaluation of positions for this player.</summary>
-    public Evaluation Evaluation { get; } = new(player, preferences);
+    public Evaluation Evaluation { get; }
 
     /// <summary>Cancels the search.</summary>
-    public CancellationToken Cancel { get; } = cancel;
+    public CancellationToken Cancel { get; }
 
     /// <summary>The gate that all work of the search goes through.</summary>
-    public FairGate Gate { get; } = gate;
+    public FairGate Gate { get; }
 
     /// <summary>The workers of this search.</summary>
-    public Workers Workers { get; } = new(gate, cancel);
+    public Workers Workers { get; }
 
     /// <summary>Number of positions examined so far.</summary>
     public long Examined => Interlocked.Read(ref _examined);

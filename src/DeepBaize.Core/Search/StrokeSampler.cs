@@ -5,7 +5,7 @@ namespace DeepBaize.Core.Search;
 
 /// <summary>One sampled outcome of a stroke.</summary>
 /// <param name="Pots">Whether the ball goes into the intended pocket, foul or not.</param>
-/// <param name="Value">Gain of the stroke and value of the table after it, if it scores.</param>
+/// <param name="Value">Value of the table that it leaves, in the measure of the answer: a miss costs what it leaves.</param>
 /// <param name="Holds">Whether the next pot is better than even.</param>
 /// <param name="LookAheadGain">
 /// Value of the next stroke found by search, less the evaluation of the place; 0 if there was no search.
@@ -13,7 +13,9 @@ namespace DeepBaize.Core.Search;
 internal readonly record struct Sampled(bool Pots, bool Scores, bool Foul, double Value, bool Holds, double LookAheadGain = 0);
 
 /// <summary>A stroke with its estimates from sampled errors, used to rank it.</summary>
+/// <param name="Value">Expected value, with what ranks beside it taken off: the miss that is minded, simplicity, doubt.</param>
 /// <param name="Mean">Mean value of the outcomes that score.</param>
+/// <param name="Missed">Mean value of those that do not.</param>
 /// <param name="Doubt">Deduction for a stroke that asks for more than it has been shown to be worth.</param>
 internal sealed record RankedStroke(
     TrialStroke Trial,
@@ -22,8 +24,13 @@ internal sealed record RankedStroke(
     double Foul,
     double Holds,
     double Mean,
+    double Missed,
     double Doubt = 0
-);
+)
+{
+    /// <summary>Expected value.</summary>
+    public double Expected => Chance * Mean + (1 - Chance) * Missed;
+}
 
 /// <summary>Plays a trial stroke with a player's errors and sums up what comes of it.</summary>
 internal sealed class StrokeSampler(SearchContext context)
@@ -42,15 +49,14 @@ internal sealed class StrokeSampler(SearchContext context)
     {
         played = workspace.Play(from, trial.Stroke, error, trial.Of.Nominated);
         var pots = workspace.Simulator.PocketOf(trial.Of.Pot.Slot) == trial.Of.Cut.Pocket;
-        if (played.Ruling.Points <= 0)
-            return new(pots, false, played.Ruling.IsFoul, 0, false);
-        var next = workspace.Judge(played.Leaves);
+        var value = workspace.ValueOf(played.Leaves, out var next);
+        var scores = played.Ruling.Points > 0;
         return new(
             pots,
-            true,
-            false,
-            context.Evaluation.Gain(from.Frame, played.Ruling.NextFrame) + next.Value,
-            next.Chance >= BetterThanEven || played.Ruling.NextFrame.IsOver
+            scores,
+            played.Ruling.IsFoul,
+            value,
+            scores && (next.Best.Chance >= BetterThanEven || played.Ruling.NextFrame.IsOver)
         );
     }
 
@@ -61,12 +67,12 @@ internal sealed class StrokeSampler(SearchContext context)
         var outcomes = new Sampled[draws.Length];
         for (var i = 0; i < draws.Length; i++)
             outcomes[i] = Draw(workspace, from, trial, scatter.Error(draws[i]), out _);
-        return Summarise(trial, outcomes);
+        return Summarise(from, trial, outcomes);
     }
 
-    private RankedStroke Summarise(TrialStroke trial, Sampled[] outcomes)
+    private RankedStroke Summarise(Situation from, TrialStroke trial, Sampled[] outcomes)
     {
-        var (pots, scores, fouls, holds, value) = (0, 0, 0, 0, 0.0);
+        var (pots, scores, fouls, holds, value, missed) = (0, 0, 0, 0, 0.0, 0.0);
         foreach (var one in outcomes)
         {
             if (one.Pots)
@@ -74,7 +80,10 @@ internal sealed class StrokeSampler(SearchContext context)
             if (one.Foul)
                 fouls++;
             if (!one.Scores)
+            {
+                missed += one.Value;
                 continue;
+            }
             scores++;
             value += one.Value;
             if (one.Holds)
@@ -83,15 +92,22 @@ internal sealed class StrokeSampler(SearchContext context)
         // The quick estimate knows how often the ball goes in, not how often the white follows it.
         var goesIn = (EstimateWeight * trial.Chance + Math.Max(pots, scores)) / (EstimateWeight + outcomes.Length);
         var chance = goesIn * (pots == 0 ? 1 : (double)scores / Math.Max(pots, scores));
-        var mean = scores == 0 ? 0 : value / scores;
-        return WithMean(new(trial, 0, chance, (double)fouls / outcomes.Length, scores == 0 ? 0 : (double)holds / scores, 0), mean);
+        var usual = context.Objective.AfterMiss(from.Frame.AfterMiss);
+        // Few of the outcomes are misses: what a usual one leaves counts as some of them.
+        var miss = (missed + UsualMissWeight * usual) / (outcomes.Length - scores + UsualMissWeight);
+        var mean = scores == 0 ? usual : value / scores;
+        return WithMean(new(trial, 0, chance, (double)fouls / outcomes.Length, scores == 0 ? 0 : (double)holds / scores, 0, miss), mean);
     }
+
+    private const double UsualMissWeight = 3;
 
     /// <summary>Returns the stroke with another mean of the outcomes that score, and its value anew.</summary>
     public RankedStroke WithMean(RankedStroke ranked, double mean)
     {
-        var evaluation = context.Evaluation;
-        var value = ranked.Chance * mean - (1 - ranked.Chance) * evaluation.MissCost - ranked.Foul * evaluation.FoulCost;
-        return ranked with { Mean = mean, Value = value - ranked.Trial.Penalty * Math.Abs(value) - ranked.Doubt };
+        ranked = ranked with { Mean = mean };
+        // Simplicity and doubt are shares of what is at stake.
+        var value = ranked.Expected - (1 - ranked.Chance) * context.MissMinded;
+        var penalty = ranked.Trial.Penalty * ranked.Chance * Math.Abs(mean - ranked.Missed);
+        return ranked with { Value = value - penalty - ranked.Doubt };
     }
 }

@@ -21,8 +21,11 @@ internal sealed record TrialStroke(
     Quality Next
 )
 {
-    /// <summary>Share of its value that a stroke is ranked lower by, for not being simple.</summary>
+    /// <summary>Share of what is at stake that a stroke is ranked lower by, for not being simple.</summary>
     public double Penalty { get; init; }
+
+    /// <summary>Value of a usual miss.</summary>
+    public double Missed { get; init; }
 }
 
 /// <summary>
@@ -104,11 +107,12 @@ internal sealed class TrialStrokes(SearchContext context)
         if (played.Ruling.Points == 0 || workspace.Simulator.PocketOf(candidate.Pot.Slot) != candidate.Cut.Pocket)
             return null;
         var penalty = PenaltyOf(workspace, candidate, stroke);
-        var next = workspace.Judge(played.Leaves);
+        var scored = workspace.ValueOf(played.Leaves, out var next);
         var chance = candidate.Cut.Kind == PotKind.Direct ? ChanceOf(workspace, from, candidate.Cut, stroke, reach) : candidate.Chance;
-        var gain = context.Evaluation.Gain(from.Frame, played.Ruling.NextFrame) + next.Value;
-        var value = chance * gain - (1 - chance) * context.Evaluation.MissCost;
-        return new(candidate, stroke, reach, chance, value - penalty * Math.Abs(value), played, next) { Penalty = penalty };
+        var missed = context.Objective.AfterMiss(from.Frame.AfterMiss) - context.MissMinded;
+        // Simplicity counts as a share of what is at stake.
+        var value = missed + chance * (scored - missed) - penalty * chance * Math.Abs(scored - missed);
+        return new(candidate, stroke, reach, chance, value, played, next.Best) { Penalty = penalty, Missed = missed };
     }
 
     /// <summary>The quick estimate with what this stroke adds to it: reach, power, and the allowance for side.</summary>

@@ -37,8 +37,9 @@ internal sealed class TwoPly(SearchContext context, StrokeSampler sampler, Shall
         var outcome = sampler.Draw(workspace, from, trial, sampler.ScatterOf(workspace, from, trial).Error(draws), out var played);
         if (!outcome.Scores || played.Ruling.NextFrame.IsOver)
             return outcome;
-        var next = Math.Max(0, shallow.Find(workspace, played.Leaves, isReported)?.Value.Value ?? 0);
-        var value = context.Evaluation.Gain(from.Frame, played.Ruling.NextFrame) + next;
+        // The player may also turn to safety.
+        var safety = workspace.SafetyValueOf(played.Leaves);
+        var value = Math.Max(safety, shallow.Find(workspace, played.Leaves, isReported)?.Value.Value ?? safety);
         return outcome with { Value = value, LookAheadGain = value - outcome.Value };
     }
 

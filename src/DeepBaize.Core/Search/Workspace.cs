@@ -66,6 +66,20 @@ public sealed class Workspace(SearchContext context)
     public Scatter ScatterOf(Layout layout, in Stroke stroke) =>
         ScatterOf(layout, stroke, context.Player.Skill.Times(Reach.Of(layout, stroke, context.Player).ErrorFactor));
 
-    /// <summary>Returns the evaluation of a situation.</summary>
-    public Quality Judge(Situation situation) => context.Evaluation.Of(situation, LinesOf(situation.Layout));
+    /// <summary>Judges a table for whoever is at it.</summary>
+    public Outlook Judge(Situation situation) => context.Judge.QuickOf(situation, LinesOf(situation.Layout));
+
+    /// <summary>Value of a table, in the measure of the answer.</summary>
+    public double ValueOf(Situation situation) => ValueOf(situation, out _);
+
+    /// <summary>Value of a table, in the measure of the answer, with the outlook that it stands on.</summary>
+    public double ValueOf(Situation situation, out Outlook outlook)
+    {
+        outlook = situation.Frame.IsOver || situation.Frame.AwaitsLot ? Outlook.Nothing : Judge(situation);
+        return context.Objective.Of(situation.Frame, outlook);
+    }
+
+    /// <summary>Value of a table whose player turns to safety, in the measure of the answer.</summary>
+    public double SafetyValueOf(Situation situation) =>
+        context.Objective.Of(situation.Frame, Judge(situation) with { Best = Quality.None });
 }

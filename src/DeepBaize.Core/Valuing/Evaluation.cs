@@ -26,6 +26,18 @@ public readonly record struct Quality(double Value, QuickPot? Pot, double Chance
 {
     /// <summary>Nothing is on.</summary>
     public static Quality None { get; } = new(0, null, 0, 0, default, default);
+
+    /// <summary>Points of that pot.</summary>
+    public int Points { get; init; }
+
+    /// <summary>Whether its ball is on by itself, without a free ball.</summary>
+    public bool IsOn { get; init; }
+
+    /// <summary>
+    /// Given that it goes in, chance that the next pot is as good as an ordinary one: by how the white can be moved on, and by how much of
+    /// the rest is open.
+    /// </summary>
+    public double Keeps { get; init; }
 }
 
 /// <summary>
@@ -38,9 +50,6 @@ public sealed class Evaluation
     private const double OrdinaryDistance = 0.9;
     private static readonly PotWindow OrdinaryWindow = new(Angle.FromDegrees(1.7), Angle.FromDegrees(2.1));
     private static readonly Angle OrdinaryCut = Angle.FromDegrees(30);
-
-    /// <summary>Share of such shots that leave the white where the next is as ordinary, 0–1.</summary>
-    private const double KeepsPosition = 0.95;
 
     /// <summary>A red that cannot be potted where it lies counts as much as this of one that can.</summary>
     private const double TiedUp = 0.5;
@@ -55,42 +64,27 @@ public sealed class Evaluation
     public Evaluation(Player player, PlanPreferences preferences)
     {
         (_player, _preferences) = (player, preferences);
-        Ordinary = KeepsPosition * QuickChance.Of(OrdinaryWindow, OrdinaryCut, OrdinaryDistance, player.Skill);
+        Ordinary = VisitSkill.KeepsPosition * OrdinaryPot(player.Skill);
     }
+
+    /// <summary>Returns the chance of an ordinary pot, 0–1.</summary>
+    public static double OrdinaryPot(Skill skill) => QuickChance.Of(OrdinaryWindow, OrdinaryCut, OrdinaryDistance, skill);
 
     /// <summary>How often an ordinary shot goes in and leaves the next.</summary>
     public double Ordinary { get; }
 
-    /// <summary>What a miss costs beside the end of the break: the other player is at the table.</summary>
-    public double MissCost =>
-        _preferences.Risk switch
-        {
-            Risk.Careful => 4,
-            Risk.Balanced => 1,
-            _ => 0,
-        } * Scale;
-
-    /// <summary>What a foul costs more than that.</summary>
-    public double FoulCost => 3 * Scale;
-
-    /// <summary>A point, in the measure of this target.</summary>
-    public double Scale => _preferences.Target == PlanTarget.MostPoints ? 1 : 0.01;
-
-    /// <summary>What a fair stroke gains by itself.</summary>
-    public double Gain(Frame before, Frame after)
+    /// <summary>What a player's break has gained since a frame.</summary>
+    /// <param name="isCleared">Whether nothing is left.</param>
+    public double GainOf(Frame before, Frame after, int player, bool isCleared)
     {
-        var points = after.ScoreOf(before.Turn) - before.ScoreOf(before.Turn);
-        return GainOf(before.Break, before.Break + points, points > 0 && before.IsLastBall);
+        var points = after.ScoreOf(player) - before.ScoreOf(player);
+        return GainOf(before.Break, before.Break + points, isCleared && points > 0);
     }
-
-    /// <summary>What a stroke came to by itself, with what it costs if it did not score.</summary>
-    public double OutcomeOf(Frame before, Ruling ruling) =>
-        ruling.Points > 0 ? Gain(before, ruling.NextFrame) : -MissCost - (ruling.IsFoul ? FoulCost : 0);
 
     private double GainOf(double from, double to, bool cleared) =>
         _preferences.Target switch
         {
-            PlanTarget.MostPoints => to - from,
+            PlanTarget.MostPoints or PlanTarget.Frame => to - from,
             // A little for points beyond, so that a plan goes on once it is reached.
             PlanTarget.Score => (from < _preferences.Score && to >= _preferences.Score ? 1 : 0) + 0.0005 * (to - from),
             _ => (cleared ? 1 : 0) + 0.0005 * (to - from),
@@ -156,7 +150,13 @@ public sealed class Evaluation
             for (var slot = 1; slot < lines.Count; slot++)
                 if (slot != pot.Line.Slot && ofBall[slot] >= chance / 2)
                     others++;
-            result = new(value, pot, chance, others, reach, ControlOf(pot, cushion));
+            var control = ControlOf(pot, cushion);
+            result = new(value, pot, chance, others, reach, control)
+            {
+                Points = PointsOf(frame, ball),
+                IsOn = frame.IsOn(ball),
+                Keeps = VisitSkill.KeepsPosition * control.Total * OpenShare(frame, ball, summary),
+            };
         }
         return result;
     }
@@ -168,13 +168,25 @@ public sealed class Evaluation
         return ValueOf(situation.Frame, lines.BallIn(pot.Line.Slot), pot, pot.Chance, cushion, new(lines));
     }
 
-    /// <summary>The chance, times what it gains and what is likely to follow, less what a miss costs.</summary>
+    /// <summary>The chance, times what it gains and what is likely to follow.</summary>
     private double ValueOf(Frame frame, Ball ball, in QuickPot pot, double chance, double cushion, in TableSummary summary)
     {
-        var points = frame.FreeBall && !frame.IsOn(ball) ? frame.ValueOn : Values.Of(ball);
+        var points = PointsOf(frame, ball);
         var control = ControlOf(pot, cushion).Total;
         var gain = GainOf(frame.Break, frame.Break + points, frame.IsLastBall);
-        return chance * (gain + control * Future(frame, ball, frame.Break + points, summary)) - (1 - chance) * MissCost;
+        return chance * (gain + control * Future(frame, ball, frame.Break + points, summary));
+    }
+
+    private static int PointsOf(Frame frame, Ball ball) => frame.FreeBall && !frame.IsOn(ball) ? frame.ValueOn : Values.Of(ball);
+
+    /// <summary>Chance that the next ball on, after this one, can be potted where it lies: 1, but with reds tied up.</summary>
+    private static double OpenShare(Frame frame, Ball potted, in TableSummary summary)
+    {
+        var open = summary.OpenReds - (potted.IsRed ? 1 : 0);
+        return open > 0 || summary.TiedReds == 0 || frame.Exercise is not null ? 1
+            // A colour comes between, from which the pack can be opened.
+            : potted.IsRed ? (1 + TiedUp) / 2
+            : TiedUp;
     }
 
     // ---- What an ordinary run would still make ---------------------------------------------------------------------

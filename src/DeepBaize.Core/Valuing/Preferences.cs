@@ -3,6 +3,9 @@ namespace DeepBaize.Core.Valuing;
 /// <summary>What a break is played for.</summary>
 public enum PlanTarget
 {
+    /// <summary>To win the frame; in an exercise, as many points as can be expected.</summary>
+    Frame,
+
     /// <summary>As many points as can be expected.</summary>
     MostPoints,
 
@@ -16,13 +19,13 @@ public enum PlanTarget
 /// <summary>How much a miss is minded.</summary>
 public enum Risk
 {
-    /// <summary>A miss is minded much.</summary>
+    /// <summary>A miss is minded more than it costs.</summary>
     Careful,
 
-    /// <summary>A miss is minded a little.</summary>
+    /// <summary>A miss is minded as much as it costs.</summary>
     Balanced,
 
-    /// <summary>A miss is not minded.</summary>
+    /// <summary>A miss is minded less than it costs.</summary>
     Bold,
 }
 
@@ -31,21 +34,21 @@ public enum Risk
 /// <param name="PlainOnly">No side.</param>
 /// <param name="AvoidCannons">The white is to run into nothing after the pot.</param>
 public sealed record PlanPreferences(
-    PlanTarget Target = PlanTarget.MostPoints,
+    PlanTarget Target = PlanTarget.Frame,
     int Score = 0,
     Risk Risk = Risk.Balanced,
     bool PlainOnly = false,
     bool AvoidCannons = false
 )
 {
-    /// <summary>Most points, balanced, all strokes allowed.</summary>
+    /// <summary>The frame, balanced, all strokes allowed.</summary>
     public static PlanPreferences Default { get; } = new();
 
     /// <exception cref="InputException">A score that no break can reach.</exception>
     public PlanPreferences Checked(int breakSoFar, int highest, string path = "preferences")
     {
         if (!Enum.IsDefined(Target))
-            throw new InputException($"{path}.target", "There is no such target.", "mostPoints, score, clear");
+            throw new InputException($"{path}.target", "There is no such target.", "frame, mostPoints, score, clear");
         if (!Enum.IsDefined(Risk))
             throw new InputException($"{path}.risk", "There is no such risk.", "careful, balanced, bold");
         if (Target == PlanTarget.Score && !(Score > breakSoFar && Score <= highest))

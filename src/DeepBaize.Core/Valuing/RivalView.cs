@@ -17,7 +17,7 @@ public sealed record RivalLine(PotLine Line, Ball Ball, double Chance, Ball? Blo
 /// <summary>One resting position seen from the other side.</summary>
 /// <param name="Lines">Of the balls on: the likeliest that are open, then those that only a ball in the way closes.</param>
 /// <param name="Special">Plants and doubles that are on.</param>
-public sealed record RivalView(Leave Leave, Situation Situation, IReadOnlyList<RivalLine> Lines, IReadOnlyList<PotOption> Special)
+public sealed record RivalView(Outlook Leave, Situation Situation, IReadOnlyList<RivalLine> Lines, IReadOnlyList<PotOption> Special)
 {
     private const int MostLines = 10,
         MostSpecial = 4;
@@ -27,7 +27,7 @@ public sealed record RivalView(Leave Leave, Situation Situation, IReadOnlyList<R
     public static RivalView Of(Situation situation, Player rival, TableShape shape, Workers workers)
     {
         var lines = new PotLines(situation.Layout, shape);
-        var leave = new LeaveJudge(rival, shape).Of(situation, lines);
+        var leave = new PositionJudge(rival, shape).Of(situation, lines);
         if (situation.Frame.IsOver || situation.Frame.InHand)
             return new(leave, situation, [], []);
         var white = situation.Layout.White.At;

@@ -35,7 +35,8 @@ internal sealed class KeptPlanChecks
         foreach (var (alternative, i) in answer.Alternatives.Select((a, i) => (a, i)))
         {
             check.Choice(alternative.Choice, $"alternatives[{i}].choice");
-            check.Figure(alternative.Made, $"alternatives[{i}].made", -MostPoints, MostPoints);
+            check.Figure(alternative.Value, $"alternatives[{i}].value", -LargestFigure, LargestFigure);
+            check.Figure(alternative.Points, $"alternatives[{i}].points", -LargestFigure, LargestFigure);
         }
         // The first shot is played from the table that it is kept with.
         var begins = answer.Plans.Where(p => p.Shots.Count > 0).Select(p => p.Shots[0].Content.Balls);
@@ -52,6 +53,8 @@ internal sealed class KeptPlanChecks
     {
         _checks.That(answer.Plans.Count > 0, "plans", "There is no plan to keep.", "at least one plan");
         _checks.That(answer.Wait is null, "wait", "The plan has not begun.", "null");
+        _checks.That(answer.Unit is "win" or "points" or "target", "unit", "There is no such measure.", "win, points, target");
+        _checks.Range("modelError", answer.ModelError, 0, LargestFigure);
         _checks.Range("share", answer.Share, 0, 1);
         _checks.Range("looked", answer.Looked, 0, 1);
         _checks.Range("examined", answer.Examined, 0, 1e12);
@@ -65,18 +68,28 @@ internal sealed class KeptPlanChecks
         _checks.Range($"{at}.shots.length", plan.Shots.Count, 1, MostShots);
         foreach (var (shot, i) in plan.Shots.Select((s, i) => (s, i)))
             Shot(shot, $"{at}.shots[{i}]");
+        if (plan.Turn is not { } turn)
+            return;
+        Content(turn.Content, $"{at}.turn");
+        Names(turn.Ball, null, $"{at}.turn");
+        _checks.Range($"{at}.turn.value", turn.Value, -LargestFigure, LargestFigure);
     }
 
-    private void Shot(PlanShotResult shot, string at)
+    private void Content(PositionContent content, string at)
     {
         try
         {
-            CheckedContent.Of(shot.Content).ToSituation();
+            CheckedContent.Of(content).ToSituation();
         }
         catch (InputException e)
         {
             _checks.AddRange(e.Errors.Select(error => error with { Field = $"body.answer.{at}.content.{error.Field}" }));
         }
+    }
+
+    private void Shot(PlanShotResult shot, string at)
+    {
+        Content(shot.Content, at);
         Choice(shot.Choice, $"{at}.choice");
         Share(shot.Alive, $"{at}.alive");
         _checks.Range($"{at}.points", shot.Points, 0, MostPoints);

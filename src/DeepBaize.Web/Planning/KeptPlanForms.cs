@@ -10,8 +10,13 @@ public static class KeptPlanForms
     public static JsonNode Present(JsonNode body)
     {
         var answer = body["answer"];
+        var isPoints = (body["preferences"]?["target"]?.GetValue<string>() ?? "mostPoints") == "mostPoints";
         if (answer is JsonObject kept)
+        {
             kept.TryAdd("looked", 1);
+            kept.TryAdd("unit", isPoints ? "points" : "target");
+            kept.TryAdd("modelError", 0);
+        }
         foreach (var plan in Items(answer?["plans"]))
         {
             var prospect = plan["prospect"] as JsonObject;
@@ -27,6 +32,9 @@ public static class KeptPlanForms
                     if (alive[i] is JsonValue share)
                         alive[i] = Estimate(share, breaks);
             prospect?.Remove("breaks");
+            // Then it was valued by points, or by the chance of its target.
+            if (prospect is not null && prospect["value"] is null)
+                prospect["value"] = ((isPoints ? null : prospect["target"]) ?? prospect["points"])?.DeepClone();
         }
         foreach (var alternative in Items(answer?["alternatives"]))
         {
@@ -35,6 +43,12 @@ public static class KeptPlanForms
             if (alternative["made"] is null && alternative["choice"]?["value"] is { } value)
                 (alternative["made"], alternative["isLevel"]) = (value.DeepClone(), false);
             alternative.Remove("lacks");
+            if (alternative["made"] is { } made)
+            {
+                alternative["value"] = made.DeepClone();
+                alternative["points"] = made.DeepClone();
+            }
+            alternative.Remove("made");
         }
         return body;
     }

@@ -18,7 +18,7 @@ namespace DeepBaize.Web.Planning;
 /// <summary>What is asked of a plan.</summary>
 public sealed record PreferencesEntry
 {
-    public PlanTarget Target { get; init; } = PlanTarget.MostPoints;
+    public PlanTarget Target { get; init; }
 
     [Description("With the target score: what the break is to reach.")]
     public int Score { get; init; }
@@ -120,7 +120,7 @@ public static class PlanEndpoints
                 return desk.Plan<PlansProgress>(
                     http,
                     "plan",
-                    wait => new(wait, 0, 0, 1, [], []),
+                    wait => new(wait, 0, 0, 1, "win", 0, [], []),
                     (tell, end) =>
                     {
                         var progress = new Teller<PlanProgress>(p =>

@@ -180,13 +180,61 @@ public sealed record PlanShotResult(
     }
 }
 
+/// <summary>Where a break turns to safety, because the next pot is worth less.</summary>
+/// <param name="Content">The table then, with the safety's stroke.</param>
+/// <param name="Ball">The ball that the safety strikes.</param>
+/// <param name="LeftSide">Of the ball as the player sees it.</param>
+/// <param name="Value">Of the safety, in the measure of the answer.</param>
+/// <param name="PotValue">Of the best pot instead; null if none is on.</param>
+public sealed record SafetyTurnResult(
+    PositionContent Content,
+    string Ball,
+    Fullness FullnessWord,
+    bool LeftSide,
+    StrokeEntry Stroke,
+    IReadOnlyList<string> Cushions,
+    double Value,
+    double? PotValue
+)
+{
+    public static SafetyTurnResult? Of(SafetyTurn? t, PositionContent origin)
+    {
+        if (t is null)
+            return null;
+        var (layout, safety) = (t.Before.Layout, t.Safety);
+        var stroke = FreeStroke.Of(safety.Stroke);
+        return new(
+            Content: origin with
+            {
+                Balls = [.. layout.Balls.Select(BallEntry.Of)],
+                Stroke = stroke,
+                Frame = FrameEntries.Of(t.Before),
+            },
+            Ball: layout.Balls[safety.Slot].Ball.Id,
+            FullnessWord: Fullnesses.Nearest(1 - Math.Abs(safety.Offset)),
+            LeftSide: safety.Offset > 0,
+            Stroke: stroke,
+            Cushions: [.. safety.Route.Cushions.Select(c => c.Name())],
+            Value: t.Value,
+            PotValue: t.PotValue
+        );
+    }
+}
+
 /// <summary>A break, several shots ahead.</summary>
-public sealed record PlanResult(IReadOnlyList<PlanShotResult> Shots, Prospect? Prospect, bool IsComplete);
+public sealed record PlanResult(
+    IReadOnlyList<PlanShotResult> Shots,
+    Prospect? Prospect,
+    bool IsComplete,
+    [property: Description("What the break turns to after the last shot; null if it goes on, or nothing is left.")]
+        SafetyTurnResult? Turn = null
+);
 
 /// <summary>A first shot that could be played, beside the best one.</summary>
-/// <param name="Made">What breaks that begin with it made, in the measure of the target: by this they are ranked.</param>
+/// <param name="Value">What breaks that begin with it come to, in the measure of the answer: by this they are ranked.</param>
+/// <param name="Points">What they make.</param>
 /// <param name="IsLevel">The strokes played cannot tell it from the best.</param>
-public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Estimate Made, bool IsLevel);
+public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Estimate Value, Estimate Points, bool IsLevel);
 
 /// <summary>An event of the stream: how far a plan is, or when it will begin.</summary>
 /// <param name="Wait">Only while the plan cannot begin yet.</param>
@@ -201,6 +249,8 @@ public sealed record PlansProgress(
     long Examined,
     double Share,
     double Looked,
+    [property: Description("The measure of values: win, points or target.")] string Unit,
+    [property: Description("Standard error of the measure itself, beside that of the breaks played.")] double ModelError,
     IReadOnlyList<PlanResult> Plans,
     IReadOnlyList<AlternativeResult> Alternatives
 ) : ISearchProgress
@@ -211,14 +261,17 @@ public sealed record PlansProgress(
             p.Examined,
             p.Share,
             p.Looked,
+            p.Unit,
+            p.ModelError,
             [
                 .. p.Plans.Select(plan => new PlanResult(
                     [.. plan.Shots.Select(s => PlanShotResult.Of(s, from))],
                     plan.Prospect,
-                    plan.IsComplete
+                    plan.IsComplete,
+                    SafetyTurnResult.Of(plan.Turn, from)
                 )),
             ],
-            [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Made, a.IsLevel))]
+            [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Value, a.Points, a.IsLevel))]
         );
 }
 

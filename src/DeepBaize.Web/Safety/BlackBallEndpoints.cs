@@ -8,6 +8,7 @@ using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Searches;
+using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Safety;
@@ -47,7 +48,7 @@ public sealed record OpeningResult(
             Kind: o.Kind,
             WhiteX: o.White.X,
             WhiteY: o.White.Y,
-            Stroke: DecideProgress.Free(o.Stroke),
+            Stroke: FreeStroke.Of(o.Stroke),
             Fullness: o.Fullness,
             FullnessWord: Fullnesses.Nearest(o.Fullness),
             Cushions: [.. o.Route.Cushions.Select(c => c.Name())],

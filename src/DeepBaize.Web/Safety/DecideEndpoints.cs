@@ -2,6 +2,7 @@ using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
@@ -26,6 +27,21 @@ public sealed record DecideRequest
     public Player CheckedRival(Player player) => player with { Skill = Skill.Named(Rival, "rival") };
 }
 
+/// <summary>What a chance to win stands on.</summary>
+public enum ChanceBasis
+{
+    /// <summary>The rules alone.</summary>
+    Exact,
+
+    /// <summary>The table as it lies, then a game of visits by both skills.</summary>
+    Reckoned,
+}
+
+/// <summary>The chance to win a frame, 0–1.</summary>
+/// <param name="Win">With the error of the strokes by which the best pot was judged.</param>
+/// <param name="ModelError">Standard error of what is reckoned, from calibration.</param>
+public sealed record FrameChanceResult(Estimate Win, double ModelError, ChanceBasis Basis);
+
 /// <summary>Attack or defend, and what a stroke leaves.</summary>
 public static class DecideEndpoints
 {
@@ -40,6 +56,10 @@ public static class DecideEndpoints
             )
             .Produces<DecideProgress>(200, "text/event-stream");
         group.MapPost("/leave", Leave).WithName("leave").WithSummary("What the stroke that is set up leaves, seen from the other side");
+        group
+            .MapPost("/frame-chance", Chance)
+            .WithName("frameChance")
+            .WithSummary("The chance of the player at the table to win the frame, before a stroke is chosen");
         app.MapBlackBall();
         app.MapCorrections();
     }
@@ -61,6 +81,15 @@ public static class DecideEndpoints
             var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
             Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);
         });
+    }
+
+    private static async Task<FrameChanceResult> Chance(DecideRequest request, HttpContext http, SearchDesk desk)
+    {
+        var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
+        var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
+        var chance = await desk.JudgeAsync(http, _ => FrameChance.Of(situation, player, rival, content.Shape));
+        return new(chance.Win, chance.ModelError, chance.IsExact ? ChanceBasis.Exact : ChanceBasis.Reckoned);
     }
 
     private static async Task<RivalViewResult> Leave(DecideRequest request, HttpContext http, SearchDesk desk)

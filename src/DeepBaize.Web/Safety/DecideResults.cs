@@ -30,7 +30,7 @@ public sealed record LeaveResult(
     bool IsInJaws
 )
 {
-    public static LeaveResult Of(in Leave l, Layout layout) =>
+    public static LeaveResult Of(in Outlook l, Layout layout) =>
         new(
             Worth: l.Worth,
             Ball: l.Best.Pot is { } p ? layout.Balls[p.Line.Slot].Ball.Id : null,
@@ -55,9 +55,6 @@ public sealed record AttackResult(
     Estimate ThickLeave,
     Estimate Thin,
     Estimate ThinLeave,
-    Estimate Value,
-    Estimate Win,
-    bool IsLevel,
     double? BreakEven,
     double Part
 );
@@ -84,9 +81,6 @@ public sealed record SafetyResult(
     Estimate Baulk,
     Estimate Tight,
     [property: Description("Mean of the other player's chance at the best ball left; 0 where none is.")] Estimate RivalChance,
-    Estimate Value,
-    Estimate Win,
-    bool IsLevel,
     LeaveResult Leave,
     IReadOnlyList<PointEntry> WhitePath,
     IReadOnlyList<PointEntry> BallPath,
@@ -135,9 +129,6 @@ public sealed record EscapeResult(
     int Penalty,
     Estimate FreeBall,
     Estimate GivenAway,
-    Estimate Value,
-    Estimate Win,
-    bool IsLevel,
     ReachResult Reach,
     IReadOnlyList<PointEntry> Path,
     PlaceResult? Contact,
@@ -152,31 +143,56 @@ public sealed record EscapeResult(
 /// <summary>The mean of the corrections that were kept for these cushions, and the aim with it.</summary>
 public sealed record KeptResult(double Along, int Trials, double AimDegrees, uint Version);
 
-/// <summary>An event of the stream: pots and safeties, or escapes, best first, and the verdict so far.</summary>
+/// <summary>Something that can be played. One of attack, safety and escape is there.</summary>
+/// <param name="Id">The same for the same idea in every event of a search.</param>
+/// <param name="Value">In the measure of the answer.</param>
+/// <param name="Points">Points made, less those given and what the other player may expect: beside the measure, not in it.</param>
+/// <param name="IsLevel">The strokes played cannot tell it from the best.</param>
+public sealed record ProspectResult(
+    string Id,
+    ProspectKind Kind,
+    Estimate Value,
+    Estimate Points,
+    bool IsLevel,
+    AttackResult? Attack,
+    SafetyResult? Safety,
+    EscapeResult? Escape
+);
+
+/// <summary>What to play, and how near the call is.</summary>
+/// <param name="BestId">The prospect to play.</param>
+/// <param name="Margin">Of the best pot over the best safety or escape, in the measure of the answer.</param>
+/// <param name="IsLevel">Whether neither of these two is apart from the other.</param>
+/// <param name="WithPot">Value of the best pot.</param>
+/// <param name="WithSafety">Value of the best safety or escape.</param>
+public sealed record VerdictResult(string BestId, Estimate? Margin, bool IsLevel, Estimate? WithPot, Estimate? WithSafety)
+{
+    public static VerdictResult Of(Verdict v) => new(v.Best.Id, v.Margin, v.IsLevel, v.WithPot, v.WithSafety);
+}
+
+/// <summary>
+/// An event of the stream: pots, safeties and escapes in one list, best first, and the verdict once all have been weighed.
+/// </summary>
 /// <param name="Wait">Only while it cannot begin yet.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last event.</param>
 /// <param name="Looked">Of the strokes looked at on an ordinary table, the share that was.</param>
+/// <param name="Unit">The measure of values: win, the chance to win the frame, or points.</param>
+/// <param name="ModelError">Standard error of the measure itself, beside that of the strokes played.</param>
 /// <param name="White">Where the white is placed, if it is in hand: pots and escapes are played from there; m.</param>
 /// <param name="SafetyWhite">Where it is placed for the safeties; m.</param>
-/// <param name="Margin">Of the best pot over the best safety, points.</param>
-/// <param name="IsLevel">Whether neither of these two is apart from the other.</param>
-/// <param name="IsByFrame">The score is such that the lines are ranked by the chance to win the frame.</param>
+/// <param name="Verdict">Null until pots and safeties have both been weighed.</param>
 public sealed record DecideProgress(
     SearchWait? Wait,
     long Examined,
     double Share,
     double Looked,
+    string Unit,
+    double ModelError,
     PlaceResult? White,
     PlaceResult? SafetyWhite,
     bool IsSnookered,
-    IReadOnlyList<AttackResult> Attacks,
-    IReadOnlyList<SafetyResult> Safeties,
-    IReadOnlyList<EscapeResult> Escapes,
-    Estimate? Margin,
-    bool IsLevel,
-    Estimate? WinWithPot,
-    Estimate? WinWithSafety,
-    bool IsByFrame,
+    IReadOnlyList<ProspectResult> Prospects,
+    VerdictResult? Verdict,
     int SnookersRequired,
     string? Touching
 ) : ISearchProgress
@@ -188,17 +204,13 @@ public sealed record DecideProgress(
             Examined: 0,
             Share: 0,
             Looked: 1,
+            Unit: "win",
+            ModelError: 0,
             White: null,
             SafetyWhite: null,
             IsSnookered: false,
-            Attacks: [],
-            Safeties: [],
-            Escapes: [],
-            Margin: null,
-            IsLevel: false,
-            WinWithPot: null,
-            WinWithSafety: null,
-            IsByFrame: false,
+            Prospects: [],
+            Verdict: null,
             SnookersRequired: 0,
             Touching: null
         );
@@ -211,18 +223,26 @@ public sealed record DecideProgress(
             Examined: p.Examined,
             Share: p.Share,
             Looked: p.Looked,
+            Unit: d.Unit,
+            ModelError: d.ModelError,
             White: d.White is { } white ? PlaceResult.Of(white) : null,
             SafetyWhite: d.SafetyWhite is { } safe ? PlaceResult.Of(safe) : null,
             IsSnookered: d.IsSnookered,
-            Attacks: [.. d.Attacks.Select(a => AttackOf(a, layout))],
-            Safeties: [.. d.Safeties.Select(s => SafetyOf(s, layout))],
-            Escapes: [.. d.Escapes.Select(e => EscapeOf(e, layout, kept))],
-            Margin: d.Verdict.Margin,
-            IsLevel: d.Verdict.IsLevel,
-            WinWithPot: d.Verdict.WinWithPot,
-            WinWithSafety: d.Verdict.WinWithSafety,
-            IsByFrame: d.Verdict.IsByFrame,
-            SnookersRequired: d.Verdict.SnookersRequired,
+            Prospects:
+            [
+                .. d.Prospects.Select(x => new ProspectResult(
+                    x.Id,
+                    x.Kind,
+                    x.Value,
+                    x.Points,
+                    x.IsLevel,
+                    x.Attack is { } a ? AttackOf(a, layout) : null,
+                    x.Safety is { } s ? SafetyOf(s, layout) : null,
+                    x.Escape is { } e ? EscapeOf(e, layout, kept) : null
+                )),
+            ],
+            Verdict: d.Verdict is { } verdict ? VerdictResult.Of(verdict) : null,
+            SnookersRequired: d.SnookersRequired,
             Touching: d.Touching?.Id
         );
     }
@@ -236,24 +256,9 @@ public sealed record DecideProgress(
             ThickLeave: a.Thick.Leave,
             Thin: a.Thin.Share,
             ThinLeave: a.Thin.Leave,
-            Value: a.Value,
-            Win: a.Win,
-            IsLevel: a.IsLevel,
             BreakEven: a.BreakEven,
             Part: a.Part
         );
-
-    /// <summary>A stroke that is aimed freely, for there is no pot to aim by.</summary>
-    internal static StrokeEntry Free(in Stroke s) =>
-        new()
-        {
-            Aim = Math.Round(Math.IEEERemainder(s.AimDegrees, 360), 4),
-            Side = s.SideTips,
-            Height = s.HeightTips,
-            Pace = Math.Round(s.Pace, 3),
-            Elevation = s.ElevationDegrees,
-            Free = true,
-        };
 
     /// <summary>The grid for a hundred places or so, m.</summary>
     private const double FewPoints = 0.05;
@@ -277,7 +282,7 @@ public sealed record DecideProgress(
             LeftSide: s.Aim.LeftSide,
             Seen: s.Aim.Seen,
             IsAway: s.Aim.IsAway,
-            Stroke: Free(s.Aim.Stroke),
+            Stroke: FreeStroke.Of(s.Aim.Stroke),
             Cushions: [.. s.Route.Cushions.Select(c => c.Name())],
             Balls: [.. s.Route.Balls.Select(b => layout.Balls[b].Ball.Id)],
             Reach: ReachResult.Of(s.Aim.Reach),
@@ -290,9 +295,6 @@ public sealed record DecideProgress(
             Baulk: s.Odds.Baulk,
             Tight: s.Odds.Tight,
             RivalChance: s.Odds.RivalChance,
-            Value: s.Value,
-            Win: s.Win,
-            IsLevel: s.IsLevel,
             Leave: LeaveResult.Of(s.Leaves.Meant, s.Leaves.After.Layout),
             WhitePath: [.. s.Drawing.WhitePath.Select(PointEntry.Of)],
             BallPath: [.. s.Drawing.BallPath.Select(PointEntry.Of)],
@@ -315,7 +317,7 @@ public sealed record DecideProgress(
             Cushions: [.. way.Cushions.Select(x => x.Name())],
             OffJaw: way.OffJaw,
             Swerves: way.Swerves,
-            Stroke: Free(aim.Stroke),
+            Stroke: FreeStroke.Of(aim.Stroke),
             WindowDegrees: aim.WindowDegrees,
             SoftestPace: aim.SoftestPace,
             HardestPace: aim.HardestPace,
@@ -326,9 +328,6 @@ public sealed record DecideProgress(
             Penalty: e.Cost.Penalty,
             FreeBall: e.Odds.FreeBall,
             GivenAway: e.Cost.GivenAway,
-            Value: e.Value,
-            Win: e.Win,
-            IsLevel: e.IsLevel,
             Reach: ReachResult.Of(aim.Reach),
             Path: [.. way.Path.Select(PointEntry.Of)],
             Contact: way.Contact is { } at ? PlaceResult.Of(at) : null,

@@ -85,7 +85,7 @@ public class BreakPlannerTests
         var (one, two) = (Solve(Colours, gate: Thoroughness.Gate(1)), Solve(Colours, gate: Thoroughness.Gate(2)));
         Assert.Equal(one.Plans[0].Shots.Select(s => s.Choice.Stroke), two.Plans[0].Shots.Select(s => s.Choice.Stroke));
         Assert.Equal(one.Plans.Select(p => p.Prospect!.Points), two.Plans.Select(p => p.Prospect!.Points));
-        Assert.Equal(one.Alternatives.Select(a => a.Made), two.Alternatives.Select(a => a.Made));
+        Assert.Equal(one.Alternatives.Select(a => a.Value), two.Alternatives.Select(a => a.Value));
     }
 
     /// <summary>

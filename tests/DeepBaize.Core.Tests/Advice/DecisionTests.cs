@@ -28,7 +28,7 @@ public class DecisionTests
 
     private static readonly Lazy<Decision> BreakOff = new(() => Decider.Solve(Table(0.7, 0.75, [.. Rack.Pack()]), County, County, Shape));
 
-    private static Leave LeaveOf(Situation situation) => new LeaveJudge(County, Shape).Of(situation, new(situation.Layout, Shape));
+    private static Outlook LeaveOf(Situation situation) => new PositionJudge(County, Shape).Of(situation, new(situation.Layout, Shape));
 
     [Fact]
     public void To_open_a_frame_there_is_the_break_off_and_nothing_else()
@@ -38,14 +38,14 @@ public class DecisionTests
         Assert.NotEmpty(decision.Safeties);
         // Thin off an end red, round the table off the side cushion, and back to baulk.
         Assert.All(decision.Safeties, s => Assert.Equal(SafetyIdea.BreakOff, s.Idea));
+        Assert.All(decision.Prospects, p => Assert.Equal(ProspectKind.Safety, p.Kind));
         var first = decision.Safeties[0];
         Assert.InRange(first.Aim.Fullness, 0.05, 0.45);
         Assert.Equal([Cushion.Top, Cushion.YellowSide], first.Route.Cushions.Take(2));
         Assert.True(first.Odds.Baulk.Value > 0.5 && first.Odds.Foul.Value < 0.05, $"{first.Odds}");
         // A pot better than even is seldom left: common practice, no source.
         Assert.InRange(first.Odds.PotLeft.Value, 0, 0.35);
-        var best = decision.Safeties[0].Value;
-        Assert.All(decision.Safeties, s => Assert.True(s.Value.Value <= best.Value || s.Value.IsLevelWith(best)));
+        Assert.Equal(decision.Prospects.OrderByDescending(p => p.Value.Value), decision.Prospects);
     }
 
     [Fact]
@@ -56,7 +56,7 @@ public class DecisionTests
         {
             var situation = Table(1.6, 0.5, new PlacedBall(Ball.Red(1), 0.7, BallRadius + gap));
             var lines = new PotLines(situation.Layout, Shape);
-            var judge = new LeaveJudge(County, Shape);
+            var judge = new PositionJudge(County, Shape);
             var leave = judge.Of(situation, lines);
             var slot = situation.Layout.SlotOf(Ball.Red(1));
             var read = new[] { 1.9, 2.2, 2.6, 3, 3.5, 4.5 }.Max(pace =>
@@ -101,8 +101,8 @@ public class DecisionTests
             Shape,
             Thoroughness.Quick
         );
-        Assert.True(open.Verdict.Margin!.Value.Value > 0 || open.Safeties.Count == 0);
-        Assert.True(open.Attacks[0].Value.Value > 5);
+        Assert.True(open.Prospects[0].IsAttack, open.Prospects[0].Id);
+        Assert.True(open.Prospects[0].Points.Value > 3);
         // Thin, from the far end of the table, for a learner.
         var far = Decider.Solve(
             Table(0.3, 0.3, new(Ball.Red(1), 3.3, 1.2), new(Ball.Red(2), 3.1, 0.4)),
@@ -111,7 +111,7 @@ public class DecisionTests
             Shape,
             Thoroughness.Quick
         );
-        Assert.True(far.Attacks.Count == 0 || far.Verdict.Margin!.Value.Value < 0);
+        Assert.False(far.Prospects[0].IsAttack, far.Prospects[0].Id);
     }
 
     [Fact]
@@ -124,15 +124,13 @@ public class DecisionTests
             Shape,
             Thoroughness.Quick
         );
-        var attack = decision.Attacks[0];
-        var misses = attack.Thick.Share.Value + attack.Thin.Share.Value;
-        var left =
-            misses == 0
-                ? 0
-                : (attack.Thick.Share.Value * attack.Thick.Leave.Value + attack.Thin.Share.Value * attack.Thin.Leave.Value) / misses;
-        var even = attack.BreakEven!.Value;
-        Assert.Equal(decision.Safeties[0].Value.Value, even * attack.Gain - (1 - even) * left, 0.01);
-        Assert.Equal(decision.Verdict.Margin!.Value.Value > 0, attack.Choice.Chance > even);
+        var attack = decision.Attacks[0].Attack!;
+        var (choice, even) = (attack.Choice, attack.BreakEven!.Value);
+        var safe = decision.Prospects.First(p => !p.IsAttack).Value.Value;
+        Assert.Equal(safe, even * choice.IfScores + (1 - even) * choice.IfMissed, 6);
+        // The value of the pot stands on the same line.
+        Assert.Equal(choice.Value.Value, choice.Chance * choice.IfScores + (1 - choice.Chance) * choice.IfMissed, 6);
+        Assert.Equal(decision.Verdict!.Margin!.Value.Value > 0, choice.Chance > even);
     }
 
     [Fact]
@@ -147,25 +145,46 @@ public class DecisionTests
         Assert.True(LeaveOf(Table(0.3, BallRadius, new PlacedBall(Ball.Red(1), 3.3, 1.2))).Lie.IsTight);
     }
 
+    /// <summary>
+    /// All colours left (27), 28 behind: no pot wins by itself, a penalty does. Common practice, no source: lay a snooker.
+    /// </summary>
     [Fact]
-    public void With_snookers_required_a_safety_that_lays_one_comes_before_one_that_does_not()
+    public void With_a_penalty_needed_the_verdict_lays_a_snooker()
     {
-        // Blue, pink and black left (18), 30 behind: three penalties of five.
-        var situation = Situation.Create(
-            Layout.OfRest([new(Ball.White, 1.2, 0.4), .. Rack.Colours().Where(c => c.Ball.Index >= Ball.Blue.Index)]),
-            new() { First = 20, Second = 50 }
-        );
+        var situation = Situation.Create(Layout.OfRest([new(Ball.White, 1.2, 0.4), .. Rack.Colours()]), new() { First = 20, Second = 48 });
         var decision = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick);
-        Assert.Equal(3, decision.Verdict.SnookersRequired);
-        // Three snookers are needed, so laying one counts: no safety stands below one that lays a snooker less often and is worth no more.
-        var safeties = decision.Safeties;
-        Assert.True(safeties.Count > 1);
-        for (var i = 0; i < safeties.Count; i++)
-            for (var k = i + 1; k < safeties.Count; k++)
-                Assert.False(
-                    safeties[k].Odds.Snooker.Value > safeties[i].Odds.Snooker.Value && safeties[k].Value.Value > safeties[i].Value.Value,
-                    $"{k} lays a snooker more often than {i}, and is worth more"
-                );
+        Assert.Equal(1, decision.SnookersRequired);
+        Assert.Equal(SafetyIdea.Snooker, decision.Verdict!.Best.Safety?.Idea);
+        Assert.Equal("win", decision.Unit);
+        Assert.InRange(decision.Verdict.Best.Value.Value, 0.01, 0.2);
+        Assert.All(decision.Attacks, a => Assert.True(a.Value.Value < decision.Verdict.Best.Value.Value));
+    }
+
+    [Fact]
+    public void Everything_stands_in_one_list_by_one_measure_each_with_an_identity()
+    {
+        var told = new List<Decision>();
+        var situation = Table(2.2, 0.6, new PlacedBall(Ball.Red(1), 2.9, 0.5), new PlacedBall(Ball.Red(2), 2.4, 1.3));
+        var decision = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick, new Telling(told));
+        Assert.Equal(decision.Prospects.OrderByDescending(p => p.Value.Value), decision.Prospects);
+        Assert.Equal(decision.Prospects.Count, decision.Prospects.DistinctBy(p => p.Id).Count());
+        Assert.All(decision.Prospects, p => Assert.InRange(p.Value.Value, 0, 1));
+        Assert.Contains(decision.Prospects, p => p.Kind == ProspectKind.Pot);
+        Assert.Contains(decision.Prospects, p => p.Kind == ProspectKind.Safety);
+        // Pots first, and no verdict before both have been weighed.
+        Assert.All(told.SkipLast(1), d => Assert.Null(d.Verdict));
+        Assert.NotNull(decision.Verdict);
+        Assert.All(told.First(d => d.Prospects.Count > 0).Prospects, p => Assert.True(p.IsAttack));
+        Assert.True(decision.ModelError is > 0.01 and < 0.15);
+    }
+
+    private sealed class Telling(List<Decision> told) : IProgress<DecisionProgress>
+    {
+        public void Report(DecisionProgress value)
+        {
+            lock (told)
+                told.Add(value.Decision);
+        }
     }
 
     [Fact]
@@ -219,7 +238,7 @@ public class DecisionTests
             new() { First = first, Second = second }
         );
         var verdict = Decider.Solve(situation, County, County, Shape, Thoroughness.Quick).Verdict;
-        Assert.InRange(verdict.WinWithPot!.Value.Value, 0.9, 1);
+        Assert.InRange(verdict!.WithPot!.Value.Value, 0.9, 1);
     }
 
     [Fact]
@@ -227,21 +246,27 @@ public class DecisionTests
     {
         // Played anew with plain random errors: value and chances within four standard errors.
         var situation = Table(1.2, 0.4, new(Ball.Red(1), 3.2, 0.6), new(Ball.Red(2), 2.2, 1.5));
-        var safety = Decider.Solve(situation, County, County, Shape).Safeties[0];
-        var (judge, context) = (new LeaveJudge(County, Shape), new SearchContext(County, Shape, PlanPreferences.Default, new(1), default));
+        var prospect = Decider.Solve(situation, County, County, Shape).Prospects.First(p => p.Safety is not null);
+        var safety = prospect.Safety!;
+        var context = new SearchContext(new(situation.Frame, County, Shape, PlanPreferences.Default), new(1), default);
         var (workspace, random, values, fouls) = (new Workspace(context), new Random(5), new List<double>(), 0);
-        const int strokes = 600;
+        const int strokes = 400;
         var skill = County.Skill.Times(safety.Aim.Reach.ErrorFactor);
         var scatter = Scatter.Of(situation.Layout, safety.Aim.Stroke, skill, Shape);
         for (var i = 0; i < strokes; i++)
         {
             var played = workspace.Play(situation, safety.Aim.Stroke, scatter.Error(StandardDraws.Draw(random)), safety.Aim.Ball);
-            values.Add(LeaveJudge.ValueOf(played, judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout))));
+            var lines = workspace.LinesOf(played.Leaves.Layout);
+            var leave = context.Judge.Of(played.Leaves, lines);
+            // The best pot left is looked for by strokes, for every one of them.
+            if (played.Ruling.Points == 0)
+                leave = leave.WithChance(context.Judge.BestChance(played.Leaves, lines, leave), played.Leaves.Frame.ValueOn);
+            values.Add(context.Objective.Of(played.Leaves.Frame, leave));
             fouls += played.Ruling.IsFoul ? 1 : 0;
         }
         var mean = values.Average();
         var error2 = values.Sum(v => (v - mean) * (v - mean)) / strokes / strokes;
-        Assert.Equal(mean, safety.Value.Value, 4 * Math.Sqrt(error2 + Math.Pow(safety.Value.Error, 2)));
+        Assert.Equal(mean, prospect.Value.Value, 4 * Math.Sqrt(error2 + Math.Pow(prospect.Value.Error, 2)));
         Assert.Equal((double)fouls / strokes, safety.Odds.Foul.Value, 4 * Math.Sqrt(0.25 / strokes + Math.Pow(safety.Odds.Foul.Error, 2)));
     }
 
@@ -257,7 +282,7 @@ public class DecisionTests
         var white = decision.White!.Value;
         Assert.True(InD(white) && white != hidden.Layout.White.At);
         // Not on both its edges perhaps, but enough of it for the pot that is told.
-        Assert.True(LeaveJudge.SeenOf(hidden.WithWhiteAt(white), hidden.Layout.Balls.Count - 1).Share > 0.3);
+        Assert.True(PositionJudge.SeenOf(hidden.WithWhiteAt(white), hidden.Layout.Balls.Count - 1).Share > 0.3);
         Assert.NotEmpty(decision.Attacks);
         Assert.Null(Decider.Solve(Table(0.6, 0.9, new PlacedBall(Ball.Red(1), 1.3, 0.5)), County, County, Shape, Thoroughness.Quick).White);
     }
@@ -308,9 +333,9 @@ public class DecisionTests
         Assert.NotEqual(pots, safe);
         // As well as from where the pot is best, or better.
         var fromPot = Situation.Create(inHand.WithWhiteAt(pots).Layout);
-        var there = Decider.Solve(fromPot, County, County, Shape, Thoroughness.Gate(2)).Safeties[0].Value;
-        var here = decision.Safeties[0].Value;
-        Assert.True(here.Value > there.Value || here.IsLevelWith(there), $"{here} against {there}");
+        var there = Decider.Solve(fromPot, County, County, Shape, Thoroughness.Gate(2));
+        var (here, elsewhere) = (decision.Prospects.First(p => !p.IsAttack).Value, there.Prospects.First(p => !p.IsAttack).Value);
+        Assert.True(here.Value > elsewhere.Value || here.IsLevelWith(elsewhere), $"{here} against {elsewhere}");
     }
 
     [Fact]
@@ -327,9 +352,8 @@ public class DecisionTests
                 Second = 60,
             }
         );
-        var context = new SearchContext(County, Shape, PlanPreferences.Default, Thoroughness.Gate(2), default);
-        var judge = new LeaveJudge(County, Shape);
-        var safeties = new SafetySearch(context, judge, new WinChance(situation.Frame, County, County)).Find(situation);
+        var context = new SearchContext(new(situation.Frame, County, Shape, PlanPreferences.Default), Thoroughness.Gate(2), default);
+        var safeties = new SafetySearch(context).Find(situation);
         var doubles = safeties.Where(s => s.Route.Balls.Count > 0).ToList();
         Assert.NotEmpty(doubles);
         Assert.All(safeties, s => Assert.NotEqual(SafetyIdea.Cannon, s.Idea));
@@ -347,8 +371,8 @@ public class DecisionTests
             Table(0.5, 0.6, new(Ball.Red(1), 2.9, 0.35), new(Ball.Red(2), 1.1, 0.75), new(Ball.Red(3), 3.2, 1.5)),
             Table(1.3, 0.5, new PlacedBall(Ball.Red(1), 1.0, 0.8)),
         ];
-        var context = new SearchContext(County, Shape, PlanPreferences.Default, Thoroughness.Gate(2), default);
-        var strokes = new SafetyStrokes(context, new(County, Shape));
+        var context = new SearchContext(new(Frame.Start, County, Shape, PlanPreferences.Default), Thoroughness.Gate(2), default);
+        var strokes = new SafetyStrokes(context);
         var workspace = new Workspace(context);
         var ideas = tables
             .SelectMany(from => strokes.Ways(from).SelectMany(w => strokes.Play(workspace, from, w.Slot, w.Offset)))

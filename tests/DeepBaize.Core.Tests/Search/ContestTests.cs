@@ -12,7 +12,7 @@ namespace DeepBaize.Core.Tests.Search;
 public class ContestTests
 {
     private static SearchContext Context(TableShape? shape = null) =>
-        new(Player.Default, shape ?? new(Conditions.Default), PlanPreferences.Default, new(2), default);
+        new(new(Core.Rules.Frame.Start, Player.Default, shape ?? new(Conditions.Default), PlanPreferences.Default), new(2), default);
 
     /// <summary>An entrant's worth, with an error of one that is common to all in part.</summary>
     private static double Noisy(double worth, int i, double own)

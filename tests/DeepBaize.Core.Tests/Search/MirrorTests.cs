@@ -2,6 +2,7 @@ using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
@@ -39,7 +40,7 @@ public class MirrorTests
 
     private static IReadOnlyList<Choice> Choices(Layout layout, Player player)
     {
-        var context = new SearchContext(player, Shape, PlanPreferences.Default, FairGate.Shared, default);
+        var context = new SearchContext(new(Frame.Start, player, Shape, PlanPreferences.Default), FairGate.Shared, default);
         return new ShotSearch(context).Choose(Situation.Create(layout), Effort.Later with { Reported = 3 });
     }
 
@@ -111,7 +112,7 @@ public class MirrorTests
         for (var seed = 20; seed < 32; seed++)
         {
             var layout = Table(seed);
-            var context = new SearchContext(Player.Default, Shape, PlanPreferences.Default, FairGate.Shared, default);
+            var context = new SearchContext(new(Frame.Start, Player.Default, Shape, PlanPreferences.Default), FairGate.Shared, default);
             IReadOnlyList<Choice> first = [];
             new ShotSearch(context).Choose(Situation.Create(layout), Effort.Later, list => first = list);
             foreach (var choice in first)

@@ -112,15 +112,18 @@ public class EvaluationTests
     }
 
     [Fact]
-    public void A_careful_player_counts_four_points_for_each_miss()
+    public void A_careful_player_minds_a_miss_by_four_points_more_than_it_costs()
     {
-        // The same pot for both: what differs is (1 - chance) times what a miss costs, four points against nothing.
-        var layout = Layout.OfRest([new(Ball.White, 2.5, 0.7), .. Rack.Colours(), new(Ball.Red(1), 2.9, 0.5)]);
-        var (situation, lines) = (Situation.Create(layout), new PotLines(layout, Shape));
-        Quality By(Risk risk) => new Evaluation(Player.OfSkill("county"), new(Risk: risk)).Of(situation, lines);
-        var (careful, bold) = (By(Risk.Careful), By(Risk.Bold));
-        Assert.Equal((bold.Pot!.Value.Line.Slot, bold.Chance), (careful.Pot!.Value.Line.Slot, careful.Chance));
-        Assert.InRange(bold.Chance, 0.3, 0.999);
-        Assert.Equal(4 * (1 - bold.Chance), bold.Value - careful.Value, 10);
+        double Minded(Risk risk, PlanTarget target) =>
+            new Core.Search.SearchContext(
+                new(Core.Rules.Frame.Start, Player.Default, Shape, new(target, Risk: risk)),
+                Core.Work.FairGate.Shared,
+                default
+            ).MissMinded;
+        Assert.Equal(4, Minded(Risk.Careful, PlanTarget.MostPoints));
+        Assert.Equal(0, Minded(Risk.Balanced, PlanTarget.Frame));
+        Assert.True(Minded(Risk.Bold, PlanTarget.Frame) < 0);
+        // In the measure of the frame four points are some hundredths.
+        Assert.InRange(Minded(Risk.Careful, PlanTarget.Frame), 0.005, 0.03);
     }
 }

@@ -522,6 +522,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frame-chance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The chance of the player at the table to win the frame, before a stroke is chosen */
+        post: operations["frameChance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/escape/corrections": {
         parameters: {
             query?: never;
@@ -1367,7 +1384,8 @@ export interface components {
         AlternativeResult: {
             choice: components["schemas"]["ChoiceResult"];
             below: components["schemas"]["Shortfall"];
-            made: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            points: components["schemas"]["Estimate"];
             /** @description The strokes played cannot tell it from the best. */
             isLevel: boolean;
         };
@@ -1432,9 +1450,6 @@ export interface components {
             thickLeave: components["schemas"]["Estimate"];
             thin: components["schemas"]["Estimate"];
             thinLeave: components["schemas"]["Estimate"];
-            value: components["schemas"]["Estimate"];
-            win: components["schemas"]["Estimate"];
-            isLevel: boolean;
             /** Format: double */
             breakEven: null | number;
             /** Format: double */
@@ -1654,6 +1669,11 @@ export interface components {
             /** Format: int32 */
             missed: number;
         };
+        /**
+         * @description What a chance to win stands on.
+         * @enum {unknown}
+         */
+        ChanceBasis: "exact" | "reckoned";
         /** @description Whether it goes better than before. */
         Change: {
             /**
@@ -1878,7 +1898,7 @@ export interface components {
              */
             allowanceDegrees: null | number;
         };
-        /** @description An event of the stream: pots and safeties, or escapes, best first, and the verdict so far. */
+        /** @description An event of the stream: pots, safeties and escapes in one list, best first, and the verdict once all have been weighed. */
         DecideProgress: {
             wait: null | components["schemas"]["SearchWait"];
             /** Format: int64 */
@@ -1893,19 +1913,18 @@ export interface components {
              * @description Of the strokes looked at on an ordinary table, the share that was.
              */
             looked: number;
+            /** @description The measure of values: win, the chance to win the frame, or points. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Standard error of the measure itself, beside that of the strokes played.
+             */
+            modelError: number;
             white: null | components["schemas"]["PlaceResult"];
             safetyWhite: null | components["schemas"]["PlaceResult"];
             isSnookered: boolean;
-            attacks: components["schemas"]["AttackResult"][];
-            safeties: components["schemas"]["SafetyResult"][];
-            escapes: components["schemas"]["EscapeResult"][];
-            margin: null | components["schemas"]["Estimate"];
-            /** @description Whether neither of these two is apart from the other. */
-            isLevel: boolean;
-            winWithPot: null | components["schemas"]["Estimate"];
-            winWithSafety: null | components["schemas"]["Estimate"];
-            /** @description The score is such that the lines are ranked by the chance to win the frame. */
-            isByFrame: boolean;
+            prospects: components["schemas"]["ProspectResult"][];
+            verdict: null | components["schemas"]["VerdictResult"];
             /** Format: int32 */
             snookersRequired: number;
             touching: null | string;
@@ -1989,9 +2008,6 @@ export interface components {
             penalty: number;
             freeBall: components["schemas"]["Estimate"];
             givenAway: components["schemas"]["Estimate"];
-            value: components["schemas"]["Estimate"];
-            win: components["schemas"]["Estimate"];
-            isLevel: boolean;
             reach: components["schemas"]["ReachResult"];
             path: components["schemas"]["PointEntry"][];
             contact: null | components["schemas"]["PlaceResult"];
@@ -2148,6 +2164,16 @@ export interface components {
              * @description How far it was moved, m, because it would have lain in another ball or a cushion.
              */
             moved: number;
+        };
+        /** @description The chance to win a frame, 0–1. */
+        FrameChanceResult: {
+            win: components["schemas"]["Estimate"];
+            /**
+             * Format: double
+             * @description Standard error of what is reckoned, from calibration.
+             */
+            modelError: number;
+            basis: components["schemas"]["ChanceBasis"];
         };
         /** @description A frame to write down. */
         FrameDraft: {
@@ -2915,6 +2941,7 @@ export interface components {
             shots: components["schemas"]["PlanShotResult"][];
             prospect: null | components["schemas"]["Prospect"];
             isComplete: boolean;
+            turn?: null | components["schemas"]["SafetyTurnResult"];
         };
         /** @description A shot of a plan. */
         PlanShotResult: {
@@ -2938,7 +2965,7 @@ export interface components {
          * @description What a break is played for.
          * @enum {unknown}
          */
-        PlanTarget: "mostPoints" | "score" | "clear";
+        PlanTarget: "frame" | "mostPoints" | "score" | "clear";
         /** @description One routine of a session's plan. */
         PlannedRoutine: {
             /** @description The id of one that is shipped, or of one's own. */
@@ -2967,6 +2994,13 @@ export interface components {
              * @description Of the strokes looked at on an ordinary table, the share that was: below 1 on a table where balls run too long.
              */
             looked: number;
+            /** @description The measure of values: win, points or target. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Standard error of the measure itself, beside that of the breaks played.
+             */
+            modelError: number;
             /** @description The best so far, best first; none if nothing is on. */
             plans: components["schemas"]["PlanResult"][];
             alternatives: components["schemas"]["AlternativeResult"][];
@@ -3231,6 +3265,7 @@ export interface components {
         Progression: "notYet" | "better" | "worse";
         /** @description How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look. */
         Prospect: {
+            value: components["schemas"]["Estimate"];
             points: components["schemas"]["Estimate"];
             /**
              * Format: double
@@ -3247,6 +3282,24 @@ export interface components {
             endsShare: components["schemas"]["Estimate"];
             /** @description Share that got to each shot. */
             alive: components["schemas"]["Estimate"][];
+        };
+        /**
+         * @description Kinds of what can be played.
+         * @enum {unknown}
+         */
+        ProspectKind: "pot" | "plant" | "double" | "safety" | "escape";
+        /** @description Something that can be played. One of attack, safety and escape is there. */
+        ProspectResult: {
+            /** @description The same for the same idea in every event of a search. */
+            id: string;
+            kind: components["schemas"]["ProspectKind"];
+            value: components["schemas"]["Estimate"];
+            points: components["schemas"]["Estimate"];
+            /** @description The strokes played cannot tell it from the best. */
+            isLevel: boolean;
+            attack: null | components["schemas"]["AttackResult"];
+            safety: null | components["schemas"]["SafetyResult"];
+            escape: null | components["schemas"]["EscapeResult"];
         };
         /** @description What is on from a place of the white, and how good the place is. The factors are 0–1, the distance m. */
         QualityResult: {
@@ -3545,15 +3598,33 @@ export interface components {
             tight: components["schemas"]["Estimate"];
             /** @description Mean of the other player's chance at the best ball left; 0 where none is. */
             rivalChance: components["schemas"]["Estimate"];
-            value: components["schemas"]["Estimate"];
-            win: components["schemas"]["Estimate"];
-            isLevel: boolean;
             leave: components["schemas"]["LeaveResult"];
             whitePath: components["schemas"]["PointEntry"][];
             ballPath: components["schemas"]["PointEntry"][];
             whiteSpread: components["schemas"]["PlaceResult"][][];
             ballSpread: components["schemas"]["PlaceResult"][][];
             potLeftWithSide: null | components["schemas"]["Estimate"];
+        };
+        /** @description Where a break turns to safety, because the next pot is worth less. */
+        SafetyTurnResult: {
+            content: components["schemas"]["PositionContent"];
+            /** @description The ball that the safety strikes. */
+            ball: string;
+            fullnessWord: components["schemas"]["Fullness"];
+            /** @description Of the ball as the player sees it. */
+            leftSide: boolean;
+            stroke: components["schemas"]["StrokeEntry"];
+            cushions: string[];
+            /**
+             * Format: double
+             * @description Of the safety, in the measure of the answer.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Of the best pot instead; null if none is on.
+             */
+            potValue: null | number;
         };
         /** @description A plan to keep with its position. */
         SavedPlanDraft: {
@@ -4334,6 +4405,16 @@ export interface components {
             asItIs: components["schemas"]["Estimate"];
             aboutSeven: null | components["schemas"]["VariantResult"];
             other: null | components["schemas"]["VariantResult"];
+        };
+        /** @description What to play, and how near the call is. */
+        VerdictResult: {
+            /** @description The prospect to play. */
+            bestId: string;
+            margin: null | components["schemas"]["Estimate"];
+            /** @description Whether neither of these two is apart from the other. */
+            isLevel: boolean;
+            withPot: null | components["schemas"]["Estimate"];
+            withSafety: null | components["schemas"]["Estimate"];
         };
         /**
          * @description What may go wrong with a stroke.
@@ -6084,6 +6165,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RivalViewResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    frameChance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameChanceResult"];
                 };
             };
             /** @description Bad Request */

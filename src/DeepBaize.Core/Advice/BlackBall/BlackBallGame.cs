@@ -38,17 +38,19 @@ public sealed class BlackBallGame
     private static readonly ContestEffort RallyEffort = new(32, 128, 0.02);
     private const int ToldRallies = 128;
 
+    /// <summary>The black alone, scores level.</summary>
+    private static readonly Frame LastBlack = Frame.Create(0, [Ball.Black], new());
+
     private readonly SearchContext _mine,
         _theirs;
     private readonly TableShape _shape;
-    private readonly LeaveJudge _judge;
     private readonly Rallies _rallies;
     private readonly SafetyStrokes _strokes;
 
     private BlackBallGame(SearchContext mine, SearchContext theirs)
     {
-        (_mine, _rallies, _shape, _theirs, _judge) = (mine, new(mine, theirs), mine.Shape, theirs, new(theirs.Player, mine.Shape));
-        _strokes = new(mine, _judge);
+        (_mine, _rallies, _shape, _theirs) = (mine, new(mine, theirs), mine.Shape, theirs);
+        _strokes = new(mine);
     }
 
     /// <summary>The best opening of each kind, the one that wins most first.</summary>
@@ -62,8 +64,9 @@ public sealed class BlackBallGame
         CancellationToken cancel = default
     )
     {
-        SearchContext Of(Player p) => new(p, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
-        return new BlackBallGame(Of(player), Of(rival)).Run(progress);
+        SearchContext Of(Player one, Player other, int me) =>
+            new(new(LastBlack, one, shape, PlanPreferences.Default, other) { Me = me }, gate ?? FairGate.Shared, cancel);
+        return new BlackBallGame(Of(player, rival, 0), Of(rival, player, 1)).Run(progress);
     }
 
     /// <summary>Places for the white: across the D, on the line and behind it.</summary>
@@ -200,8 +203,9 @@ public sealed class BlackBallGame
             var played = workspace.Play(tried.From, tried.Stroke, scatter.Error(stream.At(i)), Ball.Black);
             var isFoul = played.Ruling.IsFoul;
             var lines = workspace.LinesOf(played.Leaves.Layout);
-            var leave = _judge.Of(played.Leaves, lines);
-            var isPot = !isFoul && (stream == Telling ? _judge.BestChance(played.Leaves, lines, leave) > LeaveJudge.Even : leave.LeavesPot);
+            var leave = _mine.Judge.Of(played.Leaves, lines);
+            var isPot =
+                !isFoul && (stream == Telling ? _mine.Judge.BestChance(played.Leaves, lines, leave) > PositionJudge.Even : leave.LeavesPot);
             fouls.Add(i, isFoul);
             pots.Add(i, isPot);
             safe.Add(i, !isFoul && !isPot);

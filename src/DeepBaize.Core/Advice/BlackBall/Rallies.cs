@@ -17,9 +17,6 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     /// <summary>Strokes with errors by which a player weighs the pot against the safety.</summary>
     private const int Weighed = 6;
 
-    /// <summary>With no pot on, whoever is at the table wins about as often as not.</summary>
-    private const double Even = 0.5;
-
     private static readonly ErrorStream Weighing = ErrorStream.Named("rallies: weigh");
 
     /// <summary>Returns the share of rallies that the player of this first stroke wins.</summary>
@@ -34,11 +31,7 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
     {
         var situation = from;
         // Each player's own tools, one rally being one piece of work.
-        Hand[] hands =
-        [
-            new(mine, new(mine), new(mine, new(theirs.Player, mine.Shape))),
-            new(theirs, new(theirs), new(theirs, new(mine.Player, mine.Shape))),
-        ];
+        Hand[] hands = [new(mine, new(mine), new(mine)), new(theirs, new(theirs), new(theirs))];
         for (var n = 0; n < MostStrokes; n++)
         {
             var (context, workspace, _) = hands[n % 2];
@@ -62,31 +55,6 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
 
     private const double HardlyOn = 0.05;
 
-    /// <summary>
-    /// The chance to win with a stroke, roughly: the pot wins, a foul loses, and else the other player has the pot that is left or an even
-    /// game.
-    /// </summary>
-    private static double WinsBy(Hand hand, Situation situation, in Stroke stroke)
-    {
-        var (_, workspace, strokes) = hand;
-        var scatter = workspace.ScatterOf(situation.Layout, stroke);
-        var wins = 0.0;
-        foreach (var draws in Weighing.Set(Weighed))
-        {
-            var played = workspace.Play(situation, stroke, scatter.Error(draws), Ball.Black);
-            if (played.Ruling.IsFoul)
-                continue;
-            if (played.Ruling.Points > 0)
-            {
-                wins++;
-                continue;
-            }
-            var left = strokes.LeaveOf(workspace, played).Best.Chance;
-            wins += 1 - (left + (1 - left) * Even);
-        }
-        return wins / Weighed;
-    }
-
     private Stroke? Chosen(Hand hand, Situation situation)
     {
         var (context, workspace, strokes) = hand;
@@ -96,7 +64,10 @@ public sealed class Rallies(SearchContext mine, SearchContext theirs)
         Stroke? safety = strokes.Shallow(workspace, situation)?.Stroke;
         // The pot is gone for when it is worth it: both its misses and the safety's own errors are weighed.
         if (pot is not null && safety is not null)
-            return WinsBy(hand, situation, pot.Value) >= WinsBy(hand, situation, safety.Value) ? pot : safety;
+        {
+            double Wins(in Stroke stroke) => strokes.MeanOf(workspace, situation, stroke, Ball.Black, Weighing, Weighed);
+            return Wins(pot.Value) >= Wins(safety.Value) ? pot : safety;
+        }
         if ((pot ?? safety) is { } only)
             return only;
         // Nothing straight: the plain aim off one cushion.

@@ -37,7 +37,7 @@ public static class BreakAdvice
         var effort = thought == Thought.Full ? Effort.Full : Effort.Later;
         if (!isTold)
             effort = effort with { Reported = 1, LookAheadSamples = 0 };
-        var context = new SearchContext(player, shape, preferences, FairGate.Shared, cancel);
+        var context = new SearchContext(new(situation.Frame, player, shape, preferences), FairGate.Shared, cancel);
         var search = new ShotSearch(context);
         return thought == Thought.Shallow ? search.Shallow(new(context), situation) : search.Choose(situation, effort).FirstOrDefault();
     }

@@ -58,7 +58,7 @@ public sealed class BreakPlanner
         FairGate? gate = null,
         IProgress<PlanProgress>? progress = null,
         CancellationToken cancel = default
-    ) => new BreakPlanner(new(player, shape, preferences, gate ?? FairGate.Shared, cancel), progress).Run(from);
+    ) => new BreakPlanner(new(new(from.Frame, player, shape, preferences), gate ?? FairGate.Shared, cancel), progress).Run(from);
 
     private PlanProgress Run(Situation given)
     {
@@ -66,9 +66,7 @@ public sealed class BreakPlanner
         _context.Bound(from.Layout);
         var plans = new List<Plan>();
         IReadOnlyList<Alternative> alternatives = [];
-        using var heart = new Heartbeat<PlanProgress>(_progress, share =>
-            new(_context.Examined, share, _context.TableShare, [.. plans], alternatives)
-        );
+        using var heart = new Heartbeat<PlanProgress>(_progress, share => ProgressOf(share, [.. plans], alternatives));
         void Tell(double share) => heart.Tell(share);
 
         var choices = _search.Choose(from, Effort.Full.Within(_context), first =>
@@ -79,10 +77,13 @@ public sealed class BreakPlanner
         });
         plans = [];
         if (choices.Count == 0)
-            return new(_context.Examined, 1, _context.TableShare, [], []);
+            return ProgressOf(1, [], []);
         var ideas = Ideas(choices);
         plans = [new([Explained(from, ideas[0])], null, false)];
-        alternatives = [.. ideas.Select(c => new Alternative(c, Shortfall.None, c.Value, false))];
+        alternatives =
+        [
+            .. ideas.Select(c => new Alternative(c, Shortfall.None, c.Value, c.Odds.Chance.Times(c.Gain + c.Next.Value), false)),
+        ];
         Tell(0.15);
 
         // The plan that looks best first, so that there is soon something to go by; then all of them by what they make when played out.
@@ -95,7 +96,7 @@ public sealed class BreakPlanner
         var ranked = Contest.Run(
             _context,
             ideas,
-            new(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Evaluation.Scale),
+            new(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Objective.Point),
             (workspace, choice, i) => playouts.Of(workspace, choice, Ranking, i, ShotsToRank).Controlled
         );
         Tell(0.45);
@@ -112,7 +113,7 @@ public sealed class BreakPlanner
             t => PenaltyOf(t.Choice),
             t => t.Choice.Odds.Chance
         );
-        alternatives = [.. told.Select(t => AlternativeTo(told[0], t, Made(t.Playouts)))];
+        alternatives = [.. told.Select(t => AlternativeTo(told[0], t))];
         var deep = plans[0];
         plans =
         [
@@ -128,7 +129,14 @@ public sealed class BreakPlanner
             Tell(0.7 + 0.3 * (p + 1) / plans.Count);
         }
         Tell(1);
-        return new(_context.Examined, 1, _context.TableShare, plans, alternatives);
+        return ProgressOf(1, plans, alternatives);
+    }
+
+    private PlanProgress ProgressOf(double share, IReadOnlyList<Plan> plans, IReadOnlyList<Alternative> alternatives)
+    {
+        var value = plans.Count == 0 ? 0.5 : plans[0].Prospect?.Value.Value ?? plans[0].Shots[0].Choice.Value.Value;
+        var (objective, examined) = (_context.Objective, _context.Examined);
+        return new(objective.Unit, objective.ModelErrorOf(value), examined, share, _context.TableShare, plans, alternatives);
     }
 
     private static double PenaltyOf(Choice choice) =>
@@ -137,19 +145,11 @@ public sealed class BreakPlanner
     /// <summary>A first shot, with the breaks that were played from it.</summary>
     private sealed record Told(Choice Choice, IReadOnlyList<Playout> Playouts)
     {
-        /// <summary>In the measure of the target, a miss and what else it costs taken off: by this they stand.</summary>
+        /// <summary>In the measure of the answer, a miss at what it leaves: by this they stand.</summary>
         public Estimate Value { get; } = Sums.Of(Playouts, p => p.Controlled).Mean;
     }
 
-    /// <summary>Points with the control variate; a score or a clearance is reported without one.</summary>
-    private Estimate PointsOf(IReadOnlyList<Playout> playouts) =>
-        Sums.Of(playouts, p =>
-            _context.Preferences.Target == PlanTarget.MostPoints ? p.Result.Points - p.Value + p.Controlled : p.Result.Points
-        ).Mean;
-
-    /// <summary>What the breaks made: points, or the chance of the target.</summary>
-    private Estimate Made(IReadOnlyList<Playout> playouts) =>
-        _context.Preferences.Target == PlanTarget.MostPoints ? PointsOf(playouts) : Sums.Of(playouts, p => p.Controlled).Mean;
+    private static Estimate PointsOf(IReadOnlyList<Playout> playouts) => Sums.Of(playouts, p => p.Points).Mean;
 
     private List<Playout> PlayedOut(Playouts playouts, Choice first, int breaks) =>
         _context.InParallel(breaks, (workspace, i) => playouts.Of(workspace, first, Telling, i));
@@ -187,22 +187,23 @@ public sealed class BreakPlanner
     /// <summary>
     /// What it made, and in which part it lacks most: each is put in the best one's place, and what is lost by it counted.
     /// </summary>
-    private static Alternative AlternativeTo(Told first, Told told, Estimate made)
+    private Alternative AlternativeTo(Told first, Told told)
     {
         var (best, other) = (first.Choice, told.Choice);
+        var points = PointsOf(told.Playouts);
         if (ReferenceEquals(best, other))
-            return new(other, Shortfall.None, made, false);
-        static double Leave(Choice c) => c.Chance <= 0 ? 0 : c.Value.Value / c.Chance - c.Gain;
+            return new(other, Shortfall.None, told.Value, points, false);
+        var made = (best.Gain - other.Gain) * _context.Objective.Point;
         var parts = new (Shortfall Part, double Loss)[]
         {
-            (Shortfall.Chance, (best.Chance - other.Chance) * (best.Gain + Leave(best))),
-            (Shortfall.Points, other.Chance * (best.Gain - other.Gain)),
-            (Shortfall.Leave, other.Chance * (Leave(best) - Leave(other))),
+            (Shortfall.Chance, (best.Chance - other.Chance) * (best.IfScores - best.IfMissed)),
+            (Shortfall.Points, other.Chance * made),
+            (Shortfall.Leave, other.Chance * (best.IfScores - other.IfScores - made)),
         };
         var (part, _) = parts.MaxBy(p => p.Loss);
         if (part == Shortfall.Leave && other.Odds.Foul.Value > best.Odds.Foul.Value + 0.05)
             part = Shortfall.Foul;
-        return new(other, part, made, told.Value.IsLevelWith(first.Value));
+        return new(other, part, told.Value, points, told.Value.IsLevelWith(first.Value));
     }
 
     // ---- Shots that follow -----------------------------------------------------------------------------------------
@@ -212,11 +213,33 @@ public sealed class BreakPlanner
     {
         var last = plan.Shots[^1];
         var after = last.Choice.Leaves;
-        var next = after.Frame.IsOver ? null : _search.Choose(after, Effort.Later.Within(_context)).FirstOrDefault();
-        if (next is null)
+        if (after.Frame.IsOver)
             return plan with { IsComplete = true };
+        var next = _search.Choose(after, Effort.Later.Within(_context)).FirstOrDefault();
+        var turn = TurnAt(after, next);
+        if (next is null || turn is not null)
+            return plan with { IsComplete = true, Turn = turn };
         List<PlanShot> shots = [.. plan.Shots.SkipLast(1), MeantFor(last, next.Nominated), Explained(after, next)];
         return plan with { Shots = shots, IsComplete = next.Outcome.Ruling.NextFrame.IsOver || next.Leaves.Frame.InHand };
+    }
+
+    /// <summary>With a pot as likely as this a break is not left.</summary>
+    private const double GoesOn = 0.75;
+
+    private const int TurnStrokes = 32;
+    private static readonly ErrorStream TurnErrors = ErrorStream.Named("plans: turn");
+
+    /// <summary>The safety that the break turns to if no pot is worth as much; null if it goes on.</summary>
+    private SafetyTurn? TurnAt(Situation after, Choice? next)
+    {
+        if (next?.Chance > GoesOn || after.Frame.Exercise is not null || after.Frame.Repeats || _context.Objective.Unit == "target")
+            return null;
+        var (workspace, strokes) = (new Workspace(_context), new SafetyStrokes(_context));
+        if (strokes.BestOf(workspace, after) is not { } safety)
+            return null;
+        var ball = after.Layout.Balls[safety.Slot].Ball;
+        var value = strokes.MeanOf(workspace, after, safety.Stroke, ball, TurnErrors, _context.Bounded(TurnStrokes, 16));
+        return next is null || value > next.Value.Value ? new(after, safety, value, next?.Value.Value) : null;
     }
 
     private PlanShot Explained(Situation before, Choice choice)
@@ -291,7 +314,7 @@ public sealed class BreakPlanner
         var (layout, white) = (played.Leaves.Layout, played.Leaves.Layout.White.At);
         if (played.Ruling.Points == 0)
             return new(white, false, null, null, 0);
-        var next = workspace.Judge(played.Leaves);
+        var next = workspace.Judge(played.Leaves).Best;
         return new(white, true, next.Pot is { } pot ? layout.Balls[pot.Line.Slot].Ball : null, next.Pot?.Line.Pocket, next.Chance);
     }
 
@@ -321,6 +344,7 @@ public sealed class BreakPlanner
             plan with
             {
                 Prospect = new(
+                    Value: Sums.Of(playouts, p => p.Controlled).Mean,
                     Points: PointsOf(playouts),
                     Median: results.Select(r => (double)r.Points).Order().ElementAt(playouts.Count / 2),
                     Target: target,

@@ -62,13 +62,15 @@ public enum Shortfall
 
 /// <summary>A first shot that could be played, beside the best one.</summary>
 /// <param name="Below">In which of its parts most of what it lacks lies.</param>
-/// <param name="Made">What breaks that begin with it made, in the measure of the target: by this they are ranked.</param>
+/// <param name="Value">What breaks that begin with it come to, in the measure of the answer: by this they are ranked.</param>
+/// <param name="Points">What they make.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
-public sealed record Alternative(Choice Choice, Shortfall Below, Estimate Made, bool IsLevel);
+public sealed record Alternative(Choice Choice, Shortfall Below, Estimate Value, Estimate Points, bool IsLevel);
 
 /// <summary>
 /// How a break by a plan is likely to go: it was played many times with the player's errors, each later shot chosen anew by a quick look.
 /// </summary>
+/// <param name="Value">Mean value of the tables where the breaks ended, in the measure of the answer.</param>
 /// <param name="Points">Mean points made from here on, with the control variate.</param>
 /// <param name="Median">Of the breaks as they went.</param>
 /// <param name="Target">Share in which the target was reached; null if the target is points.</param>
@@ -77,6 +79,7 @@ public sealed record Alternative(Choice Choice, Shortfall Below, Estimate Made, 
 /// <param name="EndsShare">Share of all breaks that end there.</param>
 /// <param name="Alive">Share that got to each shot.</param>
 public sealed record Prospect(
+    Estimate Value,
     Estimate Points,
     double Median,
     Estimate? Target,
@@ -86,12 +89,25 @@ public sealed record Prospect(
     IReadOnlyList<Estimate> Alive
 );
 
+/// <summary>Where a break turns to safety, because the next pot is worth less.</summary>
+/// <param name="Before">The table then.</param>
+/// <param name="Safety">What it turns to, by a quick look.</param>
+/// <param name="Value">Of that, in the measure of the answer.</param>
+/// <param name="PotValue">Of the best pot instead; null if none is on.</param>
+public sealed record SafetyTurn(Situation Before, TriedSafety Safety, double Value, double? PotValue);
+
 /// <summary>A break, several shots ahead.</summary>
 /// <param name="Prospect">Null until it has been played out.</param>
-/// <param name="IsComplete">The last shot leaves nothing to pot.</param>
-public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, bool IsComplete);
+/// <param name="IsComplete">After the last shot nothing is left, or no pot is worth as much as a safety.</param>
+public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, bool IsComplete)
+{
+    /// <summary>What the break turns to after the last shot; null if it goes on, or nothing is left to turn to.</summary>
+    public SafetyTurn? Turn { get; init; }
+}
 
 /// <summary>How far a search is.</summary>
+/// <param name="Unit">Name of the measure: "win", "points" or "target".</param>
+/// <param name="ModelError">Standard error of the measure itself, beside that of the breaks played.</param>
 /// <param name="Examined">Number of positions examined.</param>
 /// <param name="Share">Of the work, 0–1; 1 is the last.</param>
 /// <param name="Looked">
@@ -100,6 +116,8 @@ public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, boo
 /// </param>
 /// <param name="Plans">The best so far, best first.</param>
 public sealed record PlanProgress(
+    string Unit,
+    double ModelError,
     long Examined,
     double Share,
     double Looked,

@@ -1,9 +1,7 @@
-using DeepBaize.Core.Advice.BlackBall;
 using DeepBaize.Core.Advice.Escape;
 using DeepBaize.Core.Advice.Safety;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
@@ -13,35 +11,30 @@ using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Advice.Decide;
 
-/// <summary>Pots, safeties and escapes in one ranked list. See docs/safety.md.</summary>
+/// <summary>Pots, safeties and escapes in one list, in one measure. See docs/safety.md.</summary>
 public sealed class Decider
 {
     private const int MostAttacks = 3,
-        AttackStrokes = 256;
+        AttackStrokes = 128;
+
+    /// <summary>Number of misses whose best pot left is looked for by strokes, as a correction of the quick estimate.</summary>
+    private const int LookedAt = 16;
 
     /// <summary>Least difference between the leaves of the two misses that makes one worth steering for, points.</summary>
     private const double WorthSteering = 0.5;
 
-    private static readonly ErrorStream Telling = ErrorStream.Named("attacks: tell"),
-        TellingRallies = ErrorStream.Named("decide: tell rallies");
+    private static readonly ErrorStream Telling = ErrorStream.Named("attacks: tell");
 
     private readonly SearchContext _context;
     private readonly Situation _from,
         _safeFrom;
-    private readonly LeaveJudge _judge;
-    private readonly WinChance _win;
-    private readonly Player _rival;
 
-    /// <summary>The chances to win are those of rallies: then nothing else ranks.</summary>
-    private bool _isByRallies;
-
-    private Decider(SearchContext context, Situation from, Player rival)
+    private Decider(SearchContext context, Situation from)
     {
-        (_context, _rival, _judge) = (context, rival, new(rival, context.Shape));
+        _context = context;
         _from = InHand.Placed(context, from);
-        var strokes = new SafetyStrokes(context, _judge);
+        var strokes = new SafetyStrokes(context);
         _safeFrom = BreakOffs.IsOn(from) ? new BreakOffs(context, strokes).Placed(from) : InHand.PlacedForSafety(context, from, strokes);
-        _win = new(from.Frame, context.Player, rival);
     }
 
     /// <exception cref="InputException">No ball is on.</exception>
@@ -58,90 +51,125 @@ public sealed class Decider
     {
         if (from.Frame.IsOver || !from.OnSlots().Any())
             throw new InputException("content.balls", "There is no ball on.", "at least one ball that is on, and a frame under way");
-        var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
+        var question = new SearchQuestion(from.Frame, player, shape, PlanPreferences.Default, rival);
+        var context = new SearchContext(question, gate ?? FairGate.Shared, cancel);
         context.Bound(from.Layout);
-        return new Decider(context, from, rival).Run(progress);
+        return new Decider(context, from).Run(progress);
     }
 
     private Decision Run(IProgress<DecisionProgress>? progress)
     {
-        IReadOnlyList<Attack> attacks = [];
-        IReadOnlyList<SafetyOption> safeties = [];
-        IReadOnlyList<EscapeOption> escapes = [];
+        List<Prospect> attacks = [],
+            safeties = [],
+            escapes = [];
+        var isWeighed = false;
         using var heart = new Heartbeat<DecisionProgress>(progress, share =>
-            new(_context.Examined, share, _context.TableShare, Compared(attacks, safeties, escapes))
+            new(_context.Examined, share, _context.TableShare, Compared([.. attacks, .. safeties, .. escapes], isWeighed))
         );
 
-        safeties = new SafetySearch(_context, _judge, _win).Find(_safeFrom, first =>
+        // To open a frame nobody pots.
+        if (!BreakOffs.IsOn(_from))
         {
-            safeties = first;
-            heart.Tell(0.2);
-        });
-        heart.Tell(0.45);
-        attacks = AttacksOf(safeties.FirstOrDefault()?.Value.Value);
+            attacks = AttacksOf(first =>
+            {
+                attacks = first;
+                heart.Tell(0.1);
+            });
+            heart.Tell(0.4);
+        }
+        safeties = ProspectsOf(new SafetySearch(_context).Find(_safeFrom, first =>
+            {
+                safeties = ProspectsOf(first);
+                heart.Tell(0.5);
+            }));
         heart.Tell(_from.IsSnookered ? 0.6 : 0.95);
         if (_from.IsSnookered)
-            escapes = EscapeSearch.Find(_context, _from, _judge, _win, (share, found) =>
-            {
-                escapes = found;
-                heart.Tell(0.6 + 0.35 * share);
-            });
-        if (_from.Frame.IsBlackOnly && Math.Abs(_from.Frame.Lead) < Values.Black)
-        {
-            (attacks, safeties, escapes) = ByRallies(attacks, safeties, escapes);
-            _isByRallies = true;
-        }
+            escapes = ProspectsOf(EscapeSearch.Find(_context, _from, (share, found) =>
+                {
+                    escapes = ProspectsOf(found);
+                    heart.Tell(0.6 + 0.35 * share);
+                }));
+        isWeighed = true;
         heart.Tell(1);
-        return Compared(attacks, safeties, escapes);
+        return Compared([.. attacks, .. safeties, .. escapes], isWeighed);
     }
 
-    /// <summary>
-    /// At the last black the chance to win is that of the rallies by which the openings are judged too, for the lines that come into
-    /// question.
-    /// </summary>
-    private (List<Attack>, List<SafetyOption>, List<EscapeOption>) ByRallies(
-        IReadOnlyList<Attack> attacks,
-        IReadOnlyList<SafetyOption> safeties,
-        IReadOnlyList<EscapeOption> escapes
-    )
+    private List<Prospect> ProspectsOf(IReadOnlyList<SafetyOption> safeties) =>
+        [
+            .. safeties.Select(s => new Prospect(
+                $"safety {s.Idea} {s.Aim.Ball.Id} {(s.Aim.LeftSide ? "left" : "right")} {s.Route.Key}",
+                ProspectKind.Safety,
+                s.Value,
+                s.Points,
+                false
+            )
+            {
+                Safety = s,
+            }),
+        ];
+
+    private static List<Prospect> ProspectsOf(IReadOnlyList<EscapeOption> escapes) =>
+        [
+            .. escapes.Select(e => new Prospect(
+                $"escape {e.Aim.Ball.Id} {WordOf(e.Way)} {Math.Sign(e.Aim.Stroke.SideTips)}",
+                ProspectKind.Escape,
+                e.Value,
+                e.Points,
+                false
+            )
+            {
+                Escape = e,
+            }),
+        ];
+
+    private static string WordOf(EscapeWay way) => string.Join('.', way.Cushions) + (way.OffJaw ? " jaw" : "");
+
+    // ---- Pots ------------------------------------------------------------------------------------------------------
+
+    private List<Prospect> AttacksOf(Action<List<Prospect>> first)
     {
-        const int attacked = 1,
-            defended = 3,
-            played = 64;
-        var rallies = new Rallies(_context, new(_rival, _context.Shape, PlanPreferences.Default, _context.Gate, _context.Cancel));
-        Estimate Wins(Situation from, Stroke stroke) => rallies.Wins(from, stroke, played, TellingRallies);
-        return (
-            [.. attacks.Take(attacked).Select(a => a with { Win = Wins(_from, a.Choice.Stroke) })],
-            [.. safeties.Take(defended).Select(s => s with { Win = Wins(_safeFrom, s.Aim.Stroke) })],
-            [.. escapes.Take(defended).Select(e => e with { Win = Wins(_from, e.Aim.Stroke) })]
+        var effort = Effort.Later.Within(_context) with { Reported = 2 * MostAttacks, MostReportStrokes = 1024 };
+        List<Choice> OfEachPot(IEnumerable<Choice> choices) =>
+            [.. choices.GroupBy(c => c.Pot with { Part = 0 }).Select(g => g.First()).Take(MostAttacks)];
+        var choices = OfEachPot(
+            new ShotSearch(_context).Choose(_from, effort, found => first([.. OfEachPot(found).Select(c => AsFound(c))]))
         );
+        return _context.InParallel(choices.Count, (workspace, i) => Judged(workspace, choices[i]));
     }
 
-    private List<Attack> AttacksOf(double? safety)
+    private static ProspectKind KindOf(Choice choice) =>
+        choice.Target.Cut.Kind switch
+        {
+            PotKind.Direct => ProspectKind.Pot,
+            PotKind.Double => ProspectKind.Double,
+            _ => ProspectKind.Plant,
+        };
+
+    private Prospect ProspectOf(Attack attack, in Estimate value, in Estimate points)
     {
-        var choices = new ShotSearch(_context)
-            .Choose(_from, Effort.Later.Within(_context) with { Reported = 2 * MostAttacks, MostReportStrokes = 1024 })
-            .GroupBy(c => c.Pot with { Part = 0 })
-            .Select(g => g.First())
-            .Take(MostAttacks)
-            .ToList();
-        var attacks = _context.InParallel(choices.Count, (workspace, i) => AttackOf(workspace, choices[i], safety));
-        return [.. attacks.OrderByDescending(a => a.Value.Value)];
+        var (pot, layout) = (attack.Choice.Pot, _from.Layout);
+        var way = pot.Struck == pot.Slot ? "" : $" by {layout.Balls[pot.Struck].Ball.Id}";
+        var kind = KindOf(attack.Choice);
+        return new($"{kind} {layout.Balls[pot.Slot].Ball.Id} {attack.Choice.Target.Cut.Pocket}{way}", kind, value, points, false)
+        {
+            Attack = attack,
+        };
     }
+
+    /// <summary>A pot before its misses have been looked at.</summary>
+    private Prospect AsFound(Choice choice) =>
+        ProspectOf(
+            new(choice, PositionJudge.SeenOf(_from, choice.Pot.Struck).Share, choice.Gain + choice.Next.Value, default, default, null, 0),
+            choice.Value,
+            choice.Odds.Chance.Times(choice.Gain + choice.Next.Value)
+        );
 
     /// <summary>Plays the pot with errors and sees on which side it is missed, and what that leaves.</summary>
-    private Attack AttackOf(Workspace workspace, Choice choice, double? safety)
+    private Prospect Judged(Workspace workspace, Choice choice)
     {
         var scatter = workspace.ScatterOf(_from.Layout, choice.Stroke, _context.Player.Skill.Times(choice.Reach.ErrorFactor), choice.Pot);
-        var (thick, thin, thickLeave, thinLeave, miss, given, win) = (
-            new Sums(),
-            new Sums(),
-            new Sums(),
-            new Sums(),
-            new Sums(),
-            new Sums(),
-            new Sums()
-        );
+        var (thick, thin, thickLeave, thinLeave) = (new Sums(), new Sums(), new Sums(), new Sums());
+        var (scored, gain, points, looked, more) = (new Sums(), new Sums(), new Sums(), new Sums(), new Sums());
         var potting = Spread.PottingDegrees(_from.Layout, choice.Stroke, choice.Target.Cut, workspace.Simulator, workspace.Record);
         for (var i = 0; i < _context.Bounded(AttackStrokes, 64); i++)
         {
@@ -149,118 +177,92 @@ public sealed class Decider
             var scores = played.Ruling.Points > 0;
             var isThick = !scores && Spread.MissedThick(workspace.Record, choice.Target.Cut, potting);
             var lines = workspace.LinesOf(played.Leaves.Layout);
-            var leave = scores ? default : _judge.Of(played.Leaves, lines);
-            var left = scores ? 0 : played.Ruling.Penalty + (played.Ruling.NextFrame.IsOver ? LeaveJudge.FrameWorth : leave.Worth);
+            var leave = _context.Judge.Of(played.Leaves, lines);
+            var made = scores ? played.Ruling.Points + leave.Worth : 0;
+            var left = scores ? 0 : played.Ruling.Penalty + leave.Worth;
             thick.Add(i, isThick);
             thin.Add(i, !scores && !isThick);
-            miss.Add(i, !scores);
-            given.Add(i, left);
+            scored.Add(i, scores);
+            gain.Add(i, made);
+            points.Add(i, made - left);
             thickLeave.Add(i, isThick ? left : 0);
-            thinLeave.Add(i, isThick ? 0 : left);
-            win.Add(
-                i,
-                scores ? _win.After(played, workspace.Judge(played.Leaves).Chance) : _win.After(played, leave.Best.Chance, leave.Foul)
-            );
+            thinLeave.Add(i, !scores && !isThick ? left : 0);
+            if (scores || looked.Total >= LookedAt)
+                continue;
+            looked.Add(i, true);
+            more.Add(i, ByStrokes(played, lines, leave));
         }
-        var mean = given.For(miss);
-        // The search's value has its own small cost of a miss in it: taken out, and what is really left put in.
-        var evaluation = _context.Evaluation;
-        var chance = choice.Odds.Chance;
-        var gain =
-            chance.Value <= 0
-                ? 0
-                : (choice.Value.Value + (1 - chance.Value) * evaluation.MissCost + choice.Odds.Foul.Value * evaluation.FoulCost)
-                    / chance.Value;
-        // What it gains is exact here: the error of the choice's own value is kept, beside that of what a miss leaves.
-        var value = (choice.Value with { Value = chance.Value * gain }).Minus(chance.Times(-1, 1).Times(mean));
-        double? even = safety is { } s && gain + mean.Value > 0 ? (s + mean.Value) / (gain + mean.Value) : null;
+        var value = looked.Total > 0 ? choice.Value.Plus(more.For(looked).Times(1 - choice.Chance)) : choice.Value;
+        var missed = choice.IfMissed + (looked.Total > 0 ? more.For(looked).Value : 0);
         var (thickMean, thinMean) = (thickLeave.For(thick), thinLeave.For(thin));
         var difference = thickMean.Value - thinMean.Value;
         var part =
             Math.Abs(difference) < WorthSteering || thickMean.IsLevelWith(thinMean) ? 0
             : difference < 0 ? -1
             : 1;
-        return new(
-            choice,
-            LeaveJudge.SeenOf(_from, choice.Pot.Struck).Share,
-            gain,
+        var attack = new Attack(
+            choice with
+            {
+                Value = value,
+                IfMissed = missed,
+            },
+            PositionJudge.SeenOf(_from, choice.Pot.Struck).Share,
+            gain.For(scored).Value,
             new(thick.Share, thickMean),
             new(thin.Share, thinMean),
-            value,
-            win.Share,
-            IsLevel: false,
-            even,
+            null,
             part
         );
+        return ProspectOf(attack, value, points.Mean);
     }
 
-    private Decision Compared(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
+    /// <summary>By how much the value of what a miss leaves changes if the best pot of it is looked for by strokes.</summary>
+    private double ByStrokes(PlayedStroke played, Reading.PotLines lines, in Outlook leave)
     {
-        var required = _from.Frame.SnookersRequired;
-        // With penalties needed, what lays a snooker comes first.
-        if (required > 0)
-            safeties = [.. safeties.OrderByDescending(s => s.Value.Value + s.Odds.Snooker.Value * _from.Frame.LeastPenalty)];
-        var isByFrame = _isByRallies || (required == 0 && IsByFrame(attacks, safeties, escapes));
-        if (isByFrame)
-            (attacks, safeties, escapes) = (
-                [.. attacks.OrderByDescending(a => a.Win.Value)],
-                [.. safeties.OrderByDescending(s => s.Win.Value)],
-                [.. escapes.OrderByDescending(e => e.Win.Value)]
+        var (frame, objective) = (played.Leaves.Frame, _context.Objective);
+        if (frame.IsOver)
+            return 0;
+        var chance = _context.Judge.BestChance(played.Leaves, lines, leave);
+        return objective.Of(frame, leave.WithChance(chance, frame.ValueOn)) - objective.Of(frame, leave);
+    }
+
+    // ---- One list --------------------------------------------------------------------------------------------------
+
+    private Decision Compared(List<Prospect> prospects, bool isWeighed)
+    {
+        prospects = [.. prospects.OrderByDescending(p => p.Value.Value)];
+        var attack = prospects.Find(p => p.IsAttack);
+        var safe = prospects.Find(p => !p.IsAttack);
+        if (prospects.Count > 0)
+        {
+            var best = prospects[0].Value;
+            prospects = prospects.ConvertAll(p =>
+                p with
+                {
+                    IsLevel = p.Value != best && p.Value.IsLevelWith(best),
+                    Attack = p.Attack is { } a ? a with { BreakEven = BreakEven(a.Choice, safe) } : null,
+                }
             );
-        (attacks, safeties, escapes) = WithLevels(attacks, safeties, escapes, isByFrame);
-        var safe = safeties.Select(s => (s.Value, s.Win)).Concat(escapes.Select(e => (e.Value, e.Win))).ToList();
-        (Estimate Value, Estimate Win)? best = safe.Count == 0 ? null : safe.MaxBy(o => isByFrame ? o.Win.Value : o.Value.Value);
-        if (safeties.Count > 0 && required > 0)
-            best = safe[0];
-        Estimate? margin = attacks.Count > 0 && best is { } other ? attacks[0].Value.Minus(other.Value) : null;
-        var verdict = new Verdict(margin, attacks.Count > 0 ? attacks[0].Win : null, best?.Win, isByFrame, required);
+        }
+        Estimate? margin = attack is not null && safe is not null ? attack.Value.Minus(safe.Value) : null;
+        var verdict = isWeighed && prospects.Count > 0 ? new Verdict(prospects[0], margin, attack?.Value, safe?.Value) : null;
         Vec2? PlaceOf(Situation situation) => situation.Frame.InHand ? situation.Layout.White.At : null;
-        return new(PlaceOf(_from), PlaceOf(_safeFrom), attacks, safeties, escapes, verdict, _from.IsSnookered, _from.Touching);
-    }
-
-    /// <summary>Each line is held to the best of all, by what they are ranked by.</summary>
-    private static (IReadOnlyList<Attack>, IReadOnlyList<SafetyOption>, IReadOnlyList<EscapeOption>) WithLevels(
-        IReadOnlyList<Attack> attacks,
-        IReadOnlyList<SafetyOption> safeties,
-        IReadOnlyList<EscapeOption> escapes,
-        bool isByFrame
-    )
-    {
-        Estimate By(Estimate value, Estimate win) => isByFrame ? win : value;
-        List<Estimate> all =
-        [
-            .. attacks.Select(a => By(a.Value, a.Win)),
-            .. safeties.Select(s => By(s.Value, s.Win)),
-            .. escapes.Select(e => By(e.Value, e.Win)),
-        ];
-        if (all.Count == 0)
-            return (attacks, safeties, escapes);
-        var best = all.MaxBy(e => e.Value);
-        bool IsLevel(Estimate one) => one != best && one.IsLevelWith(best);
-        return (
-            [.. attacks.Select(a => a with { IsLevel = IsLevel(By(a.Value, a.Win)) })],
-            [.. safeties.Select(s => s with { IsLevel = IsLevel(By(s.Value, s.Win)) })],
-            [.. escapes.Select(e => e with { IsLevel = IsLevel(By(e.Value, e.Win)) })]
+        return new(
+            _context.Objective.Unit,
+            _context.Objective.ModelErrorOf(prospects.Count > 0 ? prospects[0].Value.Value : 0.5),
+            PlaceOf(_from),
+            PlaceOf(_safeFrom),
+            prospects,
+            verdict,
+            _from.Frame.SnookersRequired,
+            _from.IsSnookered,
+            _from.Touching
         );
     }
 
-    /// <summary>
-    /// Whether the chance to win the frame parts the lines otherwise than points do: where the one that makes most points is clearly not
-    /// the one that wins most.
-    /// </summary>
-    private bool IsByFrame(IReadOnlyList<Attack> attacks, IReadOnlyList<SafetyOption> safeties, IReadOnlyList<EscapeOption> escapes)
-    {
-        if (_from.Frame is { Scores: (0, 0), IsBlackOnly: false } or { Exercise: not null })
-            return false;
-        List<(Estimate Value, Estimate Win)> lines =
-        [
-            .. attacks.Select(a => (a.Value, a.Win)),
-            .. safeties.Select(s => (s.Value, s.Win)),
-            .. escapes.Select(e => (e.Value, e.Win)),
-        ];
-        if (lines.Count < 2)
-            return false;
-        var (most, wins) = (lines.MaxBy(l => l.Value.Value), lines.MaxBy(l => l.Win.Value));
-        return wins.Win.Value > most.Win.Value && !wins.Win.IsLevelWith(most.Win);
-    }
+    /// <summary>The chance p of a pot at which p · (if it scores) + (1 − p) · (if it is missed) is what the best safety is worth.</summary>
+    private static double? BreakEven(Choice choice, Prospect? safe) =>
+        safe is null || choice.IfScores <= choice.IfMissed
+            ? null
+            : (safe.Value.Value - choice.IfMissed) / (choice.IfScores - choice.IfMissed);
 }

@@ -55,8 +55,8 @@ public readonly record struct EscapeOdds(Estimate Hit, Estimate Fair, Estimate P
 public readonly record struct EscapeCost(Estimate LeaveIfHit, int Penalty, Estimate GivenAway);
 
 /// <summary>A way out of a snooker.</summary>
-/// <param name="Value">Expected value to the player, points.</param>
-/// <param name="Win">The chance to win the frame with it.</param>
+/// <param name="Value">Expected value, in the measure of the answer.</param>
+/// <param name="Points">Points made, less those given and what the other player may expect.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
 /// <param name="Mirror">The plain aim for the same cushions, and its construction; null if there is none.</param>
 public sealed record EscapeOption(
@@ -65,7 +65,7 @@ public sealed record EscapeOption(
     EscapeOdds Odds,
     EscapeCost Cost,
     Estimate Value,
-    Estimate Win,
+    Estimate Points,
     bool IsLevel,
     MirrorAim? Mirror
 );

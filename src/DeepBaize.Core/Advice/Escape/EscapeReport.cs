@@ -11,16 +11,12 @@ using DeepBaize.Core.Valuing;
 namespace DeepBaize.Core.Advice.Escape;
 
 /// <summary>Last stage of <see cref="EscapeSearch"/>: figures, windows and drawings of the ways that are reported.</summary>
-internal sealed class EscapeReport(
-    SearchContext context,
-    Situation from,
-    LeaveJudge judge,
-    WinChance win,
-    AimWindows windows,
-    EscapeTrials trials
-)
+internal sealed class EscapeReport(SearchContext context, Situation from, AimWindows windows, EscapeTrials trials)
 {
     private const double HardestPace = 9;
+
+    /// <summary>Number of strokes whose best pot left is looked for by strokes, as a correction of the quick estimate.</summary>
+    private const int LookedAt = 32;
 
     /// <summary>Estimates each way from a number of strokes of a stream.</summary>
     /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>
@@ -33,27 +29,34 @@ internal sealed class EscapeReport(
         var named = trials.NamedFor(hit);
         var scatter = workspace.ScatterOf(from.Layout, stroke);
         var (hits, fair, missed, leaves) = (new Sums(), new Sums(), new Sums(), new Sums());
-        var (pots, free, value, wins) = (new Sums(), new Sums(), new Sums(), new Sums());
+        var (pots, free, value, points) = (new Sums(), new Sums(), new Sums(), new Sums());
+        var (morePots, moreValue) = (new Sums(), new Sums());
         for (var i = 0; i < strokes; i++)
         {
             var played = workspace.Play(from, stroke, scatter.Error(stream.At(i)), named);
             var lines = workspace.LinesOf(played.Leaves.Layout);
-            var left = judge.Of(played.Leaves, lines);
+            var left = context.Judge.Of(played.Leaves, lines);
             var isFair = !played.Ruling.IsFoul;
             hits.Add(i, !played.Ruling.Fouls.Any(f => f is FoulReason.MissedAll or FoulReason.WrongBallFirst));
             fair.Add(i, isFair);
             missed.Add(i, !isFair);
             free.Add(i, played.Leaves.Frame.FreeBall);
             leaves.Add(i, isFair ? left.Worth : 0);
-            pots.Add(
-                i,
-                isFair
-                    && played.Ruling.Points == 0
-                    && (isFinal ? judge.BestChance(played.Leaves, lines, left) > LeaveJudge.Even : left.LeavesPot)
-            );
-            value.Add(i, LeaveJudge.ValueOf(played, left));
-            wins.Add(i, win.After(played, left.Best.Chance, left.Foul));
+            var isLeft = isFair && played.Ruling.Points == 0;
+            pots.Add(i, isLeft && left.LeavesPot);
+            var now = context.Objective.Of(played.Leaves.Frame, left);
+            value.Add(i, now);
+            points.Add(i, played.Ruling.Points > 0 ? played.Ruling.Points + left.Worth : -played.Ruling.Penalty - left.Worth);
+            if (!isFinal || i >= context.Bounded(LookedAt, 16))
+                continue;
+            var best = isLeft ? context.Judge.BestChance(played.Leaves, lines, left) : left.Best.Chance;
+            var looked = left.WithChance(best, played.Leaves.Frame.ValueOn);
+            morePots.Add(i, isLeft ? (looked.LeavesPot ? 1 : 0) - (left.LeavesPot ? 1 : 0) : 0);
+            moreValue.Add(i, isLeft ? context.Objective.Of(played.Leaves.Frame, looked) - now : 0);
         }
+        // Of the fair strokes only.
+        var more = fair.Total > 0 && morePots.Strokes > 0 ? morePots.Mean.Times(strokes / fair.Total) : default;
+        var potLeft = pots.For(fair).Plus(more);
         var penalty = from.Frame.LeastPenalty;
         var chance = hits.Share;
         var floor = Math.Max(0.02, chance.Value);
@@ -61,10 +64,10 @@ internal sealed class EscapeReport(
         return new(
             AimOf(workspace, stroke, hit),
             WayOf(workspace, stroke, hit, named),
-            new(chance, fair.Share, pots.For(fair), free.For(missed)),
+            new(chance, fair.Share, potLeft with { Value = Math.Clamp(potLeft.Value, 0, 1) }, free.For(missed)),
             new(leaves.For(fair), penalty, given),
-            value.Mean,
-            wins.Share,
+            moreValue.Strokes > 0 ? value.Mean.Plus(moreValue.Mean) : value.Mean,
+            points.Mean,
             placed.IsLevel,
             MirrorOf(hit)
         );
@@ -86,7 +89,7 @@ internal sealed class EscapeReport(
     private EscapeAim AimOf(Workspace workspace, Stroke stroke, EscapeHit hit) =>
         new(
             from.Layout.Balls[hit.Slot].Ball,
-            LeaveJudge.SeenOf(from, hit.Slot).Share,
+            PositionJudge.SeenOf(from, hit.Slot).Share,
             stroke,
             Reach.Of(from.Layout, stroke, context.Player),
             WindowDegrees: 2 * Math.Min(ToEdge(workspace, stroke, hit, 1), ToEdge(workspace, stroke, hit, -1)),

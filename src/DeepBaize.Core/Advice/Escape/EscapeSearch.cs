@@ -19,7 +19,11 @@ public sealed class EscapeSearch
         ReportStrokes = 256,
         FewestReportStrokes = 64;
 
-    private static readonly ContestEffort Ranking = new(64, 256, 0.1);
+    private const int FirstToRank = 64,
+        MostToRank = 256;
+
+    /// <summary>Difference between two escapes that does not matter, points.</summary>
+    private const double Matters = 0.1;
 
     private static readonly ErrorStream FirstErrors = ErrorStream.Named("escapes: tell first"),
         RankingErrors = ErrorStream.Named("escapes: rank"),
@@ -31,12 +35,12 @@ public sealed class EscapeSearch
     private readonly EscapeTrials _trials;
     private readonly EscapeReport _report;
 
-    private EscapeSearch(SearchContext context, Situation from, LeaveJudge judge, WinChance win)
+    private EscapeSearch(SearchContext context, Situation from)
     {
         (_context, _from) = (context, from);
         _windows = new(context, from);
-        _trials = new(context, from, judge, _windows);
-        _report = new(context, from, judge, win, _windows, _trials);
+        _trials = new(context, from, _windows);
+        _report = new(context, from, _windows, _trials);
     }
 
     /// <summary>Returns the ways out, best first.</summary>
@@ -52,11 +56,11 @@ public sealed class EscapeSearch
     )
     {
         Check(from);
-        var context = new SearchContext(player, shape, PlanPreferences.Default, gate ?? FairGate.Shared, cancel);
+        var context = new SearchContext(new(from.Frame, player, shape, PlanPreferences.Default, rival), gate ?? FairGate.Shared, cancel);
         context.Bound(from.Layout);
         IReadOnlyList<EscapeOption> found = [];
         using var heart = new Heartbeat<EscapeProgress>(progress, share => new(context.Examined, share, found));
-        var escapes = Find(context, from, new(rival, shape), new(from.Frame, player, rival), (share, best) =>
+        var escapes = Find(context, from, (share, best) =>
         {
             found = best;
             heart.Tell(share);
@@ -71,10 +75,8 @@ public sealed class EscapeSearch
     public static IReadOnlyList<EscapeOption> Find(
         SearchContext context,
         Situation from,
-        LeaveJudge judge,
-        WinChance win,
         Action<double, IReadOnlyList<EscapeOption>> tell
-    ) => new EscapeSearch(context, from, judge, win).Run(tell);
+    ) => new EscapeSearch(context, from).Run(tell);
 
     /// <summary>Checks that there is something to escape from.</summary>
     /// <exception cref="InputException">The player is not snookered, or nothing is on.</exception>
@@ -127,7 +129,8 @@ public sealed class EscapeSearch
     private List<Placed<EscapeTrial>> Rank(List<EscapeTrial> trials)
     {
         var scatters = trials.ToDictionary(t => t, t => new Workspace(_context).ScatterOf(_from.Layout, t.Stroke));
-        return Contest.Run(_context, trials, Ranking with { Most = _context.Bounded(Ranking.Most, Ranking.First) }, (workspace, trial, i) =>
+        var effort = new ContestEffort(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Objective.Point);
+        return Contest.Run(_context, trials, effort, (workspace, trial, i) =>
             _trials.ValueOf(workspace, trial, scatters[trial].Error(RankingErrors.At(i)))
         );
     }

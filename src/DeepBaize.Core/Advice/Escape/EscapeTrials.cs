@@ -5,7 +5,6 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
-using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Advice.Escape;
 
@@ -17,7 +16,7 @@ internal sealed record EscapeTrial(Stroke Stroke, EscapeHit Hit, double Width);
 internal sealed record ValuedEscape(EscapeTrial Trial, double Value);
 
 /// <summary>Second and third stage of <see cref="EscapeSearch"/>: screening of the widest windows with errors, and refinement.</summary>
-internal sealed class EscapeTrials(SearchContext context, Situation from, LeaveJudge judge, AimWindows windows)
+internal sealed class EscapeTrials(SearchContext context, Situation from, AimWindows windows)
 {
     /// <summary>Number of samples of a screened trial.</summary>
     public const int ScreenStrokes = 32;
@@ -73,11 +72,11 @@ internal sealed class EscapeTrials(SearchContext context, Situation from, LeaveJ
         return stream.Set(strokes).Average(draws => ValueOf(workspace, trial, scatter.Error(draws)));
     }
 
-    /// <summary>Value of one stroke with an error, points.</summary>
+    /// <summary>Value of one stroke with an error, in the measure of the answer.</summary>
     public double ValueOf(Workspace workspace, EscapeTrial trial, in StrokeError error)
     {
         var played = workspace.Play(from, trial.Stroke, error, NamedFor(trial.Hit));
-        return LeaveJudge.ValueOf(played, judge.Of(played.Leaves, workspace.LinesOf(played.Leaves.Layout)));
+        return workspace.ValueOf(played.Leaves);
     }
 
     /// <summary>The ball that the player names: only a colour after a red, or a free ball, has to be named.</summary>
@@ -86,11 +85,14 @@ internal sealed class EscapeTrials(SearchContext context, Situation from, LeaveJ
     /// <summary>Whether two go to the same ball, or to reds, off the same cushions, by the same side or worth about the same.</summary>
     private bool IsSame(ValuedEscape a, ValuedEscape b)
     {
-        const double levelValues = 0.3,
+        const double levelPoints = 0.3,
             sameSide = 0.3;
         var (one, other) = (from.Layout.Balls[a.Trial.Hit.Slot].Ball, from.Layout.Balls[b.Trial.Hit.Slot].Ball);
         return a.Trial.Hit.Key == b.Trial.Hit.Key
             && (one == other || (one.IsRed && other.IsRed))
-            && (Math.Abs(a.Trial.Stroke.SideTips - b.Trial.Stroke.SideTips) < sameSide || Math.Abs(a.Value - b.Value) < levelValues);
+            && (
+                Math.Abs(a.Trial.Stroke.SideTips - b.Trial.Stroke.SideTips) < sameSide
+                || Math.Abs(a.Value - b.Value) < levelPoints * context.Objective.Point
+            );
     }
 }

@@ -32,7 +32,9 @@ public sealed class WaySearch
     private WaySearch(WayQuestion question, Freedom freedom, Workers workers)
     {
         (_question, _freedom) = (question, freedom);
-        _context = new(question.Player, question.Shape, PlanPreferences.Default, workers.Gate, workers.Cancel);
+        // Ways are ranked by the goal; no frame is asked about.
+        var search = new SearchQuestion(Rules.Frame.Start, question.Player, question.Shape, PlanPreferences.Default);
+        _context = new(search, workers.Gate, workers.Cancel);
         _trials = new(_context, question, freedom);
         _refinement = new(_context, question, freedom, _trials);
         _judge = new(_context, question, _trials);

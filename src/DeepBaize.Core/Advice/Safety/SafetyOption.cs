@@ -67,7 +67,7 @@ public readonly record struct SafetyOdds(
 /// <param name="WorstTenth">Mean of the worst tenth.</param>
 /// <param name="Meant">If it goes as meant.</param>
 /// <param name="After">The table then.</param>
-public sealed record SafetyLeaves(Estimate Mean, Estimate WorstTenth, Leave Meant, Situation After);
+public sealed record SafetyLeaves(Estimate Mean, Estimate WorstTenth, Outlook Meant, Situation After);
 
 /// <summary>What is drawn of a safety; m and seconds.</summary>
 /// <param name="WhiteRests">Where the white ends, for the spread.</param>
@@ -80,8 +80,8 @@ public sealed record SafetyDrawing(
 );
 
 /// <summary>A safety, judged by all that it may leave.</summary>
-/// <param name="Value">Expected points: those made, less those given and what is left.</param>
-/// <param name="Win">The chance to win the frame with it.</param>
+/// <param name="Value">Expected value, in the measure of the answer.</param>
+/// <param name="Points">Points made, less those given and what the other player may expect.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best.</param>
 public sealed record SafetyOption(
     SafetyIdea Idea,
@@ -90,7 +90,7 @@ public sealed record SafetyOption(
     SafetyOdds Odds,
     SafetyLeaves Leaves,
     Estimate Value,
-    Estimate Win,
+    Estimate Points,
     bool IsLevel,
     SafetyDrawing Drawing
 )

@@ -11,9 +11,14 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Advice.Safety;
 
 /// <summary>Last stage of <see cref="SafetySearch"/>: figures, ideas and drawings of the safeties that are reported.</summary>
-/// <param name="win">The chance to win the frame from what is left.</param>
-internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinChance win)
+internal sealed class SafetyReport(SearchContext context)
 {
+    /// <summary>
+    /// Number of strokes whose best pot left is looked for by strokes: the difference that makes corrects the quick estimate of all of
+    /// them.
+    /// </summary>
+    private const int LookedAt = 32;
+
     /// <summary>Estimates each stroke from a number of samples of a stream; leaves out those that are no safety.</summary>
     /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>
     public List<SafetyOption> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream, bool isFinal)
@@ -45,12 +50,31 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             Worth = new(),
             Left = new(),
             Value = new(),
-            Win = new();
+            Points = new(),
+            MorePots = new(),
+            MoreChance = new(),
+            MoreValue = new();
         public readonly List<double> Worths = [];
         public readonly List<Vec2> Whites = [],
             Balls = [];
 
-        public SafetyOdds Odds => new(Snookers.Share, PotsLeft.Share, Fouls.Share, Pots.Share, Baulk.Share, Tight.Share, Rival.Mean);
+        public SafetyOdds Odds =>
+            new(
+                Snookers.Share,
+                AsShare(Corrected(PotsLeft.Share, MorePots)),
+                Fouls.Share,
+                Pots.Share,
+                Baulk.Share,
+                Tight.Share,
+                AsShare(Corrected(Rival.Mean, MoreChance))
+            );
+
+        public Estimate Valued => Corrected(Value.Mean, MoreValue);
+
+        /// <summary>The quick estimate of all strokes with what looking closely at some of them adds: a control variate.</summary>
+        private static Estimate Corrected(in Estimate quick, Sums more) => more.Strokes == 0 ? quick : quick.Plus(more.Mean);
+
+        private static Estimate AsShare(in Estimate e) => e with { Value = Math.Clamp(e.Value, 0, 1) };
 
         /// <summary>Mean leave of the worst tenth, points; its standard error from their own scatter.</summary>
         public Estimate WorstTenth
@@ -91,7 +115,7 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             ball,
             isAway ? 0 : 1 - Math.Abs(tried.Offset),
             tried.Offset > 0,
-            LeaveJudge.SeenOf(from, tried.Slot).Share,
+            PositionJudge.SeenOf(from, tried.Slot).Share,
             isAway,
             tried.Stroke,
             Reach.Of(from.Layout, tried.Stroke, context.Player)
@@ -107,8 +131,8 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             tried.Route,
             odds,
             new(outcomes.Worth.For(outcomes.Left), outcomes.WorstTenth, tried.Leave, tried.Played.Leaves),
-            outcomes.Value.Mean,
-            outcomes.Win.Share,
+            outcomes.Valued,
+            outcomes.Points.Mean,
             placed.IsLevel,
             new(paths[0], paths[tried.Slot], outcomes.Whites, outcomes.Balls)
         )
@@ -130,9 +154,8 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
             var error = workspace.ScatterOf(from.Layout, stroke).Error(SideErrors.At(i));
             var played = workspace.Play(from, stroke, error, from.Layout.Balls[tried.Slot].Ball);
             var lines = workspace.LinesOf(played.Leaves.Layout);
-            var isLeft =
-                played.Ruling.Points == 0 && judge.BestChance(played.Leaves, lines, judge.Of(played.Leaves, lines)) > LeaveJudge.Even;
-            left.Add(i, isLeft);
+            var leave = context.Judge.Of(played.Leaves, lines);
+            left.Add(i, played.Ruling.Points == 0 && context.Judge.BestChance(played.Leaves, lines, leave) > PositionJudge.Even);
         }
         return left.Share;
     }
@@ -144,26 +167,34 @@ internal sealed class SafetyReport(SearchContext context, LeaveJudge judge, WinC
         if (workspace.Simulator.IsOnTable(slot))
             outcomes.Balls.Add(workspace.Simulator.At(slot));
         var lines = workspace.LinesOf(played.Leaves.Layout);
-        var leave = judge.Of(played.Leaves, lines);
+        var (leave, frame) = (context.Judge.Of(played.Leaves, lines), played.Leaves.Frame);
         var isLeft = played.Ruling.Points == 0;
-        outcomes.Value.Add(i, LeaveJudge.ValueOf(played, leave));
-        outcomes.Win.Add(i, win.After(played, leave.Best.Chance, leave.Foul));
+        var value = context.Objective.Of(frame, leave);
+        outcomes.Value.Add(i, value);
+        outcomes.Points.Add(i, PointsOf(played, leave));
         outcomes.Fouls.Add(i, played.Ruling.IsFoul);
         outcomes.Pots.Add(i, !isLeft);
         outcomes.Left.Add(i, isLeft);
         outcomes.Worth.Add(i, isLeft ? leave.Worth : 0);
         outcomes.Snookers.Add(i, isLeft && leave.Sight.IsSnookered && !leave.Lie.IsInHand);
-        var chance =
-            !isLeft ? 0
-            : isFinal ? judge.BestChance(played.Leaves, lines, leave)
-            : leave.Best.Chance;
-        outcomes.PotsLeft.Add(i, chance > LeaveJudge.Even);
-        outcomes.Rival.Add(i, chance);
+        outcomes.PotsLeft.Add(i, isLeft && leave.LeavesPot);
+        outcomes.Rival.Add(i, isLeft ? leave.Best.Chance : 0);
+        if (isFinal && i < context.Bounded(LookedAt, 16))
+        {
+            var chance = isLeft ? context.Judge.BestChance(played.Leaves, lines, leave) : leave.Best.Chance;
+            var looked = leave.WithChance(chance, frame.ValueOn);
+            outcomes.MorePots.Add(i, isLeft ? (looked.LeavesPot ? 1 : 0) - (leave.LeavesPot ? 1 : 0) : 0);
+            outcomes.MoreChance.Add(i, isLeft ? chance - leave.Best.Chance : 0);
+            outcomes.MoreValue.Add(i, isLeft ? context.Objective.Of(frame, looked) - value : 0);
+        }
         outcomes.Tight.Add(i, isLeft && leave.Lie.IsTight);
         outcomes.Baulk.Add(i, isLeft && played.Leaves.Layout.White.X < BaulkLineX);
         if (isLeft)
             outcomes.Worths.Add(leave.Worth);
     }
+
+    private static double PointsOf(PlayedStroke played, in Outlook leave) =>
+        played.Ruling.Points > 0 ? played.Ruling.Points + leave.Worth : -played.Ruling.Penalty - leave.Worth;
 
     /// <summary>Names the idea of a safety by what comes of it.</summary>
     private static SafetyIdea IdeaOf(SafetyAim aim, in SafetyOdds odds, TriedSafety tried, double ballToCushion) =>

@@ -1,7 +1,6 @@
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
-using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Advice.Safety;
 
@@ -10,8 +9,7 @@ namespace DeepBaize.Core.Advice.Safety;
 /// distinct ones screened with errors → bettered by small changes → ranked against one another → told by strokes that had no part in
 /// the choice. See docs/safety.md.
 /// </summary>
-/// <param name="win">The chance to win the frame from what is left.</param>
-public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinChance win)
+public sealed class SafetySearch(SearchContext context)
 {
     private const int Screened = 48,
         ScreenStrokes = 16,
@@ -24,8 +22,10 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         MostReported = 10,
         Reported = 6,
         ReportStrokes = 256;
-    private static readonly ContestEffort Ranking = new(32, 256, 0.1);
     private const double SameZone = 0.35;
+
+    /// <summary>Difference between two safeties that does not matter, points.</summary>
+    private const double Matters = 0.1;
 
     private static readonly ErrorStream Screening = ErrorStream.Named("safeties: sift"),
         Refining = ErrorStream.Named("safeties: refine"),
@@ -33,8 +33,8 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
         RankingErrors = ErrorStream.Named("safeties: rank"),
         Reporting = ErrorStream.Named("safeties: tell");
 
-    private readonly SafetyStrokes _strokes = new(context, judge);
-    private readonly SafetyReport _report = new(context, judge, win);
+    private readonly SafetyStrokes _strokes = new(context);
+    private readonly SafetyReport _report = new(context);
 
     /// <summary>The distinct safeties, best first; empty if no ball on can be struck straight.</summary>
     public IReadOnlyList<SafetyOption> Find(Situation from, Action<IReadOnlyList<SafetyOption>>? first = null)
@@ -164,7 +164,7 @@ public sealed class SafetySearch(SearchContext context, LeaveJudge judge, WinCha
     private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried)
     {
         var scatters = tried.ToDictionary(t => t, t => new Workspace(context).ScatterOf(from.Layout, t.Stroke));
-        return Contest.Run(context, tried, Ranking, (workspace, t, i) =>
+        return Contest.Run(context, tried, new(32, 256, Matters * context.Objective.Point), (workspace, t, i) =>
             _strokes.ValueOf(workspace, from, t.Stroke, from.Layout.Balls[t.Slot].Ball, scatters[t].Error(RankingErrors.At(i)))
         );
     }

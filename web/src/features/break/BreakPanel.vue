@@ -22,8 +22,11 @@ import {
   frameWords,
   isAgainst,
   lacksWords,
+  planLabel,
   planStrokeWords,
   reasonWords,
+  turnWords,
+  worthLabels,
   worthWords,
   type Alternative,
 } from './words'
@@ -40,7 +43,7 @@ const prospect = computed(() => plans.chosen?.prospect ?? null)
 const choices = computed(() =>
   plans.plans.map((p, i) => ({
     value: i,
-    label: `${letter(i)}  ${worthWords(p.prospect?.points && plans.unit === 'points' ? p.prospect.points : (p.prospect?.target ?? p.shots[0].choice.value), plans.unit)}`,
+    label: `${letter(i)}  ${planLabel(p, plans.unit)}`,
     testId: `plan-${letter(i)}`,
   })),
 )
@@ -52,6 +55,7 @@ const chosen = computed({
   },
 })
 const targets = [
+  { value: 'frame', label: 'the frame' },
   { value: 'mostPoints', label: 'as many points as there are' },
   { value: 'score', label: 'a break of …' },
   { value: 'clear', label: 'clear the table' },
@@ -138,8 +142,11 @@ const risks = [
         <ElTableColumn label="Goes in" width="60" align="right"
           ><template #default="{ row }">{{ shareWords(row.choice.chance) }}</template></ElTableColumn
         >
-        <ElTableColumn :label="plans.unit === 'points' ? 'Made' : 'Reaches it'" width="72" align="right"
-          ><template #default="{ row }">{{ worthWords((row as Alternative).made, plans.unit) }}</template></ElTableColumn
+        <ElTableColumn :label="worthLabels[plans.unit]" width="64" align="right"
+          ><template #default="{ row }">{{ worthWords((row as Alternative).value, plans.unit) }}</template></ElTableColumn
+        >
+        <ElTableColumn label="Makes" width="60" align="right"
+          ><template #default="{ row }">{{ amountWords((row as Alternative).points, 0) }}</template></ElTableColumn
         >
         <ElTableColumn label="Leaves" width="76"
           ><template #default="{ row }">{{
@@ -204,9 +211,11 @@ const risks = [
             </div>
           </li>
         </ol>
+        <p v-if="plans.chosen?.turn" data-testid="turn">{{ turnWords(plans.chosen.turn, plans.unit) }}</p>
         <p v-if="prospect" class="soft" data-testid="prospect">
           Plan {{ letter(plans.plan) }} played out {{ prospect.points.strokes }} times with your errors, later shots at a quick look:
-          {{ amountWords(prospect.points, 0) }} points on the average, half of the breaks {{ prospect.median }} or more<template
+          <template v-if="plans.unit === 'win'">the frame is won {{ shareWords(prospect.value) }}, </template
+          >{{ amountWords(prospect.points, 0) }} points on the average, half of the breaks {{ prospect.median }} or more<template
             v-if="prospect.target !== null && prospect.target !== undefined"
             >, target reached {{ shareWords(prospect.target) }}</template
           >; {{ endWords(plans.chosen!) }}.

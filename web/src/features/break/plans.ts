@@ -33,7 +33,7 @@ export const usePlans = defineStore('plans', () => {
   const notices = useNotices()
   const { attempt } = useAttempt()
 
-  const preferences = ref<Preferences>({ target: 'mostPoints', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
+  const preferences = ref<Preferences>({ target: 'frame', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
   const answer = shallowRef<Answer | null>(null)
   const frame = shallowRef<Schemas['FrameResult'] | null>(null)
   /** Which plan, and which of its shots, is looked at. */
@@ -55,7 +55,8 @@ export const usePlans = defineStore('plans', () => {
   watch([ahead, shown, isSetUp], () => view.lookAhead(ahead.value ? ahead.value.content.balls : null, !!shown.value && !isSetUp.value), {
     immediate: true,
   })
-  const unit = computed(() => (preferences.value.target === 'mostPoints' ? 'points' : 'chance'))
+  /** The measure of its figures: win, points or target. */
+  const unit = computed(() => answer.value?.unit ?? 'win')
 
   const { isSearching, wasStopped, problem, drop, stop, search, follows } = useSearch<Answer>(
     '/api/plan',

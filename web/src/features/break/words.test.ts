@@ -10,9 +10,11 @@ import {
   frameWords,
   isAgainst,
   lacksWords,
+  planLabel,
   planStrokeWords,
   reasonWords,
   tagsOf,
+  turnWords,
   worthWords,
   type Choice,
   type PlanShot,
@@ -74,23 +76,54 @@ describe('the words of a plan', () => {
   })
 
   it('say what an alternative lacks, in its own measure', () => {
-    const first: Schemas['AlternativeResult'] = { choice: choice(), below: 'none', made: exactly(31.4), isLevel: false }
+    const first: Schemas['AlternativeResult'] = {
+      choice: choice(),
+      below: 'none',
+      value: exactly(31.4),
+      points: exactly(31.4),
+      isLevel: false,
+    }
     const lower = (below: Schemas['Shortfall'], more: Partial<Choice> = {}) => ({
       ...first,
       choice: choice(more),
       below,
-      made: exactly(29),
+      value: exactly(29),
     })
     expect(lacksWords(first, first, 'points')).toBe('the best')
     expect(lacksWords(lower('chance', { chance: exactly(0.6) }), first, 'points')).toBe('goes in 60 %, not 90 %: 2 points less')
     expect(lacksWords(lower('leave', { holds: exactly(0.4) }), first, 'points')).toContain('better than even 40 % of the time, not 95 %')
-    const clears = { ...first, made: exactly(0.5) }
-    expect(lacksWords({ ...lower('foul', { foul: exactly(0.2) }), made: exactly(0.4) }, clears, 'chance')).toBe(
+    const clears = { ...first, value: exactly(0.5) }
+    expect(lacksWords({ ...lower('foul', { foul: exactly(0.2) }), value: exactly(0.4) }, clears, 'target')).toBe(
       'in-off or foul 20 %: 10 % less',
     )
     expect(lacksWords({ ...lower('chance'), isLevel: true }, first, 'points')).toBe('level with the best')
-    expect(worthWords(first.made, 'points')).toBe('31 pts')
-    expect(worthWords(exactly(0.644), 'chance')).toBe('64 %')
+    expect(worthWords(first.value, 'points')).toBe('31 pts')
+    expect(worthWords(exactly(0.644), 'win')).toBe('64 %')
+  })
+
+  it('say where a break turns to safety, and what the pot is worth instead', () => {
+    const turn = {
+      ball: 'red-3',
+      fullnessWord: 'half',
+      leftSide: true,
+      stroke: { side: 0, height: 0.5, pace: 3.1 },
+      value: 0.48,
+      potValue: 0.44,
+    } as unknown as Schemas['SafetyTurnResult']
+    expect(turnWords(turn, 'win')).toBe(
+      'Then turn to safety (48 % against 44 % by the pot): red 3 half-ball on its left, half a tip above, pace 3.1.',
+    )
+    expect(turnWords({ ...turn, potValue: null }, 'win')).toContain('no pot is on')
+  })
+
+  it('name a plan by its measure, and by its points beside', () => {
+    const plan = (prospect: object | null) =>
+      ({ shots: [{ choice: choice({ value: exactly(0.5) }) }], prospect, isComplete: false }) as unknown as Schemas['PlanResult']
+    const prospect = { value: exactly(0.62), points: exactly(24.2), target: null }
+    expect(planLabel(plan(prospect), 'win')).toBe('62 %, 24 pts')
+    expect(planLabel(plan(prospect), 'points')).toBe('24 pts')
+    expect(planLabel(plan({ ...prospect, target: exactly(0.3) }), 'target')).toBe('30 %, 24 pts')
+    expect(planLabel(plan(null), 'win')).toBe('50 %')
   })
 
   it('tell the frame: ball on, what is left, what is needed', () => {

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { aBall, nameOf, pocketName, theBall } from '../../domain/balls'
-import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
+import { fullnessWords, offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { amountWords, levelWords, shareWords } from '../../lib/estimates'
 import { countWords, degreeWords, distanceWords, lengthWords, listWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
@@ -67,9 +67,32 @@ export function reasonWords(r: Reason): string {
 /** Against the shot, so that it is told apart. */
 export const isAgainst = (r: Reason) => ['straight', 'steep', 'paceTells', 'needsRest', 'stretch', 'far', 'onCushion'].includes(r.code)
 
-/** What breaks that begin so made, by which they are ranked: points, or the chance of the target. */
-export const worthWords = (made: Schemas['Estimate'], unit: string) =>
-  unit === 'points' ? `${amountWords(made, 0)} pts` : shareWords(made)
+/** A figure in the measure of the answer, by which plans are ranked: "62 %" of frames won or of targets reached, or "24 pts". */
+export const worthWords = (value: Schemas['Estimate'], unit: string) =>
+  unit === 'points' ? `${amountWords(value, 0)} pts` : shareWords(value)
+
+/** What that figure is, above a column of them. */
+export const worthLabels: Record<string, string> = { win: 'Wins', points: 'Net', target: 'Reaches it' }
+
+/** A plan in the choice of plans: "A  62 %, 24 pts". */
+export function planLabel(plan: Schemas['PlanResult'], unit: string): string {
+  const { prospect } = plan
+  if (!prospect) return worthWords(plan.shots[0].choice.value, unit)
+  const points = `${amountWords(prospect.points, 0)} pts`
+  if (unit === 'points') return points
+  return `${worthWords(unit === 'target' && prospect.target ? prospect.target : prospect.value, unit)}, ${points}`
+}
+
+/** "Then it turns to safety: red 3 half-ball on its left …, worth 48 %, the best pot 44 %". */
+export function turnWords(turn: Schemas['SafetyTurnResult'], unit: string): string {
+  const side = turn.fullnessWord === 'full' ? '' : ` on its ${turn.leftSide ? 'left' : 'right'}`
+  const worth = (value: number) => worthWords({ value, error: 0, strokes: 0 }, unit)
+  const pot =
+    turn.potValue === null || turn.potValue === undefined
+      ? 'no pot is on'
+      : `${worth(turn.value)} against ${worth(turn.potValue)} by the pot`
+  return `Then turn to safety (${pot}): ${nameOf(turn.ball)} ${fullnessWords[turn.fullnessWord]}${side}, ${tipWords(turn.stroke.side ?? 0, turn.stroke.height ?? 0)}, ${paceWords(turn.stroke.pace)}.`
+}
 
 export function coverWords(cover: Schemas['CoverResult']): string {
   if (!cover.scores) return 'the pot or the white is lost'
@@ -80,8 +103,9 @@ export function coverWords(cover: Schemas['CoverResult']): string {
 export function lacksWords(a: Alternative, first: Alternative, unit: string): string {
   const best = first.choice
   if (a.isLevel) return levelWords
-  const lacks = first.made.value - a.made.value
-  const lost = unit === 'points' ? `${lacks.toFixed(0)} points less` : `${percentWords(lacks)} less`
+  const lacks = first.value.value - a.value.value
+  const lost =
+    unit === 'points' ? `${lacks.toFixed(0)} points less` : `${lacks < 0.01 ? `${(lacks * 100).toFixed(1)} %` : percentWords(lacks)} less`
   const why: Record<Schemas['Shortfall'], string> = {
     none: 'the best',
     chance: `goes in ${shareWords(a.choice.chance)}, not ${shareWords(best.chance)}`,

@@ -2,7 +2,7 @@
 import { ElButton, ElCheckbox, ElTable, ElTableColumn, ElTag } from 'element-plus'
 import { computed, ref } from 'vue'
 import { reachWords } from '../../domain/words'
-import { shareWords, signedWords } from '../../lib/estimates'
+import { errorsShown, shareWords, signedWords } from '../../lib/estimates'
 import { countWords, lengthUnit, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import FrameProblem from '../../position/FrameProblem.vue'
@@ -27,7 +27,9 @@ import {
   openingWords,
   safetyFigures,
   safetyWords,
+  modelErrorWords,
   towardsWords,
+  valueWords,
   verdictWords,
   type Escape,
   type Opening,
@@ -48,7 +50,7 @@ const sides = (e: Escape) => [
   { value: 1, label: what.value === 'passed' ? 'left of its middle, as the white came' : `too far towards ${towardsWords(e, 1)}` },
   { value: -1, label: what.value === 'passed' ? 'right of its middle, as the white came' : `too far towards ${towardsWords(e, -1)}` },
 ]
-const kinds = { attack: 'pot', safety: 'safety', escape: 'escape' }
+const kinds = { pot: 'pot', plant: 'plant', double: 'double', safety: 'safety', escape: 'escape' }
 const wordsOf = (i: Item) =>
   i.kind === 'attack' ? attackWords(i.attack) : i.kind === 'safety' ? safetyWords(i.safety) : escapeWords(i.escape)
 const figureOf = (i: Item) =>
@@ -85,10 +87,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     </div>
     <p v-if="decide.found" role="status">
       <strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
-      <span v-if="decide.found.winWithPot != null && decide.found.winWithSafety != null && !decide.found.isByFrame" class="soft figure">
-        Wins the frame {{ shareWords(decide.found.winWithPot) }} by the pot, {{ shareWords(decide.found.winWithSafety) }} by the
-        safety.</span
-      >
+      <span v-if="decide.found.verdict && errorsShown" class="soft" data-testid="model-error"> {{ modelErrorWords(decide.found) }}</span>
     </p>
     <div v-if="decide.isBlackBall" class="row">
       <ElButton
@@ -145,25 +144,29 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     </p>
     <p v-if="decide.items.length" class="row soft">
       <span
-        >{{ decide.found?.isByFrame ? 'By the chance to win the frame' : 'Points to be expected of each' }}, the best first; a click sets it
-        up.{{ decide.found?.white ? ' Each is played from the place in the D that suits it best.' : '' }}</span
+        >{{ decide.found?.unit === 'points' ? 'By points to be expected' : 'By the chance to win the frame' }}, the best first{{
+          decide.isSearching ? ', so far' : ''
+        }}; a click sets it up.{{ decide.found?.white ? ' Each is played from the place in the D that suits it best.' : '' }}</span
       >
       <ErrorsButton />
     </p>
     <ol v-if="decide.items.length" class="answers" aria-label="Pots, safeties and escapes, the best first">
       <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
-        <span class="figure value">{{ decide.found?.isByFrame ? shareWords(i.win) : signedWords(i.value) }}</span>
+        <span class="figure value">{{ valueWords(i.prospect.value, decide.found!.unit) }}</span>
         <LineButton @click="decide.choose(i)"
           >{{ wordsOf(i) }}<span v-if="hiddenOf(i)" class="soft"> – {{ hiddenOf(i) }}</span></LineButton
         >
         <span class="aside"
           ><ElTag size="small" effect="plain" disable-transitions :type="i.kind === 'attack' ? 'primary' : 'info'">{{
-            kinds[i.kind]
+            kinds[i.prospect.kind]
           }}</ElTag
           ><span class="figure soft">{{ figureOf(i) }}</span
-          ><span v-if="i.isLevel" class="soft">level</span></span
+          ><span v-if="i.prospect.isLevel" class="soft">level</span></span
         >
         <div v-if="decide.chosen === i.key" class="why" data-testid="decide-detail">
+          <p v-if="decide.found!.unit !== 'points'" class="soft">
+            {{ signedWords(i.prospect.points) }} points to be expected, yours less theirs.
+          </p>
           <template v-if="i.kind === 'attack'">
             <p>{{ attackFigures(i.attack) }}</p>
             <ElButton

@@ -10,21 +10,25 @@ import type { Attack, Escape } from './words'
 import { eventually } from '../../lib/eventually.fixture'
 
 const escape = {
-  value: exactly(-5),
   ball: 'red-1',
   route: 'green-side',
   cushions: ['green-side'],
   stroke: { aim: 40, pace: 5 },
   kept: { aimDegrees: 41.5, along: 0.02, trials: 2 },
 } as unknown as Escape
+const attack = {
+  part: -1,
+  choice: { stroke: { height: 0.5, pace: 6, pot: { ball: 'red-1', pocket: 'yellow' } } },
+} as unknown as Attack
 const told = {
   share: 1,
   isSnookered: false,
-  attacks: [
-    { value: exactly(1), part: -1, choice: { stroke: { height: 0.5, pace: 6, pot: { ball: 'red-1', pocket: 'yellow' } } } },
-  ] as unknown as Attack[],
-  safeties: [{ value: exactly(2.5), stroke: { aim: 10, pace: 4, free: true } }],
-  escapes: [escape],
+  unit: 'win',
+  prospects: [
+    { id: 'safety a', kind: 'safety', value: exactly(0.55), safety: { stroke: { aim: 10, pace: 4, free: true } } },
+    { id: 'pot b', kind: 'pot', value: exactly(0.5), attack },
+    { id: 'escape c', kind: 'escape', value: exactly(0.4), escape },
+  ],
 }
 
 describe('attack or defend', () => {
@@ -70,8 +74,12 @@ describe('attack or defend', () => {
 
   const posts = (path: string) => asked.filter((a) => a.path === path)
 
-  it('puts pots, safeties and escapes on one scale, the best first', () => {
-    expect(useDecide().items.map((i) => i.kind)).toEqual(['safety', 'attack', 'escape'])
+  it('puts pots, safeties and escapes in one list as told, each under its identity', () => {
+    expect(useDecide().items.map((i) => [i.key, i.kind])).toEqual([
+      ['safety a', 'safety'],
+      ['pot b', 'attack'],
+      ['escape c', 'escape'],
+    ])
   })
 
   it('sets one up without asking anew, and can err on the safer side of the pocket', async () => {
@@ -79,7 +87,7 @@ describe('attack or defend', () => {
     const position = useDraft()
     decide.choose(decide.items[1])
     expect(position.stroke).toMatchObject({ height: 0.5, pace: 6, pot: plainPot('red-1', 'yellow') })
-    decide.err(told.attacks[0])
+    decide.err(attack)
     expect(position.stroke.pot).toEqual({ ...plainPot('red-1', 'yellow'), part: -1 })
     position.undo()
     expect(position.stroke.pot!.part).toBe(0)

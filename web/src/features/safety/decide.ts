@@ -1,4 +1,3 @@
-import type { Estimate } from '../../lib/estimates'
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -16,10 +15,17 @@ import { countWords, degreeWords, lengthWords } from '../../lib/formats'
 import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
-export type Item =
-  | { kind: 'attack'; key: string; value: Estimate; win: Estimate; isLevel: boolean; attack: Attack }
-  | { kind: 'safety'; key: string; value: Estimate; win: Estimate; isLevel: boolean; safety: Safety }
-  | { kind: 'escape'; key: string; value: Estimate; win: Estimate; isLevel: boolean; escape: Escape }
+type Prospect = Schemas['ProspectResult']
+/** A line of the list, by what it is played for; its key is the same for the same idea while the search goes on. */
+export type Item = { key: string; prospect: Prospect } & (
+  { kind: 'attack'; attack: Attack } | { kind: 'safety'; safety: Safety } | { kind: 'escape'; escape: Escape }
+)
+
+function itemOf(prospect: Prospect): Item {
+  const { id: key, attack, safety, escape } = prospect
+  if (attack) return { key, prospect, kind: 'attack', attack }
+  return safety ? { key, prospect, kind: 'safety', safety } : { key, prospect, kind: 'escape', escape: escape! }
+}
 
 /** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
 export const useDecide = defineStore('decide', () => {
@@ -37,38 +43,8 @@ export const useDecide = defineStore('decide', () => {
   const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
 
   const isOpen = computed(() => view_.step === 'safety')
-  const rank = (i: Item) => (found.value?.isByFrame ? i.win : i.value).value
-  /** One list, the best first. */
-  const items = computed<Item[]>(() => {
-    const a = found.value
-    if (!a) return []
-    return [
-      ...a.attacks.map((attack, i): Item => ({
-        kind: 'attack',
-        key: `a${i}`,
-        value: attack.value,
-        win: attack.win,
-        isLevel: attack.isLevel,
-        attack,
-      })),
-      ...a.safeties.map((safety, i): Item => ({
-        kind: 'safety',
-        key: `s${i}`,
-        value: safety.value,
-        win: safety.win,
-        isLevel: safety.isLevel,
-        safety,
-      })),
-      ...a.escapes.map((escape, i): Item => ({
-        kind: 'escape',
-        key: `e${i}`,
-        value: escape.value,
-        win: escape.win,
-        isLevel: escape.isLevel,
-        escape,
-      })),
-    ].sort((p, q) => rank(q) - rank(p))
-  })
+  /** One list, the best first, as it was told. */
+  const items = computed<Item[]>(() => (found.value?.prospects ?? []).map(itemOf))
   const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
 
   const { isSearching, wasStopped, problem, stop, search, follows } = useSearch<Progress>(

@@ -14,6 +14,8 @@ import {
   openingWords,
   safetyFigures,
   safetyWords,
+  modelErrorWords,
+  valueWords,
   verdictWords,
   type Attack,
   type Escape,
@@ -49,7 +51,6 @@ const attack = {
   thickLeave: exactly(1),
   thin: exactly(0.1),
   thinLeave: exactly(8),
-  value: exactly(4),
   breakEven: 0.41,
   part: -1,
 } as unknown as Attack
@@ -68,19 +69,25 @@ const escape = {
   penalty: 4,
   freeBall: exactly(0),
   givenAway: exactly(1),
-  value: exactly(-4),
   fromPocket: 0.637,
   pocket: 'green-middle',
   mirror: { fromPocket: 0.6, pocket: 'green-middle', known: { fromX: 0 }, shift: 0.21 },
   correction: 0.037,
 } as unknown as Escape
-const verdict = (more: Partial<Schemas['DecideProgress']>) =>
+const lines = [
+  { id: 'pot', kind: 'pot', attack },
+  { id: 'safety', kind: 'safety', safety },
+]
+const call = { bestId: 'pot', margin: exactly(0.05), isLevel: false, withPot: exactly(0.57), withSafety: exactly(0.52) }
+const verdict = (more: object, called: object | null = {}) =>
   verdictWords({
-    attacks: [attack],
-    safeties: [safety],
-    escapes: [],
+    unit: 'win',
+    modelError: 0.06,
+    prospects: lines,
     isSnookered: false,
-    margin: exactly(4.3),
+    snookersRequired: 0,
+    touching: null,
+    verdict: called && { ...call, ...called },
     ...more,
   } as unknown as Schemas['DecideProgress'])
 
@@ -97,23 +104,39 @@ describe('the words of safety', () => {
   it('judge a pot by both its misses', () => {
     expect(attackWords(attack)).toBe('Pot black into the top green-side pocket: half a tip above, pace 5.4')
     expect(attackFigures(attack)).toBe(
-      'Goes in 60 %, then worth 12.0 points. Missed thick 30 %, which leaves 1.0; thin 10 %, which leaves 8.0. Err on the thick side. Break-even at 41 %.',
+      'Goes in 60 %, then makes 12.0 points. Missed thick 30 %, which leaves 1.0; thin 10 %, which leaves 8.0. Err on the thick side. Break-even at 41 %.',
     )
   })
 
   it('give the verdict, and how near it is', () => {
-    expect(verdict({})).toBe('Go for the pot: the pot is 4.3 points better than the safety; it flips where the pot goes in less than 41 %.')
-    expect(verdict({ margin: exactly(-3) })).toBe('Play safe: the pot is 3.0 points worse than the safety.')
-    expect(verdict({ margin: exactly(0.2) })).toContain('A near call')
-    expect(verdict({ attacks: [] })).toContain('play safe')
-    expect(verdict({ snookersRequired: 2, touching: 'red-4' })).toContain(
-      '2 snookers are needed: what lays one comes first. The white touches red 4: play away from it.',
+    expect(verdict({})).toBe(
+      'Go for the pot: the frame is won 57 % by the pot, 52 % by the safety; it flips where the pot goes in less than 41 %.',
     )
-    expect(verdict({ isSnookered: true, attacks: [], escapes: [escape] })).toContain('Snookered')
-    expect(verdict({ isLevel: true, margin: exactly(0.2) })).toContain('Level')
-    expect(verdict({ isByFrame: true, winWithPot: exactly(0.97), winWithSafety: exactly(0.6) })).toBe(
-      'Go for the pot: the frame is won 97 % by the pot, 60 % by the safety.',
+    const safer = { bestId: 'safety', margin: exactly(-0.1), withSafety: exactly(0.67) }
+    expect(verdict({}, safer)).toBe('Play safe: the frame is won 57 % by the pot, 67 % by the safety.')
+    // Nearer than the reckoning itself is good for.
+    expect(verdict({}, { margin: exactly(0.01) })).toContain('A near call. Go for the pot')
+    expect(verdict({}, { withPot: null, margin: null, bestId: 'safety' })).toBe('No pot is worth trying: play safe.')
+    expect(verdict({ isSnookered: true }, { withPot: null, bestId: 'safety' })).toContain('these get to a ball on')
+    expect(verdict({}, { isLevel: true })).toBe('Level: the frame is won 57 % by the pot, 52 % by the safety.')
+    // None before both are there.
+    expect(verdict({}, null)).toBe('')
+    expect(verdict({ unit: 'points' }, { withPot: exactly(3), withSafety: exactly(-1), margin: exactly(4) })).toContain(
+      '+3.0 points by the pot',
     )
+  })
+
+  it('lay a snooker where one is needed', () => {
+    const snooker = [lines[0], { id: 'safety', kind: 'safety', safety: { ...safety, idea: 'snooker' } }]
+    expect(verdict({ prospects: snooker, snookersRequired: 1, touching: 'red-4' }, { bestId: 'safety', margin: exactly(-0.06) })).toBe(
+      'Lay a snooker: the frame is won 57 % by the pot, 52 % by the safety. 1 snooker is needed. The white touches red 4: play away from it.',
+    )
+  })
+
+  it('say how good the reckoning itself is', () => {
+    expect(modelErrorWords({ unit: 'win', modelError: 0.06 })).toContain('± 6 in a hundred frames')
+    expect(modelErrorWords({ unit: 'points', modelError: 3 })).toContain('± 3 points')
+    expect([valueWords(exactly(0.523), 'win'), valueWords(exactly(3.4), 'points')]).toEqual(['52 %', '+3.4'])
   })
 
   it('tell an escape, its window and the construction beside it', () => {

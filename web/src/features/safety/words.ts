@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
 import { fullnessWords, offCushionsWords, ontoBallsWords, potWords, tipWords } from '../../domain/words'
-import { amountWords, shareWords } from '../../lib/estimates'
+import { amountWords, shareWords, signedWords, type Estimate } from '../../lib/estimates'
 import { countWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 
 /** The trade's words for safeties, escapes and the call between attack and defence. */
@@ -56,7 +56,7 @@ export const attackWords = (a: Attack) =>
   `Pot ${potWords(a.choice)}: ${tipWords(a.choice.stroke.side ?? 0, a.choice.stroke.height ?? 0)}, ${paceWords(a.choice.stroke.pace)}`
 
 export function attackFigures(a: Attack): string {
-  const parts = [`Goes in ${shareWords(a.choice.chance)}, then worth ${a.gain.toFixed(1)} points`]
+  const parts = [`Goes in ${shareWords(a.choice.chance)}, then makes ${a.gain.toFixed(1)} points`]
   if (a.thick.value + a.thin.value > 0.004)
     parts.push(
       `missed thick ${shareWords(a.thick)}, which leaves ${amountWords(a.thickLeave)}; thin ${shareWords(a.thin)}, which leaves ${amountWords(a.thinLeave)}`,
@@ -109,32 +109,47 @@ export function mirrorWords(e: Escape): string {
     : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} away from that: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
 }
 
+/** A figure in the measure of the answer: "52 %" of frames won, or "+3.4" points. */
+export const valueWords = (value: Estimate, unit: string) => (unit === 'points' ? signedWords(value) : shareWords(value))
+
+/** How far the measure itself may be off: from frames and tables that were played out. */
+export const modelErrorWords = (d: Pick<Schemas['DecideProgress'], 'unit' | 'modelError'>) =>
+  d.unit === 'points'
+    ? `The reckoning itself is good to about ± ${d.modelError.toFixed(0)} points.`
+    : `The reckoning itself is good to about ± ${(d.modelError * 100).toFixed(0)} in a hundred frames.`
+
 /** Attack or defend, and how near the call is. */
 export function verdictWords(d: Schemas['DecideProgress']): string {
   const touching = d.touching ? ` The white touches ${theBall(d.touching)}: play away from it.` : ''
-  const required =
-    d.snookersRequired > 0 ? ` ${countWords(d.snookersRequired, 'snooker is', 'snookers are')} needed: what lays one comes first.` : ''
+  const required = d.snookersRequired > 0 ? ` ${countWords(d.snookersRequired, 'snooker is', 'snookers are')} needed.` : ''
   return `${callWords(d)}${required}${touching}`
 }
 
 function callWords(d: Schemas['DecideProgress']): string {
-  const pot = d.attacks[0]
-  const safe = [...d.safeties, ...d.escapes].sort((a, b) => b.value.value - a.value.value)[0]
-  if (!pot && !safe) return d.isSnookered ? 'Snookered.' : ''
-  if (!pot) return d.isSnookered ? 'Snookered: these get to a ball on.' : 'No pot is worth trying: play safe.'
-  if (!safe || d.margin === null || d.margin === undefined) return 'There is a pot, and no safety to set against it.'
-  const margin = d.margin.value
-  if (d.isByFrame && d.winWithPot && d.winWithSafety)
-    return `${d.winWithPot.value > d.winWithSafety.value ? 'Go for the pot' : 'Play safe'}: the frame is won ${shareWords(d.winWithPot)} by the pot, ${shareWords(d.winWithSafety)} by the safety.`
-  if (d.isLevel)
-    return `Level: the pot is ${Math.abs(margin).toFixed(1)} points ${margin >= 0 ? 'better' : 'worse'} than the safety, which is within its error of ${d.margin.error.toFixed(1)}.`
-  const by = `${amountWords({ ...d.margin, value: Math.abs(margin) })} points ${margin >= 0 ? 'better' : 'worse'} than the safety`
-  const even =
-    pot.breakEven !== null && pot.breakEven !== undefined && pot.breakEven > 0 && pot.breakEven < 1
-      ? `; it flips where the pot goes in less than ${percentWords(pot.breakEven)}`
-      : ''
-  const near = Math.abs(margin) < 0.75
-  return `${near ? 'A near call' : margin > 0 ? 'Go for the pot' : 'Play safe'}: the pot is ${by}${margin >= 0 ? even : ''}.`
+  const { verdict } = d
+  if (!verdict) return d.isSnookered ? 'Snookered.' : ''
+  const best = d.prospects.find((p) => p.id === verdict.bestId)!
+  const pot = d.prospects.find((p) => p.attack)?.attack
+  const { withPot, withSafety, margin } = verdict
+  if (!withPot) return d.isSnookered ? 'Snookered: these get to a ball on.' : 'No pot is worth trying: play safe.'
+  if (!withSafety || !margin) return 'There is a pot, and no safety to set against it.'
+  const both =
+    d.unit === 'points'
+      ? `${signedWords(withPot)} points by the pot, ${signedWords(withSafety)} by the ${best.escape ? 'escape' : 'safety'}`
+      : `the frame is won ${shareWords(withPot)} by the pot, ${shareWords(withSafety)} by the ${best.escape ? 'escape' : 'safety'}`
+  if (verdict.isLevel) return `Level: ${both}.`
+  const even = pot?.breakEven
+  const flips = best.attack && even && even > 0 && even < 1 ? `; it flips where the pot goes in less than ${percentWords(even)}` : ''
+  const call = best.attack
+    ? 'Go for the pot'
+    : best.safety?.idea === 'snooker'
+      ? 'Lay a snooker'
+      : best.escape
+        ? 'Get out of it'
+        : 'Play safe'
+  // Nearer than the measure itself is good for.
+  const near = Math.abs(margin.value) < d.modelError / 2
+  return `${near ? `A near call. ${call}` : call}: ${both}${flips}.`
 }
 
 /** What is hidden of the ball that is played, if anything: "only 40 % of it seen". */

@@ -7,47 +7,9 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Valuing;
 
-/// <summary>How the balls on can be seen from the white.</summary>
-/// <param name="IsSnookered">By the rules: no ball on can be seen on both its extreme edges.</param>
-/// <param name="Seen">Of the ball on that can be hit best: the share of it that can be hit in a straight line, 0–1.</param>
-/// <param name="Distance">To the nearest ball on, m.</param>
-/// <param name="HiddenBy">The ball that hides most of the ball on; null if it is in full sight.</param>
-public readonly record struct Sight(bool IsSnookered, double Seen, double Distance, Ball? HiddenBy = null);
-
-/// <summary>How the white lies.</summary>
-/// <param name="ToCushion">From touching the nearest cushion, m.</param>
-/// <param name="IsInHand">It is played from the D.</param>
-/// <param name="IsInJaws">It lies in the jaws of a corner.</param>
-public readonly record struct Lie(double ToCushion, bool IsInHand = false, bool IsInJaws = false)
+/// <summary>Judges a table at rest for whichever of two players comes to it, by the same chances and reach. See docs/safety.md.</summary>
+public sealed class PositionJudge
 {
-    private const double Tight = 0.004;
-
-    /// <summary>Whether the white is tight on a cushion.</summary>
-    public bool IsTight => ToCushion < Tight;
-}
-
-/// <summary>A table as the player who comes to it next finds it.</summary>
-/// <param name="Worth">What it is worth to that player, in points; negative if it is rather a burden.</param>
-/// <param name="Best">The pot that is on for that player; None if there is none.</param>
-/// <param name="Foul">The chance that the player fails to hit a ball on, wholly hidden.</param>
-public readonly record struct Leave(double Worth, Quality Best, Sight Sight, Lie Lie, double Foul = 0)
-{
-    /// <summary>Of a frame that is over.</summary>
-    public static Leave Nothing { get; } = new(0, Quality.None, default, default);
-
-    /// <summary>A pot better than even is left.</summary>
-    public bool LeavesPot => Best.Chance > LeaveJudge.Even;
-}
-
-/// <summary>Judges what is left for the other player, by the same chances and reach as one's own. See docs/safety.md.</summary>
-public sealed class LeaveJudge
-{
-    // Common practice, no source: what it costs to come to the table with nothing easy, points.
-    private const double TightCost = 0.6,
-        HiddenCost = 1.0,
-        FarCost = 0.4,
-        FarAway = 2.0;
-
     /// <summary>
     /// Of the escapes from a snooker so many fail, by how far off the white is where the ball is met, most of it for the cushion between:
     /// of a tour player one in five, of a learner three in four.
@@ -58,47 +20,80 @@ public sealed class LeaveJudge
         AfterCushion = 1.5,
         FailsAtMost = 0.75;
 
-    /// <summary>The end of the frame, in points: more than any leave.</summary>
-    public const double FrameWorth = 30;
-
     private const int Slices = 9;
 
-    private readonly Evaluation _evaluation;
-    private readonly Player _rival;
-    private readonly TableShape _shape;
-    private readonly double _fails;
+    /// <summary>With a pot as likely as this nobody thinks of a safety, and how the rest of the table lies does not matter.</summary>
+    private const double Clear = 0.8;
 
-    /// <param name="rival">Who comes to the table.</param>
-    public LeaveJudge(Player rival, TableShape shape)
+    /// <summary>What the judge knows of one of the two players.</summary>
+    private sealed class Side(Player player, PlanPreferences preferences)
     {
-        (_evaluation, _rival, _shape) = (new(rival, PlanPreferences.Default), rival, shape);
-        var (direction, sighting) = (
-            Angle.FromDegrees(rival.Skill.DirectionDegrees).Radians * EscapeDistance,
-            rival.Skill.SightingAt(0, EscapeDistance)
-        );
-        var cushion = Angle.FromDegrees(rival.Skill.CushionDegrees).Radians * AfterCushion;
-        var off = Math.Sqrt(direction * direction + sighting * sighting + cushion * cushion);
-        _fails = Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * off);
+        public Player Player { get; } = player;
+        public Evaluation Evaluation { get; } = new(player, preferences);
+        public SafetyEase Ease { get; } = new(player);
+
+        /// <summary>Of escapes from a snooker, the share that fails.</summary>
+        public double Fails { get; } = FailsOf(player.Skill);
     }
 
-    /// <param name="situation">With the other player at the table.</param>
-    /// <param name="lines">Of the same balls.</param>
-    public Leave Of(Situation situation, PotLines lines)
+    private readonly Side[] _sides;
+    private readonly TableShape _shape;
+
+    /// <summary>Judges for a player and a rival.</summary>
+    /// <param name="me">The place in the frame of the player, 0 or 1.</param>
+    /// <param name="preferences">What the player plays for.</param>
+    public PositionJudge(int me, Player player, Player rival, TableShape shape, PlanPreferences preferences)
     {
-        var frame = situation.Frame;
-        if (frame.IsOver)
-            return Leave.Nothing;
-        if (frame.InHand)
-            return InHand(situation, lines);
+        var (mine, theirs) = (new Side(player, preferences), new Side(rival, PlanPreferences.Default));
+        (_sides, _shape) = (me == 0 ? [mine, theirs] : [theirs, mine], shape);
+    }
+
+    /// <summary>Judges for one player, whoever is at the table.</summary>
+    public PositionJudge(Player player, TableShape shape)
+        : this(0, player, player, shape, PlanPreferences.Default) { }
+
+    private static double FailsOf(Skill skill)
+    {
+        var (direction, sighting) = (
+            Angle.FromDegrees(skill.DirectionDegrees).Radians * EscapeDistance,
+            skill.SightingAt(0, EscapeDistance)
+        );
+        var cushion = Angle.FromDegrees(skill.CushionDegrees).Radians * AfterCushion;
+        var off = Math.Sqrt(direction * direction + sighting * sighting + cushion * cushion);
+        return Math.Min(FailsAtMost, FailsAtBest + FailsPerMetre * off);
+    }
+
+    /// <summary>Judges the table for the player at it.</summary>
+    /// <param name="lines">Of the same balls.</param>
+    public Outlook Of(Situation situation, PotLines lines)
+    {
+        if (situation.Frame.IsOver)
+            return Outlook.Nothing;
+        var side = _sides[situation.Frame.Turn];
+        return situation.Frame.InHand ? InHand(situation, lines, side) : Of(situation, lines, side, side.Evaluation.Of(situation, lines));
+    }
+
+    /// <summary>Judges the table without a look at how the white lies where a pot is on that nobody would leave: for searches.</summary>
+    /// <param name="lines">Of the same balls.</param>
+    public Outlook QuickOf(Situation situation, PotLines lines)
+    {
+        if (situation.Frame.IsOver)
+            return Outlook.Nothing;
+        var side = _sides[situation.Frame.Turn];
+        if (situation.Frame.InHand)
+            return InHand(situation, lines, side);
+        var quality = side.Evaluation.Of(situation, lines);
+        return quality.Chance > Clear ? new(quality, new(false, 1, 0), default, 0, side.Ease.Usual) : Of(situation, lines, side, quality);
+    }
+
+    private static Outlook Of(Situation situation, PotLines lines, Side side, in Quality quality)
+    {
         var white = situation.Layout.White.At;
-        var quality = _evaluation.Of(situation, lines);
         var sight = SightOf(situation);
         var lie = new Lie(Cushions.Clearance(white), IsInJaws: InJaws(white));
-        // With no pot worth trying, the trouble that the leave gives.
-        var trouble = HiddenCost * (1 - sight.Seen) + (lie.IsTight ? TightCost : 0) + FarCost * Math.Min(1, sight.Distance / FarAway);
-        var foul = sight is { IsSnookered: true, Seen: 0 } ? _fails : 0;
-        trouble += foul * frame.LeastPenalty;
-        return new(quality.Value - (1 - quality.Chance) * trouble, quality, sight, lie, foul);
+        var foul = sight is { IsSnookered: true, Seen: 0 } ? side.Fails : 0;
+        var left = quality.Chance > Clear ? side.Ease.Usual : side.Ease.Of(situation, lines, sight, lie);
+        return new(quality, sight, lie, foul, left) { Penalty = situation.Frame.LeastPenalty };
     }
 
     // Of so many pots that look best it is asked how good they are; beyond these a quick estimate is sure enough.
@@ -111,14 +106,15 @@ public sealed class LeaveJudge
     /// estimate of
     /// <paramref name="leave"/> misses one leave in three on open tables.
     /// </summary>
-    public double BestChance(Situation situation, PotLines lines, in Leave leave)
+    public double BestChance(Situation situation, PotLines lines, in Outlook leave)
     {
         if (situation.Frame.IsOver || leave.Best.Chance > Surely || leave.Lie.IsInHand)
             return leave.Best.Chance;
+        var player = _sides[situation.Frame.Turn].Player;
         var white = situation.Layout.White.At;
         var pots = new List<QuickPot>();
         foreach (ref readonly var line in lines.Lines)
-            if (situation.Frame.MayPlay(lines.BallIn(line.Slot)) && lines.From(line, white, _rival.Skill) is { Chance: > SurelyNot } pot)
+            if (situation.Frame.MayPlay(lines.BallIn(line.Slot)) && lines.From(line, white, player.Skill) is { Chance: > SurelyNot } pot)
                 pots.Add(pot);
         var best = 0.0;
         foreach (var pot in pots.OrderByDescending(p => p.Chance).Take(Tried))
@@ -129,12 +125,12 @@ public sealed class LeaveJudge
                 best = Math.Max(best, pot.Chance);
                 break;
             }
-            best = Math.Max(best, TableReading.BestChance(situation.Layout, new(pot.Line.Slot, pot.Line.Pocket), _rival, _shape));
+            best = Math.Max(best, TableReading.BestChance(situation.Layout, new(pot.Line.Slot, pot.Line.Pocket), player, _shape));
         }
         // All red, or any of an exercise: else two balls in a row are not on.
         return best > Even || situation.Frame.On == BallOn.Colour
             ? best
-            : Math.Max(best, TableReading.BestIndirect(situation.Layout, situation.Frame.MayPlay, _rival, _shape, LeastIndirect));
+            : Math.Max(best, TableReading.BestIndirect(situation.Layout, situation.Frame.MayPlay, player, _shape, LeastIndirect));
     }
 
     /// <summary>Better than even.</summary>
@@ -144,30 +140,18 @@ public sealed class LeaveJudge
         Poor = 0.3,
         LeastIndirect = 0.4;
 
-    /// <summary>
-    /// Value of a stroke to the player, points: what it makes or gives away, less what it leaves if the other player comes to the table.
-    /// </summary>
-    public static double ValueOf(PlayedStroke played, in Leave leave)
-    {
-        var ruling = played.Ruling;
-        if (ruling.NextFrame.IsOver)
-            return ruling.Points > 0 ? FrameWorth : -FrameWorth;
-        // After a pot the break goes on: what is left is the player's own.
-        return ruling.Points > 0 ? ruling.Points + Math.Max(0, leave.Worth) : -ruling.Penalty - leave.Worth;
-    }
-
     /// <summary>From wherever in the D it is best.</summary>
-    private Leave InHand(Situation situation, PotLines lines)
+    private static Outlook InHand(Situation situation, PotLines lines, Side side)
     {
         var best = Quality.None;
         foreach (var place in PlacesInD)
             if (
                 situation.Layout.Balls.Skip(1).All(b => b.Gap(place) >= 0)
-                && _evaluation.At(situation, lines, place) is var q
+                && side.Evaluation.At(situation, lines, place) is var q
                 && q.Value > best.Value
             )
                 best = q;
-        return new(Math.Max(0, best.Value), best, new(false, 1, 1), new(1, IsInHand: true));
+        return new(best, new(false, 1, 1), new(1, IsInHand: true), 0, side.Ease.Usual);
     }
 
     private static readonly Vec2[] PlacesInD =

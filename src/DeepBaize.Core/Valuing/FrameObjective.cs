@@ -1,0 +1,78 @@
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Rules;
+
+namespace DeepBaize.Core.Valuing;
+
+/// <summary>
+/// The chance to win the frame. The frame and the table as it lies are taken as they are; what follows is the game of visits of
+/// <see cref="FrameChances"/>. Exact once the frame is over; the other player's chance is its complement.
+/// </summary>
+public sealed class FrameObjective : IObjective
+{
+    private readonly int _me;
+    private readonly FrameChances _chances;
+    private readonly VisitSkill[] _skills;
+
+    /// <param name="me">The player whose chance it is, 0 or 1.</param>
+    /// <param name="player">That player.</param>
+    /// <param name="rival">The other one.</param>
+    public FrameObjective(int me, Player player, Player rival)
+    {
+        (_me, _skills) = (me, [VisitSkill.Of(player), VisitSkill.Of(rival)]);
+        _chances = FrameChances.Of(_skills[0], _skills[1]);
+    }
+
+    /// <inheritdoc/>
+    public string Unit => "win";
+
+    /// <inheritdoc/>
+    /// <remarks>At level scores with half of the balls left a lead of ten points is worth about four in a hundred.</remarks>
+    public double Point => 0.004;
+
+    /// <summary>Of a value of one half; it goes to 0 with the value's own variance.</summary>
+    private const double ErrorAtHalf = 0.06;
+
+    /// <inheritdoc/>
+    public double ModelErrorOf(double value) => 2 * ErrorAtHalf * Math.Sqrt(Math.Max(0, value * (1 - value)));
+
+    /// <inheritdoc/>
+    public double Terminal(Frame frame) => frame.Winner == _me ? 1 : 0;
+
+    /// <inheritdoc/>
+    public double Of(Frame frame, in Outlook outlook)
+    {
+        if (frame.IsOver)
+            return Terminal(frame);
+        var left = FrameChances.LeftOf(frame);
+        // Either may be drawn to play first at the black on its spot again.
+        if (frame.AwaitsLot)
+            return (_chances.Usual(0, left, 0, 0) + 1 - _chances.Usual(1, left, 0, 0)) / 2;
+        return Mine(frame, _chances.Of(Who(frame), left, frame.Lead, NextOf(frame, outlook, left), outlook.Foul, outlook.LeftBySafety));
+    }
+
+    /// <inheritdoc/>
+    public double AfterMiss(Frame frame)
+    {
+        if (frame.IsOver)
+            return Terminal(frame);
+        var who = Who(frame);
+        return Mine(frame, _chances.Usual(who, FrameChances.LeftOf(frame), frame.Lead, _skills[1 - who].OpeningAfterMiss));
+    }
+
+    private int Who(Frame frame) => frame.Turn == _me ? 0 : 1;
+
+    private double Mine(Frame frame, double chance) => frame.Turn == _me ? chance : 1 - chance;
+
+    private NextPot NextOf(Frame frame, in Outlook outlook, int left)
+    {
+        var best = outlook.Best;
+        if (best.Chance <= 0)
+            return default;
+        // A free ball counts as the ball on, and leaves that where it is (rule 12).
+        var after =
+            !frame.FreeBall || best.IsOn ? left - 1
+            : frame.On == BallOn.Red ? left + 1
+            : left;
+        return new(best.Chance, best.Points, after, best.Keeps);
+    }
+}
