@@ -174,25 +174,19 @@ internal static class FrameQuality
                 )
             );
         }
+        void Share(string name, IEnumerable<Moment> of, Func<Moment, bool> counts)
+        {
+            var list = of.ToList();
+            Console.WriteLine(Invariant($"{name}: {list.Count(counts) / Math.Max(1.0, list.Count):F3} of {list.Count}"));
+        }
         var pots = all.Where(m => m.Played == MomentKind.Potted).ToList();
-        var safeties = all.Where(m => m.Played == MomentKind.Safety).ToList();
-        Console.WriteLine(
-            Invariant(
-                $"pots {pots.Count}, in {pots.Count(m => m.Points > 0) / (double)pots.Count:F3}; of open ones {pots.Where(m => m.Chance >= 0.5).Select(m => m.Points > 0 ? 1.0 : 0).DefaultIfEmpty().Average():F3}; of closed ones {pots.Where(m => m.Chance < 0.5).Select(m => m.Points > 0 ? 1.0 : 0).DefaultIfEmpty().Average():F3}"
-            )
-        );
-        Console.WriteLine(Invariant($"safeties {safeties.Count}, fouls {safeties.Count(m => m.IsFoul) / (double)safeties.Count:F3}"));
-        var afterSafety = all.Where(m => m.Before == MomentKind.Safety).ToList();
-        Console.WriteLine(
-            Invariant(
-                $"replies to a safety that are fouls {afterSafety.Count(m => m.IsFoul) / (double)afterSafety.Count:F3}; that are pots tried {afterSafety.Count(m => m.Played == MomentKind.Potted) / (double)afterSafety.Count:F3}"
-            )
-        );
-        Console.WriteLine(
-            Invariant(
-                $"colours after reds: {all.Where(m => m.Frame.On == BallOn.Colour && m.Points > 0).Select(m => (double)m.Points).DefaultIfEmpty().Average():F2}"
-            )
-        );
+        Share("pots that went in, open", pots.Where(m => m.Chance >= 0.5), m => m.Points > 0);
+        Share("pots that went in, closed", pots.Where(m => m.Chance < 0.5), m => m.Points > 0);
+        Share("safeties that were fouls", all.Where(m => m.Played == MomentKind.Safety), m => m.IsFoul);
+        Share("replies to a safety that were fouls", all.Where(m => m.Before == MomentKind.Safety), m => m.IsFoul);
+        Share("replies to a safety that were pots", all.Where(m => m.Before == MomentKind.Safety), m => m.Played == MomentKind.Potted);
+        var colours = all.Where(m => m.Frame.On == BallOn.Colour && m.Points > 0).ToList();
+        Console.WriteLine(Invariant($"a colour after a red makes {colours.Select(m => (double)m.Points).DefaultIfEmpty().Average():F2}"));
         FitEase(played);
     }
 

@@ -253,7 +253,9 @@ public class PlanningTests(Application app)
         Assert.Equal("""{"value":28.5,"error":0,"strokes":32}""", plan["prospect"]!["points"]!.ToJsonString());
         Assert.Equal("""{"value":0.9,"error":0,"strokes":32}""", plan["prospect"]!["alive"]![1]!.ToJsonString());
         Assert.Equal(0.9, plan["shots"]![0]!["choice"]!["chance"]!["value"]!.GetValue<double>());
-        Assert.Equal(31, answer["alternatives"]![0]!["made"]!["value"]!.GetValue<double>());
+        Assert.Equal(31, answer["alternatives"]![0]!["value"]!["value"]!.GetValue<double>());
+        Assert.Equal("points", answer["unit"]!.GetValue<string>());
+        Assert.Equal("""{"value":28.5,"error":0,"strokes":32}""", plan["prospect"]!["value"]!.ToJsonString());
         Assert.True(plan["prospect"]!["target"] is null && plan["prospect"]!["breaks"] is null);
         // One in the present form stays as it is.
         var again = kept.ToJsonString();

@@ -53,21 +53,25 @@ public sealed class BreakOffs(SearchContext context, SafetyStrokes strokes)
         // One side of the table is as good as the other: the one on which the white lies.
         var side = SideOf(from);
         List<Situation> places = [from, .. Places.Select(p => from.WithWhiteAt(new(BaulkLineX - 0.005, Width / 2 + side * p)))];
-        var tried = context.InParallel(places.Count, (workspace, i) =>
-            // A baulk colour may be in the way from one of them.
-            Grid(places[i], [0.86, 0.76], [0], [2.3, 2.7])
-                .Select(s => Mean(workspace, places[i], s, Screening, 2 * Screened))
-                .DefaultIfEmpty(double.NegativeInfinity)
-                .Max()
+        var tried = context.InParallel(
+            places.Count,
+            (workspace, i) =>
+                // A baulk colour may be in the way from one of them.
+                Grid(places[i], [0.86, 0.76], [0], [2.3, 2.7])
+                    .Select(s => Mean(workspace, places[i], s, Screening, 2 * Screened))
+                    .DefaultIfEmpty(double.NegativeInfinity)
+                    .Max()
         );
         return places[tried.IndexOf(tried.Max())];
     }
 
     /// <summary>The best break-offs from where the white lies, best first.</summary>
-    public List<TriedSafety> Find(Situation from)
+    /// <param name="first">Receives the best of those that have been screened, before the long work.</param>
+    public List<TriedSafety> Find(Situation from, Action<List<TriedSafety>>? first = null)
     {
         var grid = Grid(from, Offsets, Sides, Speeds);
         var best = Best(from, grid, Screening, Screened).Take(Kept).ToList();
+        first?.Invoke(best);
         var again = Best(from, best, Again, SecondStrokes);
         var refined = context.InParallel(Math.Min(Refined, again.Count), (workspace, i) => Refine(workspace, from, again[i]));
         return [.. Best(from, [.. refined, .. again.Skip(Refined)], Refining, RefineStrokes)];

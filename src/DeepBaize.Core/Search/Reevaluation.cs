@@ -19,7 +19,7 @@ internal sealed class Reevaluation(SearchContext context, StrokeSampler sampler)
         var best = ranked.Take(Math.Max(1, 2 * effort.TwoPly)).ToList();
         var draws = Errors.Set(effort.Reevaluated);
         var anew = context.InParallel(best.Count, (workspace, i) =>
-            WithDoubt(sampler.Sample(workspace, from, best[i].Trial, draws), draws.Length)
+            WithDoubt(sampler.Sample(workspace, from, best[i].Trial, draws, looksAtMisses: true), draws.Length)
         );
         return [.. anew.OrderByDescending(r => r.Value)];
     }

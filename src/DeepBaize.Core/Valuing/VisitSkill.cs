@@ -29,16 +29,18 @@ public readonly record struct VisitSkill(
     /// <summary>Returns a player of this skill.</summary>
     public static VisitSkill Of(Player player)
     {
-        var pot = Evaluation.OrdinaryPot(player.Skill);
-        double By(ReadOnlySpan<(double, double)> points) => PiecewiseLinear.At(pot, points);
+        // Between the four presets by the chance of an ordinary pot: learner, club, county, tour.
+        var ordinary = Evaluation.OrdinaryPot(player.Skill);
+        double By(double learner, double club, double county, double tour) =>
+            PiecewiseLinear.At(ordinary, [(0.35, learner), (0.65, club), (0.89, county), (0.974, tour), (1, tour + 0.3 * (tour - county))]);
         return new(
-            pot,
-            KeepsPosition,
-            Opening: By([(0.6, 0.45), (0.86, 0.34), (0.96, 0.28), (0.99, 0.2)]),
-            OpeningAfterMiss: By([(0.6, 0.55), (0.86, 0.5), (0.96, 0.5), (0.99, 0.5)]),
-            Long: By([(0.6, 0.1), (0.86, 0.18), (0.96, 0.3), (0.99, 0.45)]),
-            Foul: By([(0.6, 0.12), (0.86, 0.06), (0.96, 0.03), (0.99, 0.02)]),
-            Pays: By([(0.6, 0.02), (0.86, 0.03), (0.96, 0.03), (0.99, 0.03)])
+            Pot: By(0.65, 0.77, 0.865, 0.925),
+            Keeps: By(0.4, 0.68, 0.885, 0.945),
+            Opening: By(0.15, 0.23, 0.345, 0.33),
+            OpeningAfterMiss: By(0.3, 0.56, 0.77, 0.84),
+            Long: By(0.14, 0.18, 0.22, 0.25),
+            Foul: By(0.09, 0.066, 0.054, 0.036),
+            Pays: By(0.08, 0.061, 0.045, 0.039)
         );
     }
 }

@@ -39,15 +39,13 @@ public static class KeptPlanForms
         foreach (var alternative in Items(answer?["alternatives"]))
         {
             Known(alternative["choice"], 0, "chance", "foul", "holds", "value");
-            // It was ranked by its value, and said by how much that fell short of the best.
-            if (alternative["made"] is null && alternative["choice"]?["value"] is { } value)
-                (alternative["made"], alternative["isLevel"]) = (value.DeepClone(), false);
-            alternative.Remove("lacks");
-            if (alternative["made"] is { } made)
+            // It was ranked by its value and said by how much that fell short of the best; later by what its breaks made.
+            if (alternative["value"] is null && (alternative["made"] ?? alternative["choice"]?["value"]) is { } figure)
             {
-                alternative["value"] = made.DeepClone();
-                alternative["points"] = made.DeepClone();
+                (alternative["value"], alternative["points"]) = (figure.DeepClone(), figure.DeepClone());
+                alternative.TryAdd("isLevel", false);
             }
+            alternative.Remove("lacks");
             alternative.Remove("made");
         }
         return body;

@@ -22,7 +22,7 @@ public sealed record Playout(BreakResult Result, double Value, double Controlled
 public sealed class Playouts(SearchContext context, ShotSearch search, Situation from)
 {
     /// <summary>Number of replays that estimate the mean outcome of a stroke.</summary>
-    private const int Others = 8;
+    private const int Others = 4;
 
     /// <param name="errors">Of the break's strokes: each shot has a part of it.</param>
     /// <param name="index">Of the break in the stream.</param>

@@ -10,6 +10,9 @@ using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Core.Advice.Safety;
 
+/// <summary>A safety with its figures, and the stroke that they are of.</summary>
+internal sealed record ReportedSafety(Placed<TriedSafety> Of, SafetyOption Option);
+
 /// <summary>Last stage of <see cref="SafetySearch"/>: figures, ideas and drawings of the safeties that are reported.</summary>
 internal sealed class SafetyReport(SearchContext context)
 {
@@ -17,16 +20,16 @@ internal sealed class SafetyReport(SearchContext context)
     /// Number of strokes whose best pot left is looked for by strokes: the difference that makes corrects the quick estimate of all of
     /// them.
     /// </summary>
-    private const int LookedAt = 32;
+    private const int LookedAt = 24;
 
     /// <summary>Estimates each stroke from a number of samples of a stream; leaves out those that are no safety.</summary>
     /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>
-    public List<SafetyOption> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream, bool isFinal)
+    public List<ReportedSafety> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream, bool isFinal)
     {
         var options = context.InParallel(ranked.Count, (workspace, i) =>
             OptionOf(workspace, from, ranked[i], Sample(workspace, from, ranked[i].Entrant, (strokes, stream, isFinal)))
         );
-        return [.. options.Where(IsSafety)];
+        return [.. ranked.Zip(options, (of, option) => new ReportedSafety(of, option)).Where(r => IsSafety(r.Option))];
     }
 
     /// <summary>A stroke that nearly always pots is a pot, and one whose miss leaves a pot is no shot to nothing.</summary>

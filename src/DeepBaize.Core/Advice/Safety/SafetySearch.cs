@@ -11,11 +11,11 @@ namespace DeepBaize.Core.Advice.Safety;
 /// </summary>
 public sealed class SafetySearch(SearchContext context)
 {
-    private const int Screened = 48,
+    private const int Screened = 40,
         ScreenStrokes = 16,
         FirstStrokes = 32,
         Refined = 10,
-        RefineStrokes = 32,
+        RefineStrokes = 24,
         FirstAnswers = 3,
         PlainOfEach = 3,
         FewestReportStrokes = 64,
@@ -45,36 +45,36 @@ public sealed class SafetySearch(SearchContext context)
         if (first is not null)
         {
             List<Placed<TriedSafety>> best = [.. screened.Take(FirstAnswers).Select(v => new Placed<TriedSafety>(v.Tried, default, false))];
-            first(_report.Of(from, best, FirstStrokes, FirstErrors, isFinal: false));
+            first([.. _report.Of(from, best, FirstStrokes, FirstErrors, isFinal: false).Select(r => r.Option)]);
         }
         var refined = RefinedOf(from, screened);
         var ranked = RankedOf(from, refined);
-        // The contest selects them; they are listed in the order of the reported figures.
-        var options = _report.Of(
-            from,
-            [.. ranked.Take(MostReported)],
-            context.Bounded(ReportStrokes, FewestReportStrokes),
-            Reporting,
-            isFinal: true
-        );
-        return Preferred(Ideas(options.OrderByDescending(s => s.Value.Value)).Take(Reported));
+        // The contest selects them; they are listed in the order of the reported figures. The pots that are left are looked for by strokes,
+        // which takes longest, for those only that are listed.
+        var strokes = context.Bounded(ReportStrokes, FewestReportStrokes);
+        var quick = _report.Of(from, [.. ranked.Take(MostReported)], strokes, Reporting, isFinal: false);
+        var listed = Ideas(quick.OrderByDescending(r => r.Option.Value.Value)).Take(Reported).Select(r => r.Of);
+        return Preferred(_report.Of(from, [.. listed], strokes, Reporting, isFinal: true).Select(r => r.Option));
     }
 
     /// <summary>To open a frame nobody plays anything else.</summary>
     private IReadOnlyList<SafetyOption> BreakOff(Situation from, Action<IReadOnlyList<SafetyOption>>? first)
     {
-        var found = new BreakOffs(context, _strokes).Find(from);
-        first?.Invoke(
-            _report.Of(
-                from,
-                [.. found.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))],
-                FirstStrokes,
-                FirstErrors,
-                isFinal: false
-            )
-        );
-        var ranked = RankedOf(from, found);
-        return Preferred(_report.Of(from, ranked, context.Bounded(ReportStrokes, FewestReportStrokes), Reporting, isFinal: true));
+        void Tell(List<TriedSafety> tried) =>
+            first?.Invoke([
+                .. _report
+                    .Of(
+                        from,
+                        [.. tried.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))],
+                        FirstStrokes,
+                        FirstErrors,
+                        isFinal: false
+                    )
+                    .Select(r => r.Option),
+            ]);
+        var ranked = RankedOf(from, new BreakOffs(context, _strokes).Find(from, Tell));
+        var strokes = context.Bounded(ReportStrokes, FewestReportStrokes);
+        return Preferred(_report.Of(from, ranked, strokes, Reporting, isFinal: true).Select(r => r.Option));
     }
 
     private static List<SafetyOption> Preferred(IEnumerable<SafetyOption> options) =>
@@ -175,9 +175,11 @@ public sealed class SafetySearch(SearchContext context)
     private static bool IsSame(TriedSafety a, TriedSafety b) =>
         a.Slot == b.Slot && a.Route.Key == b.Route.Key && Apart(a.Played.Leaves, b.Played.Leaves) <= SameZone;
 
-    private static List<SafetyOption> Ideas(IEnumerable<SafetyOption> ranked) =>
+    private static List<ReportedSafety> Ideas(IEnumerable<ReportedSafety> ranked) =>
         Distinctness.Distinct(ranked, (a, b) =>
-            a.Idea == b.Idea && a.Aim.Ball == b.Aim.Ball && Apart(a.Leaves.After, b.Leaves.After) < 2 * SameZone
+            a.Option.Idea == b.Option.Idea
+            && a.Option.Aim.Ball == b.Option.Aim.Ball
+            && Apart(a.Option.Leaves.After, b.Option.Leaves.After) < 2 * SameZone
         );
 
     private static double Apart(Situation a, Situation b) => a.Layout.White.At.DistanceTo(b.Layout.White.At);
