@@ -103,6 +103,7 @@ internal sealed class PlainAdvice(TableShape shape) : FramePolicy
 /// <param name="Chance">Of the best pot, quickly.</param>
 /// <param name="Played">What was played.</param>
 /// <param name="Points">Made by it.</param>
+/// <param name="Outlook">Of the table.</param>
 internal sealed record Moment(
     Frame Frame,
     int Turn,
@@ -113,7 +114,8 @@ internal sealed record Moment(
     MomentKind Played,
     bool IsFoul,
     int Points,
-    double[] Features
+    double[] Features,
+    Outlook Outlook
 );
 
 /// <summary>What a stroke was.</summary>
@@ -191,7 +193,8 @@ internal static class FramePlay
                     chosen.Pot is null ? MomentKind.Safety : MomentKind.Potted,
                     played.Ruling.IsFoul,
                     played.Ruling.Points,
-                    frame.InHand ? [] : SafetyEase.Features(situation, lines, outlook.Sight, outlook.Lie)
+                    frame.InHand ? [] : SafetyEase.Features(situation, lines, outlook.Sight, outlook.Lie),
+                    outlook
                 )
             );
             before = kind;

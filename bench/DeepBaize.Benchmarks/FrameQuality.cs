@@ -105,7 +105,7 @@ internal static class FrameQuality
         lines.Add("");
         lines.Add(
             Invariant(
-                $"Brier score {Brier(m => m.Win):F4}; by the lead alone {BestByLead(all):F4}; of one half {0.25:F4}. {played.Count} frames, {all.Count} tables."
+                $"Brier score {Brier(m => m.Win):F4}; by the lead alone {BestByLead(all):F4}; of one half 0.25. {played.Count} frames."
             )
         );
         lines.ForEach(Console.WriteLine);
@@ -168,10 +168,37 @@ internal static class FrameQuality
             if (of.Count == 0)
                 continue;
             var (open, closed) = (of.Where(m => m.Chance >= 0.5).ToList(), of.Where(m => m.Chance < 0.5).ToList());
+            static double Mean(List<Moment> list) => list.Select(m => m.Chance).DefaultIfEmpty().Average();
+            var share = open.Count / (double)of.Count;
             Console.WriteLine(
-                Invariant(
-                    $"after {before}: {of.Count}, open {open.Count / (double)of.Count:F3} (mean {open.Select(m => m.Chance).DefaultIfEmpty().Average():F3}), closed mean {closed.Select(m => m.Chance).DefaultIfEmpty().Average():F3}"
-                )
+                Invariant($"after {before}: {of.Count}, open {share:F3} (mean {Mean(open):F3}), closed mean {Mean(closed):F3}")
+            );
+        }
+        // By how far the frame has gone: with few balls left fewer of them are open.
+        (string Name, Func<Frame, bool> Is)[] stages =
+        [
+            ("colours", f => f.Reds == 0 && f.On != BallOn.Colour),
+            ("1 or 2 reds", f => f.Reds is 1 or 2),
+            ("3 to 5 reds", f => f.Reds is >= 3 and <= 5),
+            ("6 to 9 reds", f => f.Reds is >= 6 and <= 9),
+            ("10 reds and more", f => f.Reds >= 10),
+        ];
+        foreach (var (name, isIn) in stages)
+        {
+            string Of(MomentKind before, bool isColour)
+            {
+                var of = all.Where(m => m.Before == before && isIn(m.Frame) && m.Frame.On == BallOn.Colour == isColour).ToList();
+                var open = of.Where(m => m.Chance >= 0.5).ToList();
+                var played = open.Where(m => m.Played == MomentKind.Potted).ToList();
+                return of.Count == 0
+                    ? "none"
+                    : Invariant(
+                        $"{open.Count / (double)of.Count:F2} of {of.Count}, in {played.Count(m => m.Points > 0) / Math.Max(1.0, played.Count):F2}"
+                    );
+            }
+            Console.WriteLine(
+                $"  {name}: after a pot {Of(MomentKind.Potted, false)}; on a colour {Of(MomentKind.Potted, true)}; "
+                    + $"after a miss {Of(MomentKind.Missed, false)}; after a safety {Of(MomentKind.Safety, false)}"
             );
         }
         void Share(string name, IEnumerable<Moment> of, Func<Moment, bool> counts)
@@ -188,6 +215,71 @@ internal static class FrameQuality
         var colours = all.Where(m => m.Frame.On == BallOn.Colour && m.Points > 0).ToList();
         Console.WriteLine(Invariant($"a colour after a red makes {colours.Select(m => (double)m.Points).DefaultIfEmpty().Average():F2}"));
         FitEase(played);
+        Variants(played, VisitSkill.Of(Player.OfSkill(skill)));
+    }
+
+    private static readonly (
+        string Name,
+        Func<VisitSkill, double> Get,
+        Func<VisitSkill, double, VisitSkill> With,
+        double Prior
+    )[] Figures =
+    [
+        ("Pot", v => v.Pot, (v, x) => v with { Pot = x }, 0.04),
+        ("Keeps", v => v.Keeps, (v, x) => v with { Keeps = x }, 0.04),
+        ("Opening", v => v.Opening, (v, x) => v with { Opening = x }, 0.05),
+        ("OpeningAfterMiss", v => v.OpeningAfterMiss, (v, x) => v with { OpeningAfterMiss = x }, 0.05),
+        ("Long", v => v.Long, (v, x) => v with { Long = x }, 0.05),
+        ("Foul", v => v.Foul, (v, x) => v with { Foul = x }, 0.02),
+        ("Snooker", v => v.Snooker, (v, x) => v with { Snooker = x }, 0.03),
+    ];
+
+    /// <summary>
+    /// Bettered from what was counted, one figure after the other, by the likelihood of the winners: tables of one frame count as one, and
+    /// a normal prior about what was counted keeps each figure near it.
+    /// </summary>
+    private static void Variants(List<(int Winner, List<Moment> Moments)> played, VisitSkill usual)
+    {
+        List<(Moment M, bool Won)> all =
+        [
+            .. played.Where(p => p.Winner >= 0).SelectMany(p => p.Moments.Where((_, k) => k % 3 == 0).Select(m => (m, p.Winner == m.Turn))),
+        ];
+        (double Loss, double Brier, double Slope) Of(VisitSkill skill)
+        {
+            FrameObjective[] objectives = [new(0, skill, skill), new(1, skill, skill)];
+            var reckoned = all.ConvertAll(a => Math.Clamp(objectives[a.M.Turn].Of(a.M.Frame, a.M.Outlook), 1e-3, 1 - 1e-3));
+            double LossAt(double slope) =>
+                all.Select(
+                        (a, i) =>
+                        {
+                            var q = 1 / (1 + Math.Pow(reckoned[i] / (1 - reckoned[i]), -slope));
+                            return -Math.Log(a.Won ? q : 1 - q);
+                        }
+                    )
+                    .Average();
+            var prior = Figures.Sum(f => Math.Pow((f.Get(skill) - f.Get(usual)) / f.Prior, 2) / 2);
+            return (
+                LossAt(1) * played.Count + prior,
+                all.Select((a, i) => Math.Pow(reckoned[i] - (a.Won ? 1 : 0), 2)).Average(),
+                Enumerable.Range(10, 50).Select(k => 0.05 * k).MinBy(LossAt)
+            );
+        }
+        var (best, now) = (usual, Of(usual));
+        Console.WriteLine(Invariant($"counted: loss {now.Loss:F2}, Brier {now.Brier:F4}, slope {now.Slope:F2}"));
+        for (var scale = 1.0; scale > 0.2; scale /= 2)
+            for (var (round, isBetter) = (0, true); isBetter && round < 4; round++)
+            {
+                isBetter = false;
+                foreach (var figure in Figures)
+                    foreach (var way in (double[])[1, -1])
+                    {
+                        var tried = figure.With(best, Math.Clamp(figure.Get(best) + way * scale * figure.Prior, 0.001, 0.99));
+                        if (Of(tried) is var then && then.Loss < now.Loss - 1e-3)
+                            (best, now, isBetter) = (tried, then, true);
+                    }
+            }
+        Console.WriteLine(Invariant($"fitted: loss {now.Loss:F2}, Brier {now.Brier:F4}, slope {now.Slope:F2}"));
+        Console.WriteLine(best);
     }
 
     /// <summary>

@@ -61,11 +61,17 @@ public static class TableReading
     private const double FarthestPlant = 0.7,
         WidestPlantDegrees = 50,
         ThinnestDegrees = 65,
-        LeastChance = 0.01;
+        LeastChance = 0.01,
+        LeastQuick = 0.02;
 
     // Strokes for a chance: these first, then twice as many until it is known well enough. For what is only compared the first do.
     private const int FirstStrokes = 64,
-        MostStrokes = 1024;
+        MostStrokes = 1024,
+        StrokesOfOthers = 128;
+
+    /// <summary>Below even a chance need not be known as well: nobody would play it.</summary>
+    private const double Unlikely = 0.5,
+        EnoughOfUnlikely = 0.02;
 
     private static readonly ErrorStream Telling = ErrorStream.Named("read: tell"),
         Looking = ErrorStream.Named("read: look for others"),
@@ -80,24 +86,66 @@ public static class TableReading
     /// they are on.
     /// </summary>
     /// <param name="stroke">Tip, elevation and pace to judge with; the aim is found.</param>
-    public static IReadOnlyList<PotOption> Read(Layout layout, Stroke stroke, Player player, TableShape shape, Workers? workers = null)
+    /// <param name="isOn">Whether a ball may be played at now: the others are judged by fewer strokes; null: all are alike.</param>
+    public static IReadOnlyList<PotOption> Read(
+        Layout layout,
+        Stroke stroke,
+        Player player,
+        TableShape shape,
+        Workers? workers = null,
+        Func<Ball, bool>? isOn = null
+    )
     {
         var cuts = new List<Cut>();
         for (var slot = 1; slot < layout.Balls.Count; slot++)
             foreach (var pocket in Pockets.All)
                 Offer(cuts, Cut.Of(layout, new(slot, pocket), shape));
-        cuts.AddRange(Plants(layout, shape));
-        cuts.AddRange(Doubles(layout, shape));
-        workers ??= Workers.Shared();
+        cuts.AddRange(IndirectCuts(layout, player, shape));
+        return [.. Judged(cuts, layout, stroke, player, shape, (workers, isOn)).Where(o => o.Cut.Kind == PotKind.Direct || IsOn(o))];
+    }
+
+    /// <summary>Plants, sets and doubles that are on, the likeliest first.</summary>
+    /// <param name="mayPlay">Whether a ball may be struck and potted; the others are left out.</param>
+    public static IReadOnlyList<PotOption> Indirect(
+        Layout layout,
+        Stroke stroke,
+        Player player,
+        TableShape shape,
+        Workers workers,
+        Func<Ball, bool> mayPlay
+    )
+    {
+        bool May(in Cut cut) => mayPlay(layout.Balls[cut.Pot.Struck].Ball) && mayPlay(layout.Balls[cut.Pot.Slot].Ball);
+        List<Cut> cuts = [.. IndirectCuts(layout, player, shape).Where(c => May(c))];
+        return [.. Judged(cuts, layout, stroke, player, shape, (workers, null)).Where(IsOn)];
+    }
+
+    private static bool IsOn(PotOption option) => option.Chance.Value >= LeastChance;
+
+    /// <summary>Plants, sets and doubles that look worth a try.</summary>
+    private static IEnumerable<Cut> IndirectCuts(Layout layout, Player player, TableShape shape) =>
+        Plants(layout, shape).Concat(Doubles(layout, shape)).Where(c => QuickChance.OfIndirect(c, player.Skill) >= LeastQuick);
+
+    private static IEnumerable<PotOption> Judged(
+        List<Cut> cuts,
+        Layout layout,
+        Stroke stroke,
+        Player player,
+        TableShape shape,
+        (Workers? Workers, Func<Ball, bool>? IsOn) how
+    )
+    {
+        var workers = how.Workers ?? Workers.Shared();
         var most = workers.Bounded(MostStrokes, FirstStrokes);
-        var options = workers.InParallel(cuts.Count, i => Judge(layout, cuts[i], stroke, player, shape, Telling, most));
-        return
-        [
-            .. options
-                .Where(o => o.Cut.Kind == PotKind.Direct || o.Chance.Value >= LeastChance)
-                .OrderByDescending(o => o.Chance.Value)
-                .ThenByDescending(o => Math.Min(o.Clearances.CueBall, o.Clearances.Pot)),
-        ];
+        PotOption Of(Cut cut)
+        {
+            var isOn = how.IsOn?.Invoke(layout.Balls[cut.Pot.Slot].Ball) ?? true;
+            return Judge(layout, cut, stroke, player, shape, Telling, isOn ? most : Math.Min(most, StrokesOfOthers));
+        }
+        return workers
+            .InParallel(cuts.Count, i => Of(cuts[i]))
+            .OrderByDescending(o => o.Chance.Value)
+            .ThenByDescending(o => Math.Min(o.Clearances.CueBall, o.Clearances.Pot));
     }
 
     /// <summary>One pot, judged at this stroke's own pace or the softest above it that gets the ball there.</summary>
@@ -436,7 +484,8 @@ public static class TableReading
             }
             var share = pots.Share;
             var isHopeless = cut.Kind != PotKind.Direct && share.Value < LeastChance;
-            if (next >= most || share.IsShareKnownTo(SpreadEffort.EnoughError) || isHopeless || stream == Choosing)
+            var enough = share.Value < Unlikely ? EnoughOfUnlikely : SpreadEffort.EnoughError;
+            if (next >= most || share.IsShareKnownTo(enough) || isHopeless || stream == Choosing)
                 return share;
         }
     }

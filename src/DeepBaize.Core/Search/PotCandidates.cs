@@ -79,15 +79,12 @@ internal sealed class PotCandidates(SearchContext context)
     {
         var (layout, frame) = (from.Layout, from.Frame);
         var stroke = new Stroke(0, 0, 0, Pace.Medium, context.Player.NaturalElevation);
-        foreach (var option in TableReading.Read(layout, stroke, context.Player, context.Shape, context.Workers))
+        foreach (var option in TableReading.Indirect(layout, stroke, context.Player, context.Shape, context.Workers, frame.IsOn))
         {
             var (struck, potted) = (layout.Balls[option.Cut.Pot.Struck].Ball, layout.Balls[option.Cut.Pot.Slot].Ball);
-            // Both balls of a plant must be on: both are red, or balls of an exercise.
-            var isOn =
-                frame.IsOn(struck)
-                && frame.IsOn(potted)
-                && (struck == potted || (struck.IsRed && potted.IsRed) || frame.Exercise is not null);
-            if (option.Cut.Kind != PotKind.Direct && option.Chance.Value >= LeastIndirectChance && isOn)
+            // Of a plant both are red, or balls of an exercise.
+            var isOn = struck == potted || (struck.IsRed && potted.IsRed) || frame.Exercise is not null;
+            if (option.Chance.Value >= LeastIndirectChance && isOn)
                 yield return new(new(option.Cut.Pot, potted, option.Cut), option.Chance.Value);
         }
     }

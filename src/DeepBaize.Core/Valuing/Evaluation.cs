@@ -33,11 +33,8 @@ public readonly record struct Quality(double Value, QuickPot? Pot, double Chance
     /// <summary>Whether its ball is on by itself, without a free ball.</summary>
     public bool IsOn { get; init; }
 
-    /// <summary>
-    /// Given that it goes in, chance that the next pot is as good as an ordinary one: by how the white can be moved on, and by how much of
-    /// the rest is open.
-    /// </summary>
-    public double Keeps { get; init; }
+    /// <summary>How well the white can be moved on from it, and how much of the rest is open, 0–1.</summary>
+    public double Onward { get; init; }
 }
 
 /// <summary>
@@ -155,7 +152,7 @@ public sealed class Evaluation
             {
                 Points = PointsOf(frame, ball),
                 IsOn = frame.IsOn(ball),
-                Keeps = VisitSkill.KeepsPosition * control.Total * OpenShare(frame, ball, summary),
+                Onward = control.Total * OpenShare(frame, ball, summary),
             };
         }
         return result;

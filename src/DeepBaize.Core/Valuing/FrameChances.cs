@@ -22,9 +22,8 @@ internal sealed class FrameChances
     /// <summary>A lead so far beyond what is left is the frame, but for ever so many penalties; points.</summary>
     private const int Beyond = 40;
 
-    // A safety that is played for a snooker: it pays so much more often, and leaves a pot so much more often. Common practice, no source.
-    private const double SnookerPays = 0.05,
-        SnookerLeaves = 0.1;
+    /// <summary>A safety that is played for a snooker leaves a pot so much more often. Common practice, no source.</summary>
+    private const double SnookerLeaves = 0.1;
 
     private const int Sweeps = 60;
     private const double Settled = 1e-6;
@@ -32,7 +31,23 @@ internal sealed class FrameChances
     private static readonly ConcurrentDictionary<(VisitSkill, VisitSkill), FrameChances> Known = new();
     private const int MostKnown = 64;
 
+    // By how much the logits of the three openings differ with what is next, from what they are over a whole frame: colours in their order,
+    // one or two reds, three to five, more, and any colour after a red. Counted in frames of self-play (bench -- frames fit).
+    private static readonly double[] KeepsByStage = [-1.4, -1.6, -0.05, 0.4, 1.3],
+        OpeningByStage = [-0.35, -0.3, 0.35, 0.65, 1.5],
+        AfterMissByStage = [-1.05, -0.6, 0.6, 1.35, 1.5];
+
+    /// <summary>What the white's control of an ordinary pot comes to.</summary>
+    private const double UsualControl = 0.93;
+
+    private const double MostKeeps = 0.99;
+
     private readonly VisitSkill[] _skills;
+
+    /// <summary>By player and balls left: chance of an open pot after that player's pot, safety and miss.</summary>
+    private readonly double[,] _keeps = new double[2, MostLeft + 1],
+        _opening = new double[2, MostLeft + 1],
+        _afterMiss = new double[2, MostLeft + 1];
 
     /// <summary>By player, balls left and lead: with an open pot, and without one.</summary>
     private readonly double[,][] _open = new double[2, MostLeft + 1][],
@@ -41,6 +56,13 @@ internal sealed class FrameChances
     private FrameChances(VisitSkill mine, VisitSkill theirs)
     {
         _skills = [mine, theirs];
+        for (var who = 0; who < 2; who++)
+            for (var left = 0; left <= MostLeft; left++)
+            {
+                _keeps[who, left] = Shifted(_skills[who].Keeps, KeepsByStage[StageOf(left)]);
+                _opening[who, left] = Shifted(_skills[who].Opening, OpeningByStage[StageOf(left)]);
+                _afterMiss[who, left] = Shifted(_skills[who].OpeningAfterMiss, AfterMissByStage[StageOf(left)]);
+            }
         for (var left = 0; left <= MostLeft; left++)
             Solve(left);
     }
@@ -64,6 +86,18 @@ internal sealed class FrameChances
 
     private static bool IsColourAfterRed(int left) => left > ColoursLeft && (left - ColoursLeft) % 2 == 1;
 
+    private static int StageOf(int left)
+    {
+        var reds = (left - ColoursLeft) / 2;
+        return left <= ColoursLeft ? 0
+            : IsColourAfterRed(left) ? 4
+            : reds <= 2 ? 1
+            : reds <= 5 ? 2
+            : 3;
+    }
+
+    private static double Shifted(double chance, double logits) => 1 / (1 + (1 - chance) / chance * Math.Exp(-logits));
+
     /// <summary>A colour that is missed after a red is out of its turn.</summary>
     private static int AfterMiss(int left) => IsColourAfterRed(left) ? left - 1 : left;
 
@@ -84,9 +118,13 @@ internal sealed class FrameChances
         return foul == 0 ? chance : chance + foul * AfterFoul(who, left, lead);
     }
 
-    /// <summary>Chance of a player who comes to a table that nobody has looked at.</summary>
-    /// <param name="opening">Chance that there is an open pot.</param>
-    public double Usual(int who, int left, int lead, double opening) =>
+    /// <summary>Chance of a player who comes to a table that nobody has looked at, after a miss of the other one.</summary>
+    public double AfterMissOf(int other, int left, int lead) => Usual(1 - other, left, lead, _afterMiss[other, left]);
+
+    /// <summary>Chance of a player with the black on its spot again, the white in hand.</summary>
+    public double Respotted(int who) => Usual(who, 1, 0, 0);
+
+    private double Usual(int who, int left, int lead, double opening) =>
         IsSettled(left, lead) ? AtEnd(lead) : opening * At(_open, who, left, lead) + (1 - opening) * At(_closed, who, left, lead);
 
     /// <summary>After this player's foul.</summary>
@@ -94,7 +132,7 @@ internal sealed class FrameChances
     {
         if (left == 1)
             return AtEnd(lead - Values.Black);
-        return 1 - Usual(1 - who, AfterMiss(left), PenaltyOf(left) - lead, _skills[who].OpeningAfterMiss);
+        return 1 - AfterMissOf(who, AfterMiss(left), PenaltyOf(left) - lead);
     }
 
     private static double AtEnd(int lead) =>
@@ -135,12 +173,12 @@ internal sealed class FrameChances
             {
                 var skill = _skills[who];
                 var (open, closed) = (_open[who, left], _closed[who, left]);
-                var next = new NextPot(skill.Pot, PointsOf(left), left - 1, skill.Keeps);
+                var next = new NextPot(skill.Pot, PointsOf(left), left - 1, UsualControl);
                 for (var lead = -most; lead <= most; lead++)
                 {
                     if (IsSettled(left, lead))
                         continue;
-                    var safety = Safety(who, left, lead, skill.Opening);
+                    var safety = Safety(who, left, lead, _opening[who, left]);
                     var now = Math.Max(Attempt(who, left, lead, next), safety);
                     change = Math.Max(change, Math.Abs(now - open[lead + most]));
                     open[lead + most] = now;
@@ -161,8 +199,9 @@ internal sealed class FrameChances
         if (pot.Chance <= 0)
             return 0;
         var after = lead + pot.Points;
-        var missed = 1 - Usual(1 - who, AfterMiss(left), -lead, _skills[who].OpeningAfterMiss);
-        return pot.Chance * Usual(who, pot.Left, after, pot.Keeps) + (1 - pot.Chance) * missed;
+        var missed = 1 - AfterMissOf(who, AfterMiss(left), -lead);
+        var keeps = Math.Min(MostKeeps, _keeps[who, pot.Left] * pot.Control / UsualControl);
+        return pot.Chance * Usual(who, pot.Left, after, keeps) + (1 - pot.Chance) * missed;
     }
 
     /// <summary>The better of a plain safety and of one that is to lay a snooker.</summary>
@@ -171,10 +210,10 @@ internal sealed class FrameChances
         var skill = _skills[who];
         var (after, other) = (AfterMiss(left), 1 - who);
         // With the black alone any foul is the frame.
-        var paid = left == 1 ? AtEnd(lead + Values.Black) : Usual(who, after, lead + PenaltyOf(left), skill.Opening);
+        var paid = left == 1 ? AtEnd(lead + Values.Black) : Usual(who, after, lead + PenaltyOf(left), _opening[other, after]);
         var (open, closed) = (1 - Usual(other, after, -lead, 1), 1 - Usual(other, after, -lead, 0));
         double Played(double leaves, double pays) => pays * paid + (1 - pays) * (leaves * open + (1 - leaves) * closed);
-        var best = Math.Max(Played(opening, skill.Pays), Played(Math.Min(1, opening + SnookerLeaves), skill.Pays + SnookerPays));
+        var best = Math.Max(Played(opening, 0), Played(Math.Min(1, opening + SnookerLeaves), skill.Snooker));
         return (1 - skill.Foul) * best + skill.Foul * AfterFoul(who, left, lead);
     }
 
@@ -185,5 +224,5 @@ internal sealed class FrameChances
 /// <param name="Chance">That it goes in, 0–1.</param>
 /// <param name="Points">It makes.</param>
 /// <param name="Left">Balls left after it.</param>
-/// <param name="Keeps">Given that it goes in, chance that the next is as good as an ordinary one.</param>
-public readonly record struct NextPot(double Chance, int Points, int Left, double Keeps);
+/// <param name="Control">How well the white can be moved on from it, and how much of the rest is open, 0–1.</param>
+public readonly record struct NextPot(double Chance, int Points, int Left, double Control);

@@ -11,15 +11,17 @@ public sealed class FrameObjective : IObjective
 {
     private readonly int _me;
     private readonly FrameChances _chances;
-    private readonly VisitSkill[] _skills;
 
     /// <param name="me">The player whose chance it is, 0 or 1.</param>
     /// <param name="player">That player.</param>
     /// <param name="rival">The other one.</param>
     public FrameObjective(int me, Player player, Player rival)
+        : this(me, VisitSkill.Of(player), VisitSkill.Of(rival)) { }
+
+    /// <summary>With the figures of the game of visits themselves, for their fit.</summary>
+    public FrameObjective(int me, VisitSkill mine, VisitSkill theirs)
     {
-        (_me, _skills) = (me, [VisitSkill.Of(player), VisitSkill.Of(rival)]);
-        _chances = FrameChances.Of(_skills[0], _skills[1]);
+        (_me, _chances) = (me, FrameChances.Of(mine, theirs));
     }
 
     /// <inheritdoc/>
@@ -46,7 +48,7 @@ public sealed class FrameObjective : IObjective
         var left = FrameChances.LeftOf(frame);
         // Either may be drawn to play first at the black on its spot again.
         if (frame.AwaitsLot)
-            return (_chances.Usual(0, left, 0, 0) + 1 - _chances.Usual(1, left, 0, 0)) / 2;
+            return (_chances.Respotted(0) + 1 - _chances.Respotted(1)) / 2;
         return Mine(frame, _chances.Of(Who(frame), left, frame.Lead, NextOf(frame, outlook, left), outlook.Foul, outlook.LeftBySafety));
     }
 
@@ -56,7 +58,7 @@ public sealed class FrameObjective : IObjective
         if (frame.IsOver)
             return Terminal(frame);
         var who = Who(frame);
-        return Mine(frame, _chances.Usual(who, FrameChances.LeftOf(frame), frame.Lead, _skills[1 - who].OpeningAfterMiss));
+        return Mine(frame, _chances.AfterMissOf(1 - who, FrameChances.LeftOf(frame), frame.Lead));
     }
 
     private int Who(Frame frame) => frame.Turn == _me ? 0 : 1;
@@ -73,6 +75,6 @@ public sealed class FrameObjective : IObjective
             !frame.FreeBall || best.IsOn ? left - 1
             : frame.On == BallOn.Red ? left + 1
             : left;
-        return new(best.Chance, best.Points, after, best.Keeps);
+        return new(best.Chance, best.Points, after, best.Onward);
     }
 }

@@ -50,7 +50,7 @@ public readonly record struct Outlook(Quality Best, Sight Sight, Lie Lie, double
                         Chance = chance,
                         Points = valueOn,
                         IsOn = true,
-                        Keeps = VisitSkill.KeepsPosition,
+                        Onward = 1,
                         Value = chance * valueOn,
                     }
                     : Best with

@@ -51,12 +51,7 @@ public sealed record RivalView(Outlook Leave, Situation Situation, IReadOnlyList
         List<PotOption> special =
         [
             .. TableReading
-                .Read(situation.Layout, new(0, 0, 0, Pace.Medium, rival.NaturalElevation), rival, shape, workers)
-                .Where(o =>
-                    o.Cut.Kind != PotKind.Direct
-                    && situation.Frame.IsOn(situation.Layout.Balls[o.Cut.Pot.Struck].Ball)
-                    && situation.Frame.IsOn(situation.Layout.Balls[o.Cut.Pot.Slot].Ball)
-                )
+                .Indirect(situation.Layout, new(0, 0, 0, Pace.Medium, rival.NaturalElevation), rival, shape, workers, situation.Frame.IsOn)
                 .Take(MostSpecial),
         ];
         return new(leave, situation, [.. found.OrderByDescending(l => l.Chance).Take(MostLines)], special);

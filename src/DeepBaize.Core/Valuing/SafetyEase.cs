@@ -13,12 +13,12 @@ namespace DeepBaize.Core.Valuing;
 public sealed class SafetyEase(Player player)
 {
     // Logits: what each adds.
-    private const double Level = -0.05,
-        PerMetre = 0.25,
-        Tight = 0.2,
-        Hidden = 0.5,
-        InBaulk = 0.05,
-        Open = 1.35;
+    private const double Level = -0.15,
+        PerMetre = 0.36,
+        Tight = 0.7,
+        Hidden = 0.8,
+        InBaulk = -0.1,
+        Open = 1.75;
 
     /// <summary>As many balls that can be potted somewhere are as good as all.</summary>
     private const double ManyOpen = 6;

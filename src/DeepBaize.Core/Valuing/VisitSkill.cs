@@ -7,12 +7,12 @@ namespace DeepBaize.Core.Valuing;
 /// (<c>bench -- frames fit</c>); see docs/safety.md, "The chance to win".
 /// </summary>
 /// <param name="Pot">Chance of the next pot in a break.</param>
-/// <param name="Keeps">Given that it goes in, chance that the one after it is as good.</param>
+/// <param name="Keeps">Given that it goes in, chance that the one after it is as good; over a whole frame, as the next two.</param>
 /// <param name="Opening">Chance that a safety of this player leaves the other such a pot.</param>
 /// <param name="OpeningAfterMiss">Chance that a miss of this player leaves one.</param>
 /// <param name="Long">Chance of the best pot where none is open.</param>
 /// <param name="Foul">Chance of a foul in a safety.</param>
-/// <param name="Pays">Chance that the other player's reply to a safety is a foul.</param>
+/// <param name="Snooker">Of a safety that is played for a snooker, chance that it brings a penalty.</param>
 public readonly record struct VisitSkill(
     double Pot,
     double Keeps,
@@ -20,7 +20,7 @@ public readonly record struct VisitSkill(
     double OpeningAfterMiss,
     double Long,
     double Foul,
-    double Pays
+    double Snooker
 )
 {
     /// <summary>Share of ordinary shots that leave the white where the next is as ordinary, 0–1.</summary>
@@ -40,7 +40,7 @@ public readonly record struct VisitSkill(
             OpeningAfterMiss: By(0.3, 0.56, 0.77, 0.84),
             Long: By(0.14, 0.18, 0.22, 0.25),
             Foul: By(0.09, 0.066, 0.054, 0.036),
-            Pays: By(0.08, 0.061, 0.045, 0.039)
+            Snooker: By(0.05, 0.05, 0.05, 0.05)
         );
     }
 }

@@ -1,4 +1,5 @@
 using System.ComponentModel;
+using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
@@ -160,9 +161,22 @@ public static class JudgementEndpoints
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
         var options = await desk.JudgeAsync(http, workers =>
-            TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers)
+            TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers, OnIn(content))
         );
         return [.. options.Select(o => PotOptionResult.Of(o, options[0], content.Layout))];
+    }
+
+    /// <summary>Which balls may be played at; null where the balls and the frame that is said do not go together.</summary>
+    private static Func<Ball, bool>? OnIn(CheckedContent content)
+    {
+        try
+        {
+            return content.ToSituation().Frame.MayPlay;
+        }
+        catch (InputException)
+        {
+            return null;
+        }
     }
 
     private static async Task<SpreadAnswer> SpreadOf(JudgementRequest request, HttpContext http, SearchDesk desk)

@@ -13,6 +13,8 @@ public class FrameObjectiveTests
 {
     private static readonly Player County = Player.OfSkill("county");
 
+    private static readonly VisitSkill Skill = VisitSkill.Of(County);
+
     private static Frame FrameOf(int reds, int firstColour, int first, int second, int turn = 0) =>
         Frame.Create(
             reds,
@@ -27,7 +29,7 @@ public class FrameObjectiveTests
 
     /// <summary>A pot that is on, after which the next is an ordinary one; safeties as usual.</summary>
     private static Outlook Pot(double chance, int points, double left = 0.3) =>
-        new(Quality.None with { Chance = chance, Points = points, IsOn = true, Keeps = 0.95 }, default, default, 0, left);
+        new(Quality.None with { Chance = chance, Points = points, IsOn = true, Onward = 0.93 }, default, default, 0, left);
 
     private static double Win(Frame frame, Outlook outlook, Player? player = null, Player? rival = null) =>
         new FrameObjective(0, player ?? County, rival ?? County).Of(frame, outlook);
@@ -124,39 +126,48 @@ public class FrameObjectiveTests
         var objective = new FrameObjective(0, County, County);
         Assert.Equal(BallOn.Yellow, colour.AfterMiss.On);
         var missed = objective.AfterMiss(colour.AfterMiss);
-        // With the black at .9, after it the yellow with an open pot; a position that is not kept is worth what no pot on is.
-        var yellow = FrameOf(0, 0, 38, 30);
-        var skill = VisitSkill.Of(County);
-        var open = objective.Of(yellow, Pot(skill.Pot, 2, skill.Opening));
-        var closed = objective.Of(yellow, Pot(skill.Long, 2, skill.Opening));
-        var worked = 0.9 * (0.95 * open + 0.05 * closed) + 0.1 * missed;
-        Assert.Equal(worked, objective.Of(colour, Pot(0.9, 7)), 6);
+        // The black goes in nine times of ten: the rest is worth what the yellow is to the other player.
+        var made = objective.Of(colour, Pot(1, 7));
+        Assert.Equal(0.9 * made + 0.1 * missed, objective.Of(colour, Pot(0.9, 7)), 6);
+        // After it the yellow is on, with an open pot or without one.
+        var (open, closed) = OpenAndClosed(objective, FrameOf(0, 0, 38, 30), 2);
+        Assert.InRange(made, closed, open);
     }
 
-    /// <summary>
-    /// Rule 12: a free ball counts as a red, and every red is still there after it. One red and the colours left, one behind: by hand from
-    /// the table that comes of it.
-    /// </summary>
-    [Fact]
-    public void A_free_ball_leaves_the_balls_that_are_on()
-    {
-        var free = FrameOf(1, 0, 30, 31) with { FreeBall = true };
-        var objective = new FrameObjective(0, County, County);
-        var isFree = new Outlook(Quality.None with { Chance = 1, Points = 1, IsOn = false, Keeps = 1 }, default, default, 0, 0.3);
-        var next = Frame.Create(
-            1,
+    private static (double Open, double Closed) OpenAndClosed(FrameObjective objective, Frame frame, int points) =>
+        (objective.Of(frame, Pot(Skill.Pot, points, 1)), objective.Of(frame, Pot(Skill.Long, points, 1)));
+
+    private static Frame ColourOn(int reds, int first, int second) =>
+        Frame.Create(
+            reds,
             Ball.Colours,
             new()
             {
                 On = BallOn.Colour,
-                First = 31,
-                Second = 31,
+                First = first,
+                Second = second,
                 Break = 1,
             }
         );
-        var skill = VisitSkill.Of(County);
-        // The colour that comes next makes six as players take them.
-        Assert.Equal(objective.Of(next, Pot(skill.Pot, 6, skill.Opening)), objective.Of(free, isFree), 6);
+
+    /// <summary>
+    /// Rule 12: a free ball counts as a red, and every red is still there after it. By hand from the table that comes of it, a colour on:
+    /// how often the next pot is open is what it is after any red.
+    /// </summary>
+    [Fact]
+    public void A_free_ball_leaves_the_balls_that_are_on()
+    {
+        var objective = new FrameObjective(0, County, County);
+        double Keeps(double made, Frame next)
+        {
+            var (open, closed) = OpenAndClosed(objective, next, 6);
+            return (made - closed) / (open - closed);
+        }
+        var afterRed = Keeps(objective.Of(FrameOf(3, 0, 30, 31), Pot(1, 1)), ColourOn(2, 31, 31));
+        var isFree = Pot(1, 1) with { Best = Pot(1, 1).Best with { IsOn = false } };
+        var afterFree = Keeps(objective.Of(FrameOf(3, 0, 30, 31) with { FreeBall = true }, isFree), ColourOn(3, 31, 31));
+        Assert.InRange(afterRed, 0.5, 1);
+        Assert.Equal(afterRed, afterFree, 6);
     }
 
     [Fact]

@@ -142,11 +142,11 @@ const risks = [
         <ElTableColumn label="Goes in" width="60" align="right"
           ><template #default="{ row }">{{ shareWords(row.choice.chance) }}</template></ElTableColumn
         >
-        <ElTableColumn :label="worthLabels[plans.unit]" width="64" align="right"
-          ><template #default="{ row }">{{ worthWords((row as Alternative).value, plans.unit) }}</template></ElTableColumn
-        >
-        <ElTableColumn label="Makes" width="60" align="right"
-          ><template #default="{ row }">{{ amountWords((row as Alternative).points, 0) }}</template></ElTableColumn
+        <ElTableColumn :label="worthLabels[plans.unit]" width="72" align="right"
+          ><template #default="{ row }"
+            >{{ worthWords((row as Alternative).value, plans.unit)
+            }}<span v-if="plans.unit !== 'points'" class="soft"> {{ amountWords((row as Alternative).points, 0) }} pts</span></template
+          ></ElTableColumn
         >
         <ElTableColumn label="Leaves" width="76"
           ><template #default="{ row }">{{
