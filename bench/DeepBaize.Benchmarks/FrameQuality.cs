@@ -190,11 +190,8 @@ internal static class FrameQuality
                 var of = all.Where(m => m.Before == before && isIn(m.Frame) && m.Frame.On == BallOn.Colour == isColour).ToList();
                 var open = of.Where(m => m.Chance >= 0.5).ToList();
                 var played = open.Where(m => m.Played == MomentKind.Potted).ToList();
-                return of.Count == 0
-                    ? "none"
-                    : Invariant(
-                        $"{open.Count / (double)of.Count:F2} of {of.Count}, in {played.Count(m => m.Points > 0) / Math.Max(1.0, played.Count):F2}"
-                    );
+                var wentIn = played.Count(m => m.Points > 0) / Math.Max(1.0, played.Count);
+                return of.Count == 0 ? "none" : Invariant($"{open.Count / (double)of.Count:F2} of {of.Count}, in {wentIn:F2}");
             }
             Console.WriteLine(
                 $"  {name}: after a pot {Of(MomentKind.Potted, false)}; on a colour {Of(MomentKind.Potted, true)}; "

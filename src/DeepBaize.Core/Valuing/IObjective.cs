@@ -44,7 +44,15 @@ public static class Objectives
         preferences.Target switch
         {
             PlanTarget.Score or PlanTarget.Clear => new TargetObjective(from, me, new(player, preferences)),
-            PlanTarget.Frame when from is { Repeats: false, Exercise: null } => new FrameObjective(me, player, rival),
+            PlanTarget.Frame when IsOpen(from) => new FrameObjective(me, player, rival),
             _ => new PointsObjective(from, me, player, rival),
         };
+
+    /// <summary>
+    /// Penalties that nobody plays on for: with more of them needed every line is as good as another, and points are asked for.
+    /// </summary>
+    private const int MostPenalties = 4;
+
+    private static bool IsOpen(Frame from) =>
+        from is { Repeats: false, Exercise: null } && Math.Abs(from.Lead) <= from.PointsLeft + MostPenalties * Values.LeastPenalty;
 }

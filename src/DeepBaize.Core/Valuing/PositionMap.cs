@@ -12,7 +12,9 @@ namespace DeepBaize.Core.Valuing;
 /// <param name="Outlines">Closed polygons, m; holes run the other way round.</param>
 public sealed record Band(double Share, IReadOnlyList<IReadOnlyList<Vec2>> Outlines);
 
-/// <summary>Where to be for the next ball: what every place of the white is evaluation, by <see cref="Evaluation"/>.</summary>
+/// <summary>
+/// Where to be for the next ball: by how much the pot from each place of the white is worth more than no pot, in the measure of the answer.
+/// </summary>
 /// <param name="Best">The best place, m; null if nothing can be potted from anywhere.</param>
 public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
 {
@@ -37,7 +39,8 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
         Func<Ball, bool>? only = null
     )
     {
-        var grid = new Grid(new(situation, new(player, preferences), new(situation.Layout, shape), shape, only), Bed, workers);
+        var objective = Objectives.For(situation.Frame, situation.Frame.Turn, player, player, preferences);
+        var grid = new Grid(new(situation, new(player, preferences), objective, new(situation.Layout, shape), shape, only), Bed, workers);
         return new(grid.Best, grid.Best is null ? [] : [.. Shares.Select(s => new Band(s, grid.Outlines(s * grid.BestValue)))]);
     }
 
@@ -45,7 +48,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
     /// <param name="only">The ball that is meant; null for any that is on.</param>
     public static IReadOnlyList<Vec2> AreaRound(
         Situation situation,
-        Evaluation evaluation,
+        (Evaluation Evaluation, IObjective Objective) measure,
         PotLines lines,
         TableShape shape,
         Func<Ball, bool>? only,
@@ -54,7 +57,8 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
     {
         const double reach = 0.5;
         var white = situation.Layout.White.At;
-        var value = evaluation.At(situation, lines, white, situation.Layout, only).Value;
+        var question = new Question(situation, measure.Evaluation, measure.Objective, lines, shape, only);
+        var value = question.WorthOf(white);
         if (value <= 0)
             return [];
         var area = new Box(
@@ -63,14 +67,39 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             Math.Min(Length, white.X + reach),
             Math.Min(Width, white.Y + reach)
         );
-        var grid = new Grid(new(situation, evaluation, lines, shape, only), area, workers);
+        var grid = new Grid(question, area, workers);
         return grid.Outlines(GoodEnough * value).FirstOrDefault(o => Contours.Contains(o, white)) ?? [];
     }
 
     /// <summary>What places are asked for.</summary>
     /// <param name="Lines">Of the same balls.</param>
     /// <param name="Only">The ball that is meant; null for any that is on.</param>
-    private sealed record Question(Situation Situation, Evaluation Evaluation, PotLines Lines, TableShape Shape, Func<Ball, bool>? Only);
+    private sealed record Question(
+        Situation Situation,
+        Evaluation Evaluation,
+        IObjective Objective,
+        PotLines Lines,
+        TableShape Shape,
+        Func<Ball, bool>? Only
+    )
+    {
+        /// <summary>With no pot on, and a safety as it usually is.</summary>
+        private readonly double _withoutPot = Objective.Of(Situation.Frame, Outlook.Nothing with { LeftBySafety = UsualLeft });
+
+        /// <summary>How often a safety from somewhere leaves an open pot: what it is does not matter to the differences.</summary>
+        private const double UsualLeft = 0.35;
+
+        /// <summary>By how much the pot from a place is worth more than no pot.</summary>
+        public double WorthOf(Vec2 white) =>
+            Objective.Of(
+                Situation.Frame,
+                Outlook.Nothing with
+                {
+                    Best = Evaluation.At(Situation, Lines, white, only: Only),
+                    LeftBySafety = UsualLeft,
+                }
+            ) - _withoutPot;
+    }
 
     /// <summary>Values on a grid of places, with a rim of nothing around.</summary>
     private sealed class Grid
@@ -109,7 +138,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             // Up against a cushion or a ball the nearest place where the white can lie stands for the one on the grid.
             var white = Within(place, BallRadius);
             var isFree = q.Shape.CanRest(white) && q.Situation.Layout.Balls.Skip(1).All(b => b.Gap(white) >= 0);
-            return isFree ? Math.Max(0, q.Evaluation.At(q.Situation, q.Lines, white, only: q.Only).Value) : 0;
+            return isFree ? Math.Max(0, q.WorthOf(white)) : 0;
         }
 
         private static Vec2 Within(Vec2 place, double margin) =>

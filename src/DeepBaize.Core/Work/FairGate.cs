@@ -4,8 +4,8 @@ namespace DeepBaize.Core.Work;
 
 /// <summary>
 /// Shares the cores among questions that are asked at once: one thread per core does their pieces of work, one from each question in turn,
-/// however many pieces a question has waiting. Its threads have a lower priority than the rest of the process, so that a drag or a save is
-/// answered at once while plans are made.
+/// however many pieces a question has waiting. Unless said otherwise its threads have a lower priority than the rest of the process, so
+/// that a drag or a save is answered at once while plans are made.
 /// </summary>
 public sealed class FairGate(int cores)
 {
@@ -29,6 +29,9 @@ public sealed class FairGate(int cores)
     /// Share of the usual work that a search may do, above 0 and up to 1. Below 1 answers come sooner and are rougher: for tests.
     /// </summary>
     public double WorkShare { get; init; } = 1;
+
+    /// <summary>Whether its threads give way to the rest of the process; not where the work is what is to be answered at once.</summary>
+    public bool GivesWay { get; init; } = true;
 
     /// <summary>The place of one question in the turns.</summary>
     public sealed class Ticket
@@ -146,7 +149,8 @@ public sealed class FairGate(int cores)
     private void Work()
     {
         _isWorker = true;
-        Background.GiveWay();
+        if (GivesWay)
+            Background.GiveWay();
         while (Next() is { } turn)
         {
             turn.Batch.Run(turn.Piece);

@@ -56,6 +56,13 @@ internal sealed class SearchDesk(
 
     public FairGate Gate { get; } = new(Environment.ProcessorCount) { WorkShare = Math.Clamp(limits.Value.WorkShare, 0.01, 1) };
 
+    /// <summary>The gate of what is answered at once: its threads do not stand behind those of searches.</summary>
+    private readonly FairGate _quick = new(Environment.ProcessorCount)
+    {
+        WorkShare = Math.Clamp(limits.Value.WorkShare, 0.01, 1),
+        GivesWay = false,
+    };
+
     private readonly Places _plans = Lane("plan", 6, limits, meter, time),
         _ways = Lane("ways", 1, limits, meter, time),
         _judgements = Lane("judgement", 0.2, limits, meter, time);
@@ -90,7 +97,7 @@ internal sealed class SearchDesk(
         {
             await place.TurnAsync(_ => { }, end.Token);
             end.After(limits.Value.JudgementDeadline);
-            return await Task.Run(() => work(new(Gate, end.Token)));
+            return await Task.Run(() => work(new(_quick, end.Token)));
         }
         catch (OperationCanceledException) when (end.Cause is { } cause)
         {

@@ -92,4 +92,12 @@ public class PointsObjectiveTests
         var frame = isExercise ? Frame.Create(0, Ball.Colours, new() { Repeats = true, On = BallOn.Black }) : Frame.Start;
         Assert.Equal(unit, Objectives.For(frame, 0, County, County, new(target)).Unit);
     }
+
+    [Fact]
+    public void In_a_frame_that_is_as_good_as_over_points_are_asked_for()
+    {
+        // All colours left, 27 points: 28 behind it is open, 44 behind it is not.
+        string UnitOf(int lead) => Objectives.For(Colours(0, 60 + lead, 60), 0, County, County, PlanPreferences.Default).Unit;
+        Assert.Equal(["points", "win", "win", "win", "points"], new[] { -44, -28, 0, 43, 44 }.Select(UnitOf));
+    }
 }

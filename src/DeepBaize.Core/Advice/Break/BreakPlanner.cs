@@ -279,7 +279,7 @@ public sealed class BreakPlanner
             var next = lines.BallIn(pot.Line.Slot);
             area = PositionMap.AreaRound(
                 after,
-                _context.Evaluation,
+                (_context.Evaluation, _context.Objective),
                 lines,
                 _context.Shape,
                 next.IsRed ? null : ball => ball == next,
