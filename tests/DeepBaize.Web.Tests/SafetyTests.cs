@@ -175,13 +175,13 @@ public class SafetyTests(Application app)
                 "/api/black-ball",
                 new()
                 {
-                    ["player"] = new JsonObject { ["skill"] = "club" },
-                    ["rival"] = "club",
+                    ["player"] = new JsonObject { ["skill"] = "county" },
+                    ["rival"] = "county",
                 }
             )
         )[^1];
         var openings = last["openings"]!.AsArray().ToDictionary(o => o!["kind"]!.GetValue<string>(), o => o!);
-        // The newer opening is no harder than the older (common practice, no source): at club skill it leaves no more pots and wins no
+        // The newer opening is no harder than the older (common practice, no source): at county skill it leaves no more pots and wins no
         // less, as far as the strokes that are played can tell.
         double Of(string kind, string figure, string part) => openings[kind][figure]![part]!.GetValue<double>();
         double Apart(string figure) => Of("across", figure, "value") - Of("lengthwise", figure, "value");
