@@ -33,6 +33,9 @@ public readonly record struct Quality(double Value, QuickPot? Pot, double Chance
     /// <summary>Whether its ball is on by itself, without a free ball.</summary>
     public bool IsOn { get; init; }
 
+    /// <summary>Whether only colours are left after it, all of them on their spots.</summary>
+    public bool LeavesSpotted { get; init; }
+
     /// <summary>How well the white can be moved on from it, and how much of the rest is open, 0–1.</summary>
     public double Onward { get; init; }
 }
@@ -152,6 +155,7 @@ public sealed class Evaluation
             {
                 Points = PointsOf(frame, ball),
                 IsOn = frame.IsOn(ball),
+                LeavesSpotted = LeavesSpotted(situation, ball),
                 Onward = control.Total * OpenShare(frame, ball, summary),
             };
         }
@@ -175,6 +179,20 @@ public sealed class Evaluation
     }
 
     private static int PointsOf(Frame frame, Ball ball) => frame.FreeBall && !frame.IsOn(ball) ? frame.ValueOn : Values.Of(ball);
+
+    private const double OnItsSpot = 0.02;
+
+    /// <summary>A colour after the last red comes back to its spot; the others must lie on theirs.</summary>
+    private static bool LeavesSpotted(Situation situation, Ball potted)
+    {
+        var frame = situation.Frame;
+        if (frame.Reds > 0 || frame.On == BallOn.Red || frame.Exercise is not null || frame.Repeats)
+            return false;
+        foreach (var ball in situation.Layout.Balls)
+            if (ball.Ball != potted && ball.Ball.IsColour && ball.At.DistanceTo(Dimensions.Spot(ball.Ball)) > OnItsSpot)
+                return false;
+        return true;
+    }
 
     /// <summary>Chance that the next ball on, after this one, can be potted where it lies: 1, but with reds tied up.</summary>
     private static double OpenShare(Frame frame, Ball potted, in TableSummary summary)

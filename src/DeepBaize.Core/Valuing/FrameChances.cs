@@ -15,6 +15,18 @@ internal sealed class FrameChances
     private const int ColoursLeft = 6;
 
     /// <summary>
+    /// A table with colours alone, all of them on their spots, is a number of its own: this many more than there are. It is what a
+    /// clearance goes through; once one has been missed or moved the usual numbers hold.
+    /// </summary>
+    private const int Spotted = MostLeft;
+
+    private const int Tables = MostLeft + ColoursLeft + 1;
+
+    // Logits by which an open pot goes in, and leaves the next, more often with the colours on their spots: from breaks that clear them.
+    private const double PotOnSpots = 0.6,
+        KeepsOnSpots = 0.6;
+
+    /// <summary>
     /// What a colour after a red makes, in points, as players take them: mostly black and pink. Common practice, no source.
     /// </summary>
     private const int ColourAfterRed = 6;
@@ -45,25 +57,25 @@ internal sealed class FrameChances
     private readonly VisitSkill[] _skills;
 
     /// <summary>By player and balls left: chance of an open pot after that player's pot, safety and miss.</summary>
-    private readonly double[,] _keeps = new double[2, MostLeft + 1],
-        _opening = new double[2, MostLeft + 1],
-        _afterMiss = new double[2, MostLeft + 1];
+    private readonly double[,] _keeps = new double[2, Tables],
+        _opening = new double[2, Tables],
+        _afterMiss = new double[2, Tables];
 
     /// <summary>By player, balls left and lead: with an open pot, and without one.</summary>
-    private readonly double[,][] _open = new double[2, MostLeft + 1][],
-        _closed = new double[2, MostLeft + 1][];
+    private readonly double[,][] _open = new double[2, Tables][],
+        _closed = new double[2, Tables][];
 
     private FrameChances(VisitSkill mine, VisitSkill theirs)
     {
         _skills = [mine, theirs];
         for (var who = 0; who < 2; who++)
-            for (var left = 0; left <= MostLeft; left++)
+            for (var left = 0; left < Tables; left++)
             {
-                _keeps[who, left] = Shifted(_skills[who].Keeps, KeepsByStage[StageOf(left)]);
+                _keeps[who, left] = Shifted(_skills[who].Keeps, left > Spotted ? KeepsOnSpots : KeepsByStage[StageOf(left)]);
                 _opening[who, left] = Shifted(_skills[who].Opening, OpeningByStage[StageOf(left)]);
                 _afterMiss[who, left] = Shifted(_skills[who].OpeningAfterMiss, AfterMissByStage[StageOf(left)]);
             }
-        for (var left = 0; left <= MostLeft; left++)
+        for (var left = 0; left < Tables; left++)
             Solve(left);
     }
 
@@ -78,18 +90,24 @@ internal sealed class FrameChances
     /// <summary>Number of shots that clear the table.</summary>
     public static int LeftOf(Frame frame) => (frame.On == BallOn.Colour ? 1 : 0) + 2 * frame.Reds + frame.Colours.Count;
 
+    /// <summary>The table with a number of colours left, and nothing else, all of them on their spots.</summary>
+    public static int OnSpots(int colours) => colours == 0 ? 0 : Spotted + colours;
+
+    private static int BallsOf(int left) => left > Spotted ? left - Spotted : left;
+
     /// <summary>Points of the next ball with a number of them left.</summary>
     public static int PointsOf(int left) =>
-        left > ColoursLeft ? (IsColourAfterRed(left) ? ColourAfterRed : Values.Red)
+        left > Spotted ? PointsOf(BallsOf(left))
+        : left > ColoursLeft ? (IsColourAfterRed(left) ? ColourAfterRed : Values.Red)
         : left > 0 ? Values.Black + 1 - left
         : 0;
 
-    private static bool IsColourAfterRed(int left) => left > ColoursLeft && (left - ColoursLeft) % 2 == 1;
+    private static bool IsColourAfterRed(int left) => left is > ColoursLeft and <= MostLeft && (left - ColoursLeft) % 2 == 1;
 
     private static int StageOf(int left)
     {
         var reds = (left - ColoursLeft) / 2;
-        return left <= ColoursLeft ? 0
+        return BallsOf(left) <= ColoursLeft ? 0
             : IsColourAfterRed(left) ? 4
             : reds <= 2 ? 1
             : reds <= 5 ? 2
@@ -99,9 +117,10 @@ internal sealed class FrameChances
     private static double Shifted(double chance, double logits) => 1 / (1 + (1 - chance) / chance * Math.Exp(-logits));
 
     /// <summary>A colour that is missed after a red is out of its turn.</summary>
-    private static int AfterMiss(int left) => IsColourAfterRed(left) ? left - 1 : left;
+    private static int AfterMiss(int left) => IsColourAfterRed(left) ? left - 1 : BallsOf(left);
 
-    private static int PenaltyOf(int left) => left <= ColoursLeft ? Math.Max(Values.LeastPenalty, PointsOf(left)) : Values.LeastPenalty;
+    private static int PenaltyOf(int left) =>
+        BallsOf(left) <= ColoursLeft ? Math.Max(Values.LeastPenalty, PointsOf(left)) : Values.LeastPenalty;
 
     /// <summary>Chance of a player at a table that has been looked at.</summary>
     /// <param name="who">0 or 1.</param>
@@ -130,7 +149,7 @@ internal sealed class FrameChances
     /// <summary>After this player's foul.</summary>
     private double AfterFoul(int who, int left, int lead)
     {
-        if (left == 1)
+        if (BallsOf(left) == 1)
             return AtEnd(lead - Values.Black);
         return 1 - AfterMissOf(who, AfterMiss(left), PenaltyOf(left) - lead);
     }
@@ -142,7 +161,7 @@ internal sealed class FrameChances
 
     /// <summary>With the black alone, a lead that it cannot turn round is the frame (rule 4).</summary>
     private static bool IsSettled(int left, int lead) =>
-        left == 0 || (left == 1 && Math.Abs(lead) > Values.Black) || Math.Abs(lead) > Reach[left];
+        left == 0 || (BallsOf(left) == 1 && Math.Abs(lead) > Values.Black) || Math.Abs(lead) > Reach[BallsOf(left)];
 
     /// <summary>Leads that are worked out, by the number of balls left; points.</summary>
     private static readonly int[] Reach = ReachOf();
@@ -161,7 +180,7 @@ internal sealed class FrameChances
 
     private void Solve(int left)
     {
-        var most = Reach[left];
+        var most = Reach[BallsOf(left)];
         for (var who = 0; who < 2; who++)
             (_open[who, left], _closed[who, left]) = (Start(most), Start(most));
         if (left == 0)
@@ -173,7 +192,8 @@ internal sealed class FrameChances
             {
                 var skill = _skills[who];
                 var (open, closed) = (_open[who, left], _closed[who, left]);
-                var next = new NextPot(skill.Pot, PointsOf(left), left - 1, UsualControl);
+                var pot = left > Spotted ? Shifted(skill.Pot, PotOnSpots) : skill.Pot;
+                var next = new NextPot(pot, PointsOf(left), left > Spotted ? OnSpots(BallsOf(left) - 1) : left - 1, UsualControl);
                 for (var lead = -most; lead <= most; lead++)
                 {
                     if (IsSettled(left, lead))
@@ -210,14 +230,14 @@ internal sealed class FrameChances
         var skill = _skills[who];
         var (after, other) = (AfterMiss(left), 1 - who);
         // With the black alone any foul is the frame.
-        var paid = left == 1 ? AtEnd(lead + Values.Black) : Usual(who, after, lead + PenaltyOf(left), _opening[other, after]);
+        var paid = BallsOf(left) == 1 ? AtEnd(lead + Values.Black) : Usual(who, after, lead + PenaltyOf(left), _opening[other, after]);
         var (open, closed) = (1 - Usual(other, after, -lead, 1), 1 - Usual(other, after, -lead, 0));
         double Played(double leaves, double pays) => pays * paid + (1 - pays) * (leaves * open + (1 - leaves) * closed);
         var best = Math.Max(Played(opening, 0), Played(Math.Min(1, opening + SnookerLeaves), skill.Snooker));
         return (1 - skill.Foul) * best + skill.Foul * AfterFoul(who, left, lead);
     }
 
-    private static double At(double[,][] table, int who, int left, int lead) => table[who, left][lead + Reach[left]];
+    private static double At(double[,][] table, int who, int left, int lead) => table[who, left][lead + Reach[BallsOf(left)]];
 }
 
 /// <summary>The pot that is on, in the game of visits.</summary>

@@ -84,9 +84,9 @@ public sealed class FrameObjective : IObjective
             return default;
         // A free ball counts as the ball on, and leaves that where it is (rule 12).
         var after =
-            !frame.FreeBall || best.IsOn ? left - 1
-            : frame.On == BallOn.Red ? left + 1
-            : left;
+            frame.FreeBall && !best.IsOn ? (frame.On == BallOn.Red ? left + 1 : left)
+            : best.LeavesSpotted ? FrameChances.OnSpots(left - 1)
+            : left - 1;
         return new(best.Chance, best.Points, after, best.Onward);
     }
 }

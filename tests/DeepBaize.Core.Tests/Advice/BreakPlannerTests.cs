@@ -1,4 +1,5 @@
 using DeepBaize.Core.Advice.Break;
+using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
@@ -63,6 +64,34 @@ public class BreakPlannerTests
         Assert.Equal([2, 5, 9, 14, 20, 27], best.Shots.Select(s => s.Points));
         Assert.True(best.IsComplete);
         Assert.All(best.Shots.Zip(best.Shots.Skip(1)), pair => Assert.True(pair.First.Alive.Value >= pair.Second.Alive.Value));
+    }
+
+    /// <summary>
+    /// Both ways of asking: the breaks of the plan, and the chance to win before a stroke is chosen, each with its errors.
+    /// </summary>
+    [Fact]
+    public void The_plan_and_the_chance_to_win_agree_on_the_colours_on_their_spots()
+    {
+        var chance = FrameChance.Of(Colours, County, County, Shape);
+        var plan = ColoursPlanned.Value.Plans[0].Prospect!.Value;
+        var errors = new[] { chance.Win.Error, chance.ModelError, plan.Error, ColoursPlanned.Value.ModelError };
+        Assert.Equal(chance.Win.Value, plan.Value, 2 * Math.Sqrt(errors.Sum(e => e * e)));
+        // Well placed, level, four of the six are enough: better than a toss by far.
+        Assert.InRange(chance.Win.Value, 0.65, 0.95);
+        Assert.Equal("win", ColoursPlanned.Value.Unit);
+    }
+
+    [Fact]
+    public void Where_no_pot_is_worth_as_much_as_a_safety_the_plan_turns_to_it()
+    {
+        // One red to pot and a colour after it; the other red is tight on the baulk cushion behind the brown.
+        var table = Table(2.75, 0.62, [.. Rack.Colours(), new(Ball.Red(1), 3.0, 0.42), new(Ball.Red(2), BallRadius, Width / 2)]);
+        var plan = Solve(table, skill: "club", gate: Thoroughness.Gate(2)).Plans[0];
+        var turn = plan.Turn!;
+        Assert.True(plan.IsComplete);
+        Assert.True(turn.PotValue is null || turn.Value > turn.PotValue, $"{turn.Value} {turn.PotValue}");
+        Assert.Equal(plan.Shots[^1].Choice.Leaves.Layout.Balls, turn.Before.Layout.Balls);
+        Assert.Equal(Ball.Red(2), turn.Before.Layout.Balls[turn.Safety.Slot].Ball);
     }
 
     [Fact]

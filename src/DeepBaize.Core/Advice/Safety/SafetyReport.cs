@@ -20,7 +20,7 @@ internal sealed class SafetyReport(SearchContext context)
     /// Number of strokes whose best pot left is looked for by strokes: the difference that makes corrects the quick estimate of all of
     /// them.
     /// </summary>
-    private const int LookedAt = 24;
+    private const int LookedAt = 32;
 
     /// <summary>Estimates each stroke from a number of samples of a stream; leaves out those that are no safety.</summary>
     /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>

@@ -145,7 +145,9 @@ const risks = [
         <ElTableColumn :label="worthLabels[plans.unit]" width="72" align="right"
           ><template #default="{ row }"
             >{{ worthWords((row as Alternative).value, plans.unit)
-            }}<span v-if="plans.unit !== 'points'" class="soft"> {{ amountWords((row as Alternative).points, 0) }} pts</span></template
+            }}<span v-if="plans.unit !== 'points'" class="soft beside-points"
+              >{{ amountWords((row as Alternative).points, 0) }} pts</span
+            ></template
           ></ElTableColumn
         >
         <ElTableColumn label="Leaves" width="76"
@@ -230,6 +232,9 @@ const risks = [
 </template>
 
 <style scoped>
+.beside-points {
+  display: block;
+}
 .frame-words {
   font-variant-numeric: tabular-nums;
 }

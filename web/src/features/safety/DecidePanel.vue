@@ -87,7 +87,9 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     </div>
     <p v-if="decide.found" role="status">
       <strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
-      <span v-if="decide.found.verdict && errorsShown" class="soft" data-testid="model-error"> {{ modelErrorWords(decide.found) }}</span>
+      <span v-if="decide.found.verdict && errorsShown" class="soft" data-testid="model-error">{{
+        ` ${modelErrorWords(decide.found)}`
+      }}</span>
     </p>
     <div v-if="decide.isBlackBall" class="row">
       <ElButton
