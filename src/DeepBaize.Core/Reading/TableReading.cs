@@ -86,7 +86,9 @@ public static class TableReading
     /// they are on.
     /// </summary>
     /// <param name="stroke">Tip, elevation and pace to judge with; the aim is found.</param>
-    /// <param name="isOn">Whether a ball may be played at now: the others are judged by fewer strokes; null: all are alike.</param>
+    /// <param name="isOn">
+    /// Whether a ball may be played at now: the others are judged by fewer strokes, and without plants and doubles; null: all are alike.
+    /// </param>
     public static IReadOnlyList<PotOption> Read(
         Layout layout,
         Stroke stroke,
@@ -100,7 +102,7 @@ public static class TableReading
         for (var slot = 1; slot < layout.Balls.Count; slot++)
             foreach (var pocket in Pockets.All)
                 Offer(cuts, Cut.Of(layout, new(slot, pocket), shape));
-        cuts.AddRange(IndirectCuts(layout, player, shape));
+        cuts.AddRange(IndirectCuts(layout, player, shape, isOn ?? (_ => true)));
         return [.. Judged(cuts, layout, stroke, player, shape, (workers, isOn)).Where(o => o.Cut.Kind == PotKind.Direct || IsOn(o))];
     }
 
@@ -115,16 +117,20 @@ public static class TableReading
         Func<Ball, bool> mayPlay
     )
     {
-        bool May(in Cut cut) => mayPlay(layout.Balls[cut.Pot.Struck].Ball) && mayPlay(layout.Balls[cut.Pot.Slot].Ball);
-        List<Cut> cuts = [.. IndirectCuts(layout, player, shape).Where(c => May(c))];
+        List<Cut> cuts = [.. IndirectCuts(layout, player, shape, mayPlay)];
         return [.. Judged(cuts, layout, stroke, player, shape, (workers, null)).Where(IsOn)];
     }
 
     private static bool IsOn(PotOption option) => option.Chance.Value >= LeastChance;
 
-    /// <summary>Plants, sets and doubles that look worth a try.</summary>
-    private static IEnumerable<Cut> IndirectCuts(Layout layout, Player player, TableShape shape) =>
-        Plants(layout, shape).Concat(Doubles(layout, shape)).Where(c => QuickChance.OfIndirect(c, player.Skill) >= LeastQuick);
+    /// <summary>Plants, sets and doubles of balls that may be played at and look worth a try.</summary>
+    private static IEnumerable<Cut> IndirectCuts(Layout layout, Player player, TableShape shape, Func<Ball, bool> mayPlay)
+    {
+        bool May(in Cut cut) => mayPlay(layout.Balls[cut.Pot.Struck].Ball) && mayPlay(layout.Balls[cut.Pot.Slot].Ball);
+        return Plants(layout, shape)
+            .Concat(Doubles(layout, shape))
+            .Where(c => May(c) && QuickChance.OfIndirect(c, player.Skill) >= LeastQuick);
+    }
 
     private static IEnumerable<PotOption> Judged(
         List<Cut> cuts,
