@@ -28,14 +28,14 @@ public class DecideTests(SecondDesk desk)
         page.OpenPosition("Opening break");
         page.Find("plan").SendKeys("v");
         UntilDecided(page);
-        Assert.Contains("play safe", page.Text("verdict"));
+        page.Says("verdict", "play safe");
         var before = page.WhitePath;
         Choose(page, "safety");
         page.Until(() => page.WhitePath != before);
-        Assert.Contains("in the worst tenth", page.Text("decide-detail"));
+        page.Says("decide-detail", "in the worst tenth");
         page.Find("safety-spread");
         page.Find("what-it-leaves").Click();
-        Assert.Contains("The other player", page.Text("leave-words"));
+        page.Says("leave-words", "The other player");
         page.Find("undo").Click();
         page.Until(() => page.WhitePath == before);
     }
@@ -47,9 +47,9 @@ public class DecideTests(SecondDesk desk)
         page.OpenPosition("Mid-break, open reds");
         page.Find("decide").Click();
         UntilDecided(page);
-        Assert.Contains("pot", page.Text("verdict"));
+        page.Says("verdict", "pot");
         Choose(page, "attack");
-        Assert.Contains("Goes in", page.Text("decide-detail"));
+        page.Says("decide-detail", "Goes in");
     }
 
     [Fact]
@@ -59,9 +59,9 @@ public class DecideTests(SecondDesk desk)
         page.OpenPosition("Snookered behind the brown");
         page.Find("decide").Click();
         UntilDecided(page);
-        Assert.Contains("Snookered", page.Text("verdict"));
+        page.Says("verdict", "Snookered");
         page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=decide-item] .words")).First(e => e.Text.Contains(" and ")));
-        Assert.Contains("As in a mirror", page.Text("mirror-words"));
+        page.Says("mirror-words", "As in a mirror");
         page.Find("mirror");
         page.Until(() => page.WhitePath.Length > 20);
         var before = page.WhitePath;
@@ -80,7 +80,7 @@ public class DecideTests(SecondDesk desk)
         page.Find("decide").Click();
         page.Click(() => page.Find("compare-openings"));
         page.Wait(TimeSpan.FromSeconds(120)).Until(_ => Count(page, "go-first") > 0);
-        Assert.Contains("Newer", page.Text("openings"));
+        page.Says("openings", "Newer");
         var white = page.Ball("white");
         page.Click(() => page.Css("[data-testid=openings] .words"));
         page.Until(() => page.Ball("white") != white);

@@ -326,6 +326,21 @@ public sealed class Page(ChromeDriver driver, string address)
 
     public string Text(string testId) => Find(testId).Text;
 
+    /// <summary>Waits until something says this: most words follow an answer of the server.</summary>
+    public void Says(string testId, string text)
+    {
+        var (wait, said) = (Wait(), "");
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException));
+        try
+        {
+            wait.Until(d => (said = d.FindElement(By.CssSelector($"[data-testid='{testId}']")).Text).Contains(text));
+        }
+        catch (WebDriverTimeoutException)
+        {
+            Assert.Fail($"{testId} does not say “{text}” but “{said}”");
+        }
+    }
+
     /// <summary>The white's path, before and after contact, as drawn.</summary>
     public string WhitePath =>
         Css("[data-testid=plan]")

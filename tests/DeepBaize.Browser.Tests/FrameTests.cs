@@ -36,15 +36,15 @@ public class FrameTests(SecondDesk desk)
         Tap(page, "pot-black", "8–0");
         Tap(page, "pot-red", "9–0");
         Tap(page, "undo-shot", "8–0");
-        Assert.Contains("Tilda at the table, a red on", page.Text("frame-on"));
+        page.Says("frame-on", "Tilda at the table, a red on");
         page.Click(() => page.Find("missed"));
         page.Until(() => page.Text("frame-on").Contains("Orrin"));
         page.Click(() => page.Find("foul"));
         Tap(page, "penalty-5", "13–0");
         page.Click(() => page.Find("breaks"));
-        Assert.Contains("8", page.Text("frame-breaks"));
+        page.Says("frame-breaks", "8");
         page.Click(() => page.Find("figures"));
-        Assert.Contains("screw 1 of 1", page.Text("frame-figures"));
+        page.Says("frame-figures", "screw 1 of 1");
         // Nothing sticks out at the side.
         Assert.InRange(
             Convert.ToInt32(page.Driver.ExecuteScript("const d = document.documentElement; return d.scrollWidth - d.clientWidth")),
@@ -71,6 +71,6 @@ public class FrameTests(SecondDesk desk)
         page.Until(() => page.HasNotice("1 point, break 1"));
         page.Find("frames").Click();
         page.Until(() => page.Text("score-0") == "1");
-        Assert.Contains("Tilda: red", page.Text("frame-shots"));
+        page.Says("frame-shots", "Tilda: red");
     }
 }

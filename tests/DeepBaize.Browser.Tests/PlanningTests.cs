@@ -39,8 +39,8 @@ public class PlanningTests(Desk desk)
         page.Until(() => Count(page, "plan-shot") == 6);
         Assert.Contains("yellow, ", Strip(page).Split(" | ")[0]);
         Assert.NotEmpty(page.Driver.FindElements(By.CssSelector("[data-testid=reasons] li")));
-        Assert.Contains("27 left", page.Text("frame-words"));
-        Assert.Contains("played out", page.Text("prospect"));
+        page.Says("frame-words", "27 left");
+        page.Says("prospect", "played out");
 
         // A look ahead shows the table of that moment: the yellow has gone, and nothing has changed.
         page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=plan-shot]"))[1]);
@@ -109,18 +109,18 @@ public class PlanningTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Snookered behind the brown");
         page.Find("plan-break").Click();
-        Assert.Contains("safety", page.Text("nothing-on"));
+        page.Says("nothing-on", "safety");
         page.OpenPosition("Black off its spot");
         page.Until(() => page.Text("frame-words").Contains("again and again"));
         page.Click(() => page.Find("frame-fields"));
         page.Choose("ball-on", "red");
-        Assert.Contains("A red is on, but there is none", page.Text("plan-problem"));
+        page.Says("plan-problem", "A red is on, but there is none");
         page.Find("undo").Click();
         page.Until(() => page.Text("frame-words").Contains("again and again"));
         page.OpenPosition("Stun across for the pink");
-        Assert.Contains("An exercise: ", page.Text("frame-words"));
+        page.Says("frame-words", "An exercise: ");
         page.Choose("ball-on", "red");
-        Assert.Contains("A colour is missing while reds remain", page.Text("plan-problem"));
+        page.Says("plan-problem", "A colour is missing while reds remain");
         // With one press they are an exercise again, in an order that is pressed too.
         page.Click(() => page.Find("make-exercise"));
         page.Until(() => page.Text("frame-words").StartsWith("An exercise: ", StringComparison.Ordinal));

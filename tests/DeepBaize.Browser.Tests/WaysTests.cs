@@ -26,7 +26,7 @@ public class WaysTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Stun across for the pink");
         page.Click(() => page.Find("put-it-there"));
-        Assert.Contains("Point at the plan", page.Text("ways"));
+        page.Says("ways", "Point at the plan");
         PointAt(page, 0.63, 0.7);
         page.Find("goal");
         page.Until(() => IsDone(page));
@@ -47,7 +47,7 @@ public class WaysTests(Desk desk)
         page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=way] .lay"))[0]);
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-way=a]")).Count == 1);
         page.Click(() => page.Driver.FindElements(By.CssSelector("[data-testid=way] .lay"))[1]);
-        Assert.Contains("Pot and position", page.Text("beside"));
+        page.Says("beside", "Pot and position");
         Assert.Equal(2, page.Driver.FindElements(By.CssSelector("[data-way]")).Count);
         // One undo takes the way that was set up back.
         page.Find("undo").Click();
@@ -86,7 +86,7 @@ public class WaysTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Last red to the colours");
         page.Click(() => page.Find("keep"));
-        Assert.Contains("No shot is kept", page.Text("kept-shots"));
+        page.Says("kept-shots", "No shot is kept");
         var path = page.WhitePath;
         page.Find("note").SendKeys("Through the ball");
         page.Click(() => page.Find("keep-shot"));
@@ -116,7 +116,7 @@ public class WaysTests(Desk desk)
     {
         var page = desk.Open();
         page.OpenPosition("High on the black, full pack");
-        Assert.Contains("natural", page.Text("reach"));
+        page.Says("reach", "natural");
         SetHand(page, "left");
         page.Until(() => page.Text("reach").Contains("stretch"));
         SetHand(page, "right");

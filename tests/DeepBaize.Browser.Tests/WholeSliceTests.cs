@@ -33,7 +33,7 @@ public class WholeSliceTests(Desk desk)
         var figures = page.Text("pace-figures");
         pace.SendKeys(Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight);
         page.Until(() => page.WhitePath != drawn && page.Text("pace-figures") != figures);
-        Assert.Contains("table lengths", page.Text("pace-figures"));
+        page.Says("pace-figures", "table lengths");
 
         // Save as, reload, find it again.
         page.More("Save as");

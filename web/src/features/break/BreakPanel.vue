@@ -114,13 +114,14 @@ const risks = [
     </div>
 
     <FrameProblem v-if="plans.problem" :problem="plans.problem" test-id="plan-problem" @again="plans.search()" />
-    <p v-else-if="plans.answer && plans.answer.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
+    <p v-else-if="plans.answer?.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
       No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.
       <ElButton size="small" type="primary" data-testid="to-decide" @click="view.go('safety')">Safeties and escapes</ElButton>
     </p>
     <p v-else-if="plans.wasStopped && !plans.plans.length" class="soft" role="status">Stopped before a plan was found.</p>
     <p v-else-if="!plans.plans.length" class="soft" role="status">Looking for the shot …</p>
-    <template v-else>
+    <!-- What has been found stays, though the search broke off or ran out of time. -->
+    <template v-if="plans.plans.length">
       <div class="row">
         <OneOf v-model="chosen" :options="choices" label="Plans, the best first" />
         <ElButton
