@@ -66,7 +66,7 @@ public class Desk : IAsyncLifetime
                 if ((await client.GetAsync($"{Address}/health")).IsSuccessStatusCode)
                     break;
             }
-            catch (HttpRequestException) when (i < 120) { }
+            catch (HttpRequestException) when (i < 480) { }
             await Task.Delay(250);
         }
     }

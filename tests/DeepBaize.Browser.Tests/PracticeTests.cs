@@ -46,7 +46,14 @@ public class PracticeTests(SecondDesk desk)
         page.Visit("/practice");
         page.Tap(() => page.Find($"routine-{routine}"));
         page.Tap(() => page.Find("play-routine"));
-        page.Find("attempt-bar");
+        try
+        {
+            page.Find("attempt-bar");
+        }
+        catch (WebDriverTimeoutException)
+        {
+            Assert.Fail($"no session has begun at {page.Path}: {page.Css("body").Text}");
+        }
     }
 
     private static int Counted(Page page) => page.Driver.FindElements(By.CssSelector("[data-testid=attempts] li")).Count;

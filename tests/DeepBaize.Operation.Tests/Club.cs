@@ -162,7 +162,7 @@ internal sealed class Club : IAsyncDisposable
         }
     }
 
-    public static async Task Until(Func<bool> holds, Func<string> otherwise, int seconds = 90)
+    public static async Task Until(Func<bool> holds, Func<string> otherwise, int seconds = 200)
     {
         for (var clock = Stopwatch.StartNew(); !holds(); await Task.Delay(50))
             Assert.True(clock.Elapsed < TimeSpan.FromSeconds(seconds), otherwise());

@@ -24,16 +24,41 @@ interface Kept extends DBSchema {
 
 let opened: Promise<IDBPDatabase<Kept>> | null = null
 
-export const device = () =>
-  (opened ??= openDB<Kept>('deep-baize', 1, {
+/** Longer than this nobody waits for the device's store: it is gone without then, ms. */
+const patience = 3000
+
+async function open(): Promise<IDBPDatabase<Kept>> {
+  const opening = openDB<Kept>('deep-baize', 1, {
     upgrade(db) {
       db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true }).createIndex('session', 'session')
       db.createObjectStore('sessions')
       db.createObjectStore('answers')
     },
+    // Somebody clears what this site keeps: a connection that stays open would hold that up, and every one that is opened after it.
+    blocking(_current, _blocked, event) {
+      ;(event.target as IDBDatabase).close()
+      opened = null
+    },
     terminated() {
       opened = null
     },
+  })
+  let isLate = false
+  const timer = new Promise<never>((_, refuse) =>
+    setTimeout(() => {
+      isLate = true
+      refuse(new Error('The device’s store does not open.'))
+    }, patience),
+  )
+  void opening.then((db) => isLate && db.close()).catch(() => {})
+  return Promise.race([opening, timer])
+}
+
+/** The device's store; rejected if it cannot be opened, or not in time. The next call tries again. */
+export const device = () =>
+  (opened ??= open().catch((e: unknown) => {
+    opened = null
+    throw e
   }))
 
 /** An id that is nobody else's: a random UUID, version 4, made where crypto.randomUUID is not to be had. */
