@@ -129,9 +129,9 @@ public class FrameObjectiveTests
         var objective = new FrameObjective(0, County, County);
         Assert.Equal(BallOn.Yellow, colour.AfterMiss.On);
         var missed = objective.AfterMiss(colour.AfterMiss);
-        // The black goes in nine times of ten: the rest is worth what the yellow is to the other player.
-        var made = objective.Of(colour, Pot(1, 7));
-        Assert.Equal(0.9 * made + 0.1 * missed, objective.Of(colour, Pot(0.9, 7)), Calibration);
+        // The black goes in four times of ten: the rest is worth what the yellow is to the other player.
+        var made = objective.Of(colour, Pot(1, 7, 1));
+        Assert.Equal(0.4 * made + 0.6 * missed, objective.Of(colour, Pot(0.4, 7, 1)), Calibration);
         // After it the yellow is on, with an open pot or without one.
         var (open, closed) = OpenAndClosed(objective, FrameOf(0, 0, 38, 30), 2);
         Assert.InRange(made, closed, open);
