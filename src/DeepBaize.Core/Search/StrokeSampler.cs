@@ -73,7 +73,7 @@ internal sealed class StrokeSampler(SearchContext context)
     }
 
     /// <summary>Plays the stroke once for each of the draws, and ranks it by the outcomes and the quick estimate.</summary>
-    /// <param name="looksAtMisses">As for <see cref="Draw"/>.</param>
+    /// <param name="looksAtMisses">Whether the tables that misses leave are looked at, or count as usual misses.</param>
     public RankedStroke Sample(Workspace workspace, Situation from, TrialStroke trial, StandardDraws[] draws, bool looksAtMisses = false)
     {
         var scatter = ScatterOf(workspace, from, trial);

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Rules;
 using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Valuing;
@@ -37,6 +38,9 @@ public readonly record struct Outlook(Quality Best, Sight Sight, Lie Lie, double
     /// Points that the player may expect of this visit, less those that fouls give away: what is told beside the measure of the answer.
     /// </summary>
     public double Worth => Best.Value - Foul * Penalty;
+
+    /// <summary>Points of the player of the stroke that left it: made, or given away, and those that may be expected after it.</summary>
+    public double PointsAfter(Ruling ruling) => ruling.Points > 0 ? ruling.Points + Worth : -ruling.Penalty - Worth;
 
     /// <summary>Returns this outlook with a chance of the best pot that was found by strokes.</summary>
     /// <param name="valueOn">Points of the ball on, for a pot that the quick look has not seen.</param>

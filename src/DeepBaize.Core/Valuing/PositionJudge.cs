@@ -64,7 +64,7 @@ public sealed class PositionJudge
     }
 
     /// <summary>Judges the table for the player at it.</summary>
-    /// <param name="lines">Of the same balls.</param>
+    /// <param name="lines">Pot lines of the balls as they lie.</param>
     public Outlook Of(Situation situation, PotLines lines)
     {
         if (situation.Frame.IsOver)
@@ -74,7 +74,7 @@ public sealed class PositionJudge
     }
 
     /// <summary>Judges the table without a look at how the white lies where a pot is on that nobody would leave: for searches.</summary>
-    /// <param name="lines">Of the same balls.</param>
+    /// <param name="lines">Pot lines of the balls as they lie.</param>
     public Outlook QuickOf(Situation situation, PotLines lines)
     {
         if (situation.Frame.IsOver)
@@ -102,9 +102,8 @@ public sealed class PositionJudge
         Surely = 0.93;
 
     /// <summary>
-    /// The rival's chance at his best ball, by strokes at several paces, plants and doubles among them: for what is told. The quick
-    /// estimate of
-    /// <paramref name="leave"/> misses one leave in three on open tables.
+    /// Chance of the player at the table at the best ball, by strokes at several paces, plants and doubles among them: for what is told.
+    /// The quick estimate of <paramref name="leave"/> misses one leave in three on open tables.
     /// </summary>
     public double BestChance(Situation situation, PotLines lines, in Outlook leave)
     {
@@ -132,6 +131,10 @@ public sealed class PositionJudge
             ? best
             : Math.Max(best, TableReading.BestIndirect(situation.Layout, situation.Frame.MayPlay, player, _shape, LeastIndirect));
     }
+
+    /// <summary>Returns an outlook with the chance of its best pot found by strokes (<see cref="BestChance"/>).</summary>
+    public Outlook Closely(Situation situation, PotLines lines, in Outlook leave) =>
+        leave.WithChance(BestChance(situation, lines, leave), situation.Frame.ValueOn);
 
     /// <summary>Better than even.</summary>
     public const double Even = 0.5;

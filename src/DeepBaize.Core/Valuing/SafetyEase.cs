@@ -8,7 +8,7 @@ namespace DeepBaize.Core.Valuing;
 /// <summary>
 /// How easily a player can turn a table to safety: the chance that the best safety from it leaves an open pot, from how the white lies and
 /// how the balls on lie. From near the balls the white is sent back to baulk with ease; from the baulk cushion it is not. Logistic, fitted
-/// to the safeties that the search finds from tables of self-play (<c>bench -- frames ease</c>).
+/// to the safeties that the search finds from tables of self-play (<c>bench -- frames fit</c>).
 /// </summary>
 public sealed class SafetyEase(Player player)
 {

@@ -222,8 +222,7 @@ public sealed class Decider
         var (frame, objective) = (played.Leaves.Frame, _context.Objective);
         if (frame.IsOver)
             return 0;
-        var chance = _context.Judge.BestChance(played.Leaves, lines, leave);
-        return objective.Of(frame, leave.WithChance(chance, frame.ValueOn)) - objective.Of(frame, leave);
+        return objective.Of(frame, _context.Judge.Closely(played.Leaves, lines, leave)) - objective.Of(frame, leave);
     }
 
     // ---- One list --------------------------------------------------------------------------------------------------
@@ -260,7 +259,7 @@ public sealed class Decider
         );
     }
 
-    /// <summary>The chance p of a pot at which p · (if it scores) + (1 − p) · (if it is missed) is what the best safety is worth.</summary>
+    /// <summary>The chance p of a pot at which p · (if it scores) + (1 − p) · (if it is missed) is worth the best safety.</summary>
     private static double? BreakEven(Choice choice, Prospect? safe) =>
         safe is null || choice.IfScores <= choice.IfMissed
             ? null

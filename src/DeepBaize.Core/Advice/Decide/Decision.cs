@@ -41,7 +41,7 @@ public enum ProspectKind
 }
 
 /// <summary>Something that can be played, valued in the measure of the answer. One of attack, safety and escape is there.</summary>
-/// <param name="Id">The same for the same idea in every answer of one search.</param>
+/// <param name="Id">Names the idea (kind, ball, pocket or route): it does not change while a search goes on.</param>
 /// <param name="Value">In the measure of the answer, with the error of the strokes played.</param>
 /// <param name="Points">Points made, less those given and what the other player may expect: an explanation, not the measure.</param>
 /// <param name="IsLevel">Whether the strokes played cannot tell it from the best of all.</param>

@@ -46,12 +46,11 @@ internal sealed class EscapeReport(SearchContext context, Situation from, AimWin
             pots.Add(i, isLeft && left.LeavesPot);
             var now = context.Objective.Of(played.Leaves.Frame, left);
             value.Add(i, now);
-            points.Add(i, played.Ruling.Points > 0 ? played.Ruling.Points + left.Worth : -played.Ruling.Penalty - left.Worth);
+            points.Add(i, left.PointsAfter(played.Ruling));
             if (!isFinal || i >= context.Bounded(LookedAt, 16))
                 continue;
-            var best = isLeft ? context.Judge.BestChance(played.Leaves, lines, left) : left.Best.Chance;
-            var looked = left.WithChance(best, played.Leaves.Frame.ValueOn);
-            morePots.Add(i, isLeft ? (looked.LeavesPot ? 1 : 0) - (left.LeavesPot ? 1 : 0) : 0);
+            var looked = isLeft ? context.Judge.Closely(played.Leaves, lines, left) : left;
+            morePots.Add(i, (looked.LeavesPot ? 1 : 0) - (left.LeavesPot ? 1 : 0));
             moreValue.Add(i, isLeft ? context.Objective.Of(played.Leaves.Frame, looked) - now : 0);
         }
         // Of the fair strokes only.

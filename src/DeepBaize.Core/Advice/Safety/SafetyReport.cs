@@ -174,7 +174,7 @@ internal sealed class SafetyReport(SearchContext context)
         var isLeft = played.Ruling.Points == 0;
         var value = context.Objective.Of(frame, leave);
         outcomes.Value.Add(i, value);
-        outcomes.Points.Add(i, PointsOf(played, leave));
+        outcomes.Points.Add(i, leave.PointsAfter(played.Ruling));
         outcomes.Fouls.Add(i, played.Ruling.IsFoul);
         outcomes.Pots.Add(i, !isLeft);
         outcomes.Left.Add(i, isLeft);
@@ -184,10 +184,9 @@ internal sealed class SafetyReport(SearchContext context)
         outcomes.Rival.Add(i, isLeft ? leave.Best.Chance : 0);
         if (isFinal && i < context.Bounded(LookedAt, 16))
         {
-            var chance = isLeft ? context.Judge.BestChance(played.Leaves, lines, leave) : leave.Best.Chance;
-            var looked = leave.WithChance(chance, frame.ValueOn);
-            outcomes.MorePots.Add(i, isLeft ? (looked.LeavesPot ? 1 : 0) - (leave.LeavesPot ? 1 : 0) : 0);
-            outcomes.MoreChance.Add(i, isLeft ? chance - leave.Best.Chance : 0);
+            var looked = isLeft ? context.Judge.Closely(played.Leaves, lines, leave) : leave;
+            outcomes.MorePots.Add(i, (looked.LeavesPot ? 1 : 0) - (leave.LeavesPot ? 1 : 0));
+            outcomes.MoreChance.Add(i, looked.Best.Chance - leave.Best.Chance);
             outcomes.MoreValue.Add(i, isLeft ? context.Objective.Of(frame, looked) - value : 0);
         }
         outcomes.Tight.Add(i, isLeft && leave.Lie.IsTight);
@@ -195,9 +194,6 @@ internal sealed class SafetyReport(SearchContext context)
         if (isLeft)
             outcomes.Worths.Add(leave.Worth);
     }
-
-    private static double PointsOf(PlayedStroke played, in Outlook leave) =>
-        played.Ruling.Points > 0 ? played.Ruling.Points + leave.Worth : -played.Ruling.Penalty - leave.Worth;
 
     /// <summary>Names the idea of a safety by what comes of it.</summary>
     private static SafetyIdea IdeaOf(SafetyAim aim, in SafetyOdds odds, TriedSafety tried, double ballToCushion) =>
