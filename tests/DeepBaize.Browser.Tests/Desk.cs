@@ -387,7 +387,8 @@ public sealed class Page(ChromeDriver driver, string address)
           // The page takes a touch for itself where it prevents what else would come of it.
           const touched = (e) => setTimeout(() => e.defaultPrevented && end(true));
           for (const kind of ['touchstart', 'touchend']) addEventListener(kind, touched, { capture: true, once: true });
-          addEventListener('click', () => end(true), { capture: true, once: true });
+          // What moves under the finger gets no tap: another element has it then.
+          addEventListener('click', (e) => end(element.contains(e.target) || e.target.contains(element)), { capture: true, once: true });
           addEventListener('contextmenu', () => end(false), { capture: true, once: true });
           done(isStill && top !== null && (element.contains(top) || top.contains(element)));
         }));

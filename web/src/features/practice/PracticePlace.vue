@@ -90,7 +90,7 @@ const nameOf = (id: string) => (id === 'break' ? 'Stand up, walk, stretch' : rou
 
 async function begin(parts: Schemas['SessionPart'][]) {
   const first = parts.find((p) => p.routine !== 'break')
-  const id = await sessions.begin(
+  const id = sessions.begin(
     first ? { routine: first.routine, step: 0, mirrored: false, stroke: null, group: '' } : null,
     parts.map((p) => ({ ...p })),
   )

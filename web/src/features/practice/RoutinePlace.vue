@@ -114,7 +114,7 @@ const play = () =>
   attempt(async () => {
     const now = { routine: props.id, step: step.value, mirrored: isMirrored.value, stroke: null, group: '' }
     if (await sessions.resume()) sessions.setTask(now)
-    else await sessions.begin(now)
+    else sessions.begin(now)
     await router.push(`/practice/sessions/${sessions.session!.id}`)
   }, 'Not begun')
 

@@ -127,7 +127,7 @@ export const useSession = defineStore('session', () => {
 
   // ---- Beginning and opening -----------------------------------------------------------------------------------
 
-  async function begin(now: Task | null, plan: Schemas['PlannedRoutine'][] = []): Promise<string> {
+  function begin(now: Task | null, plan: Schemas['PlannedRoutine'][] = []): string {
     const id = newId()
     const startedAt = new Date().toISOString()
     const { players, tables, cues } = club.ids
@@ -137,7 +137,7 @@ export const useSession = defineStore('session', () => {
     lastId.value = id
     keep()
     leave()
-    await outbox.put({ kind: 'begin', session: id, body: plain({ id, with: played, startedAt, plan, now }) })
+    void outbox.put({ kind: 'begin', session: id, body: plain({ id, with: played, startedAt, plan, now }) })
     return id
   }
 
