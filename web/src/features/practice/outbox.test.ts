@@ -82,7 +82,7 @@ describe('what is counted on the device', () => {
   it('is on the screen at once and sent when there is a network, in order, each once', async () => {
     const [session, outbox] = [useSession(), useOutbox()]
     isAway = true
-    await session.begin(now)
+    session.begin(now)
     const ids = [session.count({ said: true }), session.count({ said: false }), session.count({ said: true })]
     session.correct(ids[1], { reasons: ['thick'] })
     expect(session.attempts.map((a) => a.done)).toEqual([true, false, true])
@@ -104,7 +104,7 @@ describe('what is counted on the device', () => {
   it('is there after the tab was closed', async () => {
     isAway = true
     const session = useSession()
-    await session.begin(now)
+    session.begin(now)
     const id = session.count({ said: true })
     await settled(() => useOutbox().isAway && session.unsent === 2)
     // Another tab, with nothing in its memory.
@@ -119,7 +119,7 @@ describe('what is counted on the device', () => {
   it('that the server refuses is put aside and holds nothing up', async () => {
     const [session, outbox] = [useSession(), useOutbox()]
     isAway = true
-    await session.begin(now)
+    session.begin(now)
     const ids = [session.count({ said: true }), session.count({ said: true })]
     refuse = [ids[0]]
     await settled(() => outbox.isAway && session.unsent === 3)
@@ -134,7 +134,7 @@ describe('what is counted on the device', () => {
 
   it('says that another device has corrected the same attempt, and sends this correction if it is wanted all the same', async () => {
     const session = useSession()
-    await session.begin(now)
+    session.begin(now)
     const id = session.count({ said: false })
     await settled(() => session.unsent === 0)
     correctedElsewhere = { [id]: 2 }
@@ -150,7 +150,7 @@ describe('what is counted on the device', () => {
 
   it('is taken back and brought back by further revisions', async () => {
     const session = useSession()
-    await session.begin(now)
+    session.begin(now)
     const id = session.count({ said: true })
     session.undo()
     expect(session.attempts).toHaveLength(0)
