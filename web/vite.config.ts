@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
@@ -60,7 +61,11 @@ const atTheTable = VitePWA({
 
 const ownWindow = ['src/position/position.test.ts', 'src/features/shot/shotDrawing.test.ts']
 
+/** Answers that the page keeps over a reload are read back only by a page with the same shapes. */
+const api = createHash('sha256').update(readFileSync(join(import.meta.dirname, '../docs/openapi.json'))).digest('hex').slice(0, 12)
+
 export default defineConfig({
+  define: { __API__: JSON.stringify(api) },
   // Of Element Plus only the styles of what is used.
   plugins: [vue(), ElementPlus({}), atTheTable, compressed()],
   build: {
@@ -72,7 +77,7 @@ export default defineConfig({
         // What is needed in every place, in one file instead of twenty.
         codeSplitting: {
           groups: [
-            { name: 'vue', test: /node_modules[\\/](@?vue|vue-router|pinia|@vueuse|openapi-fetch)/ },
+            { name: 'vue', test: /node_modules[\\/](@vue|vue|vue-router|pinia|@vueuse|openapi-fetch|eventsource-parser)[\\/]/ },
             { name: 'common', test: /src[\\/](api|lib|domain|position|ui[\\/](LineButton|OneOf|BallDot))/, minShareCount: 2 },
           ],
         },
@@ -86,6 +91,7 @@ export default defineConfig({
     maxWorkers: 2,
     // For a machine that is busy with something else: a test that passes does not wait for it.
     testTimeout: 30_000,
+    setupFiles: ['src/lib/forgetting.fixture.ts'],
     server: { deps: { inline: ['element-plus'] } },
     // Most files share one environment, which halves the time; those that look at the window's own state have one each.
     projects: [

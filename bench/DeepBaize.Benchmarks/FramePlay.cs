@@ -165,18 +165,7 @@ internal static class FramePlay
             var win = objectives[turn].Of(frame, outlook);
             if (policies[turn].Choose(situation, players[turn], players[1 - turn]) is not { } chosen)
                 return (1 - turn, moments);
-            situation = chosen.From;
-            var reach = Reach.Of(situation.Layout, chosen.Stroke, players[turn]);
-            var scatter = Scatter.Of(
-                situation.Layout,
-                chosen.Stroke,
-                players[turn].Skill.Times(reach.ErrorFactor),
-                simulator,
-                record,
-                chosen.Pot
-            );
-            scatter.Error(StandardDraws.Draw(random)).Play(simulator, situation.Layout, chosen.Stroke, record);
-            var played = situation.Play(simulator, record, chosen.Nominated, shape);
+            var played = Struck(chosen, players[turn], shape, random, simulator, record);
             var kind =
                 played.Ruling.IsFoul ? MomentKind.Foul
                 : played.Ruling.Points > 0 ? MomentKind.Potted
@@ -193,7 +182,7 @@ internal static class FramePlay
                     chosen.Pot is null ? MomentKind.Safety : MomentKind.Potted,
                     played.Ruling.IsFoul,
                     played.Ruling.Points,
-                    frame.InHand ? [] : SafetyEase.Features(situation, lines, outlook.Sight, outlook.Lie),
+                    frame.InHand ? [] : SafetyEase.Features(chosen.From, lines, outlook.Sight, outlook.Lie),
                     outlook
                 )
             );
@@ -201,5 +190,25 @@ internal static class FramePlay
             situation = played.Leaves;
         }
         return (-1, moments);
+    }
+
+    /// <summary>Returns the table after a stroke with random errors.</summary>
+    public static Situation PlayStroke(Played chosen, Player player, TableShape shape, Random random) =>
+        Struck(chosen, player, shape, random, new(shape), new()).Leaves;
+
+    private static PlayedStroke Struck(
+        Played chosen,
+        Player player,
+        TableShape shape,
+        Random random,
+        Simulator simulator,
+        ShotRecord record
+    )
+    {
+        var layout = chosen.From.Layout;
+        var reach = Reach.Of(layout, chosen.Stroke, player);
+        var scatter = Scatter.Of(layout, chosen.Stroke, player.Skill.Times(reach.ErrorFactor), simulator, record, chosen.Pot);
+        scatter.Error(StandardDraws.Draw(random)).Play(simulator, layout, chosen.Stroke, record);
+        return chosen.From.Play(simulator, record, chosen.Nominated, shape);
     }
 }

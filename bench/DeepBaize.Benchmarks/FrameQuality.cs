@@ -30,13 +30,19 @@ internal static class FrameQuality
             case "against":
                 Against(path, At(2, "county"), frames);
                 break;
+            case "opening":
+                FrameRegret.Opening(path, At(2, "county"), frames);
+                break;
+            case "regret":
+                FrameRegret.Run(path, At(2, "county"), frames);
+                break;
             default:
-                Console.Error.WriteLine("frames calibrate|fit|against [frames] [skill]");
+                Console.Error.WriteLine("frames calibrate|fit|against|opening|regret [frames or play-outs] [skill]");
                 break;
         }
     }
 
-    private static Situation BreakOff(int turn) =>
+    internal static Situation BreakOff(int turn) =>
         Situation.Create(
             Layout.OfRest([new(Ball.White, 0.7, 0.75), .. Rack.Colours(), .. Rack.Pack()]),
             new() { Turn = turn, InHand = false }

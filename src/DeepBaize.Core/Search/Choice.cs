@@ -36,6 +36,9 @@ public sealed record Choice(
     Quality Next
 )
 {
+    /// <summary>Names the idea (ball, pocket, what the white does): it stays the same while a search goes on. Empty if none was given.</summary>
+    public string Id { get; init; } = "";
+
     /// <summary>Mean value of the outcomes that score, in the measure of the answer.</summary>
     public double IfScores { get; init; }
 

@@ -15,7 +15,8 @@ internal sealed class KeptPlanChecks
     private const int MostPlans = 20,
         MostShots = 60,
         MostAlternatives = 200,
-        MostPoints = 155;
+        MostPoints = 155,
+        LongestId = 200;
 
     /// <summary>Bound on figures that are explained beside a shot: points, mm, degrees.</summary>
     private const double LargestFigure = 10_000;
@@ -31,10 +32,14 @@ internal sealed class KeptPlanChecks
         var check = new KeptPlanChecks();
         check.Whole(answer);
         foreach (var (plan, i) in answer.Plans.Select((p, i) => (p, i)))
+        {
             check.Plan(plan, $"plans[{i}]");
+            check.Id(plan.Id, $"plans[{i}].id");
+        }
         foreach (var (alternative, i) in answer.Alternatives.Select((a, i) => (a, i)))
         {
             check.Choice(alternative.Choice, $"alternatives[{i}].choice");
+            check.Id(alternative.Id, $"alternatives[{i}].id");
             check.Figure(alternative.Value, $"alternatives[{i}].value", -LargestFigure, LargestFigure);
             check.Figure(alternative.Points, $"alternatives[{i}].points", -LargestFigure, LargestFigure);
         }
@@ -48,6 +53,9 @@ internal sealed class KeptPlanChecks
         );
         check._checks.ThrowIfAny();
     }
+
+    private void Id(string id, string field) =>
+        _checks.That(id.Length <= LongestId, field, "The name is too long.", $"up to {LongestId} characters");
 
     private void Whole(PlansProgress answer)
     {

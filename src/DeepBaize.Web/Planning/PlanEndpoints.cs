@@ -119,7 +119,7 @@ public static class PlanEndpoints
                 PlansProgress Of(PlanProgress p) => PlansProgress.Of(p, request.Content, situation.Layout);
                 return desk.Plan<PlansProgress>(
                     http,
-                    "plan",
+                    new("plan", BreakPlanner.Stages),
                     wait => new(wait, 0, 0, 1, "win", 0, [], []),
                     (tell, end) =>
                     {

@@ -227,14 +227,16 @@ public sealed record PlanResult(
     Prospect? Prospect,
     bool IsComplete,
     [property: Description("What the break turns to after the last shot; null if it goes on, or nothing is left.")]
-        SafetyTurnResult? Turn = null
+        SafetyTurnResult? Turn = null,
+    [property: Description("Names the plan by its first shot: the same while the search goes on.")] string Id = ""
 );
 
 /// <summary>A first shot that could be played, beside the best one.</summary>
 /// <param name="Value">What breaks that begin with it come to, in the measure of the answer: by this they are ranked.</param>
 /// <param name="Points">What they make.</param>
 /// <param name="IsLevel">The strokes played cannot tell it from the best.</param>
-public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Estimate Value, Estimate Points, bool IsLevel);
+/// <param name="Id">Of the plan that begins with it.</param>
+public sealed record AlternativeResult(ChoiceResult Choice, Shortfall Below, Estimate Value, Estimate Points, bool IsLevel, string Id = "");
 
 /// <summary>An event of the stream: how far a plan is, or when it will begin.</summary>
 /// <param name="Wait">Only while the plan cannot begin yet.</param>
@@ -253,8 +255,14 @@ public sealed record PlansProgress(
     [property: Description("Standard error of the measure itself, beside that of the breaks played.")] double ModelError,
     IReadOnlyList<PlanResult> Plans,
     IReadOnlyList<AlternativeResult> Alternatives
-) : ISearchProgress
+) : ISearchProgress<PlansProgress>
 {
+    /// <summary>Where the search is; null of a kept plan.</summary>
+    public SearchStatus? Status { get; init; }
+
+    /// <inheritdoc/>
+    public PlansProgress With(SearchStatus status) => this with { Status = status };
+
     public static PlansProgress Of(PlanProgress p, PositionContent from, Layout layout) =>
         new(
             null,
@@ -268,10 +276,20 @@ public sealed record PlansProgress(
                     [.. plan.Shots.Select(s => PlanShotResult.Of(s, from))],
                     plan.Prospect,
                     plan.IsComplete,
-                    SafetyTurnResult.Of(plan.Turn, from)
+                    SafetyTurnResult.Of(plan.Turn, from),
+                    plan.Id
                 )),
             ],
-            [.. p.Alternatives.Select(a => new AlternativeResult(ChoiceResult.Of(a.Choice, layout), a.Below, a.Value, a.Points, a.IsLevel))]
+            [
+                .. p.Alternatives.Select(a => new AlternativeResult(
+                    ChoiceResult.Of(a.Choice, layout),
+                    a.Below,
+                    a.Value,
+                    a.Points,
+                    a.IsLevel,
+                    a.Choice.Id
+                )),
+            ]
         );
 }
 

@@ -101,7 +101,14 @@ public static class SavedPlanEndpoints
             Content = draft.Content,
             CreatedAt = time.GetUtcNow(),
             Name = Texts.Checked("name", draft.Name, SavedPlan.MaxName, required: true),
-            Body = JsonSerializer.Serialize(draft.Body, json.Value.SerializerOptions),
+            // Where its search was is nothing to keep.
+            Body = JsonSerializer.Serialize(
+                draft.Body with
+                {
+                    Answer = draft.Body.Answer with { Status = null },
+                },
+                json.Value.SerializerOptions
+            ),
         };
         return db.KeepAsync(plan, ("plans", Limits.PlansOfPosition), SavedPlanItem.Of, cancel);
     }

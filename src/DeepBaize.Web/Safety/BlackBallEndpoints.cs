@@ -65,7 +65,15 @@ public sealed record OpeningResult(
 }
 
 /// <summary>An event of the stream: the best opening of each kind so far.</summary>
-public sealed record BlackBallEvent(SearchWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings) : ISearchProgress;
+public sealed record BlackBallEvent(SearchWait? Wait, long Examined, double Share, IReadOnlyList<OpeningResult> Openings)
+    : ISearchProgress<BlackBallEvent>
+{
+    /// <summary>Where the comparison is.</summary>
+    public SearchStatus? Status { get; init; }
+
+    /// <inheritdoc/>
+    public BlackBallEvent With(SearchStatus status) => this with { Status = status };
+}
 
 /// <summary>The re-spotted black.</summary>
 internal static class BlackBallEndpoints
@@ -94,7 +102,7 @@ internal static class BlackBallEndpoints
         static IReadOnlyList<OpeningResult> Results(IReadOnlyList<Opening> openings) => [.. openings.Select(OpeningResult.Of)];
         return desk.Plan<BlackBallEvent>(
             http,
-            "openings",
+            new("openings", BlackBallGame.Stages),
             wait => new(wait, 0, 0, []),
             (tell, end) =>
             {

@@ -76,7 +76,7 @@ public static class DecideEndpoints
         var content = CheckedContent.Of(request.Content, player);
         var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
         var kept = (await CorrectionEndpoints.AllAsync(db, cancel)).ToDictionary(c => c.Route);
-        return desk.Plan<DecideProgress>(http, "decide", DecideProgress.Waiting, (tell, end) =>
+        return desk.Plan<DecideProgress>(http, new("decide", Decider.StagesOf(situation)), DecideProgress.Waiting, (tell, end) =>
         {
             var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
             Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);

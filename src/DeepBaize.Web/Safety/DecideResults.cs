@@ -195,8 +195,14 @@ public sealed record DecideProgress(
     VerdictResult? Verdict,
     int SnookersRequired,
     string? Touching
-) : ISearchProgress
+) : ISearchProgress<DecideProgress>
 {
+    /// <summary>Where the search is.</summary>
+    public SearchStatus? Status { get; init; }
+
+    /// <inheritdoc/>
+    public DecideProgress With(SearchStatus status) => this with { Status = status };
+
     /// <summary>Before there is a place for it, or anything to tell.</summary>
     public static DecideProgress Waiting(SearchWait? wait) =>
         new(

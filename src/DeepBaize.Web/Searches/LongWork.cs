@@ -72,6 +72,9 @@ internal sealed class SearchEnd : IDisposable
     /// <summary>From now on it has so many seconds.</summary>
     public void After(double seconds) => _deadline.CancelAfter(TimeSpan.FromSeconds(seconds));
 
+    /// <summary>Whether its deadline ended it.</summary>
+    public bool IsLate => _deadline.IsCancellationRequested && !_stopping.IsCancellationRequested;
+
     /// <summary>Why it ended; null if nobody waits for it any more, or it has not.</summary>
     public Problems.RefusedException? Cause =>
         _stopping.IsCancellationRequested ? Problems.RefusedException.Stopping()

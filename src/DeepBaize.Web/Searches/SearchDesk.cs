@@ -1,4 +1,5 @@
 using System.Net.ServerSentEvents;
+using DeepBaize.Core.Search;
 using DeepBaize.Core.Work;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Safeguards;
@@ -31,11 +32,38 @@ public sealed record SearchLimits
     public double WorkShare { get; init; } = 1;
 }
 
+/// <summary>Where a search is.</summary>
+/// <param name="Stages">What it does, in order.</param>
+/// <param name="Stage">Index of the stage that is under way; of the last once it is done.</param>
+/// <param name="Seconds">About how long such a search takes from its turn on, by how long the last ones took, s.</param>
+/// <param name="IsCut">Whether its deadline has ended it: what it has found stands, but is not all.</param>
+public sealed record SearchStatus(IReadOnlyList<string> Stages, int Stage, double Seconds, bool IsCut);
+
 /// <summary>What a search tells on its way.</summary>
-internal interface ISearchProgress
+internal interface ISearchProgress<T>
 {
-    /// <summary>Of what it plays: strokes or positions so far.</summary>
+    /// <summary>Number of strokes or positions played so far.</summary>
     long Examined { get; }
+
+    /// <summary>Share of the work that is done, 0–1; 1 is the last.</summary>
+    double Share { get; }
+
+    /// <summary>Returns it with where the search is.</summary>
+    T With(SearchStatus status);
+}
+
+/// <summary>A kind of search, for whoever waits for it.</summary>
+/// <param name="Name">Name of its events.</param>
+/// <param name="Stages">What it does, in order.</param>
+internal sealed record SearchKind(string Name, IReadOnlyList<SearchStage> Stages)
+{
+    public SearchStatus At(double share, double seconds, bool isCut)
+    {
+        var stage = 0;
+        while (stage < Stages.Count - 1 && share >= Stages[stage].Until)
+            stage++;
+        return new([.. Stages.Select(s => s.Name)], stage, seconds, isCut);
+    }
 }
 
 /// <summary>
@@ -67,6 +95,8 @@ internal sealed class SearchDesk(
         _ways = Lane("ways", 1, limits, meter, time),
         _judgements = Lane("judgement", 0.2, limits, meter, time);
 
+    private readonly Durations _durations = new();
+
     private static Places Lane(string kind, double firstGuess, IOptions<SearchLimits> limits, SearchMeter meter, TimeProvider time)
     {
         var places = new Places(limits.Value.AtOnce, limits.Value.AtOnceOfClient, firstGuess, time);
@@ -75,17 +105,16 @@ internal sealed class SearchDesk(
     }
 
     /// <summary>A search of several seconds as a stream of what it tells: plans, decisions, openings.</summary>
-    /// <param name="name">Of its events.</param>
     /// <param name="waiting">What is told while it waits for its turn, or before it has anything to tell (null).</param>
     /// <param name="work">The search, given where to tell and what ends it.</param>
     /// <exception cref="RefusedException">The client has too many already.</exception>
-    public IResult Plan<T>(HttpContext http, string name, Func<SearchWait?, T> waiting, Action<Action<T>, CancellationToken> work)
-        where T : class, ISearchProgress => Stream(_plans, http, name, waiting, work);
+    public IResult Plan<T>(HttpContext http, SearchKind kind, Func<SearchWait?, T> waiting, Action<Action<T>, CancellationToken> work)
+        where T : class, ISearchProgress<T> => Stream(_plans, http, kind, waiting, work);
 
     /// <summary>A search of about a second as a stream of what it tells.</summary>
     /// <inheritdoc cref="Plan"/>
-    public IResult Ways<T>(HttpContext http, string name, Func<SearchWait?, T> waiting, Action<Action<T>, CancellationToken> work)
-        where T : class, ISearchProgress => Stream(_ways, http, name, waiting, work);
+    public IResult Ways<T>(HttpContext http, SearchKind kind, Func<SearchWait?, T> waiting, Action<Action<T>, CancellationToken> work)
+        where T : class, ISearchProgress<T> => Stream(_ways, http, kind, waiting, work);
 
     /// <summary>What is answered at once: reading, spread, map, leave.</summary>
     /// <exception cref="RefusedException">The client has too many already, or it took too long.</exception>
@@ -108,29 +137,29 @@ internal sealed class SearchDesk(
     private IResult Stream<T>(
         Places places,
         HttpContext http,
-        string name,
+        SearchKind kind,
         Func<SearchWait?, T> waiting,
         Action<Action<T>, CancellationToken> work
     )
-        where T : class, ISearchProgress
+        where T : class, ISearchProgress<T>
     {
         // Refused before the stream begins: after that there is no status to answer with.
         var place = Enter(places, http);
         http.Response.RegisterForDispose(place);
-        return TypedResults.ServerSentEvents(Events(place, http, name, waiting, work));
+        return TypedResults.ServerSentEvents(Events(place, http, kind, waiting, work));
     }
 
     private async IAsyncEnumerable<SseItem<object>> Events<T>(
         Places.Place place,
         HttpContext http,
-        string name,
+        SearchKind kind,
         Func<SearchWait?, T> waiting,
         Action<Action<T>, CancellationToken> work
     )
-        where T : class, ISearchProgress
+        where T : class, ISearchProgress<T>
     {
         using var end = new SearchEnd(http.RequestAborted, application.ApplicationStopping);
-        using var told = meter.Begin(name);
+        using var told = meter.Begin(kind.Name);
         await using var events = LongWork
             .Stream(
                 waiting(null),
@@ -142,12 +171,15 @@ internal sealed class SearchDesk(
                         await place.TurnAsync(wait => tell(waiting(wait)), end.Token);
                         told.Begun();
                         end.After(limits.Value.Deadline);
+                        var begun = time.GetTimestamp();
                         await Background.Run(() => work(tell, end.Token));
+                        _durations.Took(kind.Name, time.GetElapsedTime(begun).TotalSeconds);
                     }
                 },
                 http.RequestAborted
             )
             .GetAsyncEnumerator(CancellationToken.None);
+        var (last, seconds) = (waiting(null), _durations.Of(kind.Name));
         while (true)
         {
             Exception? failure = null;
@@ -155,16 +187,23 @@ internal sealed class SearchDesk(
             {
                 if (!await events.MoveNextAsync())
                     yield break;
-                told.Told(events.Current.Examined);
+                last = events.Current;
+                told.Told(last.Examined);
             }
             catch (Exception e) when (!http.RequestAborted.IsCancellationRequested)
             {
                 failure = end.Cause ?? e;
             }
-            // The status has been sent: what went wrong is an event, and the last.
-            yield return failure is null ? new(events.Current, name) : new(Describe(failure, http), "problem");
-            if (failure is not null)
-                yield break;
+            if (failure is null)
+            {
+                yield return new(last.With(kind.At(last.Share, seconds, isCut: false)), kind.Name);
+                continue;
+            }
+            // The status of the answer has been sent: what went wrong is an event, and the last. What was found before the deadline stands.
+            yield return end.IsLate && last.Share > 0
+                ? new(last.With(kind.At(last.Share, seconds, isCut: true)), kind.Name)
+                : new(Describe(failure, http), "problem");
+            yield break;
         }
     }
 

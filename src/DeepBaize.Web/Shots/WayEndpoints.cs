@@ -77,6 +77,7 @@ public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, s
 
 /// <summary>A way to do it. Lengths in m.</summary>
 public sealed record WayResult(
+    [property: Description("Names the way: the same while the search goes on; empty of the stroke that is set up.")] string Id,
     StrokeEntry Stroke,
     Arrival Arrival,
     IReadOnlyList<string> Cushions,
@@ -119,6 +120,7 @@ public sealed record WayResult(
             Pot = from.Pot! with { Part = w.Part },
         };
         return new(
+            Id: w.Id,
             Stroke: stroke,
             Arrival: w.Run.Arrival,
             Cushions: [.. w.Run.Route.Cushions.Select(c => c.Name())],
@@ -160,9 +162,15 @@ public sealed record WayResult(
 /// </param>
 /// <param name="Wait">While it waits for a place.</param>
 public sealed record WaysProgress(long Strokes, double Share, IReadOnlyList<WayResult> Ways, WayResult? AsSet, SearchWait? Wait)
-    : ISearchProgress
+    : ISearchProgress<WaysProgress>
 {
-    long ISearchProgress.Examined => Strokes;
+    long ISearchProgress<WaysProgress>.Examined => Strokes;
+
+    /// <summary>Where the search is.</summary>
+    public SearchStatus? Status { get; init; }
+
+    /// <inheritdoc/>
+    public WaysProgress With(SearchStatus status) => this with { Status = status };
 }
 
 public static class WayEndpoints
@@ -192,7 +200,7 @@ public static class WayEndpoints
         WayResult Result(Way way, Way best) => WayResult.Of(way, best, content.Layout, request.Content.Stroke, content.Shape);
         return desk.Ways<WaysProgress>(
             http,
-            "ways",
+            new("ways", WaySearch.StagesOf(freedom)),
             wait => new(0, 0, [], null, wait),
             (tell, end) =>
             {

@@ -1,4 +1,6 @@
+import { EventSourceParserStream } from 'eventsource-parser/stream'
 import createClient from 'openapi-fetch'
+import { answered, notAnswered } from './connection'
 import { sendOnce, creates } from './idempotency'
 import type { components, paths } from './schema'
 
@@ -42,6 +44,14 @@ export class Problem extends Error {
   /** The application or its database is away: nothing is wrong with what was sent. */
   get isAway() {
     return this.status === 0 || this.status >= 502
+  }
+
+  /**
+   * Nothing is wrong with what was sent: the same request may be answered later. Signed out, refused for now, too slow, too much at once,
+   * or the server has failed.
+   */
+  get isForLater() {
+    return [0, 401, 403, 408, 425, 429].includes(this.status) || this.status >= 500
   }
 }
 
@@ -94,8 +104,10 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   } catch (e) {
     // Dropped on purpose: nobody waits for it any more.
     if (isAbort(e)) throw e
+    notAnswered()
     throw away()
   }
+  if (answer.response.status < 502) answered()
   if (answer.response.ok) return answer.data as T
   throw problemOf(answer.response.status, answer.error)
 }
@@ -107,8 +119,10 @@ async function send(path: string, request: RequestInit): Promise<Response> {
     response = await (creates(path) ? sendOnce(new Request(new URL(path, location.href), request)) : fetch(path, request))
   } catch (e) {
     if (request.signal?.aborted) throw e
+    notAnswered()
     throw away()
   }
+  if (response.status < 502) answered()
   if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null))
   return response
 }
@@ -123,28 +137,16 @@ const posted = (json: string, signal?: AbortSignal): RequestInit => ({
 /** Posts and reads the answer as a stream of server-sent events, one by one; ends when the server does, or the signal says so. */
 export async function follow<T>(path: keyof paths, body: unknown, signal: AbortSignal, tell: (event: T) => void): Promise<void> {
   const response = await send(path, posted(JSON.stringify(body), signal))
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
-  let rest = ''
+  const events = response.body!.pipeThrough(new TextDecoderStream()).pipeThrough(new EventSourceParserStream()).getReader()
   for (;;) {
-    const { done, value } = await reader.read()
+    const { done, value } = await events.read()
     if (done) return
-    const events = (rest + value).split('\n\n')
-    rest = events.pop()!
-    for (const event of events) {
-      const field = (name: string) =>
-        event
-          .split('\n')
-          .filter((line) => line.startsWith(`${name}:`))
-          .map((line) => line.slice(name.length + 1).trimStart())
-          .join('\n')
-      const data = field('data')
-      // The status was sent long ago: what went wrong since is an event of its own, and the last.
-      if (field('event') === 'problem') {
-        const problem = JSON.parse(data) as { status: number }
-        throw problemOf(problem.status, problem)
-      }
-      if (data) tell(JSON.parse(data) as T)
+    // The status was sent long ago: what went wrong since is an event of its own, and the last.
+    if (value.event === 'problem') {
+      const problem = JSON.parse(value.data) as { status: number }
+      throw problemOf(problem.status, problem)
     }
+    tell(JSON.parse(value.data) as T)
   }
 }
 

@@ -1388,6 +1388,11 @@ export interface components {
             points: components["schemas"]["Estimate"];
             /** @description The strokes played cannot tell it from the best. */
             isLevel: boolean;
+            /**
+             * @description Of the plan that begins with it.
+             * @default
+             */
+            id: string;
         };
         /** @description A part of the table in which a ball is to stop: a circle, or the upright box between two corners; m. */
         Area: {
@@ -1632,6 +1637,7 @@ export interface components {
             /** Format: double */
             share: number;
             openings: components["schemas"]["OpeningResult"][];
+            status?: null | components["schemas"]["SearchStatus"];
         };
         /** @description What the openings of the re-spotted black are compared for: a table and two players. */
         BlackBallRequest: {
@@ -1928,6 +1934,7 @@ export interface components {
             /** Format: int32 */
             snookersRequired: number;
             touching: null | string;
+            status?: null | components["schemas"]["SearchStatus"];
         };
         /** @description A position, and both players. */
         DecideRequest: {
@@ -2942,6 +2949,11 @@ export interface components {
             prospect: null | components["schemas"]["Prospect"];
             isComplete: boolean;
             turn?: null | components["schemas"]["SafetyTurnResult"];
+            /**
+             * @description Names the plan by its first shot: the same while the search goes on.
+             * @default
+             */
+            id: string;
         };
         /** @description A shot of a plan. */
         PlanShotResult: {
@@ -3004,6 +3016,7 @@ export interface components {
             /** @description The best so far, best first; none if nothing is on. */
             plans: components["schemas"]["PlanResult"][];
             alternatives: components["schemas"]["AlternativeResult"][];
+            status?: null | components["schemas"]["SearchStatus"];
         };
         /** @description The stroke that is set up, played. */
         PlayOnRequest: {
@@ -3706,6 +3719,23 @@ export interface components {
             lastTen: number;
             /** Format: int32 */
             of: number;
+        };
+        /** @description Where a search is. */
+        SearchStatus: {
+            /** @description What it does, in order. */
+            stages: string[];
+            /**
+             * Format: int32
+             * @description Index of the stage that is under way; of the last once it is done.
+             */
+            stage: number;
+            /**
+             * Format: double
+             * @description About how long such a search takes from its turn on, by how long the last ones took, s.
+             */
+            seconds: number;
+            /** @description Whether its deadline has ended it: what it has found stands, but is not all. */
+            isCut: boolean;
         };
         /** @description Where a search stands that cannot begin yet. */
         SearchWait: {
@@ -4434,6 +4464,8 @@ export interface components {
         };
         /** @description A way to do it. Lengths in m. */
         WayResult: {
+            /** @description Names the way: the same while the search goes on; empty of the stroke that is set up. */
+            id: string;
             stroke: components["schemas"]["StrokeEntry"];
             arrival: components["schemas"]["Arrival"];
             cushions: string[];
@@ -4475,6 +4507,7 @@ export interface components {
             ways: components["schemas"]["WayResult"][];
             asSet: null | components["schemas"]["WayResult"];
             wait: null | components["schemas"]["SearchWait"];
+            status?: null | components["schemas"]["SearchStatus"];
         };
         /** @description A pot, what the white is to do after it, and who plays. */
         WaysRequest: {

@@ -4,7 +4,7 @@ import { ElButton, ElConfigProvider } from 'element-plus'
 import { defineAsyncComponent, ref } from 'vue'
 import { Problem } from '../api/client'
 import { problemWords } from '../lib/problemWords'
-import { useAnswer } from '../position/answer'
+import { useShot } from '../position/shot'
 import { useDraft } from '../position/draft'
 import { useKeeping } from '../position/keeping'
 import { usePractise } from '../position/practise'
@@ -24,7 +24,7 @@ const saving = useSaving()
 const position = useDraft()
 const keeping = useKeeping()
 const practise = usePractise()
-useAnswer()
+useShot()
 const keys = ref(false)
 const hadKeys = ref(false)
 const trouble = ref('')

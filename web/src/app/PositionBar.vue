@@ -3,7 +3,7 @@ import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElInput } from 'e
 import { defineAsyncComponent, nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useDraft } from '../position/draft'
-import { useAnswer } from '../position/answer'
+import { useShot } from '../position/shot'
 import { useKeeping } from '../position/keeping'
 import { usePractise } from '../position/practise'
 
@@ -12,7 +12,7 @@ const ConditionsDrawer = defineAsyncComponent(() => import('../features/club/Con
 const position = useDraft()
 const router = useRouter()
 const keeping = useKeeping()
-const answer = useAnswer()
+const answer = useShot()
 const practise = usePractise()
 const conditions = ref(false)
 /** Loaded when it is first asked for. */
@@ -87,7 +87,7 @@ function showConditions() {
     <ElButton class="practise" data-testid="practise" title="Make this stroke a routine, and count it" @click="practiseThis"
       >Practise this</ElButton
     >
-    <ElButton type="primary" :disabled="keeping.busy || !position.isDirty" data-testid="save" @click="keeping.save()">Save</ElButton>
+    <ElButton type="primary" :disabled="keeping.busy || !position.hasChanged" data-testid="save" @click="keeping.save()">Save</ElButton>
     <ElDropdown trigger="click" @command="(c: string) => deeds[c]?.()">
       <ElButton data-testid="more">More</ElButton>
       <template #dropdown>

@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import PicturePanel from '../features/shot/PicturePanel.vue'
 import ShotPanel from '../features/shot/ShotPanel.vue'
 import { useShell } from '../lib/useShell'
-import { useAnswer } from '../position/answer'
+import { useShot } from '../position/shot'
 import { useDraft } from '../position/draft'
 import { usePlayback } from '../position/playback'
 import { useView } from '../position/view'
@@ -26,7 +26,7 @@ const panels = {
 const BreakStrip = defineAsyncComponent(() => import('../features/break/BreakStrip.vue'))
 
 const position = useDraft()
-const answer = useAnswer()
+const answer = useShot()
 const playback = usePlayback()
 const view = useView()
 const { layers } = useFeatures()

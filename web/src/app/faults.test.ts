@@ -21,7 +21,7 @@ it('a server that does not answer is told with what is still there', async () =>
   const fault = await ask(Promise.reject(new TypeError('Failed to fetch'))).catch((e: unknown) => e)
   tell(fault)
   expect(useNotices().notices).toMatchObject([
-    { kind: 'error', text: 'Deep Baize does not answer.', detail: expect.stringContaining('still here') },
+    { kind: 'error', text: 'No connection to Deep Baize.', detail: expect.stringContaining('still here') },
   ])
 })
 

@@ -35,8 +35,7 @@ export function useTableAddress() {
       if (judgements.spreadOpen) query.spread = '1'
     }
     // What is chosen in a list.
-    if (view.step === 'break' && (plans.plan || plans.shot))
-      Object.assign(query, { plan: String(plans.plan + 1), shot: String(plans.shot + 1) })
+    if (view.step === 'break' && plans.chosenId) Object.assign(query, { plan: plans.chosenId, shot: String(plans.shot + 1) })
     if (view.step === 'safety' && decide.chosen) query.choice = decide.chosen
     if (map.isOpen) query.map = map.target
     return { name: 'table' as const, params: { position: position.origin?.id ?? unsavedAddress, step: view.step }, query }
@@ -55,7 +54,7 @@ export function useTableAddress() {
       judgements.fanKind = fans.includes(String(to.query.fan)) ? (to.query.fan as FanKind) : null
       judgements.spreadOpen = to.query.spread === '1'
     }
-    if (step === 'break') plans.lookOnce(Number(to.query.plan) - 1 || 0, Number(to.query.shot) - 1 || 0)
+    if (step === 'break' && typeof to.query.plan === 'string') plans.lookOnce(to.query.plan, Number(to.query.shot) - 1 || 0)
     if (step === 'safety') decide.chooseOnce(typeof to.query.choice === 'string' ? to.query.choice : '')
     map.isOpen = typeof to.query.map === 'string' && to.query.map !== ''
     if (map.isOpen) map.target = String(to.query.map)

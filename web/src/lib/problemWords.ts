@@ -2,7 +2,8 @@ import type { FieldError, Problem } from '../api/client'
 
 /** The server's problems have codes; here is what the page says of them, and what to do. */
 const what: Record<string, { title: string; todo: string }> = {
-  away: { title: 'Deep Baize does not answer.', todo: 'Is it still running? What you were editing is still here.' },
+  away: { title: 'No connection to Deep Baize.', todo: 'What you were editing is still here.' },
+  slow: { title: 'No answer yet.', todo: '' },
   databaseAway: {
     title: 'The database does not answer.',
     todo: 'What you were editing is still here. Try again once the database is back.',

@@ -19,7 +19,12 @@ export const useDraft = defineStore('draft', () => {
   const draft = ref<Draft>({ name: '', about: '', content: { balls: [], stroke: { ...plainStroke }, conditions: {} } })
   const origin = shallowRef<Origin>(null)
   const history = useManualRefHistory(draft, { clone: copy, capacity: 200 })
-  const isDirty = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
+  /** The draft as it was when an advised stroke was last set up only to look at it, if nothing was unsaved then. */
+  const lookedAt = ref('')
+  /** Whether it differs from what is saved. */
+  const hasChanged = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
+  /** Whether something would be lost: looking at an advised stroke is no change. */
+  const isDirty = computed(() => hasChanged.value && (!origin.value || lookedAt.value !== JSON.stringify(draft.value)))
 
   /** Which state of the table an answer is awaited for: counted up when another is put in its place, so that a late answer is known by it. */
   let state = 0
@@ -30,12 +35,16 @@ export const useDraft = defineStore('draft', () => {
   const stroke = computed(() => draft.value.content.stroke)
   const ball = (id: string) => content.value.balls.find((b) => b.id === id)
 
-  /** Another position in place of this one; nothing to undo. */
-  function reset(to: Draft, from: Origin) {
+  /**
+   * Another position in place of this one; nothing to undo.
+   * @param isOnlyLookedAt It differs from what is saved by a stroke that was set up to look at it.
+   */
+  function reset(to: Draft, from: Origin, isOnlyLookedAt = false) {
     state++
     opened.value++
     draft.value = copy(to)
     origin.value = copy(from)
+    lookedAt.value = isOnlyLookedAt ? JSON.stringify(draft.value) : ''
     selected.value = 'white'
     history.clear()
     history.commit()
@@ -83,6 +92,9 @@ export const useDraft = defineStore('draft', () => {
   const ballsAsked = computed(() =>
     content.value.frame?.inHand ? content.value.balls.filter((b) => b.id !== 'white') : content.value.balls,
   )
+
+  /** The table that a search is about; the stroke that is set up is no part of the question, so that trying one keeps the answer. */
+  const tableAsked = computed(() => ({ balls: ballsAsked.value, conditions: content.value.conditions, frame: content.value.frame }))
 
   /** The balls are those of an exercise, not of a frame: any of them on, unless said otherwise. */
   function makeExercise(exercise: Schemas['ExerciseEntry'] = { order: 'any' }) {
@@ -169,6 +181,19 @@ export const useDraft = defineStore('draft', () => {
     Object.assign(stroke.value, change)
   }
 
+  /**
+   * Sets a stroke of a list up, to look at it: one step to undo, and no change of what is saved.
+   * @param white Where the white in hand is placed for it.
+   */
+  function look(change: Partial<Stroke>, white?: { x: number; y: number } | null) {
+    commit()
+    const wasClean = !isDirty.value
+    if (white) placeWhite(white)
+    setStroke(change)
+    if (wasClean) lookedAt.value = JSON.stringify(draft.value)
+    commit()
+  }
+
   /** Aims by hand from here on. */
   function aimFreely(degrees: number) {
     setStroke({ aim: Math.round(((((degrees % 360) + 540) % 360) - 180) * 1000) / 1000, free: true })
@@ -194,6 +219,7 @@ export const useDraft = defineStore('draft', () => {
     draft,
     origin,
     isDirty,
+    hasChanged,
     opened,
     content,
     stroke,
@@ -209,7 +235,7 @@ export const useDraft = defineStore('draft', () => {
     commit,
     makeExercise,
     placeWhite,
-    ballsAsked,
+    tableAsked,
     put,
     addRed,
     drag,
@@ -217,6 +243,7 @@ export const useDraft = defineStore('draft', () => {
     remove,
     potInto,
     setStroke,
+    look,
     aimFreely,
     undo,
     redo,

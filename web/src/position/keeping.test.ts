@@ -108,7 +108,7 @@ describe('keeping positions', () => {
     change()
     await useKeeping().save()
     const [notice] = useNotices().notices
-    expect(notice.text).toBe('Not saved: Deep Baize does not answer.')
+    expect(notice.text).toBe('Not saved: No connection to Deep Baize.')
     expect(useDraft().isDirty).toBe(true)
     isAway = false
     notice.action!.run()

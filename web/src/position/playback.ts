@@ -2,7 +2,7 @@ import { useRafFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import type { Schemas, Simulation } from '../api/client'
-import { useAnswer } from './answer'
+import { useShot } from './shot'
 import { useDraft } from './draft'
 
 type At = { x: number; y: number; z?: number }
@@ -48,7 +48,7 @@ export function ballsAt(
 
 /** The shot played back: time, speed, and where the balls are. */
 export const usePlayback = defineStore('playback', () => {
-  const answer = useAnswer()
+  const answer = useShot()
   const position = useDraft()
   const time = ref(0)
   const speed = ref(1)

@@ -7,7 +7,7 @@ import { useNotices } from '../lib/notices'
 import { useDraft, type Origin } from './draft'
 import { useClub } from './club'
 
-type Left = { draft: Draft; origin: Origin; paces?: 2 }
+type Left = { draft: Draft; origin: Origin; isOnlyLookedAt?: boolean; paces?: 2 }
 /** What was left before paces were on the present scale keeps its speed; the server has done the same with what is saved. */
 function asOfNow(left: Left | null): Left | null {
   if (left && left.paces !== 2)
@@ -45,7 +45,7 @@ export const useSaving = defineStore('saving', () => {
     const left = kept.value?.draft?.content?.balls.length && (!id || kept.value.origin?.id === id) ? kept.value : null
     const [known, , saved] = await Promise.all([ask(client.GET('/api/reference')), club.load(), left ? null : first(id)])
     position.reference = known
-    if (left) return position.reset(left.draft, left.origin)
+    if (left) return position.reset(left.draft, left.origin, left.isOnlyLookedAt)
     if (saved) open(saved)
     else startNew()
     if (unsaved.value && !id) bringBack(unsaved.value)
@@ -106,7 +106,7 @@ export const useSaving = defineStore('saving', () => {
   const keepSoon = useDebounceFn(keep, 200, { maxWait: 1000 })
   function keep() {
     if (!position.content.balls.length) return
-    kept.value = { draft: copy(toRaw(position.draft)), origin: position.origin }
+    kept.value = { draft: copy(toRaw(position.draft)), origin: position.origin, isOnlyLookedAt: position.hasChanged && !position.isDirty }
     // A position that was only looked at, or set up anew and not touched, is nothing to bring back.
     unsaved.value = position.isDirty && position.canUndo ? kept.value : null
   }

@@ -1,23 +1,33 @@
 <script setup lang="ts">
 import { ElButton, ElProgress } from 'element-plus'
+import { computed } from 'vue'
+import type { Schemas } from '../api/client'
 import { percentWords } from '../lib/formats'
 
-/** How far a search is, with a way to stop it and to go on. */
-defineProps<{
+/** How far a search is: its stages, and about how long it takes; with a way to stop it and to go on. */
+const props = defineProps<{
   isSearching: boolean
   wasStopped: boolean
   /** 0 to 1. */
   share: number
   label: string
-  /** What has been looked at, such as "1,204 positions". */
-  count?: string
-  /** Of the strokes that are looked at on an ordinary table, the share that is on this one; less than 1 is said. */
+  status?: Schemas['SearchStatus'] | null
+  /** When it began, ms. */
+  since?: number
+  /** Of the strokes that are tried on an ordinary table, the share that is on this one; less than 1 is said. */
   looked?: number
   /** Others are before it. */
-  wait?: { ahead: number; seconds: number } | null
+  wait?: Schemas['SearchWait'] | null
   stopTestId?: string
 }>()
 const emit = defineEmits<{ stop: []; goOn: [] }>()
+
+/** Said anew with each word of the search, which speaks each second. */
+const seconds = computed(() => {
+  if (!props.status || !props.since) return null
+  const left = props.status.seconds - (Date.now() - props.since) / 1000
+  return Math.max(1, Math.ceil(left))
+})
 </script>
 
 <template>
@@ -25,25 +35,43 @@ const emit = defineEmits<{ stop: []; goOn: [] }>()
     <template v-if="wait">waiting: {{ wait.ahead }} ahead, about {{ wait.seconds.toFixed(0) }} s</template>
     <template v-else>
       <ElProgress :percentage="Math.round(share * 100)" :show-text="false" :stroke-width="8" :aria-label="label" />
-      <span v-if="count" class="figure soft">{{ count }}</span>
+      <span v-if="status" class="stages soft" data-testid="stages"
+        ><template v-for="(s, i) in status.stages" :key="s"
+          ><template v-if="i"> · </template><strong v-if="i === status.stage">{{ s }}</strong
+          ><template v-else>{{ s }}</template></template
+        >, <span class="figure">about {{ seconds }} s</span></span
+      >
     </template>
     <ElButton size="small" :data-testid="stopTestId" @click="emit('stop')">Stop</ElButton>
   </span>
+  <span v-else-if="status?.isCut" class="search-status" data-testid="was-cut"
+    ><span class="soft">ended by its time limit: the best so far</span
+    ><ElButton size="small" @click="emit('goOn')">Search again</ElButton></span
+  >
   <span v-else-if="looked !== undefined && looked < 0.995" class="soft" title="Balls run so long on this table that all would take too long"
     >only {{ percentWords(looked) }} of the usual strokes tried</span
   >
   <span v-else-if="wasStopped" class="search-status"
-    ><span class="soft">stopped</span><ElButton size="small" @click="emit('goOn')">Go on</ElButton></span
+    ><span class="soft">stopped{{ share > 0 ? ': the best so far' : '' }}</span
+    ><ElButton size="small" @click="emit('goOn')">Go on</ElButton></span
   >
 </template>
 
 <style scoped>
 .search-status {
   display: inline-flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 4px 8px;
   align-items: center;
 }
 .search-status :deep(.el-progress) {
   width: 80px;
+}
+.stages {
+  font-size: 0.86rem;
+}
+.stages strong {
+  color: var(--text);
+  font-weight: 600;
 }
 </style>

@@ -28,6 +28,16 @@ public sealed class BlackBallGame
         Doubled = 25;
     private const double WorthOfDouble = 0.25;
 
+    // Shares of the work that are done after the stages.
+    private const double AtTried = 0.15,
+        AtScreened = 0.3,
+        AtRefined = 0.45,
+        AtRanked = 0.75;
+
+    /// <summary>Stages of a comparison.</summary>
+    public static IReadOnlyList<SearchStage> Stages { get; } =
+        [new("strokes from the D", AtRefined), new("rallies to choose", AtRanked), new("rallies to report", 1)];
+
     private static readonly ErrorStream Screening = ErrorStream.Named("openings: sift"),
         Refining = ErrorStream.Named("openings: refine"),
         Choosing = ErrorStream.Named("openings: choose"),
@@ -95,7 +105,7 @@ public sealed class BlackBallGame
         [
             .. _mine.InParallel(Places.Length, (workspace, i) => Play(workspace, From(Places[i]))).SelectMany(t => t),
         ];
-        heart.Tell(0.15);
+        heart.Tell(AtTried);
         // Of each kind many strokes are judged with errors, and the best of them refined: what an opening leaves without error says little.
         List<OpeningTrial> screened =
         [
@@ -106,20 +116,20 @@ public sealed class BlackBallGame
                         .Take(RefinedOfKind)
                 ),
         ];
-        heart.Tell(0.3);
+        heart.Tell(AtScreened);
         var refined = _mine.InParallel(screened.Count, (workspace, i) => Refine(workspace, screened[i]));
         List<OpeningTrial> candidates =
         [
             .. refined.GroupBy(t => t.Kind).SelectMany(g => Best(g, ChoiceStrokes, Choosing).Take(RalliedOfKind)),
         ];
-        heart.Tell(0.45);
+        heart.Tell(AtRefined);
         // By rallies the best of each kind; they are told by others, and stand in the order of these.
         var ranked = Contest.Run(_mine, candidates, RallyEffort, (_, kind, i) =>
             _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0
         );
         List<OpeningTrial> kinds = [.. ranked.Select(r => r.Entrant).DistinctBy(t => t.Kind)];
         openings = _mine.InParallel(kinds.Count, (workspace, i) => Told(workspace, kinds[i]));
-        heart.Tell(0.75);
+        heart.Tell(AtRanked);
         var told = kinds.Select((k, i) => openings[i] with { Wins = _rallies.Wins(k.From, k.Stroke, ToldRallies, TellingRallies) });
         List<Opening> ordered = [.. told.OrderByDescending(o => o.Wins.Value)];
         openings = [.. ordered.Select((o, i) => o with { IsLevel = i > 0 && o.Wins.IsLevelWith(ordered[0].Wins) })];

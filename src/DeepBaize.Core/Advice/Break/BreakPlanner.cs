@@ -37,6 +37,22 @@ public sealed class BreakPlanner
     /// <summary>Plans that make less than this more than another are level, points.</summary>
     private const double Matters = 1.5;
 
+    /// <summary>Stages of a plan.</summary>
+    public static IReadOnlyList<SearchStage> Stages { get; } =
+    [
+        new("first shot", AtChosen),
+        new("the shots after it", AtAhead),
+        new("breaks played out", AtTold),
+        new("other plans", 1),
+    ];
+
+    // Shares of the work that are done after the stages.
+    private const double AtFirst = 0.05,
+        AtChosen = 0.15,
+        AtAhead = 0.35,
+        AtRanked = 0.45,
+        AtTold = 0.7;
+
     private static readonly ErrorStream Ranking = ErrorStream.Named("plans: rank"),
         Telling = ErrorStream.Named("plans: tell");
 
@@ -72,8 +88,8 @@ public sealed class BreakPlanner
         var choices = _search.Choose(from, Effort.Full.Within(_context), first =>
         {
             // The first useful answer: the shot to play, before it has been refined.
-            plans = [new([Explained(from, first[0])], null, false)];
-            Tell(0.05);
+            plans = [new([Explained(from, Named(first[0], 0))], null, false)];
+            Tell(AtFirst);
         });
         plans = [];
         if (choices.Count == 0)
@@ -84,13 +100,13 @@ public sealed class BreakPlanner
         [
             .. ideas.Select(c => new Alternative(c, Shortfall.None, c.Value, c.Odds.Chance.Times(c.Gain + c.Next.Value), false)),
         ];
-        Tell(0.15);
+        Tell(AtChosen);
 
         // The plan that looks best first, so that there is soon something to go by; then all of them by what they make when played out.
         plans[0] = Deep(plans[0], Depth, longer =>
         {
             plans[0] = longer;
-            Tell(0.15 + 0.05 * longer.Shots.Count);
+            Tell(AtChosen + (AtAhead - AtChosen) * longer.Shots.Count / Depth);
         });
         var playouts = new Playouts(_context, _search, from);
         var ranked = Contest.Run(
@@ -99,7 +115,7 @@ public sealed class BreakPlanner
             new(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Objective.Point),
             (workspace, choice, i) => playouts.Of(workspace, choice, Ranking, i, ShotsToRank).Controlled
         );
-        Tell(0.45);
+        Tell(AtRanked);
         // What has ranked them does not report on them: each is played out anew, and they stand in the order of that.
         var told = Simplicity.Order(
             ranked.Select(
@@ -122,11 +138,11 @@ public sealed class BreakPlanner
                     WithProspect(t.Choice == deep.Shots[0].Choice ? deep : new Plan([Explained(from, t.Choice)], null, false), t.Playouts)
                 ),
         ];
-        Tell(0.7);
+        Tell(AtTold);
         for (var p = 0; p < plans.Count; p++)
         {
             plans[p] = Alive(Deep(plans[p], p == 0 ? BestDepth : Depth));
-            Tell(0.7 + 0.3 * (p + 1) / plans.Count);
+            Tell(AtTold + (1 - AtTold) * (p + 1) / plans.Count);
         }
         Tell(1);
         return ProgressOf(1, plans, alternatives);
@@ -178,9 +194,30 @@ public sealed class BreakPlanner
                 && ideas.All(i => i.Pot != choice.Pot || i.Route.Key != choice.Route.Key || Apart(i, choice) > Elsewhere)
             )
                 ideas.Add(choice);
+        // Of ideas that differ in nothing but where the white ends, the order found tells them apart.
+        ideas = [.. ideas.GroupBy(i => NameOf(i)).SelectMany(same => same.Select(Named))];
         // Another ball or pocket is more of an alternative than another way to play the same.
-        return [ideas[0], .. ideas.Skip(1).OrderBy(i => i.Pot == ideas[0].Pot ? 1 : 0).ThenByDescending(i => i.Value.Value)];
+        return
+        [
+            .. ideas.Where(i => i.Stroke == choices[0].Stroke),
+            .. ideas
+                .Where(i => i.Stroke != choices[0].Stroke)
+                .OrderBy(i => i.Pot == choices[0].Pot ? 1 : 0)
+                .ThenByDescending(i => i.Value.Value),
+        ];
     }
+
+    private static string NameOf(Choice choice)
+    {
+        var (pot, route) = (choice.Pot, choice.Route);
+        return $"{choice.Target.Cut.ObjectBall.Id} {pot.Pocket.Name()} {pot.Through} {pot.Off?.Name()} {route.Key}";
+    }
+
+    private static Choice Named(Choice choice, int earlier) =>
+        choice with
+        {
+            Id = earlier == 0 ? NameOf(choice) : $"{NameOf(choice)} {earlier + 1}",
+        };
 
     private static double Apart(Choice a, Choice b) => a.Leaves.Layout.White.At.DistanceTo(b.Leaves.Layout.White.At);
 

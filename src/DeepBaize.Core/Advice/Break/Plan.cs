@@ -101,6 +101,9 @@ public sealed record SafetyTurn(Situation Before, TriedSafety Safety, double Val
 /// <param name="IsComplete">After the last shot nothing is left, or no pot is worth as much as a safety.</param>
 public sealed record Plan(IReadOnlyList<PlanShot> Shots, Prospect? Prospect, bool IsComplete)
 {
+    /// <summary>Names the plan by its first shot: it stays the same while the search goes on.</summary>
+    public string Id => Shots[0].Choice.Id;
+
     /// <summary>What the break turns to after the last shot; null if it goes on, or nothing is left to turn to.</summary>
     public SafetyTurn? Turn { get; init; }
 }

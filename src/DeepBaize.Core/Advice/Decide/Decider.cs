@@ -23,6 +23,22 @@ public sealed class Decider
     /// <summary>Least difference between the leaves of the two misses that makes one worth steering for, points.</summary>
     private const double WorthSteering = 0.5;
 
+    // Shares of the work that are done after the stages.
+    private const double AtFirstPots = 0.1,
+        AtPots = 0.4,
+        AtSafeties = 0.5,
+        AtReplies = 0.6;
+
+    /// <summary>Stages of a decision.</summary>
+    public static IReadOnlyList<SearchStage> StagesOf(Situation from) =>
+        [
+            .. BreakOffs.IsOn(from) ? [] : (SearchStage[])[new("pots", AtPots)],
+            new("safeties", AtSafeties),
+            .. from.IsSnookered
+                ? (SearchStage[])[new("replies", AtReplies), new("escapes", 1)]
+                : [new("replies", 1)],
+        ];
+
     private static readonly ErrorStream Telling = ErrorStream.Named("attacks: tell");
 
     private readonly SearchContext _context;
@@ -73,21 +89,21 @@ public sealed class Decider
             attacks = AttacksOf(first =>
             {
                 attacks = first;
-                heart.Tell(0.1);
+                heart.Tell(AtFirstPots);
             });
-            heart.Tell(0.4);
+            heart.Tell(AtPots);
         }
         safeties = ProspectsOf(new SafetySearch(_context).Find(_safeFrom, first =>
             {
                 safeties = ProspectsOf(first);
-                heart.Tell(0.5);
+                heart.Tell(AtSafeties);
             }));
-        heart.Tell(_from.IsSnookered ? 0.6 : 0.95);
+        heart.Tell(_from.IsSnookered ? AtReplies : 0.95);
         if (_from.IsSnookered)
             escapes = ProspectsOf(EscapeSearch.Find(_context, _from, (share, found) =>
                 {
                     escapes = ProspectsOf(found);
-                    heart.Tell(0.6 + 0.35 * share);
+                    heart.Tell(AtReplies + 0.35 * share);
                 }));
         isWeighed = true;
         heart.Tell(1);

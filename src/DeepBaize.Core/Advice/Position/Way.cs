@@ -44,7 +44,11 @@ public sealed record WayDrawing(IReadOnlyList<PathPoint> WhitePath, Vec2 Contact
 /// <param name="Stroke">As aimed.</param>
 /// <param name="Part">Of the pocket.</param>
 /// <param name="Opens">What it does to a pack; null if nothing.</param>
-public sealed record Way(Stroke Stroke, double Part, WayOdds Odds, WayRun Run, WayEnds Ends, WayDrawing Drawing, PackOpening? Opens = null);
+public sealed record Way(Stroke Stroke, double Part, WayOdds Odds, WayRun Run, WayEnds Ends, WayDrawing Drawing, PackOpening? Opens = null)
+{
+    /// <summary>Names the way (what the white does, with which spin): it stays the same while a search goes on.</summary>
+    public string Id { get; init; } = "";
+}
 
 /// <summary>How far a search is.</summary>
 /// <param name="Strokes">Strokes played so far.</param>

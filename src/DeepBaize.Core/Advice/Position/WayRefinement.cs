@@ -40,7 +40,7 @@ internal sealed class WayRefinement(SearchContext context, WayQuestion question,
     }
 
     /// <summary>Screw (−1), stun (0) or follow (1), by the spin that the white arrives with.</summary>
-    private static int Spin(double follow) =>
+    public static int Spin(double follow) =>
         follow < -0.1 ? -1
         : follow > 0.3 ? 1
         : 0;

@@ -64,6 +64,44 @@ public sealed class WaySearch
             : null;
     }
 
+    /// <summary>Stages of a search with this freedom.</summary>
+    public static IReadOnlyList<SearchStage> StagesOf(Freedom freedom)
+    {
+        List<string> names =
+        [
+            "plain ball",
+            .. freedom.MostSideTips > 0 ? (string[])["with side"] : [],
+            .. freedom.AnyPart ? (string[])["edges of the pocket"] : [],
+            "how likely",
+        ];
+        return [.. names.Select((name, i) => new SearchStage(name, (i + 1.0) / names.Count))];
+    }
+
+    private readonly Dictionary<(Stroke, double), string> _names = [];
+
+    /// <summary>
+    /// The ways with their names: a stroke keeps the one it was first told with; a new one has that of its idea, unless another has it.
+    /// </summary>
+    private List<Way> Named(IReadOnlyList<Way> ways)
+    {
+        HashSet<string> taken = [.. ways.Select(w => _names.GetValueOrDefault((w.Stroke, w.Part))).OfType<string>()];
+        foreach (var way in ways.Where(w => !_names.ContainsKey((w.Stroke, w.Part))))
+        {
+            string[] parts =
+            [
+                way.Run.Route.Key,
+                $"{WayRefinement.Spin(way.Run.Arrival.Follow)}",
+                $"{Math.Sign(way.Stroke.SideTips)}",
+                $"{Math.Sign(way.Part)}",
+            ];
+            var idea = string.Join(' ', parts);
+            var name = Enumerable.Range(1, ways.Count).Select(n => n == 1 ? idea : $"{idea} {n}").First(n => !taken.Contains(n));
+            taken.Add(name);
+            _names[(way.Stroke, way.Part)] = name;
+        }
+        return [.. ways.Select(w => w with { Id = _names[(w.Stroke, w.Part)] })];
+    }
+
     private IReadOnlyList<Way> Run(IProgress<WaySearchProgress>? progress)
     {
         var waves = Waves();
@@ -80,7 +118,7 @@ public sealed class WaySearch
             found = Distinct(found);
             if (w + 1 >= waves.Count)
                 continue;
-            told = [.. InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.ToldSoFar).OrderByDescending(Worth)];
+            told = Named([.. InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.ToldSoFar).OrderByDescending(Worth)]);
             heart.Tell((w + 1.0) / (waves.Count + 1));
         }
         var ranked = InParallel([.. found.Take(MostWays).Select(TrialOf)], _judge.Ranked).OrderByDescending(Worth);
@@ -88,10 +126,9 @@ public sealed class WaySearch
         if (best.Count == 0 && nearest is not null)
             best.Add(nearest);
         // Reported from samples that did not rank them; what is on next is looked for only for these.
-        found = [.. InParallel(best, Report).OrderByDescending(Worth)];
-        told = found;
+        told = Named([.. InParallel(best, Report).OrderByDescending(Worth)]);
         heart.Tell(1);
-        return found;
+        return told;
     }
 
     /// <summary>

@@ -8,6 +8,7 @@ import { degreeWords, percentWords, sentence } from '../../lib/formats'
 import FrameProblem from '../../position/FrameProblem.vue'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
+import BetterFound from '../../ui/BetterFound.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
@@ -88,9 +89,10 @@ const risks = [
         :was-stopped="plans.wasStopped"
         :share="plans.answer?.share ?? 0"
         label="How far the plan is"
-        :count="`${(plans.answer?.examined ?? 0).toLocaleString('en')} positions`"
+        :status="plans.status"
+        :since="plans.since"
         :looked="plans.answer?.looked"
-        :wait="plans.answer?.wait"
+        :wait="plans.wait"
         stop-test-id="stop-plan"
         @stop="plans.stop()"
         @go-on="plans.search()"
@@ -119,11 +121,12 @@ const risks = [
       <ElButton size="small" type="primary" data-testid="to-decide" @click="view.go('safety')">Safeties and escapes</ElButton>
     </p>
     <p v-else-if="plans.wasStopped && !plans.plans.length" class="soft" role="status">Stopped before a plan was found.</p>
-    <p v-else-if="!plans.plans.length" class="soft" role="status">Looking for the shot …</p>
+    <p v-else-if="!plans.plans.length" class="soft" role="status">Searching for the shot …</p>
     <!-- What has been found stays, though the search broke off or ran out of time. -->
     <template v-if="plans.plans.length">
+      <BetterFound v-if="plans.better" @show="plans.showBetter()" />
       <div class="row">
-        <OneOf v-model="chosen" :options="choices" label="Plans, the best first" />
+        <OneOf v-model="chosen" :options="choices" :label="plans.isSearching ? 'Plans so far, the best first' : 'Plans, the best first'" />
         <ElButton
           :type="beside ? 'primary' : undefined"
           :aria-pressed="beside"

@@ -1,13 +1,13 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { isRed, nameOf } from '../../domain/balls'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { highestOfWidest, type Naming } from '../../table/labels'
 import { usePlans } from './plans'
 
 /** What is drawn of a plan: every shot of it, the present one strong. */
 export const usePlanDrawing = createSharedComposable(() => {
-  const answer = useAnswer()
+  const answer = useShot()
   const plans = usePlans()
 
   /** Where each shot pots, and how the white comes on. */

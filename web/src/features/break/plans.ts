@@ -15,6 +15,7 @@ import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
 import { useNotices } from '../../lib/notices'
 import { useSearch } from '../../lib/useSearch'
+import { useStandingOrder } from '../../lib/useStandingOrder'
 import { useDraft } from '../../position/draft'
 import { coverWords, planStrokeWords, reasonWords, tagsOf, type PlanShot } from './words'
 
@@ -22,6 +23,9 @@ export type Plan = Schemas['PlanResult']
 export type Preferences = Required<Schemas['PreferencesEntry']>
 type Answer = Schemas['PlansProgress']
 type SavedItem = Schemas['SavedPlanItem']
+
+/** Plans that were kept before they had names are named by their first shot's pot. */
+const idOf = (plan: Plan) => plan.id || potWords(plan.shots[0].choice)
 
 /** The break planner: what is asked, what has been found so far, which plan and shot are looked at, and playing on. */
 export const usePlans = defineStore('plans', () => {
@@ -34,16 +38,39 @@ export const usePlans = defineStore('plans', () => {
   const { attempt } = useAttempt()
 
   const preferences = ref<Preferences>({ target: 'frame', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
-  const answer = shallowRef<Answer | null>(null)
   const frame = shallowRef<Schemas['FrameResult'] | null>(null)
-  /** Which plan, and which of its shots, is looked at. */
-  const plan = ref(0)
+  /** Which shot of the plan is looked at. */
   const shot = ref(0)
   const saved = ref<SavedItem[]>([])
 
   const isOpen = computed(() => view.step === 'break')
-  const plans = computed(() => answer.value?.plans ?? [])
-  const chosen = computed<Plan | null>(() => plans.value[Math.min(plan.value, plans.value.length - 1)] ?? null)
+
+  const {
+    found: answer,
+    wait,
+    status,
+    since,
+    isSearching,
+    wasStopped,
+    problem,
+    drop,
+    stop,
+    search,
+    take,
+  } = useSearch<Answer>('/api/plan', {
+    question: () =>
+      position.content.balls.length ? { content: position.tableAsked, player: players.player, preferences: preferences.value } : null,
+    body: () => ({ content: position.content, player: players.player, preferences: preferences.value }),
+    isWanted: () => isOpen.value,
+    rest: 250,
+    hasFound: (told) => told.plans.length > 0,
+  })
+
+  /** The plans, the best first; a plan that is looked at stays where it is, and what it is, while better ones come in. */
+  const { lines: plans, better, chosen: chosenId, choose, settle: release } = useStandingOrder<Plan>(() => answer.value?.plans ?? [], idOf)
+  const chosen = computed<Plan | null>(() => plans.value.find((p) => idOf(p) === chosenId.value) ?? plans.value[0] ?? null)
+  /** Place of the plan that is looked at, as the list stands. */
+  const plan = computed(() => (chosen.value ? plans.value.indexOf(chosen.value) : 0))
   const shown = computed<PlanShot | null>(() =>
     isOpen.value ? (chosen.value?.shots[Math.min(shot.value, chosen.value.shots.length - 1)] ?? null) : null,
   )
@@ -58,19 +85,6 @@ export const usePlans = defineStore('plans', () => {
   /** The measure of its figures: win, points or target. */
   const unit = computed(() => answer.value?.unit ?? 'win')
 
-  const { isSearching, wasStopped, problem, drop, stop, search, follows } = useSearch<Answer>(
-    '/api/plan',
-    'The plan',
-    () => {
-      if (!isOpen.value || !position.content.balls.length) return null
-      plan.value = shot.value = 0
-      answer.value = null
-      void tellFrame()
-      return { content: copy(position.content), player: copy(players.player), preferences: copy(preferences.value) }
-    },
-    (progress) => (answer.value = progress),
-  )
-
   /** What the score and the balls say; nothing while the frame cannot be: the plan says what is wrong with it. */
   const tellFrame = useLatest(async () => {
     try {
@@ -81,56 +95,52 @@ export const usePlans = defineStore('plans', () => {
     }
   })
 
-  // What the answer depends on: not the stroke that is set up, so that trying a shot keeps the plan.
-  const question = computed(() =>
-    JSON.stringify([
-      isOpen.value,
-      position.ballsAsked,
-      position.content.conditions,
-      position.content.frame,
-      players.player,
-      preferences.value,
-    ]),
-  )
-  /** The question of which the answer is there already: a kept plan that was opened. */
-  let answered = ''
-  follows(
-    () => question.value,
-    250,
-    (now) => {
-      const is = now === answered
-      if (!is) answered = ''
-      return is
+  watch([isOpen, () => JSON.stringify(position.tableAsked)], ([open]) => open && position.content.balls.length && void tellFrame(), {
+    immediate: true,
+  })
+  // Another question: nothing of the old answer is looked at.
+  watch(
+    () => JSON.stringify([position.tableAsked, players.player, preferences.value]),
+    () => {
+      shot.value = 0
+      release()
     },
   )
 
   function look(at: number, which = plan.value) {
-    plan.value = which
+    const is = plans.value[which]
+    if (is) choose(idOf(is))
     shot.value = at
     if (at === 0) setUp()
   }
 
-  /** What an address names, once it has been found. */
-  let wanted: { plan: number; shot: number } | null = null
-  function lookOnce(which: number, at: number) {
-    if (plan.value === which && shot.value === at) return
-    if (plans.value[which]?.shots[at]) look(at, which)
-    else wanted = { plan: which, shot: at }
+  /** Shows the better plan that has been found since one was looked at. */
+  function showBetter() {
+    shot.value = 0
+    release()
   }
-  watch(plans, (found) => {
-    if (!wanted || !found[wanted.plan]?.shots[wanted.shot]) return
-    look(wanted.shot, wanted.plan)
+
+  /** What an address names, once it has been found. */
+  let wanted: { id: string; shot: number } | null = null
+  function lookOnce(id: string, at: number) {
+    if ((!id || id === chosenId.value) && shot.value === at) return
+    wanted = { id, shot: at }
+    lookAtWanted()
+  }
+  function lookAtWanted() {
+    const which = wanted?.id ? plans.value.findIndex((p) => idOf(p) === wanted!.id) : 0
+    if (!wanted || !plans.value[which]?.shots[wanted.shot]) return
+    look(wanted.shot, which)
     wanted = null
-  })
+  }
+  watch(plans, lookAtWanted)
 
   /** Sets the desk's stroke up as in the first shot of the plan. */
   function setUp() {
     const first = chosen.value?.shots[0]
     if (!first || shot.value > 0) return
     const white = first.content.balls.find((b) => b.id === 'white')
-    if (position.content.frame?.inHand && white) position.placeWhite(white)
-    position.setStroke(advised(first.content.stroke!, players.player.naturalElevation))
-    position.commit()
+    position.look(advised(first.content.stroke!, players.player.naturalElevation), position.content.frame?.inHand ? white : null)
   }
 
   /** Makes the shot that is looked at a routine. */
@@ -241,15 +251,13 @@ export const usePlans = defineStore('plans', () => {
         client.GET('/api/positions/{positionId}/plans/{id}', { params: { path: { positionId: position.origin!.id, id } } }),
       )
       drop()
-      wasStopped.value = false
       position.replace({ ...position.content, frame: undefined, ...contentOf(plan_.content) })
       preferences.value = { ...preferences.value, ...plan_.body.preferences }
       players.playAs({ ...players.player, ...plan_.body.player })
-      answered = question.value
       await tellFrame()
-      answer.value = plan_.body.answer
-      plan.value = shot.value = 0
-      problem.value = null
+      shot.value = 0
+      release()
+      take(plan_.body.answer)
     }, 'The plan is not opened')
 
   const remove = ({ id, version }: SavedItem) =>
@@ -292,11 +300,16 @@ export const usePlans = defineStore('plans', () => {
   return {
     preferences,
     answer,
+    wait,
+    status,
+    since,
+    better,
     frame,
     isSearching,
     wasStopped,
     problem,
     plan,
+    chosenId,
     shot,
     saved,
     isOpen,
@@ -310,6 +323,7 @@ export const usePlans = defineStore('plans', () => {
     stop,
     look,
     lookOnce,
+    showBetter,
     setUp,
     practiseShot,
     goThere,

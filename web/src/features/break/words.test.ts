@@ -77,6 +77,7 @@ describe('the words of a plan', () => {
 
   it('say what an alternative lacks, in its own measure', () => {
     const first: Schemas['AlternativeResult'] = {
+      id: 'a',
       choice: choice(),
       below: 'none',
       value: exactly(31.4),

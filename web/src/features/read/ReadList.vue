@@ -10,6 +10,7 @@ import { usePlayer } from '../../position/player'
 import BallDot from '../../ui/BallDot.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import CutPicture from '../../ui/CutPicture.vue'
+import ProblemText from '../../ui/ProblemText.vue'
 import { useReading, type PotOption } from './reading'
 import { whyNotWords } from './words'
 
@@ -33,7 +34,7 @@ const keyOf = (o: PotOption) => [o.cut.ball, o.cut.pocket, o.cut.struck, o.cut.o
 /** What it takes to get at the white, where that is more than a plain stance. */
 const reaches = { natural: '', stretch: 'at a stretch', otherHand: 'other hand', rest: 'rest' }
 /** Where a plain ball is struck high so that the butt need not be raised so far. */
-const heightOf = (o: PotOption) => (o.heightTips && !position.stroke.height ? tipWords(0, o.heightTips) : '')
+const heightOf = (o: PotOption) => (o.heightTips && !reading.judged.height ? tipWords(0, o.heightTips) : '')
 const reachOf = (o: PotOption) =>
   [reaches[o.reach.stance], heightOf(o), o.reach.elevationDegrees ? `butt ${degreeWords(o.reach.elevationDegrees)}` : '']
     .filter(Boolean)
@@ -58,12 +59,12 @@ function key(e: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="list" data-testid="read-list">
+  <div class="list" :class="{ stale: reading.isStale }" data-testid="read-list">
     <p class="soft who">
       Chances of {{ skillWords(players.player.skill) }}, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
       <ErrorsButton />
     </p>
-    <p v-if="reading.refusal" class="field-error" role="alert">Not read: {{ reading.refusal }}</p>
+    <ProblemText v-if="reading.problem" :problem="reading.problem" test-id="read-problem" @again="reading.again()" />
     <p v-else-if="!reading.options" class="soft" role="status">Reading the table …</p>
     <p v-else-if="!reading.options.length" class="soft">There is nothing to pot. Add a ball in the step Shot.</p>
     <p v-else-if="!on.length" class="soft">Nothing is on. What stands in the way is below; Safety says how to leave it.</p>
@@ -108,7 +109,7 @@ function key(e: KeyboardEvent) {
         <template #default="{ row }"
           ><strong>{{ shareWords(row.chance) }}</strong
           ><span v-if="row.isLevel" class="soft under" title="The strokes played cannot tell it from the likeliest">level</span
-          ><span v-if="row.pace > position.stroke.pace" class="soft under" title="At the softest pace that surely gets there"
+          ><span v-if="row.pace > reading.judged.pace" class="soft under" title="At the softest pace that surely gets there"
             >pace {{ row.pace.toFixed(1) }}</span
           ></template
         >

@@ -1,9 +1,9 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Reference, Shot } from '../../api/client'
+import type { Reference } from '../../api/client'
 import { usePlayer } from '../../position/player'
 import { plainPot, plainStroke } from '../../domain/strokes'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { type PotOption, useReading } from './reading'
@@ -26,7 +26,7 @@ describe('what is on', () => {
       asked.push({ path: new URL(request.url).pathname, body: JSON.parse((await request.text()) || '{}'), signal: request.signal })
       return new Response('[]', { status: 200, headers: { 'Content-Type': 'application/json' } })
     })
-    useAnswer()
+    useShot()
     const position = useDraft()
     position.reference = { touchOfSide: 0.5 } as Reference
     position.reset(
@@ -49,7 +49,7 @@ describe('what is on', () => {
 
   it('is asked for only while it is shown, once the shot itself is answered, and says why when it is refused', async () => {
     const reading = useReading()
-    await eventually(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useShot().shot).toBeTruthy())
     expect(asked.map((a) => a.path)).not.toContain('/api/read')
     useView().go('read')
     await eventually(() => expect(reading.options).toEqual([]))
@@ -58,15 +58,15 @@ describe('what is on', () => {
       'fetch',
       async () => new Response(JSON.stringify(problem), { status: 400, headers: { 'Content-Type': 'application/json' } }),
     )
-    useAnswer().shot = {} as Shot
-    await eventually(() => expect(reading.refusal).toBe('Two balls overlap. Allowed: apart.'))
+    useDraft().content.balls[1].x = 1.02
+    await eventually(() => expect(reading.problem?.errors[0].message).toBe('Two balls overlap.'))
     vi.stubGlobal('fetch', async () => new Response('[]', { status: 200, headers: { 'Content-Type': 'application/json' } }))
-    useAnswer().shot = {} as Shot
-    await eventually(() => expect(reading.refusal).toBe(''))
+    useDraft().content.balls[1].x = 2.1
+    await eventually(() => expect(reading.problem).toBeNull())
   })
 
   it('set up a pot at the pace it was judged at, with the butt as it lies, or as high as it must be', () => {
-    useAnswer()
+    useShot()
     const position = useDraft()
     useReading().choose(option(25))
     expect(position.stroke).toMatchObject({ pace: 5, elevation: null, side: 0, free: false, pot: plainPot('red-1', 'yellow') })
@@ -79,7 +79,7 @@ describe('what is on', () => {
   })
 
   it('add a touch of helping side on cuts for a player who plays so, towards the side that turns the ball', () => {
-    useAnswer()
+    useShot()
     const position = useDraft()
     usePlayer().player.sideHabit = 'helping'
     for (const [cut, side] of [

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, type Cut, type Schemas } from '../../api/client'
-import { copy, isSamePot, plainPot } from '../../domain/strokes'
-import { useJudged } from '../../lib/useJudged'
-import { useAnswer } from '../../position/answer'
+import { isSamePot, plainPot } from '../../domain/strokes'
+import { useAnswer } from '../../lib/useAnswer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import { useView } from '../../position/view'
@@ -13,20 +13,36 @@ export type PotOption = Schemas['PotOptionResult']
 /** What is on: every pot with its chance, asked for only while it is shown. */
 export const useReading = defineStore('reading', () => {
   const position = useDraft()
-  const answer = useAnswer()
+  const shot = useShot()
   const players = usePlayer()
   const view = useView()
-  const options = shallowRef<PotOption[] | null>(null)
   /** The pot that is pointed at in the list. */
   const pointed = shallowRef<PotOption | null>(null)
   const isOpen = computed(() => view.step === 'read')
 
-  const { refusal, ask: read } = useJudged(
-    () => ask(client.POST('/api/read', { body: { content: copy(position.content), player: copy(players.player) } })),
-    (list) => (options.value = list),
+  /** The stroke that the list is judged with: not one that was chosen from the list, so that looking exchanges nothing. */
+  const judged = shallowRef({ ...position.stroke })
+  const chosenStroke = ref('')
+  watch(
+    () => JSON.stringify(shot.settled.stroke),
+    (now) => {
+      if (now !== chosenStroke.value) judged.value = JSON.parse(now) as typeof judged.value
+    },
+    { immediate: true },
   )
-  // After the shot itself has been answered, so that the path under the finger always comes first.
-  watch([() => answer.shot, isOpen], () => isOpen.value && void read(), { immediate: true })
+
+  const {
+    answer: options,
+    problem,
+    isStale,
+    again,
+  } = useAnswer({
+    // The list depends on how the stroke is struck, and not on the pot that it is for.
+    question: () => ({ content: { ...shot.settled, stroke: { ...judged.value, pot: null, aim: 0, free: true } }, player: players.player }),
+    ask: (body, signal) => ask(client.POST('/api/read', { body, signal })),
+    isWanted: () => isOpen.value && shot.settled.balls.length > 0,
+    keepAs: 'read',
+  })
   watch(isOpen, () => (pointed.value = null))
 
   /** The pot with the part of an option that a stroke keeps. */
@@ -42,7 +58,7 @@ export const useReading = defineStore('reading', () => {
     const pot = potOf(option.cut)
     const helping = players.player.sideHabit === 'helping' && pot.through === null && Math.abs(option.cut.cutDegrees) > 10
     position.selected = option.cut.ball
-    position.setStroke({
+    position.look({
       pot,
       free: false,
       pace: Math.max(option.pace, position.stroke.pace),
@@ -51,9 +67,9 @@ export const useReading = defineStore('reading', () => {
       elevation: position.stroke.elevation === null ? null : Math.max(position.stroke.elevation, option.reach.elevationDegrees),
       ...(helping ? { side: Math.sign(option.cut.cutDegrees) * position.reference!.touchOfSide } : {}),
     })
-    position.commit()
+    chosenStroke.value = JSON.stringify(position.stroke)
     pointed.value = null
   }
 
-  return { options, pointed, isOpen, refusal, choose, isChosen }
+  return { options, pointed, isOpen, judged, problem, isStale, again, choose, isChosen }
 })

@@ -7,6 +7,7 @@ import { countWords, lengthUnit, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import FrameProblem from '../../position/FrameProblem.vue'
 import { useDraft } from '../../position/draft'
+import BetterFound from '../../ui/BetterFound.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
@@ -77,15 +78,16 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
         :was-stopped="decide.wasStopped"
         :share="decide.found?.share ?? 0"
         label="How far the search is"
-        :count="`${(decide.found?.examined ?? 0).toLocaleString('en')} positions`"
+        :status="decide.status"
+        :since="decide.since"
         :looked="decide.found?.looked"
-        :wait="decide.found?.wait"
+        :wait="decide.wait"
         stop-test-id="stop-decide"
         @stop="decide.stop()"
         @go-on="decide.search()"
       />
     </div>
-    <p v-if="decide.found" role="status">
+    <p v-if="decide.found && (decide.isSearching || decide.items.length)" role="status">
       <strong data-testid="verdict">{{ verdictWords(decide.found) }}</strong>
       <span v-if="decide.found.verdict && errorsShown" class="soft" data-testid="model-error">{{
         ` ${modelErrorWords(decide.found)}`
@@ -105,7 +107,8 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
         :was-stopped="false"
         :share="decide.openings?.share ?? 0"
         label="How far the comparison is"
-        :wait="decide.openings?.wait"
+        :status="decide.comparisonStatus"
+        :wait="decide.comparisonWait"
         @stop="decide.stopComparing()"
       />
       <span v-else-if="decide.comparisonProblem" class="field-error" role="alert">{{ problemWords(decide.comparisonProblem) }}</span>
@@ -152,7 +155,14 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
       >
       <ErrorsButton />
     </p>
-    <ol v-if="decide.items.length" class="answers" aria-label="Pots, safeties and escapes, the best first">
+    <BetterFound v-if="decide.better" @show="decide.settle()" />
+    <ol
+      v-if="decide.items.length"
+      class="answers"
+      aria-label="Pots, safeties and escapes, the best first"
+      @pointerenter="decide.isHeld = true"
+      @pointerleave="decide.isHeld = false"
+    >
       <li v-for="i in decide.items" :key="i.key" :class="{ used: decide.chosen === i.key }" data-testid="decide-item" :data-kind="i.kind">
         <span class="figure value">{{ valueWords(i.prospect.value, decide.found!.unit) }}</span>
         <LineButton @click="decide.choose(i)"

@@ -1,15 +1,17 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, client, Problem, type Content, type Schemas, type Stroke } from '../../api/client'
+import { computed, ref, watch } from 'vue'
+import { ask, client, type Content, type Schemas, type Stroke } from '../../api/client'
 import { usePlayer } from '../../position/player'
 import { useView } from '../../position/view'
 import { useAttempt } from '../../lib/useAttempt'
-import { useLatest } from '../../lib/useLatest'
+import { forgetAnswers } from '../../lib/keptAnswers'
+import { useAnswer } from '../../lib/useAnswer'
 import { useSearch } from '../../lib/useSearch'
+import { useStandingOrder } from '../../lib/useStandingOrder'
 import { useNotices } from '../../lib/notices'
 import { advised, copy } from '../../domain/strokes'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { countWords, degreeWords, lengthWords } from '../../lib/formats'
 import { alongWords, type Attack, type Escape, type Safety } from './words'
@@ -29,7 +31,7 @@ function itemOf(prospect: Prospect): Item {
 
 /** Attack or defend: pots, safeties and escapes on one scale, and what the stroke that is set up leaves. */
 export const useDecide = defineStore('decide', () => {
-  const answer = useAnswer()
+  const shot = useShot()
   const position = useDraft()
   const players = usePlayer()
   const view_ = useView()
@@ -37,33 +39,34 @@ export const useDecide = defineStore('decide', () => {
   const { attempt } = useAttempt()
 
   const rival = useLocalStorage('deep-baize-rival', 'county')
-  const found = shallowRef<Progress | null>(null)
-  const chosen = ref('')
   const leaveOpen = ref(false)
-  const view = shallowRef<Schemas['RivalViewResult'] | null>(null)
 
   const isOpen = computed(() => view_.step === 'safety')
-  /** One list, the best first, as it was told. */
-  const items = computed<Item[]>(() => (found.value?.prospects ?? []).map(itemOf))
+
+  // The answer does not depend on the stroke that is set up, so that trying one keeps the list.
+  const { found, wait, status, since, isSearching, wasStopped, problem, stop, search } = useSearch<Progress>('/api/decide', {
+    question: () => (position.content.balls.length ? { content: position.tableAsked, player: players.player, rival: rival.value } : null),
+    body: () => ({ content: position.content, player: players.player, rival: rival.value }),
+    isWanted: () => isOpen.value,
+    rest: 250,
+    hasFound: (told) => told.prospects.length > 0,
+  })
+
+  /** One list, the best first, as it was told; while it is held nothing moves in it. */
+  const {
+    lines: items,
+    better,
+    isHeld,
+    chosen,
+    choose: hold,
+    settle,
+  } = useStandingOrder<Item>(
+    () => (found.value?.prospects ?? []).map(itemOf),
+    (item) => item.key,
+  )
   const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
-
-  const { isSearching, wasStopped, problem, stop, search, follows } = useSearch<Progress>(
-    '/api/decide',
-    'The search',
-    () => {
-      if (!isOpen.value || !position.content.balls.length) return null
-      chosen.value = ''
-      found.value = null
-      return { content: copy(position.content), player: copy(players.player), rival: rival.value }
-    },
-    (progress) => (found.value = progress),
-  )
-
-  // What the answer depends on: not the stroke that is set up, so that trying one keeps the list.
-  const question = computed(() =>
-    JSON.stringify([isOpen.value, position.ballsAsked, position.content.conditions, position.content.frame, players.player, rival.value]),
-  )
-  follows(() => question.value, 250)
+  // Another table: nothing of the old list is chosen.
+  watch(() => JSON.stringify(position.tableAsked), settle)
 
   const strokeOfItem = (item: Item): Stroke =>
     advised(
@@ -73,13 +76,10 @@ export const useDecide = defineStore('decide', () => {
 
   /** Sets the desk up with it, and tells more of it. */
   function choose(item: Item) {
-    chosen.value = item.key
+    hold(item.key)
     learnt.value = null
     // In hand, each line is played from a place of its own in the D.
-    const place = item.kind === 'safety' ? found.value?.safetyWhite : found.value?.white
-    if (place) position.placeWhite(place)
-    position.setStroke(strokeOfItem(item))
-    position.commit()
+    position.look(strokeOfItem(item), item.kind === 'safety' ? found.value?.safetyWhite : found.value?.white)
   }
 
   /** What an address names, once it has been found. */
@@ -112,7 +112,7 @@ export const useDecide = defineStore('decide', () => {
           body: { content: copy<Content>(position.content), ball: escape.ball, ...(what === 'passed' ? { passed: by } : { along: by }) },
         }),
       )
-      const turn = next.aimDegrees - answer.aim
+      const turn = next.aimDegrees - shot.aim
       position.aimFreely(next.aimDegrees)
       position.commit()
       // A place on the cushion that was missed tells of the stroke, not of the table.
@@ -133,6 +133,7 @@ export const useDecide = defineStore('decide', () => {
     await attempt(async () => {
       const kept = await ask(client.POST('/api/escape/corrections', { body: correction }))
       learnt.value = null
+      forgetAnswers('/api/decide')
       notices.show({
         kind: 'info',
         text: `Kept as this table’s: ${lengthWords(Math.abs(kept.along))}, from ${countWords(kept.trials, 'trial')}.`,
@@ -152,45 +153,27 @@ export const useDecide = defineStore('decide', () => {
     if (!kept) return
     await attempt(async () => {
       await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route }, query: { version: kept.version } } }))
+      forgetAnswers('/api/decide')
       void search()
     }, 'Not forgotten')
   }
 
-  const look = useLatest(async () => {
-    try {
-      view.value = await ask(
-        client.POST('/api/leave', {
-          body: { content: copy<Content>(position.content), player: copy(players.player), rival: rival.value },
-        }),
-      )
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      view.value = null
-    }
-  })
-  // After the shot itself has been answered.
-  watch([() => answer.shot, leaveOpen, isOpen, rival], () => {
-    if (isOpen.value && leaveOpen.value) void look()
-    else view.value = null
+  const { present: view } = useAnswer({
+    question: () => (isOpen.value && leaveOpen.value ? { content: shot.settled, player: players.player, rival: rival.value } : null),
+    ask: (body, signal) => ask(client.POST('/api/leave', { body, signal })),
+    isWanted: () => !!shot.shot,
   })
 
   // ---- The black-ball game ---------------------------------------------------------------------------------------
 
-  const openings = shallowRef<Schemas['BlackBallEvent'] | null>(null)
   /** Only white and black are left: the black again, to win or lose. */
   const isBlackBall = computed(() => position.content.balls.length === 2 && !!position.ball('black'))
-  const comparison = useSearch<Schemas['BlackBallEvent']>(
-    '/api/black-ball',
-    'The comparison',
-    () => {
-      openings.value = null
-      return { conditions: copy(position.content.conditions), player: copy(players.player), rival: rival.value }
-    },
-    (told) => (openings.value = told),
-  )
-  watch([isOpen, isBlackBall, rival, () => players.player, () => position.content.conditions], () => {
-    comparison.drop()
-    openings.value = null
+  const comparison = useSearch<Schemas['BlackBallEvent']>('/api/black-ball', {
+    question: () => (isBlackBall.value ? { conditions: position.content.conditions, player: players.player, rival: rival.value } : null),
+    isWanted: () => isOpen.value,
+    rest: 0,
+    isAsked: true,
+    hasFound: (told) => told.openings.length > 0,
   })
 
   /** Puts the black on its spot and the white where this opening wants it, with its stroke. */
@@ -210,7 +193,9 @@ export const useDecide = defineStore('decide', () => {
   }
 
   return {
-    openings,
+    openings: comparison.found,
+    comparisonStatus: comparison.status,
+    comparisonWait: comparison.wait,
     isBlackBall,
     isComparing: comparison.isSearching,
     compare: comparison.search,
@@ -219,7 +204,13 @@ export const useDecide = defineStore('decide', () => {
     setOpening,
     rival,
     found,
+    wait,
+    status,
+    since,
     items,
+    better,
+    isHeld,
+    settle,
     shown,
     chosen,
     isOpen,

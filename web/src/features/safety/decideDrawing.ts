@@ -1,5 +1,6 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
 import { nameOf } from '../../domain/balls'
 import { highestOfWidest, type Naming } from '../../table/labels'
 import { lengthWords, percentWords } from '../../lib/formats'
@@ -11,7 +12,7 @@ export const useDecideDrawing = createSharedComposable(() => {
   const safety = computed(() => (decide.shown?.kind === 'safety' ? decide.shown.safety : null))
   const escape = computed(() => (decide.shown?.kind === 'escape' ? decide.shown.escape : null))
   /** The other player's ways after the stroke that is set up. */
-  const rivalLines = computed(() => (decide.view?.rivalAtTable ? decide.view.lines : []))
+  const rivalLines = computed<Schemas['RivalViewResult']['lines']>(() => (decide.view?.rivalAtTable ? decide.view.lines : []))
 
   /** Where both balls end with each opening, in the order of the list. */
   const openingEnds = computed(() =>

@@ -4,13 +4,13 @@ import { computed } from 'vue'
 import { tipWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
 import { degreeWords, percentWords } from '../../lib/formats'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useJudgements, type Side } from './judgements'
 import { shiftWords, sidesWords } from './words'
 
 /** What the aim allows for, part by part, and what plain ball or a touch of side would cost and save. */
-const answer = useAnswer()
+const answer = useShot()
 const position = useDraft()
 const judgements = useJudgements()
 const arrival = computed(() => answer.shot?.arrival)

@@ -5,7 +5,7 @@ import { nameOf, pocketName } from '../../domain/balls'
 import { plainPot } from '../../domain/strokes'
 import { arrivalWords, fullnessWords, kindWords } from '../../domain/words'
 import { degreeWords, percentWords } from '../../lib/formats'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import CutPicture from '../../ui/CutPicture.vue'
 import FigureInput from '../../ui/FigureInput.vue'
@@ -15,7 +15,7 @@ import AllowancePanel from './AllowancePanel.vue'
 import { allowanceWords, cutWords, distancesWords, faultWords } from './words'
 
 /** Which ball into which pocket, or a free aim; and what the player sees of it. */
-const answer = useAnswer()
+const answer = useShot()
 const position = useDraft()
 const pot = computed(() => position.stroke.pot)
 const cut = computed(() => answer.shot?.cut ?? null)

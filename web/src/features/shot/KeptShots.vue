@@ -3,13 +3,13 @@ import { ElButton, ElInput } from 'element-plus'
 import { ref, watch } from 'vue'
 import { plainStroke } from '../../domain/strokes'
 import { strokeWords } from '../../domain/words'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import LineButton from '../../ui/LineButton.vue'
 import { useKeptShots, type KeptShot } from './keptShots'
 
 /** One line to take down on the shot, the card, and the shots kept with this position. */
 const kept = useKeptShots()
-const answer = useAnswer()
+const answer = useShot()
 /** The lines as they are being written. */
 const lines = ref<Record<string, string>>({})
 watch(

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { strokeWords, warningWords } from '../../domain/words'
 import { fieldWords, problemWords } from '../../lib/problemWords'
 import { useShell } from '../../lib/useShell'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { listedEvents } from '../../position/events'
 import { usePlayback } from '../../position/playback'
@@ -16,7 +16,7 @@ import { useEventList } from './eventList'
 import { useGoal } from './goal'
 
 /** Below the plan: what comes of the shot in a sentence, the playback, and what happens on the way. */
-const answer = useAnswer()
+const answer = useShot()
 const position = useDraft()
 const playback = usePlayback()
 const goals = useGoal()
@@ -54,19 +54,22 @@ function seek(time: number) {
 // What no control of the desk shows by itself.
 const refused = computed(() => {
   const p = position.problem
-  if (!p) return []
+  if (!p || p.isForLater) return []
   return p.errors.length ? p.errors.filter((e) => !e.field.startsWith('stroke')).map(fieldWords) : [problemWords(p)]
 })
 </script>
 
 <template>
   <section class="picture" :class="{ phone: isSmall }" aria-label="What the shot does">
+    <p v-if="position.problem?.isForLater" class="trying" role="status" data-testid="no-answer">
+      {{ problemWords(position.problem) }} Trying again by itself.
+    </p>
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="answer.shot" class="outcome" role="status" data-testid="outcome">
+    <p v-else-if="answer.shot && answer.asked" class="outcome" :class="{ stale: answer.isStale }" role="status" data-testid="outcome">
       <RouterLink class="stroke" :to="{ name: 'table', params: { ...$route.params, step: 'shot' } }" title="To the shot">{{
-        strokeWords(position.stroke)
+        strokeWords(answer.asked.content.stroke)
       }}</RouterLink>{{ ': '
       }}<span v-if="view.isShotHidden" class="soft">is set up on the desk; the plan shows the shot that is looked at.</span
       ><template v-else

@@ -6,7 +6,7 @@ import { theBall } from '../../domain/balls'
 import { reachWords, tipWords } from '../../domain/words'
 import { lengthWords, paceWords, sentence } from '../../lib/formats'
 import { fieldWords } from '../../lib/problemWords'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -14,7 +14,7 @@ import TipFace from './TipFace.vue'
 import { buttWords, higherWords } from './words'
 
 /** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
-const answer = useAnswer()
+const answer = useShot()
 const position = useDraft()
 const stroke = computed(() => position.stroke)
 const reference = computed(() => position.reference!)

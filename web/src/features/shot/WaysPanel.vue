@@ -7,6 +7,7 @@ import { openingWords, reachWords, strokeWords } from '../../domain/words'
 import { miscueWords, levelWords, shareWords } from '../../lib/estimates'
 import { lengthWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
+import BetterFound from '../../ui/BetterFound.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import LineButton from '../../ui/LineButton.vue'
@@ -126,14 +127,16 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
       :was-stopped="ways.wasStopped"
       :share="ways.share"
       label="How far the search is"
-      :count="`${ways.strokes.toLocaleString('en')} strokes`"
+      :status="ways.status"
+      :since="ways.since"
       :wait="ways.wait"
       stop-test-id="stop-search"
       @stop="ways.stop()"
       @go-on="ways.search()"
     />
     <ProblemText v-if="ways.problem" :problem="ways.problem" @again="ways.search()" />
-    <p v-else-if="!pot" class="soft">Choose a ball and a pocket first, in Set up: the white’s way begins with a pot.</p>
+    <BetterFound v-if="ways.better" @show="ways.settle()" />
+    <p v-if="!pot" class="soft">Choose a ball and a pocket first, in Set up: the white’s way begins with a pot.</p>
     <p v-else-if="!goals.entry" class="soft">
       {{
         goal.kind === 'stop'
@@ -161,8 +164,9 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     <ol
       v-else-if="ways.ways || ways.asSet"
       class="answers"
-      :class="{ soft: ways.isSearching && !ways.share }"
       aria-label="Ways, the likeliest first"
+      @pointerenter="ways.isHeld = true"
+      @pointerleave="ways.isHeld = false"
     >
       <li v-if="ways.asSet" class="as-set soft">
         <span class="figure chance">{{ shareWords(ways.asSet.both) }}</span>
@@ -202,7 +206,8 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         </p>
       </li>
     </ol>
-    <p v-else class="soft" role="status">Trying strokes …</p>
+    <p v-else-if="ways.isSearching" class="soft" role="status">Trying strokes …</p>
+    <p v-else-if="ways.wasStopped" class="soft" role="status">Stopped before a way was found.</p>
   </div>
 </template>
 

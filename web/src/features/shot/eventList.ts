@@ -1,11 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { mainEvents, numberedEvents } from '../../position/events'
 
 /** What happens, in the list and on the plan: the few events that matter, or all of them. */
 export const useEventList = defineStore('eventList', () => {
-  const answer = useAnswer()
+  const answer = useShot()
   const isAll = ref(false)
   const main = computed(() => (answer.shot ? mainEvents(answer.shot) : []))
 

@@ -2,7 +2,7 @@ import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import type { Schemas } from '../../api/client'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 
 export type Goal = {
@@ -35,7 +35,7 @@ export const useGoal = defineStore('goal', () => {
   })
 
   /** What to know of the shot that is set up, without the contact that is asked for. */
-  const answer = useAnswer()
+  const answer = useShot()
   const position = useDraft()
   const warnings = computed(() =>
     (answer.shot?.warnings ?? []).filter((w) => !(w.kind === 'kiss' && goal.value.kind === 'cannon' && w.ball === goal.value.ball)),

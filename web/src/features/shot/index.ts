@@ -1,6 +1,6 @@
 import type { Feature } from '../../position/feature'
 import type { At, Point } from '../../table/layer'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useView, type ShotView } from '../../position/view'
 import { useGoal } from './goal'
@@ -18,7 +18,7 @@ const toMillimetre = (v: number, most: number) => Math.round(Math.min(most, Math
 /** How the shot that is set up is played, and what if. */
 export function useShotFeature(): Feature {
   const position = useDraft()
-  const answer = useAnswer()
+  const answer = useShot()
   const view = useView()
   const goals = useGoal()
   const ways = useWays()

@@ -1,9 +1,9 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import type { Reference, Shot } from '../../api/client'
+import type { Reference } from '../../api/client'
 import { plainPot, plainStroke } from '../../domain/strokes'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { useJudgements } from './judgements'
@@ -19,7 +19,7 @@ describe('judgements', () => {
       asked.push({ path: new URL(request.url).pathname, body: JSON.parse((await request.text()) || '{}'), signal: request.signal })
       return new Response('[]', { status: 200, headers: { 'Content-Type': 'application/json' } })
     })
-    useAnswer()
+    useShot()
     const position = useDraft()
     position.reference = { touchOfSide: 0.5 } as Reference
     position.reset(
@@ -40,19 +40,18 @@ describe('judgements', () => {
   })
   afterEach(() => disposePinia(getActivePinia()!))
 
+  const play = (pace: number) => useDraft().setStroke({ pace })
   const paths = () => asked.map((a) => a.path).filter((p) => ['/api/read', '/api/spread', '/api/fan', '/api/sides'].includes(p))
 
   it('are asked for only while they are shown, once the shot itself is answered', async () => {
     const judgements = useJudgements()
-    const answer = useAnswer()
-    answer.shot = {} as Shot
-    await nextTick()
+    await eventually(() => expect(useShot().shot).toBeTruthy())
     expect(paths()).toEqual([])
     judgements.fanKind = 'paces'
     await eventually(() => expect(paths()).toEqual(['/api/fan']))
     // In another step they are kept, but not asked for.
     useView().go('break')
-    answer.shot = {} as Shot
+    play(4)
     await new Promise((rested) => setTimeout(rested, 250))
     expect(paths()).toEqual(['/api/fan'])
     useView().go('shot')
@@ -61,10 +60,19 @@ describe('judgements', () => {
 
   it('drop the samples of a shot that has changed', async () => {
     const judgements = useJudgements()
-    await eventually(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useShot().shot).toBeTruthy())
+    const answerAtOnce = fetch
+    vi.stubGlobal('fetch', (request: Request) =>
+      new URL(request.url).pathname === '/api/spread' && !asked.some((a) => a.path === '/api/spread')
+        ? new Promise((_, refuse) => {
+            asked.push({ path: '/api/spread', body: {}, signal: request.signal })
+            request.signal.addEventListener('abort', () => refuse(new DOMException('gone', 'AbortError')))
+          })
+        : answerAtOnce(request),
+    )
     judgements.spreadOpen = true
     await eventually(() => expect(paths()).toEqual(['/api/spread']))
-    useAnswer().shot = {} as Shot
+    play(4)
     await eventually(() => expect(paths()).toEqual(['/api/spread', '/api/spread']))
     const [first, second] = asked.filter((a) => a.path === '/api/spread')
     expect([first.signal.aborted, second.signal.aborted]).toEqual([true, false])
@@ -91,21 +99,21 @@ describe('judgements', () => {
       })
     })
     const judgements = useJudgements()
-    await eventually(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useShot().shot).toBeTruthy())
     show(judgements)
     await eventually(() => expect(judgements[what]).toContain('Two balls overlap.'))
     await eventually(() => expect(judgements.isSampling).toBe(false))
     refused = false
-    useAnswer().shot = {} as Shot
+    play(4)
     await eventually(() => expect(judgements[what]).toBe(''))
   })
 
   it('sample no stroke while the hand is still moving', async () => {
     const judgements = useJudgements()
-    await eventually(() => expect(useAnswer().shot).toBeTruthy())
+    await eventually(() => expect(useShot().shot).toBeTruthy())
     judgements.spreadOpen = true
     for (let i = 0; i < 8; i++) {
-      useAnswer().shot = {} as Shot
+      play(4 + i / 10)
       await new Promise((rested) => setTimeout(rested, 30))
     }
     expect(paths()).toEqual([])

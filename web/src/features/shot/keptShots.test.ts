@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { SavedPosition, Shot, Schemas } from '../../api/client'
 import { useNotices } from '../../lib/notices'
 import { plainPot, plainStroke } from '../../domain/strokes'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useSaving } from '../../position/saving'
 import { useGoal } from './goal'
@@ -78,9 +78,9 @@ describe('kept shots', () => {
   it('say that a pot is missed where the stroke that is set up does not pot it', async () => {
     const store = useKeptShots()
     const finals = [{ id: 'red-1', x: 3.4, y: 1.6, pocket: null }]
-    useAnswer().shot = { ...shot, simulation: { ...shot.simulation, finals } }
+    useShot().shot = { ...shot, simulation: { ...shot.simulation, finals } }
     await store.keep()
-    useAnswer().shot = shot
+    useShot().shot = shot
     await store.keep()
     expect(kept.map((k) => k.name.split(':')[0])).toEqual([
       'red 1 in the top green-side pocket, missed',
@@ -104,7 +104,7 @@ describe('kept shots', () => {
   it('come back with their balls and stroke, and undo goes back', async () => {
     const store = useKeptShots()
     await store.keep()
-    useAnswer()
+    useShot()
     const position = useDraft()
     useSaving()
     position.content.balls[1].x = 2.5
@@ -149,7 +149,7 @@ describe('kept shots', () => {
   })
 
   it('go on a card with the figures that the desk shows, and no more than it knows', () => {
-    const answer = useAnswer()
+    const answer = useShot()
     useSaving()
     answer.shot = shot
     const store = useKeptShots()

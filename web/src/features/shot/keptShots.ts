@@ -6,7 +6,7 @@ import { nameOf, pocketName } from '../../domain/balls'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { contentOf, copy } from '../../domain/strokes'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import { usePractise } from '../../position/practise'
@@ -23,7 +23,7 @@ export type KeptShot = Schemas['SavedShotItem']
 
 /** The shots kept with the position, the line to take down, and the card. */
 export const useKeptShots = defineStore('keptShots', () => {
-  const answer = useAnswer()
+  const answer = useShot()
   const position = useDraft()
   const keeping = useKeeping()
   const notices = useNotices()

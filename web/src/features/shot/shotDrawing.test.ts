@@ -2,7 +2,7 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import type { Reference, Shot } from '../../api/client'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useEventList } from './eventList'
 import { useShotDrawing } from './shotDrawing'
@@ -24,7 +24,7 @@ const event = (time: number, kind: string, ball: string, x: number, other: strin
 describe('the drawing of a shot', () => {
   let scope: EffectScope
   const draw = (simulation: object, cut: object | null = null) => {
-    useAnswer().shot = { simulation, cut } as unknown as Shot
+    useShot().shot = { simulation, cut } as unknown as Shot
     scope = effectScope()
     return scope.run(() => useShotDrawing())!
   }

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useView } from '../../position/view'
 import { nameOf } from '../../domain/balls'
 import type { Naming } from '../../table/labels'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 
 import { useEventList } from './eventList'
@@ -18,7 +18,7 @@ function travelled(list: Point[]) {
 
 /** What is drawn of the shot that is set up: the ways of the balls, where they stop, and what happens on the way. */
 export const useShotDrawing = createSharedComposable(() => {
-  const answer = useAnswer()
+  const answer = useShot()
   const position = useDraft()
   const view = useView()
 

@@ -2,14 +2,17 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import type { Way } from '../../api/client'
-import { useAnswer } from '../../position/answer'
+import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useGoal } from './goal'
 import { useView } from '../../position/view'
 import { useWays } from './ways'
 
 const way = (height: number): Way =>
-  ({ stroke: { side: 0, height, pace: 5, elevation: 0, pot: { ball: 'red-1', pocket: 'green-top', part: 1 } } }) as unknown as Way
+  ({
+    id: `way ${height}`,
+    stroke: { side: 0, height, pace: 5, elevation: 0, pot: { ball: 'red-1', pocket: 'green-top', part: 1 } },
+  }) as unknown as Way
 
 /** Answers every request for ways with these events, and counts them. */
 function serve(events: object[]) {
@@ -32,7 +35,7 @@ describe('put it there', () => {
     sessionStorage.clear()
     setActivePinia(createPinia())
     serve([])
-    useAnswer()
+    useShot()
     const position = useDraft()
     position.reset(
       {
@@ -74,13 +77,13 @@ describe('put it there', () => {
     expect(asked).toHaveLength(1)
     expect(asked[0].body.goal).toEqual({ x: 2, y: 0.5, radius: 0.15 })
     expect(ways.ways).toHaveLength(2)
-    expect([ways.share, ways.strokes, ways.isSearching]).toEqual([1, 20, false])
+    expect([ways.share, ways.isSearching]).toEqual([1, false])
     expect(ways.asSet).not.toBeNull()
   })
 
   it('does not ask again for a tip or a pace, but does for a ball moved, and drops what is under way', async () => {
     const asked = serve([{ share: 1, strokes: 20, ways: [way(1)], asSet: null }])
-    useAnswer()
+    useShot()
     const position = useDraft()
     const ways = useWays()
     useView().go('shot', 'there')
@@ -139,7 +142,7 @@ describe('put it there', () => {
   it('does not warn of the contact that is asked for, and another position asks anew', async () => {
     serve([])
     const goal = useGoal()
-    const answer = useAnswer()
+    const answer = useShot()
     const position = useDraft()
     answer.shot = {
       warnings: [

@@ -5,10 +5,14 @@ import { usePlayer } from '../../position/player'
 import { usePractise } from '../../position/practise'
 import { useAttempt } from '../../lib/useAttempt'
 import { useSearch } from '../../lib/useSearch'
-import { copy, strokeOf } from '../../domain/strokes'
+import { useStandingOrder } from '../../lib/useStandingOrder'
+import { strokeOf } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { useGoal } from './goal'
+
+/** The server names each way by what the white does; the stroke as it is set up has a name of its own. */
+const keyOf = (way: Way) => way.id || 'as set'
 
 /** Put it there: the search for ways, and which of them are looked at. */
 export const useWays = defineStore('ways', () => {
@@ -18,11 +22,6 @@ export const useWays = defineStore('ways', () => {
   const goal = useGoal()
   const view = useView()
 
-  const ways = shallowRef<Way[] | null>(null)
-  const asSet = shallowRef<Way | null>(null)
-  const share = ref(0)
-  const strokes = ref(0)
-  const wait = shallowRef<Schemas['WaysProgress']['wait']>(null)
   /** Search plain ball only. */
   const plainOnly = ref(false)
   /** Keys of the ways laid beside one another: A, then B. */
@@ -30,45 +29,55 @@ export const useWays = defineStore('ways', () => {
   const pointed = ref<string | null>(null)
 
   const isOpen = computed(() => view.step === 'shot' && view.shotView === 'there')
-  const keyOf = (way: Way) => [way.stroke.height, way.stroke.side, way.stroke.pace, way.stroke.pot?.part].join('/')
+
+  const askedStroke = () => {
+    const pot = position.stroke.pot && { ...position.stroke.pot, part: 0 }
+    return { pot, elevation: position.stroke.elevation }
+  }
+  // What the answer depends on: not the tip and the pace that are set up now, so that trying a way keeps the list.
+  const question = () => {
+    const { balls, conditions } = position.content
+    if (!goal.entry || !position.stroke.pot) return null
+    return {
+      content: { balls, conditions, stroke: askedStroke() },
+      player: players.player,
+      goal: goal.entry,
+      freedom: plainOnly.value ? { mostSideTips: 0 } : {},
+    }
+  }
+  const { found, wait, status, since, isSearching, wasStopped, problem, stop, search } = useSearch<Schemas['WaysProgress']>('/api/ways', {
+    question,
+    body: () => ({ ...question()!, content: position.content }),
+    isWanted: () => isOpen.value,
+    rest: 120,
+    hasFound: (told) => told.ways.length > 0 || told.share >= 1,
+  })
+  const share = computed(() => found.value?.share ?? 0)
+
+  /** The stroke as it is set up, judged like the ways: told once, for the stroke that was set up then. */
+  const asSet = shallowRef<Way | null>(null)
+  watch(found, (told) => {
+    if (told?.asSet) asSet.value = told.asSet
+  })
+  watch(
+    () => JSON.stringify(question()),
+    () => (asSet.value = null),
+  )
+
+  /** The ways, the best first; while one is laid beside or pointed at, nothing moves under the finger. */
+  const { lines, better, isHeld, settle } = useStandingOrder<Way>(() => found.value?.ways ?? [], keyOf)
+  const ways = computed(() => (found.value && (found.value.ways.length || share.value >= 1) ? lines.value : null))
+  watch(
+    () => JSON.stringify(question()),
+    () => {
+      settle()
+      beside.value = []
+    },
+  )
   const all = computed(() => [...(asSet.value ? [asSet.value] : []), ...(ways.value ?? [])])
   const byKey = (key: string | null) => all.value.find((w) => keyOf(w) === key) ?? null
   const a = computed(() => byKey(beside.value[0] ?? null))
   const b = computed(() => byKey(beside.value[1] ?? null))
-
-  const { isSearching, wasStopped, problem, stop, search, follows } = useSearch<Schemas['WaysProgress']>(
-    '/api/ways',
-    'The search',
-    () => {
-      const entry = goal.entry
-      share.value = strokes.value = 0
-      if (isOpen.value && entry && position.stroke.pot)
-        return {
-          content: copy(position.content),
-          player: copy(players.player),
-          goal: copy(entry),
-          freedom: plainOnly.value ? { mostSideTips: 0 } : {},
-        }
-      ways.value = asSet.value = null
-      return null
-    },
-    (progress) => {
-      share.value = progress.share
-      strokes.value = progress.strokes
-      wait.value = progress.wait
-      // The first event tells of the stroke as it is set up; what was found before stays until there is something newer.
-      if (progress.share === 0) asSet.value = progress.asSet
-      else ways.value = progress.ways
-    },
-  )
-
-  // What the answer depends on: not the tip and the pace that are set up now, so that trying a way keeps the list.
-  const question = computed(() => {
-    const { balls, conditions, stroke } = position.content
-    const pot = stroke.pot && { ...stroke.pot, part: 0 }
-    return JSON.stringify([isOpen.value, balls, conditions, pot, stroke.elevation, goal.entry, players.player, plainOnly.value])
-  })
-  follows(() => question.value, 120)
   // Judged for a stroke that is no longer the one set up.
   watch(
     () =>
@@ -79,7 +88,7 @@ export const useWays = defineStore('ways', () => {
   /** Sets the stroke up as in this way. */
   function use(way: Way) {
     const { side, height, pace, elevation, pot } = way.stroke
-    position.setStroke({
+    position.look({
       side,
       height,
       pace,
@@ -88,7 +97,6 @@ export const useWays = defineStore('ways', () => {
       pot: { ...position.stroke.pot!, part: pot?.part ?? 0 },
       free: false,
     })
-    position.commit()
   }
 
   const { attempt } = useAttempt()
@@ -121,8 +129,12 @@ export const useWays = defineStore('ways', () => {
     ways,
     asSet,
     share,
-    strokes,
     wait,
+    status,
+    since,
+    better,
+    isHeld,
+    settle,
     isSearching,
     wasStopped,
     problem,

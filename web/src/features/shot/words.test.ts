@@ -64,6 +64,7 @@ describe('the words of the desk', () => {
     ...change,
   })
   const way = (change: object): Way => ({
+    id: 'a',
     stroke: { side: 0.5, height: -1, pace: 4, pot: { ball: 'red-1', pocket: 'green-top', part: 0 } },
     arrival: { speed: 1, follow: -0.6, sideSpin: 0, squirtDegrees: 0, swerveDegrees: 0, throwDegrees: 0, kind: 'screw' },
     cushions: ['green-side'],

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef, toRaw, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Content, type Schemas, type Shot, type Table } from '../api/client'
-import { copy } from '../domain/strokes'
+import { useAnswer } from '../lib/useAnswer'
 import { useLatest } from '../lib/useLatest'
 import { useDraft } from './draft'
 import { usePlayer } from './player'
@@ -13,22 +13,18 @@ function shotOf({ cushions = [], ...answer }: Schemas['ShotResult']): Shot {
 }
 
 /** What the core says of the stroke that is set up, and of the table it is played on. */
-export const useAnswer = defineStore('answer', () => {
+export const useShot = defineStore('shot', () => {
   const position = useDraft()
   const players = usePlayer()
   const table = shallowRef<Table | null>(null)
-  const shot = shallowRef<Shot | null>(null)
 
-  const refresh = useLatest(async () => {
-    try {
-      const body = { content: copy<Content>(toRaw(position.content)), player: copy(toRaw(players.player)) }
-      shot.value = shotOf(await ask(client.POST('/api/shot', { body })))
-      position.refuse(null)
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      position.refuse(e)
-    }
+  const { answer, asked, isStale, isTrying, problem, again } = useAnswer<{ content: Content; player: Schemas['PlayerEntry'] }, Shot>({
+    question: () => (position.content.balls.length ? { content: position.content, player: players.player } : null),
+    ask: async (body, signal) => shotOf(await ask(client.POST('/api/shot', { body, signal }))),
   })
+  // What no control has refused since is refused no more.
+  watch(answer, () => position.refuse(null))
+  watch(problem, (why) => why && position.refuse(why))
 
   const refreshTable = useLatest(async () => {
     try {
@@ -39,21 +35,24 @@ export const useAnswer = defineStore('answer', () => {
       position.refuse(e)
     }
   })
-
-  watch([() => position.content, () => players.player], () => position.content.balls.length && void refresh(), {
-    deep: true,
-    immediate: true,
-  })
   watch(
     () => JSON.stringify(position.content.conditions),
     () => void refreshTable(),
     { immediate: true },
   )
+  // Where the server was away when the table was asked for.
+  watch(answer, () => !table.value && void refreshTable())
 
   /** The aim as it is drawn and struck: a pot's follows from the pot. */
   const aim = computed(() =>
-    position.stroke.pot && !position.stroke.free ? (shot.value?.strike.aim ?? position.stroke.aim) : position.stroke.aim,
+    position.stroke.pot && !position.stroke.free ? (answer.value?.strike.aim ?? position.stroke.aim) : position.stroke.aim,
   )
 
-  return { table, shot, aim, refresh }
+  /**
+   * The content that other questions are asked about: the present one once the shot itself has been answered, so that the path under the
+   * finger always comes first.
+   */
+  const settled = computed<Content>(() => (isStale.value && !position.problem ? asked.value!.content : position.content))
+
+  return { table, shot: answer, asked, isStale, isTrying, aim, settled, refresh: again }
 })
