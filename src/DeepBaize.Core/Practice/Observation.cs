@@ -9,6 +9,18 @@ namespace DeepBaize.Core.Practice;
 /// </summary>
 public sealed record Observation
 {
+    /// <summary>Returns what is seen of an attempt that was counted by hand.</summary>
+    /// <param name="reasons">Why it was not done: side that was not meant is one.</param>
+    public static Observation Counted(bool? said, Vec2? white, Vec2? ball, IReadOnlyList<string> reasons, int? score) =>
+        new()
+        {
+            Said = said,
+            White = white,
+            Ball = ball,
+            Side = reasons.Contains("left") || reasons.Contains("right") ? true : null,
+            Score = score,
+        };
+
     /// <summary>Whoever played says that it did what was asked, places apart.</summary>
     public bool? Said { get; init; }
 

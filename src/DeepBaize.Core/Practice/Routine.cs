@@ -66,6 +66,12 @@ public sealed record Step
         return all;
     }
 
+    /// <summary>
+    /// Whether an attempt counts as done: what cannot be told counts as it was said, and what was not said either was not done. The page
+    /// judges by the same cases (tests/cases/counted-attempts.json), so that a count does not change when it is sent.
+    /// </summary>
+    public bool Counts(Observation seen) => IsDone(seen) ?? seen.Said ?? false;
+
     /// <summary>Whether it is a run, which ends by itself and has a score, and not one stroke.</summary>
     [JsonIgnore]
     public bool IsRun => Demands.Any(d => d.Kind == DemandKind.Score);

@@ -112,16 +112,9 @@ internal static class AttemptChecks
     private static bool IsDone(AttemptEntry attempt, Step asked)
     {
         static Vec2? Place(PlaceResult? place) => place is { } p ? new(p.X, p.Y) : null;
-        var seen = new Observation
-        {
-            Said = attempt.Said,
-            White = Place(attempt.White),
-            Ball = Place(attempt.Ball),
-            Side = attempt.Reasons.Contains("left") || attempt.Reasons.Contains("right") ? true : null,
-            Score = attempt.Score,
-        };
-        // What cannot be told counts as it was said; what was not said either was not done.
-        return asked.IsDone(seen) ?? attempt.Said ?? false;
+        return asked.Counts(
+            Observation.Counted(attempt.Said, Place(attempt.White), Place(attempt.Ball), attempt.Reasons, attempt.Score)
+        );
     }
 
     public static Attempt New(AttemptEntry entry, PracticeSession session) =>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useRecords } from '../features/frames/records'
 import { useDraft } from '../position/draft'
+import { useOutbox } from '../lib/outbox'
 import { useAttempt } from '../lib/useAttempt'
 import { kinds, useClub, type Kind } from '../position/club'
 
@@ -15,6 +16,7 @@ const { attempt } = useAttempt()
 const records = useRecords()
 const position = useDraft()
 const route = useRoute()
+const outbox = useOutbox()
 
 const places = computed(() => [
   { name: 'table', label: 'Table', to: '/table' },
@@ -69,6 +71,12 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
         >{{ p.label }}</RouterLink
       >
     </nav>
+    <RouterLink v-if="outbox.refused.length" class="not-taken" to="/practice" role="alert" data-testid="refused"
+      >{{ outbox.refused.length }} not taken – look</RouterLink
+    >
+    <span v-else-if="outbox.trouble && outbox.toSend.length" class="not-sent" role="status" data-testid="not-sent"
+      >{{ outbox.toSend.length }} not sent</span
+    >
     <ElDropdown class="in-hand" trigger="click" max-height="70vh" @command="choose" @visible-change="look">
       <ElButton data-testid="in-hand" :title="inHandTitle" :aria-label="inHandTitle">
         <span class="who">{{ club.player?.name }}</span><span class="initials" aria-hidden="true">{{ initials }}</span
@@ -141,6 +149,16 @@ nav a,
 a[aria-current] {
   box-shadow: inset 0 -3px 0 var(--accent);
   font-weight: 650;
+}
+.not-taken {
+  color: var(--danger);
+  font-weight: 600;
+  white-space: nowrap;
+}
+.not-sent {
+  color: var(--accent);
+  font-size: 0.85rem;
+  white-space: nowrap;
 }
 .in-hand {
   min-width: 0;

@@ -1,22 +1,8 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 
-/**
- * What this device keeps by itself: it is there without a network, and after the tab was closed. What is to be sent waits in the order in
- * which it was made.
- */
-export type Waiting = {
-  /** Its place in the order; given when it is kept. */
-  seq?: number
-  kind: 'begin' | 'attempt' | 'task' | 'save' | 'note'
-  session: string
-  /** What is sent. */
-  body: unknown
-  /** Why it was refused, if it was: it waits for somebody to look at it, and holds up nothing. */
-  refused?: string
-}
-
 interface Kept extends DBSchema {
-  outbox: { key: number; value: Waiting; indexes: { session: string } }
+  /** What is to be sent, in the order in which it was made (lib/outbox). */
+  outbox: { key: number; value: { session: string }; indexes: { session: string } }
   sessions: { key: string; value: unknown }
   /** Answers of the server that are needed at the table, by address. */
   answers: { key: string; value: unknown }
@@ -61,6 +47,19 @@ export const device = () =>
     throw e
   }))
 
+/** Something done with the device's store; rejected if that fails, or does not come back in time. */
+export async function onDevice<T>(job: (db: IDBPDatabase<Kept>) => Promise<T>): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const late = new Promise<never>((_, refuse) => {
+    timer = setTimeout(() => refuse(new Error('The device’s store does not answer.')), patience)
+  })
+  try {
+    return await Promise.race([device().then(job), late])
+  } finally {
+    clearTimeout(timer)
+  }
+}
+
 /** An id that is nobody else's: a random UUID, version 4, made where crypto.randomUUID is not to be had. */
 export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16))
@@ -87,14 +86,12 @@ export function deviceName(): string {
 export async function kept<T>(name: string, ask: () => Promise<T>, isAway: (e: unknown) => boolean): Promise<T> {
   try {
     const answer = await ask()
-    void device()
-      .then((db) => db.put('answers', answer, name))
-      // A device that keeps nothing works as long as there is a network.
-      .catch(() => {})
+    // A device that keeps nothing works as long as there is a network.
+    void onDevice((db) => db.put('answers', answer, name)).catch(() => {})
     return answer
   } catch (e) {
     if (!isAway(e)) throw e
-    const last = await (await device()).get('answers', name).catch(() => undefined)
+    const last = await onDevice((db) => db.get('answers', name)).catch(() => undefined)
     if (last === undefined) throw e
     return last as T
   }

@@ -51,7 +51,9 @@ const said = (a: Attempt) =>
         ><LineButton :aria-label="`Correct attempt ${number}: ${said(a)}`" data-testid="pick-attempt" @click="counting.pick(a.id)">{{
           said(a)
         }}</LineButton
-        ><span v-if="sessions.waitingIds.has(a.id)" class="soft"> · not sent</span>
+        ><span v-if="sessions.waitingIds.has(a.id)" class="soft">
+          · {{ sessions.judgedWhenSent.has(a.id) ? 'not sent, judged when sent' : 'not sent' }}</span
+        >
         <em v-if="a.note && writing !== a.id" data-testid="coach-note">{{ a.note }}</em>
         <ElInput
           v-if="writing === a.id"

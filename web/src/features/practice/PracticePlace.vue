@@ -12,6 +12,7 @@ import { useClub } from '../../position/club'
 import LineButton from '../../ui/LineButton.vue'
 import MoreButton from '../../ui/MoreButton.vue'
 import OneOf from '../../ui/OneOf.vue'
+import NotTaken from './NotTaken.vue'
 import { useRoutines } from './routines'
 import { useSession } from './session'
 import { amountWords, families, familyNames, ofWords } from './words'
@@ -101,6 +102,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
 <template>
   <main class="place" data-testid="practice-place">
     <h1>Practice</h1>
+    <NotTaken />
     <section v-if="open" class="open">
       <RouterLink :to="`/practice/sessions/${open.id}`" data-testid="go-on"
         ><strong>Go on with the session of {{ when.format(new Date(open.startedAt)) }}</strong></RouterLink

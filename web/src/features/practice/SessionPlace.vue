@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { ElButton, ElDialog, ElDrawer, ElInput } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { countWords, sentence } from '../../lib/formats'
+import { sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import { useShell } from '../../lib/useShell'
 import { Problem } from '../../api/client'
@@ -15,7 +15,7 @@ import OneOf from '../../ui/OneOf.vue'
 import AttemptBar from './AttemptBar.vue'
 import AttemptList from './AttemptList.vue'
 import { useCounting } from './counting'
-import { useOutbox } from './outbox'
+import { useOutbox } from '../../lib/outbox'
 import { useRoutines } from './routines'
 import { useSession, type Attempt } from './session'
 import StepPlan from './StepPlan.vue'
@@ -128,9 +128,14 @@ const play = (id: string) => {
 }
 const end = () => sessions.end()
 const address = computed(() => `${location.origin}/practice/sessions/${props.id}`)
-const sent = computed(() =>
-  sessions.unsent ? `${sessions.unsent} not sent${outbox.isAway && !isPhone.value ? ': no network' : ''}` : 'all sent',
-)
+/** What is refused here for good. */
+const refused = computed(() => outbox.refused.filter((w) => w.session === props.id).length)
+const sent = computed(() => {
+  if (refused.value) return `${refused.value} not taken – look`
+  if (!sessions.unsent) return 'all sent'
+  const why = outbox.trouble && !isPhone.value ? `: ${outbox.isAway ? 'no connection' : 'refused for now, trying again'}` : ''
+  return `${sessions.unsent} not sent${why}`
+})
 const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
@@ -144,13 +149,17 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
     <template v-else>
       <header class="head">
         <h1>{{ routine?.name ?? (counting.isMissing ? 'A routine that is not on this device' : 'Session') }}</h1>
-        <span class="sent" :class="{ waits: sessions.unsent }" role="status" data-testid="sent">{{ sent }}</span>
+        <RouterLink v-if="refused" class="sent refused" to="/practice" role="status" data-testid="sent">{{ sent }}</RouterLink>
+        <span v-else class="sent" :class="{ waits: sessions.unsent }" role="status" data-testid="sent">{{ sent }}</span>
         <span class="spring" />
         <ElButton size="small" data-testid="plan-of-session" @click="isShowing = 'plan'">Routines</ElButton>
         <ElButton size="small" data-testid="share" @click="isShowing = 'share'">Look on</ElButton>
         <ElButton v-if="!isOver" size="small" data-testid="end-session" @click="end">End</ElButton>
         <ElButton v-else size="small" data-testid="go-on-session" @click="sessions.goOn()">Go on with it</ElButton>
       </header>
+      <p v-if="outbox.cannotKeep && sessions.unsent" class="cannot-keep" role="alert" data-testid="cannot-keep">
+        This device cannot keep what you count. It is sent from memory: leave this tab open until all is sent.
+      </p>
       <div v-if="counting.step && routine" class="body">
         <div ref="tableSide" class="table-side">
           <div class="steps">
@@ -245,12 +254,6 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
             <LineButton :data-testid="`play-${r.id}`" @click="play(r.id)">{{ r.name }}</LineButton>
           </li>
         </ul>
-        <p v-if="outbox.refused.length" class="field-error" role="alert">
-          {{ countWords(outbox.refused.length, 'thing') }} the server refused:
-          <span v-for="r in outbox.refused" :key="r.seq"
-            >{{ r.refused }} <ElButton size="small" @click="outbox.drop(r)">Throw it away</ElButton></span
-          >
-        </p>
       </ElDrawer>
       <ElDialog :model-value="isShowing === 'share'" title="Look on from a second device" width="min(420px, 94vw)" @close="isShowing = ''">
         <p>Whoever opens this sees attempts come in, writes a note to one, or changes the task.</p>
@@ -344,6 +347,15 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
   font-size: 0.85rem;
   color: var(--text-soft);
   white-space: nowrap;
+}
+.cannot-keep {
+  margin: 0;
+  padding: 4px 14px;
+  color: var(--danger);
+}
+.sent.refused {
+  color: var(--danger);
+  font-weight: 600;
 }
 .sent.waits {
   color: var(--accent);

@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto'
-import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { forgetClock } from '../../lib/clock'
 import { device, newId } from '../../lib/device'
 import { useNotices } from '../../lib/notices'
 import { useClub } from '../../position/club'
-import { useOutbox } from './outbox'
+import { useOutbox } from '../../lib/outbox'
 import { mirrored } from '../../domain/mirror'
 import type { Step } from './routines'
 import { useSession } from './session'
@@ -14,12 +15,17 @@ let sent: Sent[] = []
 /** away: no network; refuse: the server says no to these attempts; else it answers. */
 let isAway = false
 let refuse: string[] = []
+/** The status with which attempts are answered instead, for so many requests. */
+let failing: { status: number; times: number } = { status: 0, times: 0 }
+/** How far the server's clock is ahead of the device's, ms. */
+let ahead = 0
 /** Attempts that another device has corrected: the server keeps its correction, with this revision. */
 let correctedElsewhere: Record<string, number> = {}
 
 async function serve(request: Request): Promise<Response> {
   if (isAway) throw new TypeError('no network')
   const path = new URL(request.url).pathname
+  if (path === '/health') return new Response(null, { status: 200, headers: { Date: new Date(Date.now() + ahead).toUTCString() } })
   const body = request.method === 'GET' ? {} : ((await request.json()) as Record<string, unknown>)
   sent.push({ path, body })
   const json = (value: unknown, status = 200) =>
@@ -37,6 +43,7 @@ async function serve(request: Request): Promise<Response> {
   }
   if (path.endsWith('/attempts')) {
     const attempts = body.attempts as { id: string }[]
+    if (failing.times-- > 0) return json({ title: 'Not now.', code: 'x', errors: [] }, failing.status)
     if (attempts.some((a) => refuse.includes(a.id))) return json({ title: 'No.', code: 'invalid', errors: [] }, 400)
     const id = path.split('/')[4]
     const kept = (a: { id: string; base?: number; revision?: number }) => {
@@ -65,6 +72,10 @@ const settled = async (isSo: () => boolean) => {
 
 beforeEach(async () => {
   await (await device()).clear('outbox')
+  forgetClock()
+  localStorage.clear()
+  failing = { status: 0, times: 0 }
+  ahead = 0
   sent = []
   isAway = false
   refuse = []
@@ -73,6 +84,8 @@ beforeEach(async () => {
   setActivePinia(createPinia())
   Object.assign(useClub().ids, { players: newId(), tables: newId(), cues: newId() })
 })
+
+afterEach(() => disposePinia(getActivePinia()!))
 
 const now = { routine: 'stop', step: 0, mirrored: false, stroke: null, group: '' }
 const attemptsSent = () =>
@@ -108,6 +121,7 @@ describe('what is counted on the device', () => {
     const id = session.count({ said: true })
     await settled(() => useOutbox().isAway && session.unsent === 2)
     // Another tab, with nothing in its memory.
+    disposePinia(getActivePinia()!)
     setActivePinia(createPinia())
     isAway = false
     const outbox = useOutbox()
@@ -128,8 +142,107 @@ describe('what is counted on the device', () => {
     await settled(() => outbox.toSend.length === 0)
     expect(outbox.refused).toHaveLength(1)
     expect(attemptsSent().map((a) => a.id)).toContain(ids[1])
-    await outbox.drop(outbox.refused[0])
+    await outbox.drop([outbox.refused[0]])
     await settled(() => outbox.waiting.length === 0)
+  })
+
+  it.each([401, 403, 408, 429, 500, 503])(
+    'that is answered with %i is sent later by itself, and never called sent or refused',
+    async (status) => {
+      const [session, outbox] = [useSession(), useOutbox()]
+      session.begin(now)
+      await settled(() => outbox.toSend.length === 0)
+      failing = { status, times: 1 }
+      const id = session.count({ said: true })
+      await settled(() => outbox.trouble?.status === status)
+      expect([outbox.refused.length, session.unsent]).toEqual([0, 1])
+      await outbox.flush()
+      expect(attemptsSent().map((a) => a.id)).toContain(id)
+      expect([outbox.toSend.length, outbox.trouble]).toEqual([0, null])
+    },
+  )
+
+  it('of one session waits where the server fails at it, and that of another goes', async () => {
+    const [session, outbox] = [useSession(), useOutbox()]
+    session.begin(now)
+    await settled(() => outbox.toSend.length === 0)
+    failing = { status: 500, times: 1 }
+    isAway = true
+    const first = session.count({ said: true })
+    session.begin(now)
+    const second = session.count({ said: true })
+    await settled(() => outbox.isAway)
+    isAway = false
+    await settled(() => outbox.toSend.length === 0)
+    const taken = attemptsSent().map((a) => a.id)
+    // The first of these was answered with the failure.
+    expect(taken).toEqual([first, second, first])
+  })
+
+  it('is sent from memory where the device can keep nothing, and that is said', async () => {
+    const [session, outbox] = [useSession(), useOutbox()]
+    session.begin(now)
+    await settled(() => outbox.toSend.length === 0)
+    const full = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    isAway = true
+    const ids = [1, 2, 3, 4, 5].map(() => session.count({ said: true }))
+    await settled(() => outbox.cannotKeep && session.unsent === 5)
+    isAway = false
+    await outbox.flush()
+    full.mockRestore()
+    expect(attemptsSent().map((a) => a.id)).toEqual(ids)
+    expect(outbox.waiting).toHaveLength(0)
+  })
+
+  it('is sent though the device was cleared meanwhile', async () => {
+    const [session, outbox] = [useSession(), useOutbox()]
+    isAway = true
+    session.begin(now)
+    const id = session.count({ said: true })
+    await settled(() => outbox.isAway && session.unsent === 2)
+    await (await device()).clear('outbox')
+    isAway = false
+    await outbox.flush()
+    expect(attemptsSent().map((a) => a.id)).toEqual([id])
+  })
+
+  it('has the time of the server’s clock, though this device’s is off by days', async () => {
+    const [session, outbox] = [useSession(), useOutbox()]
+    isAway = true
+    session.begin(now)
+    session.count({ said: true })
+    await settled(() => outbox.isAway && session.unsent === 2)
+    isAway = false
+    ahead = 5 * 24 * 3600 * 1000
+    await outbox.flush()
+    const off = (time: string) => Math.abs(Date.parse(time) - Date.now() - ahead)
+    expect(off(sent.find((s) => s.path.endsWith('/sessions'))!.body.startedAt as string)).toBeLessThan(60_000)
+    expect(off((attemptsSent()[0] as unknown as { at: string }).at)).toBeLessThan(60_000)
+    // What is counted from now on is right from the beginning.
+    session.setTask(now)
+    session.count({ said: true })
+    expect(off(session.attempts.at(-1)!.at)).toBeLessThan(60_000)
+  })
+
+  it('of a session that is gone can go into a new one, and is tried again as it was', async () => {
+    const [session, outbox] = [useSession(), useOutbox()]
+    session.begin(now)
+    await settled(() => outbox.toSend.length === 0)
+    failing = { status: 404, times: 99 }
+    const ids = [session.count({ said: true }), session.count({ said: false })]
+    await settled(() => outbox.refused.length === 2)
+    expect(session.unsent).toBe(0)
+    await outbox.retry(outbox.refused)
+    expect(outbox.refused).toHaveLength(2)
+    failing = { status: 0, times: 0 }
+    sent = []
+    const id = await session.moveToNew(outbox.refused)
+    await settled(() => outbox.waiting.length === 0)
+    expect(sent.at(-1)!.path).toBe(`/api/practice/sessions/${id}/attempts`)
+    expect(attemptsSent().map((a) => a.id)).not.toContain(ids[0])
+    expect(attemptsSent()).toHaveLength(2)
   })
 
   it('says that another device has corrected the same attempt, and sends this correction if it is wanted all the same', async () => {

@@ -55,5 +55,5 @@ export const useRoutines = defineStore('routines', () => {
     await load()
   }
 
-  return { list, load, read, get, nameOf, create, save, putAway, restore }
+  return { list, whole, load, read, get, nameOf, create, save, putAway, restore }
 })

@@ -2,11 +2,17 @@ import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
-import { device, deviceName, newId, type Waiting } from '../../lib/device'
+import { timeNow } from '../../lib/clock'
+import { deviceName, newId, onDevice } from '../../lib/device'
 import { useNotices } from '../../lib/notices'
 import { useClub } from '../../position/club'
-import { useOutbox, type State } from './outbox'
+import { useOutbox, type Waiting } from '../../lib/outbox'
+import { mirrored } from '../../domain/mirror'
+import { useDraft } from '../../position/draft'
+import { counts } from './judging'
 import { useRoutines } from './routines'
+import './sending'
+import type { State } from './sending'
 
 export type Session = Schemas['SessionResult']
 export type Attempt = Schemas['AttemptResult']
@@ -26,6 +32,7 @@ export const useSession = defineStore('session', () => {
   const routines = useRoutines()
   const notices = useNotices()
   const club = useClub()
+  const position = useDraft()
 
   const session = shallowRef<Session | null>(null)
   const byId = ref(new Map<string, Attempt>())
@@ -56,6 +63,7 @@ export const useSession = defineStore('session', () => {
       )
     for (const a of state.attempts) {
       known.set(a.id, a.revision)
+      judgedWhenSent.value.delete(a.id)
       const mine = conflicts.includes(a.id) ? undefined : byId.value.get(a.id)
       // A correction made here since is newer, but for the coach's word.
       byId.value.set(a.id, mine && mine.revision > a.revision ? { ...mine, note: a.note } : a)
@@ -74,7 +82,8 @@ export const useSession = defineStore('session', () => {
       20,
     )
   }
-  outbox.listen((id, state) => {
+  outbox.listen((id, answer) => {
+    const state = answer as State | null
     if (!state || id !== session.value?.id) return
     take(state)
     // Only now the server knows of it.
@@ -89,9 +98,7 @@ export const useSession = defineStore('session', () => {
   function keep() {
     if (!session.value) return
     const state = { session: { ...session.value }, attempts: [...byId.value.values()].map((a) => ({ ...a })) }
-    void device()
-      .then((db) => db.put('sessions', JSON.parse(JSON.stringify(state)), state.session.id))
-      .catch(() => {})
+    void onDevice((db) => db.put('sessions', JSON.parse(JSON.stringify(state)), state.session.id)).catch(() => {})
   }
   useEventListener(window, 'pagehide', keep)
 
@@ -129,7 +136,7 @@ export const useSession = defineStore('session', () => {
 
   function begin(now: Task | null, plan: Schemas['PlannedRoutine'][] = []): string {
     const id = newId()
-    const startedAt = new Date().toISOString()
+    const startedAt = new Date(timeNow()).toISOString()
     const { players, tables, cues } = club.ids
     const played = { playerId: players || null, tableId: tables || null, cueId: cues || null }
     session.value = { id, with: played, startedAt, endedAt: null, plan, now, note: '', changes: 0, version: 0 }
@@ -158,7 +165,7 @@ export const useSession = defineStore('session', () => {
       return true
     }
     // What this device knows is there at once.
-    const known = (await (await device().catch(() => null))?.get('sessions', id)) as State | undefined
+    const known = (await onDevice((db) => db.get('sessions', id)).catch(() => undefined)) as State | undefined
     if (known) {
       session.value = known.session
       byId.value = new Map(known.attempts.map((a) => [a.id, a]))
@@ -183,11 +190,28 @@ export const useSession = defineStore('session', () => {
 
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
-  function show(entry: AttemptEntry, done: boolean) {
+  /** Attempts that only the server can judge: their routine is not on this device. */
+  const judgedWhenSent = ref(new Set<string>())
+
+  /** By the rule of what was laid then, or of the routine as it is; null where that is not known here. */
+  function judge(entry: AttemptEntry): boolean | null {
+    const routine = routines.whole.get(entry.routine)
+    const step = routine?.routine.steps[entry.step ?? 0]
+    const sizes = position.reference
+    // A routine of one's own may have been changed since the attempt was made; by which of the two it is judged the server knows.
+    const mayDiffer = !!byId.value.get(entry.id)?.laid && !!routine?.isOwn
+    if (!step || !sizes || mayDiffer) return null
+    return counts(entry.mirrored ? mirrored(step, sizes.width) : step, entry, sizes)
+  }
+
+  function show(entry: AttemptEntry) {
     const before = byId.value.get(entry.id)
+    const done = judge(entry)
+    if (done === null) judgedWhenSent.value.add(entry.id)
     byId.value.set(entry.id, {
       ...(entry as Required<AttemptEntry>),
-      done,
+      // Until the rule has judged it, what was said stands.
+      done: done ?? entry.said ?? false,
       note: before?.note ?? '',
       laid: before?.laid ?? null,
       changedIn: before?.changedIn ?? 0,
@@ -199,7 +223,7 @@ export const useSession = defineStore('session', () => {
 
   /** Now, and later than the last one: attempts are told apart, and put in order, by their time. */
   let lastTime = 0
-  const nextTime = () => new Date((lastTime = Math.max(Date.now(), lastTime + 1))).toISOString()
+  const nextTime = () => new Date((lastTime = Math.max(timeNow(), lastTime + 1))).toISOString()
 
   /** Counts an attempt at what is played now. */
   function count(said: Said): string {
@@ -224,8 +248,7 @@ export const useSession = defineStore('session', () => {
       withdrawn: false,
       ...said,
     }
-    // Until the rule has judged it, what was said stands.
-    show(entry, said.said ?? false)
+    show(entry)
     void send('attempt', entry)
     return entry.id
   }
@@ -256,7 +279,7 @@ export const useSession = defineStore('session', () => {
     // What the server adds to an attempt is not sent back to it.
     const base = known.get(id) ?? null
     const next: AttemptEntry = { ...entryOf(before), ...change, revision: before.revision + 1, device: deviceName(), base }
-    show(next, change.said ?? before.done)
+    show(next)
     void send('attempt', next)
   }
 
@@ -293,7 +316,36 @@ export const useSession = defineStore('session', () => {
     void send('save', what)
   }
 
-  const end = () => change({ endedAt: new Date().toISOString() })
+  /**
+   * What the server did not take of a session that is not there any more goes into a new one: it begins when the first of it was made, and
+   * every attempt is another, so that nothing of the old session is touched.
+   */
+  async function moveToNew(items: readonly Waiting[]): Promise<string> {
+    const id = newId()
+    const names = new Map<string, string>()
+    const attemptsOf = items.filter((w) => w.kind === 'attempt').map((w) => w.body as AttemptEntry)
+    const begun = items.find((w) => w.kind === 'begin')?.body as Schemas['SessionEntry'] | undefined
+    const first = attemptsOf[0]
+    const { players, tables, cues } = club.ids
+    const entry: Schemas['SessionEntry'] = {
+      with: { playerId: players || null, tableId: tables || null, cueId: cues || null },
+      startedAt: first?.at ?? new Date(timeNow()).toISOString(),
+      plan: [],
+      now: first ? { routine: first.routine, step: first.step ?? 0, mirrored: first.mirrored ?? false, stroke: null, group: '' } : null,
+      ...begun,
+      id,
+    }
+    await outbox.put({ kind: 'begin', session: id, body: plain(entry) })
+    for (const attempt of attemptsOf) {
+      const name = names.get(attempt.id) ?? newId()
+      names.set(attempt.id, name)
+      await outbox.put({ kind: 'attempt', session: id, body: plain({ ...attempt, id: name }) })
+    }
+    await outbox.drop([...items])
+    return id
+  }
+
+  const end = () => change({ endedAt: new Date(timeNow()).toISOString() })
   const goOn = () => change({ endedAt: null })
 
   return {
@@ -301,6 +353,7 @@ export const useSession = defineStore('session', () => {
     attempts,
     unsent,
     waitingIds,
+    judgedWhenSent,
     isLive,
     begin,
     resume,
@@ -312,6 +365,7 @@ export const useSession = defineStore('session', () => {
     setTask,
     note,
     change,
+    moveToNew,
     end,
     goOn,
   }
