@@ -208,7 +208,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   async function remove(sent: Waiting[]) {
     waiting.value = waiting.value.filter((w) => !sent.includes(w))
-    tabs?.postMessage({ ids: sent.map((w) => w.id).filter(Boolean) })
+    if (!isOver) tabs?.postMessage({ ids: sent.map((w) => w.id).filter(Boolean) })
     const keys = sent.filter(isOnDevice).map((w) => w.seq!)
     if (!keys.length) return
     for (const seq of keys) gone.add(seq)

@@ -3,6 +3,7 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { forgetClock } from '../../lib/clock'
 import { device, newId } from '../../lib/device'
+import { eventually } from '../../lib/eventually.fixture'
 import { useNotices } from '../../lib/notices'
 import { useClub } from '../../position/club'
 import { useOutbox } from '../../lib/outbox'
@@ -173,7 +174,7 @@ describe('what is counted on the device', () => {
     const second = session.count({ said: true })
     await settled(() => outbox.isAway)
     isAway = false
-    await settled(() => outbox.toSend.length === 0)
+    await eventually(() => expect(outbox.toSend).toHaveLength(0))
     const taken = attemptsSent().map((a) => a.id)
     // The first of these was answered with the failure.
     expect(taken).toEqual([first, second, first])
