@@ -240,6 +240,42 @@ describe('the workspace', () => {
     expect(after.isDirty).toBe(false)
   })
 
+  it('keeps what each of two tabs has not saved, and brings both back', async () => {
+    vi.stubGlobal('fetch', async (request: Request) => {
+      const path = new URL(request.url).pathname
+      const answers: Record<string, unknown> = {
+        '/api/positions': [saved(1)],
+        '/api/reference': { openingRack: [] },
+        '/api/in-hand': { player: { id: 'p' }, table: { id: 't' }, cue: { id: 'c' } },
+      }
+      return new Response(JSON.stringify(answers[path] ?? saved(1)), { status: 200, headers: { 'Content-Type': 'application/json' } })
+    })
+    const anotherTab = async () => {
+      sessionStorage.clear()
+      setActivePinia(createPinia())
+      await useSaving().start()
+      return useDraft()
+    }
+    localStorage.clear()
+    const one = await anotherTab()
+    one.rename('One')
+    one.commit()
+    await eventually(() => expect(localStorage.getItem('deep-baize-unsaved-tabs')).toContain('One'))
+    // The other tab is open at the same time: nothing of the first is brought back into it.
+    const other = await anotherTab()
+    expect(other.draft.name).not.toBe('One')
+    other.rename('Other')
+    other.commit()
+    await eventually(() => expect(localStorage.getItem('deep-baize-unsaved-tabs')).toContain('Other'))
+    window.dispatchEvent(new Event('pagehide'))
+    const third = await anotherTab()
+    const offered = useNotices().notices.find((n) => n.text.includes('was not saved either'))!
+    expect([third.draft.name, offered.text].join(' ')).toMatch(/One.*Other|Other.*One/)
+    const first = third.draft.name
+    offered.action!.run()
+    expect([first, third.draft.name].sort()).toEqual(['One', 'Other'])
+  })
+
   it('fills in what an older position left out', () => {
     const old = draftOf({
       name: 'old',

@@ -6,6 +6,7 @@ import { copy, draftOf, ofFirstScale, plainStroke } from '../domain/strokes'
 import { useNotices } from '../lib/notices'
 import { useDraft, type Origin } from './draft'
 import { useClub } from './club'
+import { useUnsavedTabs } from './unsavedTabs'
 
 type Left = { draft: Draft; origin: Origin; isOnlyLookedAt?: boolean; paces?: 2 }
 /** What was left before paces were on the present scale keeps its speed; the server has done the same with what is saved. */
@@ -32,8 +33,8 @@ export const useSaving = defineStore('saving', () => {
 
   /** Kept for this tab, so that a reload loses nothing that was not saved. */
   const kept = useSessionStorage<Left | null>('deep-baize-draft', null, asJson)
-  /** What is not saved, for when the tab is closed. */
-  const unsaved = useLocalStorage<Left | null>('deep-baize-unsaved', null, asJson)
+  /** What is not saved, for when the tab is closed: each tab keeps its own. */
+  const unsaved = useUnsavedTabs<Left>()
   const lastOpened = useLocalStorage<string>('deep-baize-last', '')
   /** Nothing has been opened here before. */
   const isFirstVisit = !kept.value && !lastOpened.value
@@ -48,7 +49,7 @@ export const useSaving = defineStore('saving', () => {
     if (left) return position.reset(left.draft, left.origin, left.isOnlyLookedAt)
     if (saved) open(saved)
     else startNew()
-    if (unsaved.value && !id) bringBack(unsaved.value)
+    if (!id) bringBack()
   }
 
   /** What is opened first: what the address names, what was open last, or, on a first visit, a break under way. */
@@ -71,8 +72,25 @@ export const useSaving = defineStore('saving', () => {
     return shown ? ask(client.GET('/api/positions/{id}', { params: { path: { id: shown.id } } })) : null
   }
 
-  /** What was not saved when the last tab was closed comes back, and can be put aside. */
-  function bringBack(left: Left) {
+  /** What was not saved when tabs were closed comes back: the latest is opened, and can be put aside; the others are offered. */
+  function bringBack() {
+    const [latest, ...others] = unsaved.left()
+    if (!latest) return
+    for (const other of others.slice(0, 4))
+      notices.show(
+        {
+          kind: 'info',
+          text: `“${other.value.draft.name}” was not saved either.`,
+          action: { label: 'Open it', run: () => takeBack(other) },
+        },
+        0,
+      )
+    takeBack(latest)
+  }
+
+  function takeBack({ tab, value }: { tab: string; value: Left }) {
+    const left = asOfNow(value)!
+    unsaved.forget(tab)
     const instead = { draft: copy(toRaw(position.draft)), origin: position.origin }
     position.reset(left.draft, left.origin)
     notices.show({
@@ -106,12 +124,20 @@ export const useSaving = defineStore('saving', () => {
   const keepSoon = useDebounceFn(keep, 200, { maxWait: 1000 })
   function keep() {
     if (!position.content.balls.length) return
-    kept.value = { draft: copy(toRaw(position.draft)), origin: position.origin, isOnlyLookedAt: position.hasChanged && !position.isDirty }
+    kept.value = {
+      draft: copy(toRaw(position.draft)),
+      origin: position.origin,
+      isOnlyLookedAt: position.hasChanged && !position.isDirty,
+      paces: 2,
+    }
     // A position that was only looked at, or set up anew and not touched, is nothing to bring back.
-    unsaved.value = position.isDirty && position.canUndo ? kept.value : null
+    unsaved.keep(position.isDirty && position.canUndo ? kept.value : null)
   }
   watch([() => position.draft, () => position.origin], () => void keepSoon(), { deep: true })
-  useEventListener(window, 'pagehide', keep)
+  useEventListener(window, 'pagehide', () => {
+    keep()
+    unsaved.leave()
+  })
 
   // ---- Saving ----------------------------------------------------------------------------------------------------
 
