@@ -120,16 +120,20 @@ public static class FrameEndpoints
     }
 
     private static async Task<Created<FrameRecordResult>> Create(
-        FrameDraft draft,
+        NewFrame draft,
         DeepBaizeContext db,
         TimeProvider time,
         CancellationToken cancel
     )
     {
         var (title, first, second) = Checked(draft);
+        // Begun on a device without a connection, and perhaps sent twice.
+        if (draft.Id is { } known && await Find(db, known, cancel) is { } kept)
+            return TypedResults.Created($"/api/frames/{known}", FrameRecordResult.Of(kept));
         var now = time.GetUtcNow();
         var frame = new FrameRecord
         {
+            Id = draft.Id ?? Guid.CreateVersion7(),
             OwnerId = User.LocalId,
             Title = title,
             First = first,

@@ -35,7 +35,7 @@ public sealed record FrameFile
         };
 
     /// <exception cref="InputException">Another kind of file, or of a later version.</exception>
-    public FrameDraft ToDraft()
+    public NewFrame ToDraft()
     {
         RecordStore.CheckFile("frame", (Format, Version), (FormatName, CurrentVersion));
         return new()

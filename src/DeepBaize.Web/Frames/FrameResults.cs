@@ -17,6 +17,13 @@ public record FrameDraft
     public IReadOnlyList<RecordedShot> Shots { get; init; } = [];
 }
 
+/// <summary>A frame that is begun.</summary>
+public sealed record NewFrame : FrameDraft
+{
+    [Description("Its id, if a device has begun it without a connection: a second time it is the same frame. Null: a new one.")]
+    public Guid? Id { get; init; }
+}
+
 /// <summary>A frame to save over one that is stored.</summary>
 public sealed record FrameSave : FrameDraft
 {

@@ -2182,13 +2182,6 @@ export interface components {
             modelError: number;
             basis: components["schemas"]["ChanceBasis"];
         };
-        /** @description A frame to write down. */
-        FrameDraft: {
-            title: string;
-            first?: string;
-            second?: string;
-            shots?: components["schemas"]["RecordedShot"][];
-        };
         /** @description The frame that a position is in: its state, and the foul before it that may still be answered. */
         FrameEntry: {
             offence?: null | components["schemas"]["OffenceEntry"];
@@ -2737,6 +2730,18 @@ export interface components {
              * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
              */
             naturalElevation?: number;
+        };
+        /** @description A frame that is begun. */
+        NewFrame: {
+            /**
+             * Format: uuid
+             * @description Its id, if a device has begun it without a connection: a second time it is the same frame. Null: a new one.
+             */
+            id?: null | string;
+            title: string;
+            first?: string;
+            second?: string;
+            shots?: components["schemas"]["RecordedShot"][];
         };
         /** @description A straight nose, m. */
         NoseResult: {
@@ -5773,7 +5778,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDraft"];
+                "application/json": components["schemas"]["NewFrame"];
             };
         };
         responses: {

@@ -64,8 +64,9 @@ export function useUnsavedTabs<T>() {
 
   /** It has come back, or is wanted no more. */
   function forget(name: string) {
-    const { [name]: _, ...others } = read<T>()
-    write(others)
+    const all = read<T>()
+    delete all[name]
+    write(all)
   }
 
   // It was one for all tabs.

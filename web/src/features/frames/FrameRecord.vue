@@ -7,8 +7,8 @@ import { lookOf } from '../../domain/balls'
 import { useDraft } from '../../position/draft'
 import OneOf from '../../ui/OneOf.vue'
 import FoulForm from './FoulForm.vue'
-import { useRecords, type RecordedShot, type Record_ } from './records'
-import { breakWords, figureRows, needWords, onWords, reasons, shotWords, tags } from './words'
+import { useRecords, type NewShot, type Record_ } from './records'
+import { breakWords, figureRows, needWords, onWords, reasons, shotWords, stepWords, tags } from './words'
 
 /** A frame written down shot by shot: one tap for the usual outcome. Made for a phone at the table side as well. */
 const props = defineProps<{ record: Record_ }>()
@@ -37,7 +37,14 @@ const fouling = ref(false)
 const chosenTags = ref<Schemas['StrokeTag'][]>([])
 const chosenWhy = ref<string[]>([])
 
-async function enter(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
+/** While a shot is not sent the rules are not asked, and any ball may have been potted. */
+const everyBall = ['red', 'yellow', 'green', 'brown', 'blue', 'pink', 'black']
+const mayPot = computed(() => (records.pending.length ? everyBall : state.value.mayPot))
+/** Whether the last shot was entered here just now: a reason that is tapped then is its. */
+const isFresh = ref(false)
+const whyOfLast = computed(() => (isFresh.value && records.lastShot?.kind !== 'pot' ? (records.lastShot?.why ?? '') : null))
+
+async function enter(shot: NewShot) {
   const white = position.ball('white')
   const why = chosenWhy.value[0] as Schemas['EndReason']
   await records.enter({
@@ -49,9 +56,15 @@ async function enter(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
   chosenTags.value = []
   chosenWhy.value = []
   fouling.value = false
+  isFresh.value = true
 }
-/** One reason at a time, or none. */
-const onlyLast = (list: unknown[]) => (chosenWhy.value = list.slice(-1) as string[])
+/** One reason at a time, or none: of the shot just entered, or of the next. */
+const shownWhy = computed(() => (whyOfLast.value ? [whyOfLast.value as string] : chosenWhy.value))
+function onlyLast(list: unknown[]) {
+  const why = (list.at(-1) ?? '') as string
+  if (whyOfLast.value !== null) void records.amend({ why: (why || null) as Schemas['EndReason'] | null })
+  else chosenWhy.value = why ? [why] : []
+}
 const redOrColour = (ball: string) => lookOf(ball === 'red' ? 'red-1' : ball)
 const listed = computed(() => story.value.shots.map((s, i) => ({ ...s, number: i + 1 })).reverse())
 const breaks = computed(() => [...story.value.breaks].reverse())
@@ -68,6 +81,9 @@ const breaks = computed(() => [...story.value.breaks].reverse())
       </div>
       <p class="on" role="status" data-testid="frame-on">{{ onWords(state, names) }}</p>
       <p class="soft">{{ needWords(state) }}</p>
+      <div v-if="records.pending.length" class="unsent" role="status" data-testid="unsent-shots">
+        <strong>Not sent yet:</strong> {{ records.pending.map((step) => stepWords(step)).join('; ') }}. The score follows once it is.
+      </div>
       <p v-if="story.fault" class="field-error" role="alert">
         The rest is not told: {{ story.fault.message }} Undo goes back to before it.
       </p>
@@ -86,7 +102,7 @@ const breaks = computed(() => [...story.value.breaks].reverse())
       <template v-else-if="!state.isOver">
         <div class="pots" role="group" aria-label="Potted">
           <ElButton
-            v-for="b in state.mayPot"
+            v-for="b in mayPot"
             :key="b"
             circle
             class="ball"
@@ -98,7 +114,7 @@ const breaks = computed(() => [...story.value.breaks].reverse())
             >{{ b === 'red' ? 1 : redOrColour(b).mark }}</ElButton
           >
           <ElButton
-            v-if="state.mayPot.includes('red') && state.reds > 1"
+            v-if="mayPot.includes('red') && state.reds > 1"
             class="tall"
             :disabled="records.busy"
             @click="enter({ kind: 'pot', potted: ['red', 'red'] })"
@@ -109,7 +125,7 @@ const breaks = computed(() => [...story.value.breaks].reverse())
           <ElButton class="tall" :disabled="records.busy" data-testid="missed" @click="enter({ kind: 'miss' })">Missed</ElButton>
           <ElButton class="tall" :disabled="records.busy" data-testid="safety" @click="enter({ kind: 'safety' })">Safety</ElButton>
           <ElButton class="tall" :aria-expanded="fouling" data-testid="foul" @click="fouling = !fouling">Foul …</ElButton>
-          <ElButton class="tall" :disabled="records.busy || !story.shots.length" data-testid="undo-shot" @click="records.undo()"
+          <ElButton class="tall" :disabled="records.busy || !records.lastShot" data-testid="undo-shot" @click="records.undo()"
             >Undo</ElButton
           >
         </div>
@@ -117,11 +133,17 @@ const breaks = computed(() => [...story.value.breaks].reverse())
         <ElCheckboxGroup v-model="chosenTags" aria-label="How the shot was played">
           <ElCheckboxButton v-for="t in tags" :key="t" :value="t" :data-testid="`tag-${t}`">{{ t }}</ElCheckboxButton>
         </ElCheckboxGroup>
-        <ElCheckboxGroup :model-value="chosenWhy" aria-label="Why it was missed" @update:model-value="onlyLast">
-          <ElCheckboxButton v-for="r in reasons" :key="r.why" :value="r.why">{{ r.label }}</ElCheckboxButton>
+        <ElCheckboxGroup
+          :model-value="shownWhy"
+          :aria-label="whyOfLast === null ? 'Why it was missed' : 'Why the last shot was missed'"
+          @update:model-value="onlyLast"
+        >
+          <ElCheckboxButton v-for="r in reasons" :key="r.why" :value="r.why" :data-testid="`why-${r.why}`">{{ r.label }}</ElCheckboxButton>
         </ElCheckboxGroup>
         <ElCheckbox v-model="noteWhite" data-testid="note-white">note the white where it lies on the plan</ElCheckbox>
-        <p class="soft hint">Kind of stroke and reason first, if you want them noted; then one tap for what happened.</p>
+        <p class="soft hint">
+          One tap for what happened; the reason before it or after. The kind of stroke comes first, if you want it noted.
+        </p>
       </template>
       <ElButton v-else @click="records.undo()">Undo the last shot</ElButton>
     </div>
@@ -133,7 +155,7 @@ const breaks = computed(() => [...story.value.breaks].reverse())
         <ElButton @click="records.exportAs('json')">JSON</ElButton>
         <ElButton data-testid="all-frames" @click="router.push('/frames')">All frames</ElButton>
       </div>
-      <p v-if="!story.shots.length" class="soft">
+      <p v-if="!story.shots.length && !records.pending.length" class="soft">
         Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan
         are written into it as well.
       </p>

@@ -1,17 +1,52 @@
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, askList, client, exchange, fileAt, type Schemas } from '../../api/client'
+import { ask, askList, client, exchange, fileAt, Problem, type Schemas } from '../../api/client'
+import { timeNow } from '../../lib/clock'
+import { kept, newId } from '../../lib/device'
+import { useOutbox } from '../../lib/outbox'
 import { played } from '../../position/played'
 import { useKeeping } from '../../position/keeping'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
 import { useParts } from '../../lib/useParts'
+import { after, type FrameStep, type NewShot, type Record_ } from './sending'
+
+const isAway = (e: unknown) => e instanceof Problem && e.isAway
 
 export type Item = Schemas['FrameItem']
-export type Record_ = Schemas['FrameRecordResult']
-export type RecordedShot = Schemas['RecordedShot']
+export type { NewShot, Record_, RecordedShot } from './sending'
+
+/** Of a frame of which nothing is known but its players. */
+const blankStory: Schemas['FrameStoryResult'] = {
+  shots: [],
+  breaks: [],
+  players: [],
+  fault: null,
+  state: {
+    on: 'red',
+    mayPot: ['red'],
+    reds: 15,
+    first: 0,
+    second: 0,
+    turn: 0,
+    break: 0,
+    freeBall: false,
+    inHand: true,
+    pointsLeft: 147,
+    ahead: 0,
+    toWin: 74,
+    snookersRequired: 0,
+    missMayBeCalled: true,
+    misses: 0,
+    isWarned: false,
+    awaitsLot: false,
+    penalties: [4, 5, 6, 7],
+    isOver: false,
+    winner: -1,
+  },
+}
 
 /** Frames written down shot by shot: the list, and the one that is open. */
 export const useRecords = defineStore('records', () => {
@@ -31,7 +66,25 @@ export const useRecords = defineStore('records', () => {
   /** The frame that was open last, so that a phone that went to sleep goes on with it. */
   const last = useLocalStorage<string>('deep-baize-frame', '')
 
-  const shots = computed(() => record.value?.story.shots.map((s) => s.shot) ?? [])
+  const outbox = useOutbox()
+  /** What was entered here and is not with the server yet: the score stands as it was before it. */
+  const pending = computed(() =>
+    outbox.toSend.filter((w) => w.kind === 'frame' && w.session === record.value?.id).map((w) => w.body as FrameStep),
+  )
+  /** The last shot, sent or not. */
+  const lastShot = computed<NewShot | null>(() => (record.value ? (after(record.value, pending.value).at(-1) ?? null) : null))
+  outbox.listen((id, answer) => {
+    if (id === record.value?.id && answer && typeof answer === 'object' && 'story' in answer) record.value = answer as Record_
+  })
+  // Whoever has just entered it is told at once why it cannot be; nothing of it waits.
+  watch(
+    () => outbox.refused.filter((w) => w.kind === 'frame' && w.session === record.value?.id),
+    (refused) => {
+      if (!refused.length) return
+      notices.show({ kind: 'error', text: `The shot is not entered: ${refused[0].refused}` })
+      void outbox.drop(refused)
+    },
+  )
 
   /** The words that are searched for in titles and names. */
   const search = ref('')
@@ -39,7 +92,11 @@ export const useRecords = defineStore('records', () => {
 
   const read = useLatest(async () => {
     const query = (range: object) => ({ params: { query: { search: search.value.trim(), ...range } } })
-    const found = await askList((range) => client.GET('/api/frames', query(range)), parts.shown.value)
+    const found = await kept(
+      `frames ${search.value.trim()}`,
+      () => askList((range) => client.GET('/api/frames', query(range)), parts.shown.value),
+      isAway,
+    )
     items.value = found.items
     parts.total.value = found.total
   })
@@ -54,7 +111,7 @@ export const useRecords = defineStore('records', () => {
 
   const open = (id: string) =>
     attempt(async () => {
-      record.value = await ask(client.GET('/api/frames/{id}', { params: { path: { id } } }))
+      record.value = await kept(`frame ${id}`, () => ask(client.GET('/api/frames/{id}', { params: { path: { id } } })), isAway)
       last.value = id
     }, 'The frame is not opened')
 
@@ -74,28 +131,45 @@ export const useRecords = defineStore('records', () => {
     return isThere
   }
 
-  const start = (title: string, first: string, second: string) =>
-    attempt(async () => {
-      record.value = await ask(client.POST('/api/frames', { body: { title, first, second, shots: [] } }))
-      last.value = record.value.id
-      await list()
-    }, 'No frame was begun')
+  /** Begins a frame; without a connection too: it gets its score once it is sent. */
+  async function start(title: string, first: string, second: string) {
+    const id = newId()
+    const body: Schemas['NewFrame'] = { id, title, first, second, shots: [] }
+    void outbox.put({ kind: 'frame begun', session: id, body })
+    await outbox.flush()
+    if (outbox.toSend.some((w) => w.session === id)) {
+      notices.show({ kind: 'info', text: 'No connection: the frame begins here, and is sent as soon as there is one.' })
+      record.value = unsent(body)
+    } else await open(id)
+    last.value = record.value?.id ?? ''
+    void list()
+  }
 
-  const save = (next: RecordedShot[], failed: string) =>
-    attempt(async () => {
-      const { id, title, first, second, version } = record.value!
-      record.value = await ask(
-        client.PUT('/api/frames/{id}', { params: { path: { id } }, body: { title, first, second, version, shots: next } }),
-      )
-    }, failed)
+  /** A frame that the server does not know yet. */
+  const unsent = ({ id, title, first, second }: Schemas['NewFrame']): Record_ => ({
+    id: id!,
+    title,
+    first: first || 'First',
+    second: second || 'Second',
+    createdAt: new Date(timeNow()).toISOString(),
+    updatedAt: new Date(timeNow()).toISOString(),
+    version: 0,
+    with: { playerId: null, tableId: null, cueId: null },
+    story: blankStory,
+  })
 
-  const enter = (shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) => save([...shots.value, shot], 'The shot is not entered')
+  const enterStep = (step: FrameStep) => outbox.put({ kind: 'frame', session: record.value!.id, body: step })
+
+  const enter = (shot: NewShot) => enterStep({ add: shot })
 
   /** Takes the last shot back; of a story that cannot be told to its end, all that is not told. */
-  const undo = () => save(record.value!.story.fault ? shots.value : shots.value.slice(0, -1), 'Nothing is undone')
+  const undo = () => enterStep({ undo: true })
+
+  /** Says more of the last shot. */
+  const amend = (change: Partial<NewShot>) => enterStep({ amend: change })
 
   /** A planned shot that was played, if a frame is open to write it into. */
-  function write(shot: Partial<RecordedShot> & Pick<RecordedShot, 'kind'>) {
+  function write(shot: NewShot) {
     if (record.value && !record.value.story.state.isOver) void enter(shot)
   }
 
@@ -140,12 +214,14 @@ export const useRecords = defineStore('records', () => {
     record,
     last,
     busy,
-    shots,
+    pending,
+    lastShot,
     list,
     show,
     start,
     enter,
     undo,
+    amend,
     write,
     remove,
     bringIn,

@@ -1,3 +1,4 @@
+import type { FrameStep } from './sending'
 import type { Schemas } from '../../api/client'
 import { aBall } from '../../domain/balls'
 import { countWords, lengthWords, percentWords } from '../../lib/formats'
@@ -85,4 +86,12 @@ export function figureRows(players: readonly Tally[]): { label: string; first: s
       p.ends.slice(0, 4).map((e) => `${e.count}× ${kinds[e.kind]}, ${e.on}${e.why ? `, ${reasonWords(e.why)}` : ''}`),
     ),
   ]
+}
+
+/** What was entered and is not sent yet, in a word or two. */
+export function stepWords(step: FrameStep): string {
+  if (step.undo) return 'the last taken back'
+  if (step.amend) return `of the last: ${reasons.find((r) => r.why === step.amend.why)?.label ?? 'no reason'}`
+  const { kind, potted } = step.add
+  return kind === 'pot' ? (potted ?? []).join(' and ') : kind === 'miss' ? 'missed' : kind
 }
