@@ -32,6 +32,8 @@ const isReady = ref(false)
 /** Whether the tour has been seen or skipped. */
 const wasShownRound = useLocalStorage('deep-baize-tour', false)
 const tour = ref(false)
+/** Somebody who has not been shown round is offered it in one line, over nothing. */
+const isNew = ref(false)
 // Without the style that it would set for a moment: the Content-Security-Policy keeps styles out that are not in a file.
 useDark({ initialValue: 'dark', disableTransition: false })
 
@@ -49,7 +51,7 @@ async function start() {
     await Promise.all([saving.start(id), router.isReady()])
     useTableAddress()
     isReady.value = true
-    tour.value = !wasShownRound.value && router.currentRoute.value.name === 'table'
+    isNew.value = !wasShownRound.value
   } catch (e) {
     if (!(e instanceof Problem)) throw e
     trouble.value = problemWords(e)
@@ -57,8 +59,13 @@ async function start() {
 }
 void start()
 
+function leaveNew() {
+  isNew.value = false
+  wasShownRound.value = true
+}
 async function showRound() {
-  await router.push('/table')
+  leaveNew()
+  if (router.currentRoute.value.name !== 'table') await router.push('/table')
   tour.value = true
 }
 </script>
@@ -67,11 +74,15 @@ async function showRound() {
   <ElConfigProvider>
     <div v-if="isReady && position.reference" class="app" :class="{ 'at-table': $route.name === 'table' }">
       <TopBar @tour="showRound" @keys="showKeys" />
+      <p v-if="isNew" class="new-here" data-testid="new-here">
+        New here? <ElButton size="small" type="primary" data-testid="show-round" @click="showRound">Show me round</ElButton>
+        <ElButton size="small" data-testid="not-now" @click="leaveNew">Not now</ElButton>
+      </p>
       <RouterView v-slot="{ Component }">
-        <KeepAlive include="TablePlace"><component :is="Component" /></KeepAlive>
+        <KeepAlive include="TablePlace"><component :is="Component" @tour="showRound" /></KeepAlive>
       </RouterView>
       <KeysDialog v-if="hadKeys" v-model="keys" />
-      <NewcomersTour v-if="tour" @done="((tour = false), (wasShownRound = true))" />
+      <NewcomersTour v-if="tour" @done="tour = false" />
       <PractiseDialog v-if="practise.asked" />
       <ConflictDialog v-if="keeping.conflict" />
     </div>
@@ -91,6 +102,18 @@ async function showRound() {
   display: flex;
   flex-direction: column;
   min-height: 100dvh;
+}
+.new-here {
+  margin: 0;
+  padding: 3px 14px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  background: var(--panel-2);
+  border-bottom: 1px solid var(--edge);
+}
+.new-here .el-button + .el-button {
+  margin-left: 0;
 }
 /* Plan and desk are seen whole: what is longer scrolls inside. */
 .at-table {

@@ -5,6 +5,8 @@ import { ref } from 'vue'
 /** Six steps for who is new; it can be skipped, and called again under Help. */
 const emit = defineEmits<{ done: [] }>()
 const open = ref(true)
+/** A finger has no Esc; the cross skips the rest. */
+const hasKeys = !window.matchMedia('(pointer: coarse)').matches
 const at = ref(0)
 const steps = [
   {
@@ -53,7 +55,7 @@ const steps = [
       {{ s.text }}
     </ElTourStep>
     <template #indicators="{ current, total }"
-      ><span class="soft" data-testid="tour">{{ current + 1 }} of {{ total }}; Esc skips the rest</span></template
+      ><span class="soft" data-testid="tour">{{ current + 1 }} of {{ total }}{{ hasKeys ? '; Esc skips the rest' : '' }}</span></template
     >
   </ElTour>
 </template>

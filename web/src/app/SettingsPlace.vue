@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useDark } from '@vueuse/core'
+import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import PlayerFields from '../features/club/PlayerFields.vue'
 import SkillMeaning from '../features/club/SkillMeaning.vue'
@@ -11,6 +12,7 @@ import { useClub } from '../position/club'
 import KeyList from './keys/KeyList.vue'
 
 /** What is set once: who plays, on what table, with which keys, in which units and dress. */
+defineEmits<{ tour: [] }>()
 const club = useClub()
 const dark = useDark({ initialValue: 'dark', disableTransition: false })
 const theme = computed({ get: () => (dark.value ? 'dark' : 'light'), set: (value) => (dark.value = value === 'dark') })
@@ -47,6 +49,10 @@ const unitChoices = [
         <section aria-labelledby="theme-title">
           <h2 id="theme-title">Dress</h2>
           <OneOf v-model="theme" :options="themes" label="Dress" />
+        </section>
+        <section aria-labelledby="help-title">
+          <h2 id="help-title">Help</h2>
+          <ElButton data-testid="help-tour" @click="$emit('tour')">Show me round</ElButton>
         </section>
         <section aria-label="Corrections"><CorrectionList /></section>
         <section aria-labelledby="keys-title">

@@ -72,7 +72,7 @@ function take(id: string) {
 </script>
 
 <template>
-  <div class="table-place" :class="{ phone: isPhone }">
+  <main class="table-place" :class="{ phone: isPhone }">
     <PositionBar />
     <component :is="isPhone ? 'div' : ElSplitter" class="halves">
       <component :is="isPhone ? 'div' : ElSplitterPanel" v-model:size="left" class="half" min="40%" max="75%">
@@ -104,7 +104,7 @@ function take(id: string) {
         </section>
       </component>
     </component>
-  </div>
+  </main>
 </template>
 
 <style scoped>

@@ -7,6 +7,7 @@ import { useDraft } from '../position/draft'
 import { useOutbox } from '../lib/outbox'
 import { useAttempt } from '../lib/useAttempt'
 import { kinds, useClub, type Kind } from '../position/club'
+import { isUpdateReady, takeUpdate } from './updates'
 
 /** The places, the player in hand, and the settings: seen everywhere. */
 const emit = defineEmits<{ tour: []; keys: [] }>()
@@ -37,7 +38,8 @@ const initials = computed(() =>
     .join('')
     .slice(0, 3),
 )
-const inHandTitle = computed(() => `In hand: ${club.player?.name}, ${club.table?.name}, ${club.cue?.name}`)
+const inHand = computed(() => `${club.player?.name} · ${club.table?.name} · ${club.cue?.name}`)
+const inHandTitle = computed(() => `In hand: ${inHand.value}`)
 /** All there are is read when somebody looks. */
 const look = (isOpen: boolean) => {
   if (isOpen) void attempt(club.loadAll, 'The players, tables and cues are not read')
@@ -71,6 +73,15 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
         >{{ p.label }}</RouterLink
       >
     </nav>
+    <ElButton
+      v-if="isUpdateReady"
+      type="primary"
+      size="small"
+      title="There is a newer Deep Baize. What you have not saved stays."
+      data-testid="update"
+      @click="takeUpdate"
+      >Update</ElButton
+    >
     <RouterLink v-if="outbox.refused.length" class="not-taken" to="/practice" role="alert" data-testid="refused"
       >{{ outbox.refused.length }} not taken – look</RouterLink
     >
@@ -78,7 +89,7 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
       >{{ outbox.toSend.length }} not sent</span
     >
     <ElDropdown class="in-hand" trigger="click" max-height="70vh" @command="choose" @visible-change="look">
-      <ElButton data-testid="in-hand" :title="inHandTitle" :aria-label="inHandTitle">
+      <ElButton data-testid="in-hand" :title="inHandTitle" :aria-label="`${initials}, in hand: ${inHand}`">
         <span class="who">{{ club.player?.name }}</span><span class="initials" aria-hidden="true">{{ initials }}</span
         ><span class="wide what">&nbsp;· {{ club.table?.name }} · {{ club.cue?.name }}</span>
       </ElButton>

@@ -7,7 +7,10 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
 import { reportFaults } from './faults'
+import { loadMissingPieces, takeAtOpening } from './updates'
 
 const app = createApp(App).use(createPinia()).use(router)
 reportFaults(app)
+loadMissingPieces(router)
+void takeAtOpening().catch(() => {})
 app.mount('#app')

@@ -53,7 +53,8 @@ export const router = createRouter({
   ],
 })
 
-// Whoever practises does it at the table, where there may be no network.
+/** What is opened at the table, where there may be no network: from the first visit on it can be opened again. */
+const atTheTable = ['practice', 'routine', 'session', 'progress', 'frames', 'frame', 'library']
 router.afterEach(({ name }) => {
-  if (name === 'practice' || name === 'routine' || name === 'session') void import('./serviceWorker').then((worker) => worker.keepPage())
+  if (atTheTable.includes(String(name))) void import('./serviceWorker').then((worker) => worker.keepPage())
 })

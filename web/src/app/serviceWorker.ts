@@ -1,5 +1,5 @@
 import { registerSW } from 'virtual:pwa-register'
-import { useNotices } from '../lib/notices'
+import { offerUpdate } from './updates'
 
 /**
  * The page and what is needed at the table without a network: kept by a service worker, from the first visit to practice on. A newer one
@@ -9,17 +9,12 @@ let isAsked = false
 export function keepPage() {
   if (isAsked || !('serviceWorker' in navigator)) return
   isAsked = true
-  const notices = useNotices()
   const update = registerSW({
     onRegisteredSW() {
       void navigator.serviceWorker.ready.then(fetchAnswers)
     },
     onNeedRefresh() {
-      notices.show({
-        kind: 'info',
-        text: 'There is a newer Deep Baize.',
-        action: { label: 'Load it', run: () => void update(true) },
-      })
+      offerUpdate(() => void update(true))
     },
   })
 }

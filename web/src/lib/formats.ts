@@ -48,6 +48,15 @@ export const lengthUnit = {
   metres: (figure: number) => (units.value === 'mm' ? figure / 1000 : figure * inch),
 }
 
+const moment = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
+
+/** A moment: "30 Nov 2026, 18:02". */
+export const momentWords = (time: string) => moment.format(new Date(time))
+
+/** A day of the calendar, as "2026-11-30": "30 Nov". */
+export const dayWords = (date: string) => day.format(new Date(`${date}T12:00:00`))
+
 /** "a", "a and b", "a, b and c". */
 export const listWords = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`

@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { ElInput } from 'element-plus'
 import { ref, useId, watch } from 'vue'
+import { readFigure } from '../lib/figures'
 
-/** A figure to type: applied on Enter or when left, refused with the allowed range if it is none or out of it. Arrows step it, with Shift ten times as far. */
+/**
+ * A figure to type, read as in the browser's language, with its unit or another: applied on Enter or when left, refused with the allowed range if it is none or out of it.
+ * Arrows step it, with Shift ten times as far. Phones have no minus among their figures: where one may be typed they show letters too.
+ */
 const props = defineProps<{
   modelValue: number
   min: number
@@ -36,8 +40,8 @@ function apply() {
     error.value = ''
     return
   }
-  const value = Number(text.value.trim().replace(',', '.'))
-  if (text.value.trim() === '' || !Number.isFinite(value) || value < props.min - 1e-9 || value > props.max + 1e-9) {
+  const value = readFigure(text.value, { locale: navigator.language, unit: props.unit, digits: props.digits })
+  if (value === null || value < props.min - 1e-9 || value > props.max + 1e-9) {
     error.value = `${props.label}: ${props.allowed ?? `${shown(props.min)} to ${shown(props.max)}${props.unit ? ` ${props.unit}` : ''}`}`
     return
   }
@@ -81,7 +85,7 @@ function key(e: KeyboardEvent | Event) {
       v-model="text"
       class="figure-input"
       :style="{ width: width ?? '70px' }"
-      inputmode="decimal"
+      :inputmode="min < 0 ? 'text' : 'decimal'"
       autocomplete="off"
       :aria-label="label + (unit ? `, ${unit}` : '')"
       :aria-invalid="!!error"

@@ -1,36 +1,25 @@
 <script setup lang="ts">
-import { ElButton, ElCheckbox, ElDropdown, ElDropdownItem, ElDropdownMenu, ElTable, ElTableColumn, ElTag } from 'element-plus'
-import { computed, ref } from 'vue'
+import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElTag } from 'element-plus'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
-import { fullnessWords, potWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
+import { fullnessWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
 import { miscueWords, amountWords, shareWords } from '../../lib/estimates'
-import { degreeWords, percentWords, sentence } from '../../lib/formats'
+import { degreeWords, sentence } from '../../lib/formats'
 import FrameProblem from '../../position/FrameProblem.vue'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
 import BetterFound from '../../ui/BetterFound.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
-import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
-import PickOne from '../../ui/PickOne.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
-import FrameFields from './FrameFields.vue'
 import { usePlans } from './plans'
-import {
-  coverWords,
-  endWords,
-  frameWords,
-  isAgainst,
-  lacksWords,
-  planLabel,
-  planStrokeWords,
-  reasonWords,
-  turnWords,
-  worthLabels,
-  worthWords,
-  type Alternative,
-} from './words'
+import { coverWords, endWords, frameWords, isAgainst, planLabel, planStrokeWords, reasonWords, turnWords } from './words'
+
+// What is not seen at first is loaded when it is asked for.
+const FirstShots = defineAsyncComponent(() => import('./FirstShots.vue'))
+const FrameFields = defineAsyncComponent(() => import('./FrameFields.vue'))
+const PlanWishes = defineAsyncComponent(() => import('./PlanWishes.vue'))
 
 /** Plan a break: the plans, each as its shots in order, the shot that is looked at with its reasons, and playing on. */
 const plans = usePlans()
@@ -55,17 +44,6 @@ const chosen = computed({
     plans.look(0, which)
   },
 })
-const targets = [
-  { value: 'frame', label: 'the frame' },
-  { value: 'mostPoints', label: 'as many points as there are' },
-  { value: 'score', label: 'a break of …' },
-  { value: 'clear', label: 'clear the table' },
-] as const
-const risks = [
-  { value: 'careful', label: 'careful' },
-  { value: 'balanced', label: 'balanced' },
-  { value: 'bold', label: 'bold' },
-] as const
 </script>
 
 <template>
@@ -99,22 +77,7 @@ const risks = [
       />
     </div>
     <FrameFields v-if="opened === 'frame'" />
-    <div v-if="opened === 'wishes'" class="row">
-      <PickOne v-model="plans.preferences.target" :options="targets" label="Play for" test-id="target" width="216px" />
-      <FigureInput
-        v-if="plans.preferences.target === 'score'"
-        v-model="plans.preferences.score"
-        :min="1"
-        :max="plans.frame?.highestBreak ?? 155"
-        :digits="0"
-        label="Break to play for"
-        width="56px"
-      />
-      <OneOf v-model="plans.preferences.risk" :options="risks" label="How much a miss is minded" />
-      <ElCheckbox v-model="plans.preferences.plainOnly">no side</ElCheckbox>
-      <ElCheckbox v-model="plans.preferences.avoidCannons">avoid cannons</ElCheckbox>
-    </div>
-
+    <PlanWishes v-if="opened === 'wishes'" />
     <FrameProblem v-if="plans.problem" :problem="plans.problem" test-id="plan-problem" @again="plans.search()" />
     <p v-else-if="plans.answer?.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
       No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.
@@ -137,34 +100,7 @@ const risks = [
         >
         <ErrorsButton />
       </div>
-      <ElTable v-if="beside" :data="plans.answer!.alternatives" size="small" data-testid="alternatives">
-        <ElTableColumn label="First shot" min-width="126">
-          <template #default="{ row }"
-            >{{ sentence(potWords(row.choice)) }}: {{ planStrokeWords((row as Alternative).choice, null) }}</template
-          >
-        </ElTableColumn>
-        <ElTableColumn label="Goes in" width="60" align="right"
-          ><template #default="{ row }">{{ shareWords(row.choice.chance) }}</template></ElTableColumn
-        >
-        <ElTableColumn :label="worthLabels[plans.unit]" width="72" align="right"
-          ><template #default="{ row }"
-            >{{ worthWords((row as Alternative).value, plans.unit)
-            }}<span v-if="plans.unit !== 'points'" class="soft beside-points"
-              >{{ amountWords((row as Alternative).points, 0) }} pts</span
-            ></template
-          ></ElTableColumn
-        >
-        <ElTableColumn label="Leaves" width="76"
-          ><template #default="{ row }">{{
-            row.choice.next.ball ? `${nameOf(row.choice.next.ball)}, ${percentWords(row.choice.next.chance)}` : 'nothing'
-          }}</template></ElTableColumn
-        >
-        <ElTableColumn label="Why it ranks so" min-width="116"
-          ><template #default="{ row }">{{
-            lacksWords(row as Alternative, plans.answer!.alternatives[0], plans.unit)
-          }}</template></ElTableColumn
-        >
-      </ElTable>
+      <FirstShots v-if="beside" />
       <template v-else>
         <ol class="shots" aria-label="Shots of the plan" data-testid="strip">
           <li v-for="(s, i) in plans.chosen?.shots" :key="i" :class="{ chosen: plans.shot === i }">
@@ -236,9 +172,6 @@ const risks = [
 </template>
 
 <style scoped>
-.beside-points {
-  display: block;
-}
 .frame-words {
   font-variant-numeric: tabular-nums;
 }

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import FilePick from '../../ui/FilePick.vue'
 import LineButton from '../../ui/LineButton.vue'
 import MoreButton from '../../ui/MoreButton.vue'
+import { momentWords } from '../../lib/formats'
 import { useRecords } from './records'
 
 /** The frames that are written down, and a new one. */
@@ -18,7 +19,6 @@ function begin() {
   title.value = ''
 }
 const pick = async (file: File) => records.bringIn(await file.text())
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>
@@ -56,7 +56,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
           <strong>{{ f.title }}</strong><br />
           {{ f.first }} {{ f.firstScore }}–{{ f.secondScore }} {{ f.second }}<br />
           <span class="soft"
-            >{{ f.isOver ? 'over' : 'under way' }}, highest break {{ f.highestBreak }}, {{ when.format(new Date(f.updatedAt)) }}</span
+            >{{ f.isOver ? 'over' : 'under way' }}, highest break {{ f.highestBreak }}, {{ momentWords(f.updatedAt) }}</span
           >
         </LineButton>
         <ElButton :aria-label="`Delete ${f.title}`" @click="records.remove(f)">Delete</ElButton>

@@ -172,7 +172,7 @@ const breaks = computed(() => [...story.value.breaks].reverse())
         <li v-if="!breaks.length" class="soft">No break yet.</li>
       </ol>
       <ElTable v-else :data="figureRows(story.players)" size="small" data-testid="frame-figures">
-        <ElTableColumn prop="label" label="" width="128" />
+        <ElTableColumn prop="label" label="Figure" width="128" />
         <ElTableColumn v-for="(n, i) in names" :key="i" :label="n">
           <template #default="{ row }"
             ><span v-for="line in i === 0 ? row.first : row.second" :key="line" class="line">{{ line }}</span></template

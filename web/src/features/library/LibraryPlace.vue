@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
 import { computed } from 'vue'
+import { momentWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import { useKeeping } from '../../position/keeping'
 import MiniPlan from '../../table/MiniPlan.vue'
@@ -19,7 +20,6 @@ const isBin = computed(() => library.shelf === 'bin')
 const isKept = computed(() => library.shelf === 'shots' || library.shelf === 'plans')
 /** With how many each has, while something is searched for. */
 const labelled = computed(() => shelves.map((s) => ({ ...s, label: library.counts ? `${s.label} (${library.counts[s.value]})` : s.label })))
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 const empty = computed(() =>
   library.search
     ? 'Nothing here has all of these words.'
@@ -66,7 +66,7 @@ const placeOf = (positionId: string) =>
         <RouterLink class="kept" :to="placeOf(k.positionId)">
           <strong>{{ k.name }}</strong>
           <span v-if="k.note">{{ k.note }}</span>
-          <span class="soft when">with “{{ k.positionName }}”, kept {{ when.format(new Date(k.createdAt)) }}</span>
+          <span class="soft when">with “{{ k.positionName }}”, kept {{ momentWords(k.createdAt) }}</span>
         </RouterLink>
       </li>
     </ul>
@@ -78,7 +78,7 @@ const placeOf = (positionId: string) =>
             <span class="text">
               <strong>{{ p.name }}</strong>
               <span class="about">{{ p.about }}</span>
-              <span class="soft when">{{ isBin ? 'deleted' : 'saved' }} {{ when.format(new Date(p.deletedAt ?? p.updatedAt)) }}</span>
+              <span class="soft when">{{ isBin ? 'deleted' : 'saved' }} {{ momentWords(p.deletedAt ?? p.updatedAt) }}</span>
             </span>
           </span>
         </LineButton>

@@ -2,6 +2,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import { askList, client, Problem, type PositionItem, type Schemas } from '../../api/client'
+import { kept as keptOnDevice } from '../../lib/device'
 import { problemWords } from '../../lib/problemWords'
 import { useLatest } from '../../lib/useLatest'
 import { useParts } from '../../lib/useParts'
@@ -13,6 +14,8 @@ export const shelves: { value: Shelf; label: string; testId: string }[] = [
   { value: 'plans', label: 'Kept plans', testId: 'shelf-plans' },
   { value: 'bin', label: 'Bin', testId: 'shelf-bin' },
 ]
+
+const isAway = (e: unknown) => e instanceof Problem && e.isAway
 
 /** What is kept, as the words that are typed find it: positions, the shots and plans kept with them, and the bin. */
 export const useLibrary = defineStore('library', () => {
@@ -32,10 +35,12 @@ export const useLibrary = defineStore('library', () => {
     const none = { items: [], total: 0 }
     /** Of another shelf than this it is asked only how many there are. */
     const wanted = (s: Shelf) => (s === of ? parts.shown.value : 1)
+    const listed = <T>(s: Shelf, part: Parameters<typeof askList<T>>[0]) =>
+      keptOnDevice(`library ${s} ${words}`, () => askList(part, wanted(s)), isAway)
     const positionsOf = (s: Shelf, deleted: boolean) =>
-      askList((range) => client.GET('/api/positions', { params: { query: { search: words, deleted, ...range } } }), wanted(s))
+      listed(s, (range) => client.GET('/api/positions', { params: { query: { search: words, deleted, ...range } } }))
     const keptOf = (s: 'shots' | 'plans') =>
-      askList((range) => client.GET(`/api/library/${s}`, { params: { query: { search: words, ...range } } }), wanted(s))
+      listed(s, (range) => client.GET(`/api/library/${s}`, { params: { query: { search: words, ...range } } }))
     try {
       // What is searched for may stand on another shelf.
       const wants = (s: Shelf) => !!words || s === of

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { ask, askList, client, Problem, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
-import { countWords } from '../../lib/formats'
+import { countWords, momentWords } from '../../lib/formats'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { useParts } from '../../lib/useParts'
@@ -65,7 +65,7 @@ const remove = (s: Item) =>
     await loadSessions()
     notices.show({
       kind: 'info',
-      text: `The session of ${when.format(new Date(s.startedAt))} is in the bin and does not count.`,
+      text: `The session of ${momentWords(s.startedAt)} is in the bin and does not count.`,
       action: { label: 'Undo', run: () => void restore(s) },
     })
   }, 'Not deleted')
@@ -73,9 +73,8 @@ const restore = (s: Item) =>
   attempt(async () => {
     await ask(client.POST('/api/practice/sessions/{id}/restore', { params: { path: { id: s.id } } }))
     await loadSessions()
-    notices.show({ kind: 'info', text: `The session of ${when.format(new Date(s.startedAt))} is back.` })
+    notices.show({ kind: 'info', text: `The session of ${momentWords(s.startedAt)} is back.` })
   }, 'Not restored')
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
 // ---- A plan for one --------------------------------------------------------------------------------------------
 const minutes = ref(60)
@@ -105,7 +104,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
     <NotTaken />
     <section v-if="open" class="open">
       <RouterLink :to="`/practice/sessions/${open.id}`" data-testid="go-on"
-        ><strong>Go on with the session of {{ when.format(new Date(open.startedAt)) }}</strong></RouterLink
+        ><strong>Go on with the session of {{ momentWords(open.startedAt) }}</strong></RouterLink
       >
       <span class="soft">{{ countWords(open.attempts, 'attempt') }} so far</span>
     </section>
@@ -168,13 +167,13 @@ async function begin(parts: Schemas['SessionPart'][]) {
           <ul v-if="past?.length" class="list" data-testid="sessions">
             <li v-for="s in past" :key="s.id" class="row">
               <component :is="inBin ? 'span' : RouterLink" class="session" :to="`/practice/sessions/${s.id}`">
-                <strong>{{ when.format(new Date(s.startedAt)) }}</strong>
+                <strong>{{ momentWords(s.startedAt) }}</strong>
                 <span>{{ ofWords({ done: s.done, of: s.attempts }) }} done: {{ s.routines.map(nameOf).join(', ') || 'nothing yet' }}</span>
               </component>
               <ElButton
                 size="small"
                 text
-                :aria-label="`${inBin ? 'Restore' : 'Delete'} the session of ${when.format(new Date(s.startedAt))}`"
+                :aria-label="`${inBin ? 'Restore' : 'Delete'} the session of ${momentWords(s.startedAt)}`"
                 :data-testid="inBin ? 'restore-session' : 'delete-session'"
                 @click="inBin ? restore(s) : remove(s)"
                 >{{ inBin ? 'Restore' : 'Delete' }}</ElButton

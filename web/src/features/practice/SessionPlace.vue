@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { ElButton, ElDialog, ElDrawer, ElInput } from 'element-plus'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { sentence } from '../../lib/formats'
+import { momentWords, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import { useShell } from '../../lib/useShell'
 import { Problem } from '../../api/client'
@@ -136,7 +136,6 @@ const sent = computed(() => {
   const why = outbox.trouble && !isPhone.value ? `: ${outbox.isAway ? 'no connection' : 'refused for now, trying again'}` : ''
   return `${sessions.unsent} not sent${why}`
 })
-const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>
@@ -304,8 +303,8 @@ const minutes = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyl
         </template>
       </ElDialog>
       <p class="foot soft">
-        {{ club.find('players', session.with.playerId ?? '')?.name ?? club.player?.name }} · begun
-        {{ minutes.format(new Date(session.startedAt)) }}<template v-if="sessions.isLive"> · live</template> ·
+        {{ club.find('players', session.with.playerId ?? '')?.name ?? club.player?.name }} · begun {{ momentWords(session.startedAt)
+        }}<template v-if="sessions.isLive"> · live</template> ·
         <LineButton @click="router.push('/practice')">all practice</LineButton>
       </p>
     </template>

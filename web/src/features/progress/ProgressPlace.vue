@@ -34,7 +34,7 @@ const filter = computed(() => ({
 const set = (name: string, value: string | number) =>
   router.push({ query: { ...route.query, [name]: value === '' ? undefined : String(value) } })
 const setPlayer = (id: string) => router.push({ query: { ...route.query, player: id || 'all' } })
-const { answer, problem, isLoading, load } = useProgress(() => ({
+const { answer, problem, isStale, load } = useProgress(() => ({
   ...filter.value,
   player: filter.value.player === 'all' ? '' : filter.value.player,
 }))
@@ -214,7 +214,7 @@ const exported = (kind: string) => {
         enough for a first figure.
       </p>
     </div>
-    <div v-else class="columns" :class="{ fading: isLoading }">
+    <div v-else class="columns" :class="{ fading: isStale }">
       <section aria-labelledby="weeks-title">
         <h2 id="weeks-title">Week by week</h2>
         <ChartBox :option="weekChart" label="Share done, week by week" @picked="picked = $event" />

@@ -1,40 +1,26 @@
-import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
-import { useLatest } from '../../lib/useLatest'
+import { kept } from '../../lib/device'
+import { useAnswer } from '../../lib/useAnswer'
 
 export type Statistics = Schemas['StatisticsResult']
 export type Filter = { routine: string; player: string; table: string; cue: string; weeks: number }
 
-/** What has been counted, as the filter asks; asked anew when that changes. */
+const isAway = (e: unknown) => e instanceof Problem && e.isAway
+
+/** What has been counted, as the filter asks; asked anew when that changes, and kept on the device for when there is no network. */
 export function useProgress(filter: () => Filter) {
-  const answer = shallowRef<Statistics | null>(null)
-  const problem = shallowRef<Problem | null>(null)
-  const isLoading = ref(false)
-  const load = useLatest(async () => {
-    const { routine, player, table, cue, weeks } = filter()
-    isLoading.value = true
-    try {
+  const { answer, problem, isBusy, isStale, again } = useAnswer<Filter, Statistics>({
+    question: filter,
+    ask: (asked, signal) => {
+      const { routine, player, table, cue, weeks } = asked
       const from = weeks ? new Date(Date.now() - weeks * 7 * 86_400_000).toISOString() : undefined
-      const query = {
-        routine: routine || undefined,
-        player: player || undefined,
-        table: table || undefined,
-        cue: cue || undefined,
-        from: from,
-      }
-      answer.value = await ask(client.GET('/api/practice/statistics', { params: { query } }))
-      problem.value = null
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e
-      problem.value = e
-    } finally {
-      isLoading.value = false
-    }
+      const query = { routine: routine || undefined, player: player || undefined, table: table || undefined, cue: cue || undefined, from }
+      return kept(
+        `statistics ${JSON.stringify(asked)}`,
+        () => ask(client.GET('/api/practice/statistics', { params: { query }, signal })),
+        isAway,
+      )
+    },
   })
-  watch(
-    () => JSON.stringify(filter()),
-    () => void load(),
-    { immediate: true },
-  )
-  return { answer: computed(() => answer.value), problem, isLoading, load }
+  return { answer, problem, isLoading: isBusy, isStale, load: again }
 }

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { figureWords, percentWords, sentence } from '../../lib/formats'
+import { dayWords, figureWords, percentWords, sentence } from '../../lib/formats'
 
 type Share = Schemas['SuccessRate']
 
@@ -37,8 +37,7 @@ export function streakWords(run: number, byLuck: number): string {
 }
 
 /** "3 Nov". */
-export const weekWords = (from: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' }).format(new Date(`${from}T12:00:00`))
+export const weekWords = dayWords
 
 export const stanceNames: Record<Schemas['Stance'], string> = {
   natural: 'natural stance',

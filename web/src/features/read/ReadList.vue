@@ -137,7 +137,7 @@ function key(e: KeyboardEvent) {
       </ElTableColumn>
     </ElTable>
     <section v-if="off.length" aria-labelledby="off-title">
-      <h3 id="off-title">Not on</h3>
+      <h2 id="off-title">Not on</h2>
       <ul class="off">
         <li v-for="o in off" :key="o.cut.ball" @mouseenter="reading.pointed = o" @mouseleave="reading.pointed = null">
           <BallDot :ball="o.cut.ball" /> <strong>{{ nameOf(o.cut.ball) }}</strong> <span class="soft">{{ whyNotWords(o) }}</span>
@@ -177,7 +177,7 @@ function key(e: KeyboardEvent) {
 .list :deep(tr.chosen > td:first-child) {
   box-shadow: inset 3px 0 0 var(--accent);
 }
-h3 {
+h2 {
   margin: 14px 0 4px;
   font-size: 0.92rem;
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElButton, ElPopover, ElTable, ElTableColumn } from 'element-plus'
+import { ElButton, ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import { tipWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
@@ -52,10 +52,7 @@ function choose(side: number) {
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="460" placement="left" @show="judgements.sidesOpen = true" @hide="judgements.sidesOpen = false">
-    <template #reference>
-      <ElButton size="small" data-testid="why-aim">Why</ElButton>
-    </template>
+  <div id="why-aim" class="why-aim" role="region" aria-label="Why it is aimed so">
     <ElTable :data="parts" size="small" :show-header="false">
       <ElTableColumn prop="name" width="70" />
       <ElTableColumn prop="what" />
@@ -80,12 +77,22 @@ function choose(side: number) {
       <ElTableColumn label="Spin" width="58" align="right"
         ><template #default="{ row }">{{ spin(row as Side) }}</template></ElTableColumn
       >
-      <ElTableColumn width="74"
+      <ElTableColumn width="74" label="Stroke"
         ><template #default="{ row }"><ElButton size="small" @click="choose(row.sideTips)">Set up</ElButton></template></ElTableColumn
       >
     </ElTable>
     <p class="soft">
       Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. {{ sidesWords(judgements.sides ?? []) }}
     </p>
-  </ElPopover>
+  </div>
 </template>
+
+<style scoped>
+.why-aim {
+  flex-basis: 100%;
+  width: 100%;
+}
+.why-aim p {
+  margin: 4px 0;
+}
+</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { plainPot } from '../../domain/strokes'
 import { arrivalWords, fullnessWords, kindWords } from '../../domain/words'
@@ -11,11 +11,14 @@ import CutPicture from '../../ui/CutPicture.vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
-import AllowancePanel from './AllowancePanel.vue'
+import { useJudgements } from './judgements'
+import WhyAim from './WhyAim.vue'
 import { allowanceWords, cutWords, distancesWords, faultWords } from './words'
 
 /** Which ball into which pocket, or a free aim; and what the player sees of it. */
 const answer = useShot()
+const AllowancePanel = defineAsyncComponent(() => import('./AllowancePanel.vue'))
+const judgements = useJudgements()
 const position = useDraft()
 const pot = computed(() => position.stroke.pot)
 const cut = computed(() => answer.shot?.cut ?? null)
@@ -95,7 +98,7 @@ const part = computed({
         <dt>Allowance</dt>
         <dd class="allowance">
           <span data-testid="allowance">{{ allowanceWords(cut, answer.shot?.allowance ?? null) }}</span>
-          <AllowancePanel v-if="answer.shot?.allowance" />
+          <WhyAim v-if="answer.shot?.allowance" />
         </dd>
         <template v-if="arrival">
           <dt>White arrives</dt>
@@ -103,6 +106,7 @@ const part = computed({
         </template>
       </dl>
     </div>
+    <AllowancePanel v-if="judgements.sidesOpen && answer.shot?.allowance" />
     <p v-if="pot && cut && kindWords(cut)" class="kind">{{ kindWords(cut) }}: the white strikes {{ nameOf(cut.struck) }}</p>
     <p v-if="pot && cut && faultWords(cut)" class="field-error" role="status">{{ faultWords(cut) }}</p>
     <div class="row">

@@ -156,7 +156,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         </template>
       </div>
       <ElTable :data="rows" size="small" :row-class-name="differs" data-testid="beside">
-        <ElTableColumn prop="label" label="" width="130" class-name="soft" />
+        <ElTableColumn prop="label" label="Of each" width="130" class-name="soft" />
         <ElTableColumn prop="a" label="A" />
         <ElTableColumn prop="b" label="B" />
       </ElTable>
