@@ -95,15 +95,16 @@ public class Desk : IAsyncLifetime
     /// <summary>A browser of its own, with nothing kept from another: one that a test before this has done with, or a new one.</summary>
     /// <param name="touch">By fingers, as on a phone or a tablet.</param>
     /// <param name="isNew">Somebody who has not seen the tour.</param>
+    /// <param name="address">Of a server between; null: straight to the application.</param>
     /// <returns>A page that shows nothing yet.</returns>
-    public Page Open(int width = 1280, int height = 800, bool touch = false, bool isNew = false)
+    public Page Open(int width = 1280, int height = 800, bool touch = false, bool isNew = false, string? address = null)
     {
         At[GetType()] = this;
         var browser = _browsers.Find(b => b.IsFree);
         if (browser is null)
             _browsers.Add(browser = new());
         browser.Prepare(width, height, touch, isNew);
-        return new(browser.Driver, Address);
+        return new(browser.Driver, address ?? Address);
     }
 
     /// <summary>After a test: its browsers are free for the next, emptied of what it has left there.</summary>
@@ -323,6 +324,8 @@ public sealed class Page(ChromeDriver driver, string address)
     }
 
     public bool HasNotice(string text) => Driver.FindElements(By.CssSelector("[data-testid=notice]")).Any(n => n.Text.Contains(text));
+
+    public bool IsGone(string testId) => Driver.FindElements(By.CssSelector($"[data-testid='{testId}']")).Count == 0;
 
     public string Text(string testId) => Find(testId).Text;
 

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { effectScope, nextTick, shallowRef } from 'vue'
 import { useStandingOrder } from './useStandingOrder'
 
-type Line = { id: string; value: number }
-const line = (id: string, value: number): Line => ({ id, value })
+type Line = { id: string; value: number; stroke: string }
+const line = (id: string, value: number, stroke = 'plain'): Line => ({ id, value, stroke })
 
 describe('a list that comes in piece by piece', () => {
   const begin = () => {
@@ -12,6 +12,7 @@ describe('a list that comes in piece by piece', () => {
       useStandingOrder(
         () => told.value,
         (l) => l.id,
+        (l) => l.stroke,
       ),
     )!
     return { told, list, ids: () => list.lines.value.map((l) => l.id) }
@@ -49,6 +50,20 @@ describe('a list that comes in piece by piece', () => {
     list.settle()
     await nextTick()
     expect([ids(), list.chosen.value]).toEqual([['d', 'c'], ''])
+  })
+
+  it('keeps the stroke of the line that is chosen, with newer figures, and announces a better stroke for the same idea', async () => {
+    const { told, list } = begin()
+    list.choose('a')
+    told.value = [line('a', 4), line('b', 2)]
+    await nextTick()
+    expect([list.lines.value[0], list.better.value]).toEqual([line('a', 4), null])
+    told.value = [line('a', 5, 'screw'), line('b', 2)]
+    await nextTick()
+    expect(list.lines.value[0]).toEqual(line('a', 4))
+    expect(list.better.value).toEqual(line('a', 5, 'screw'))
+    list.settle()
+    expect(list.lines.value[0]).toEqual(line('a', 5, 'screw'))
   })
 
   it('announces nothing when another line than the best was chosen', async () => {

@@ -67,7 +67,17 @@ export const usePlans = defineStore('plans', () => {
   })
 
   /** The plans, the best first; a plan that is looked at stays where it is, and what it is, while better ones come in. */
-  const { lines: plans, better, chosen: chosenId, choose, settle: release } = useStandingOrder<Plan>(() => answer.value?.plans ?? [], idOf)
+  const {
+    lines: plans,
+    better,
+    chosen: chosenId,
+    choose,
+    settle: release,
+  } = useStandingOrder<Plan>(
+    () => answer.value?.plans ?? [],
+    idOf,
+    (p) => p.shots[0].choice.stroke,
+  )
   const chosen = computed<Plan | null>(() => plans.value.find((p) => idOf(p) === chosenId.value) ?? plans.value[0] ?? null)
   /** Place of the plan that is looked at, as the list stands. */
   const plan = computed(() => (chosen.value ? plans.value.indexOf(chosen.value) : 0))

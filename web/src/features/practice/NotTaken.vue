@@ -3,6 +3,7 @@ import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { countWords } from '../../lib/formats'
+import { useNotices } from '../../lib/notices'
 import { useOutbox, type Waiting } from '../../lib/outbox'
 import { useAttempt } from '../../lib/useAttempt'
 import { useSession } from './session'
@@ -11,6 +12,7 @@ import { useSession } from './session'
 const outbox = useOutbox()
 const sessions = useSession()
 const router = useRouter()
+const notices = useNotices()
 const { attempt, busy } = useAttempt()
 
 type Group = { key: string; why: string; what: string; isOfSession: boolean; items: Waiting[] }
@@ -46,7 +48,9 @@ const again = (g: Group) => attempt(() => outbox.retry(g.items), 'Not sent')
 const intoNew = (g: Group) =>
   attempt(async () => {
     const id = await sessions.moveToNew(g.items)
-    await router.push(`/practice/sessions/${id}`)
+    if (outbox.toSend.some((w) => w.session === id))
+      notices.show({ kind: 'info', text: 'It goes into a new session as soon as there is a connection.' })
+    else await router.push(`/practice/sessions/${id}`)
   }, 'Not moved')
 const throwAway = (g: Group) =>
   attempt(async () => {

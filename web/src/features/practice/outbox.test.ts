@@ -225,6 +225,7 @@ describe('what is counted on the device', () => {
     session.setTask(now)
     session.count({ said: true })
     expect(off(session.attempts.at(-1)!.at)).toBeLessThan(60_000)
+    await settled(() => outbox.toSend.length === 0)
   })
 
   it('of a session that is gone can go into a new one, and is tried again as it was', async () => {

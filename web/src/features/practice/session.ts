@@ -342,6 +342,7 @@ export const useSession = defineStore('session', () => {
       await outbox.put({ kind: 'attempt', session: id, body: plain({ ...attempt, id: name }) })
     }
     await outbox.drop([...items])
+    await outbox.flush()
     return id
   }
 

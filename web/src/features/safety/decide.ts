@@ -23,6 +23,9 @@ export type Item = { key: string; prospect: Prospect } & (
   { kind: 'attack'; attack: Attack } | { kind: 'safety'; safety: Safety } | { kind: 'escape'; escape: Escape }
 )
 
+const strokeIn = (item: Item) =>
+  item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke
+
 function itemOf(prospect: Prospect): Item {
   const { id: key, attack, safety, escape } = prospect
   if (attack) return { key, prospect, kind: 'attack', attack }
@@ -63,16 +66,13 @@ export const useDecide = defineStore('decide', () => {
   } = useStandingOrder<Item>(
     () => (found.value?.prospects ?? []).map(itemOf),
     (item) => item.key,
+    (item) => strokeIn(item),
   )
   const shown = computed(() => (isOpen.value ? (items.value.find((i) => i.key === chosen.value) ?? null) : null))
   // Another table: nothing of the old list is chosen.
   watch(() => JSON.stringify(position.tableAsked), settle)
 
-  const strokeOfItem = (item: Item): Stroke =>
-    advised(
-      item.kind === 'attack' ? item.attack.choice.stroke : item.kind === 'safety' ? item.safety.stroke : item.escape.stroke,
-      players.player.naturalElevation,
-    )
+  const strokeOfItem = (item: Item): Stroke => advised(strokeIn(item), players.player.naturalElevation)
 
   /** Sets the desk up with it, and tells more of it. */
   function choose(item: Item) {

@@ -127,7 +127,14 @@ export function verdictWords(d: Schemas['DecideProgress']): string {
 
 function callWords(d: Schemas['DecideProgress']): string {
   const { verdict } = d
-  if (!verdict) return d.isSnookered ? 'Snookered.' : ''
+  if (!verdict) {
+    const why = d.status?.isCut
+      ? 'No verdict: the time limit came before all was weighed.'
+      : d.share < 1
+        ? 'No verdict yet: pots and safeties are still being weighed.'
+        : ''
+    return [d.isSnookered ? 'Snookered.' : '', why].filter(Boolean).join(' ')
+  }
   const best = d.prospects.find((p) => p.id === verdict.bestId)!
   const pot = d.prospects.find((p) => p.attack)?.attack
   const { withPot, withSafety, margin } = verdict

@@ -65,7 +65,11 @@ export const useWays = defineStore('ways', () => {
   )
 
   /** The ways, the best first; while one is laid beside or pointed at, nothing moves under the finger. */
-  const { lines, better, isHeld, settle } = useStandingOrder<Way>(() => found.value?.ways ?? [], keyOf)
+  const { lines, better, isHeld, settle } = useStandingOrder<Way>(
+    () => found.value?.ways ?? [],
+    keyOf,
+    (w) => w.stroke,
+  )
   const ways = computed(() => (found.value && (found.value.ways.length || share.value >= 1) ? lines.value : null))
   watch(
     () => JSON.stringify(question()),
