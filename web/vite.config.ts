@@ -25,6 +25,44 @@ const compressed = (): Plugin => ({
   },
 })
 
+/** What a first visit loads: the page itself, the table, and the step Break, in which a break is planned. */
+const first = ['src/app/TablePlace.vue', 'src/features/break/BreakPanel.vue', 'src/features/break/BreakStrip.vue']
+/** Bars for it, bytes as they are sent. */
+const bars = { js: 200_000, css: 35_000 }
+
+/** Weighs what a first visit loads, and fails above the bars. */
+const weighed = (): Plugin => ({
+  name: 'weighed',
+  apply: 'build',
+  generateBundle(_, bundle) {
+    const chunks = Object.values(bundle).filter((c) => c.type === 'chunk')
+    const files = new Set<string>()
+    const take = (name: string) => {
+      const chunk = bundle[name]
+      if (files.has(name) || chunk?.type !== 'chunk') return
+      files.add(name)
+      chunk.imports.forEach(take)
+      for (const css of (chunk as { viteMetadata?: { importedCss: Set<string> } }).viteMetadata?.importedCss ?? []) files.add(css)
+    }
+    const begins = chunks.filter((c) => c.isEntry || first.some((f) => c.facadeModuleId?.endsWith(f)))
+    if (begins.length !== first.length + 1) this.error('What a first visit loads is not found among the pieces of the page.')
+    begins.forEach((c) => take(c.fileName))
+    const sum = (ending: string) =>
+      [...files]
+        .filter((f) => f.endsWith(ending))
+        .reduce((bytes, f) => {
+          const file = bundle[f]
+          const text = file.type === 'chunk' ? file.code : file.source
+          return bytes + brotliCompressSync(text).length
+        }, 0)
+    for (const [kind, most] of Object.entries(bars)) {
+      const bytes = sum(`.${kind}`)
+      this.info(`A first visit loads ${(bytes / 1000).toFixed(0)} kB of ${kind} (at most ${most / 1000}).`)
+      if (bytes > most) this.error(`A first visit loads ${bytes} bytes of ${kind}, more than ${most}.`)
+    }
+  },
+})
+
 /** What the table side needs without a network: the page itself, and the newest answers that it begins with. */
 const atTheTable = VitePWA({
   registerType: 'prompt',
@@ -67,7 +105,7 @@ const api = createHash('sha256').update(readFileSync(join(import.meta.dirname, '
 export default defineConfig({
   define: { __API__: JSON.stringify(api) },
   // Of Element Plus only the styles of what is used.
-  plugins: [vue(), ElementPlus({}), atTheTable, compressed()],
+  plugins: [vue(), ElementPlus({}), atTheTable, weighed(), compressed()],
   build: {
     outDir: out,
     emptyOutDir: true,

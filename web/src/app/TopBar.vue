@@ -73,21 +73,23 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
         >{{ p.label }}</RouterLink
       >
     </nav>
-    <ElButton
-      v-if="isUpdateReady"
-      type="primary"
-      size="small"
-      title="There is a newer Deep Baize. What you have not saved stays."
-      data-testid="update"
-      @click="takeUpdate"
-      >Update</ElButton
-    >
-    <RouterLink v-if="outbox.refused.length" class="not-taken" to="/practice" role="alert" data-testid="refused"
-      >{{ outbox.refused.length }} not taken – look</RouterLink
-    >
-    <span v-else-if="outbox.trouble && outbox.toSend.length" class="not-sent" role="status" data-testid="not-sent"
-      >{{ outbox.toSend.length }} not sent</span
-    >
+    <div v-if="isUpdateReady || outbox.refused.length || outbox.trouble" class="state">
+      <ElButton
+        v-if="isUpdateReady"
+        type="primary"
+        size="small"
+        title="There is a newer Deep Baize. What you have not saved stays."
+        data-testid="update"
+        @click="takeUpdate"
+        >Update</ElButton
+      >
+      <RouterLink v-if="outbox.refused.length" class="not-taken" to="/practice" role="alert" data-testid="refused"
+        >{{ outbox.refused.length }} not taken – look</RouterLink
+      >
+      <span v-else-if="outbox.trouble && outbox.toSend.length" class="not-sent" role="status" data-testid="not-sent"
+        >{{ outbox.toSend.length }} not sent</span
+      >
+    </div>
     <ElDropdown class="in-hand" trigger="click" max-height="70vh" @command="choose" @visible-change="look">
       <ElButton data-testid="in-hand" :title="inHandTitle" :aria-label="`${initials}, in hand: ${inHand}`">
         <span class="who">{{ club.player?.name }}</span><span class="initials" aria-hidden="true">{{ initials }}</span
@@ -161,6 +163,11 @@ a[aria-current] {
   box-shadow: inset 0 -3px 0 var(--accent);
   font-weight: 650;
 }
+.state {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
 .not-taken {
   color: var(--danger);
   font-weight: 600;
@@ -215,6 +222,16 @@ a[aria-current] {
   }
   .wordmark {
     display: none;
+  }
+  /* Beneath the places: beside them there is no room. */
+  .top {
+    flex-wrap: wrap;
+  }
+  .state {
+    order: 1;
+    flex-basis: 100%;
+    justify-content: center;
+    padding: 2px 0 5px;
   }
 }
 @media (max-width: 620px) {

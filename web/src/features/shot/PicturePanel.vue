@@ -178,7 +178,7 @@ const refused = computed(() => {
   grid-template-columns: repeat(auto-fill, minmax(min(250px, 100%), 1fr));
   gap: 0 18px;
   align-content: start;
-  overflow: auto;
+  overflow: hidden auto;
   min-height: 0;
   flex: 1;
   max-height: 100%;
