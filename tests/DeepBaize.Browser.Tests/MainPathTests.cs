@@ -17,6 +17,9 @@ public class MainPathTests(Desk desk)
     {
         var page = desk.Open(isNew: true);
         page.GoTo("/");
+        // Offered in a line, over nothing.
+        Assert.True(page.IsGone("tour"));
+        page.Click(() => page.Find("show-round"));
         page.Find("tour");
         for (var step = 1; step < 6; step++)
         {

@@ -125,31 +125,82 @@ public class ForeignPageTests(Application app)
         Assert.Equal("Healthy", await client.GetStringAsync("/health"));
     }
 
+    private static async Task<(HttpResponseMessage Response, StreamReader Reader)> PlanAsync(HttpClient client)
+    {
+        var ask = new JsonObject { ["content"] = Sample.Table(2.2, 0.7, (2.9, 0.5), (2.95, 1.2), (2.5, 1.0), (3.1, 0.7)) };
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/plan")
+        {
+            Content = new StringContent(ask.ToJsonString(), Encoding.UTF8, "application/json"),
+        };
+        var response = await client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        return (response, new(await response.Content.ReadAsStreamAsync()));
+    }
+
     [Fact]
-    public async Task A_client_has_only_so_many_searches_and_each_ends_by_its_deadline()
+    public async Task A_client_has_only_so_many_searches_at_once()
     {
         await using var strict = app.With(("Searches:MostOfClient", "2"), ("Searches:Deadline", "0.3"));
         using var client = strict.CreateClient();
-        async Task<(HttpResponseMessage Response, StreamReader Reader)> Plan()
-        {
-            var ask = new JsonObject { ["content"] = Sample.Table(2.2, 0.7, (2.9, 0.5), (2.95, 1.2), (2.5, 1.0), (3.1, 0.7)) };
-            using var request = new HttpRequestMessage(HttpMethod.Post, "/api/plan")
-            {
-                Content = new StringContent(ask.ToJsonString(), Encoding.UTF8, "application/json"),
-            };
-            var response = await client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
-            return (response, new(await response.Content.ReadAsStreamAsync()));
-        }
-        var (first, second, third) = (await Plan(), await Plan(), await Plan());
+        var (first, second, third) = (await PlanAsync(client), await PlanAsync(client), await PlanAsync(client));
         Assert.Equal((200, 200, 429), ((int)first.Response.StatusCode, (int)second.Response.StatusCode, (int)third.Response.StatusCode));
         Assert.Contains("tooManySearches", await third.Reader.ReadToEndAsync());
         foreach (var (_, reader) in new[] { first, second })
+            await reader.ReadToEndAsync();
+        // The places are free again.
+        Assert.Equal(200, (int)(await PlanAsync(client)).Response.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_deadline_ends_a_search_with_what_it_has_found_and_says_so()
+    {
+        // Nothing can have been found yet: that is a problem.
+        await using (var none = app.With(("Searches:WorkShare", "1"), ("Searches:Deadline", "0.0001")))
         {
-            var told = await reader.ReadToEndAsync();
+            using var client = none.CreateClient();
+            var told = await (await PlanAsync(client)).Reader.ReadToEndAsync();
             Assert.Contains("event: problem", told);
             Assert.Contains("\"tookTooLong\"", told);
         }
-        // The places are free again.
-        Assert.Equal(200, (int)(await Plan()).Response.StatusCode);
+        // Something found: that is the answer, and marked. How long that takes depends on the machine.
+        for (var deadline = 0.4; ; deadline *= 2)
+        {
+            Assert.True(deadline < 30, "no deadline cuts the search");
+            await using var some = app.With(
+                ("Searches:WorkShare", "1"),
+                ("Searches:Deadline", deadline.ToString(System.Globalization.CultureInfo.InvariantCulture))
+            );
+            using var client = some.CreateClient();
+            var told = await (await PlanAsync(client)).Reader.ReadToEndAsync();
+            if (told.Contains("event: problem"))
+                continue;
+            var last = JsonNode.Parse(told.TrimEnd().Split("data: ")[^1])!;
+            Assert.True(last["status"]!["isCut"]!.GetValue<bool>(), "the search has come to its end");
+            Assert.NotEmpty(last["plans"]!.AsArray());
+            Assert.InRange(last["share"]!.GetValue<double>(), 0.01, 0.99);
+            break;
+        }
+    }
+
+    [Fact]
+    public async Task A_search_says_its_stages_about_how_long_it_takes_and_names_its_plans()
+    {
+        var told = await (await PlanAsync(app.Client)).Reader.ReadToEndAsync();
+        var events = told.TrimEnd().Split("data: ").Skip(1).Select(e => JsonNode.Parse(e.Split("event:")[0])!).ToList();
+        Assert.All(
+            events,
+            e =>
+            {
+                var status = e["status"]!;
+                Assert.Equal(4, status["stages"]!.AsArray().Count);
+                Assert.InRange(status["stage"]!.GetValue<int>(), 0, 3);
+                Assert.InRange(status["seconds"]!.GetValue<double>(), 0.001, 120);
+                Assert.False(status["isCut"]!.GetValue<bool>());
+            }
+        );
+        Assert.Equal(3, events[^1]["status"]!["stage"]!.GetValue<int>());
+        var ids = events[^1]["plans"]!.AsArray().Select(p => p!["id"]!.GetValue<string>()).ToList();
+        Assert.Equal(ids.Count, ids.Distinct().Count());
+        Assert.All(ids, id => Assert.NotEqual("", id));
+        Assert.Subset(events[^1]["alternatives"]!.AsArray().Select(a => a!["id"]!.GetValue<string>()).ToHashSet(), ids.ToHashSet());
     }
 }

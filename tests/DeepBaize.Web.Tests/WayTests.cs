@@ -33,6 +33,15 @@ public class WayTests(Application app)
         Assert.Equal(shares.Order(), shares);
         Assert.Equal(1, shares[^1]);
         var ways = events[^1]["ways"]!.AsArray();
+        // Each way has a name of its own, and keeps it while the search goes on.
+        var named = new Dictionary<string, string>();
+        foreach (var e in events)
+        {
+            var ids = e["ways"]!.AsArray().Select(w => w!["id"]!.GetValue<string>()).ToList();
+            Assert.Equal(ids.Distinct(), ids);
+            foreach (var (way, id) in e["ways"]!.AsArray().Zip(ids))
+                Assert.Equal(id, named.TryAdd(way!["stroke"]!.ToJsonString(), id) ? id : named[way["stroke"]!.ToJsonString()]);
+        }
         var chances = ways.Select(w => w!["both"]!["value"]!.GetValue<double>()).ToList();
         Assert.NotEmpty(chances);
         Assert.Equal(chances.OrderDescending(), chances);
