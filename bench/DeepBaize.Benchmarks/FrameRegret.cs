@@ -55,16 +55,16 @@ internal static class FrameRegret
             var error = Math.Sqrt(differences.Sum(d => (d - mean) * (d - mean)) / playouts / (playouts - 1));
             var point = new FrameObjective(0, player, player).Point;
             regrets.Add((mean / point, error / point));
-            Console.Error.WriteLine(Invariant($"{regrets.Count}: {decision.Prospects[0].Id} / {decision.Prospects[best].Id}: {mean / point:F2} ± {error / point:F2}"));
+            var (first, winner) = (decision.Prospects[0].Id, decision.Prospects[best].Id);
+            Console.Error.WriteLine(Invariant($"{regrets.Count}: {first} / {winner}: {mean / point:F2} ± {error / point:F2}"));
         }
         var n = regrets.Count;
+        var (regret, doubt) = (regrets.Average(r => r.Regret), Math.Sqrt(regrets.Sum(r => r.Error * r.Error)) / n);
         List<string> rows =
         [
             "| skill | tables | play-outs of each line | regret of the first line, points ± error | largest |",
             "|---|---|---|---|---|",
-            Invariant(
-                $"| {skill} | {n} | {playouts} | {regrets.Average(r => r.Regret):F2} ± {Math.Sqrt(regrets.Sum(r => r.Error * r.Error)) / n:F2} | {regrets.Max(r => r.Regret):F1} |"
-            ),
+            Invariant($"| {skill} | {n} | {playouts} | {regret:F1} ± {doubt:F1} | {regrets.Max(r => r.Regret):F0} |"),
         ];
         rows.ForEach(Console.WriteLine);
         DocTable.Write(path, $"frame-regret-{skill}", rows);
@@ -104,10 +104,7 @@ internal static class FrameRegret
                     if (next.Frame.IsOver)
                         return objective.Terminal(next.Frame);
                     var judge = new PositionJudge(me, player, player, Shape, PlanPreferences.Default);
-                    return objective.Of(
-                        next.Frame,
-                        next.Frame.AwaitsLot ? Outlook.Nothing : judge.Of(next, new(next.Layout, Shape))
-                    );
+                    return objective.Of(next.Frame, next.Frame.AwaitsLot ? Outlook.Nothing : judge.Of(next, new(next.Layout, Shape)));
                 }),
         ];
     }
@@ -143,11 +140,8 @@ internal static class FrameRegret
                 .Where(w => w >= 0)
                 .ToList();
             var share = winners.Count(w => w == 0) / (double)winners.Count;
-            rows.Add(
-                Invariant(
-                    $"| {skill} | {name} | {winners.Count} | {100 * share:F0} ± {100 * Math.Sqrt(share * (1 - share) / winners.Count):F0} % |"
-                )
-            );
+            var error = Math.Sqrt(share * (1 - share) / winners.Count);
+            rows.Add(Invariant($"| {skill} | {name} | {winners.Count} | {100 * share:F0} ± {100 * error:F0} % |"));
             Console.WriteLine(rows[^1]);
         }
         DocTable.Write(path, $"opening-{skill}", rows);

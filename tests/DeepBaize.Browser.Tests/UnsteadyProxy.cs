@@ -110,7 +110,7 @@ public sealed class UnsteadyProxy : IAsyncDisposable
                 http.Response.Headers[name] = values.ToArray();
         await using var body = await response.Content.ReadAsStreamAsync(gone);
         var (buffer, events) = (new byte[16_384], 0);
-        for (int read; (read = await body.ReadAsync(buffer, gone)) > 0; )
+        for (int read; (read = await body.ReadAsync(buffer, gone)) > 0;)
         {
             await http.Response.Body.WriteAsync(buffer.AsMemory(0, read), gone);
             await http.Response.Body.FlushAsync(gone);

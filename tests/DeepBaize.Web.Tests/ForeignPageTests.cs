@@ -186,17 +186,14 @@ public class ForeignPageTests(Application app)
     {
         var told = await (await PlanAsync(app.Client)).Reader.ReadToEndAsync();
         var events = told.TrimEnd().Split("data: ").Skip(1).Select(e => JsonNode.Parse(e.Split("event:")[0])!).ToList();
-        Assert.All(
-            events,
-            e =>
-            {
-                var status = e["status"]!;
-                Assert.Equal(4, status["stages"]!.AsArray().Count);
-                Assert.InRange(status["stage"]!.GetValue<int>(), 0, 3);
-                Assert.InRange(status["seconds"]!.GetValue<double>(), 0.001, 120);
-                Assert.False(status["isCut"]!.GetValue<bool>());
-            }
-        );
+        Assert.All(events, e =>
+        {
+            var status = e["status"]!;
+            Assert.Equal(4, status["stages"]!.AsArray().Count);
+            Assert.InRange(status["stage"]!.GetValue<int>(), 0, 3);
+            Assert.InRange(status["seconds"]!.GetValue<double>(), 0.001, 120);
+            Assert.False(status["isCut"]!.GetValue<bool>());
+        });
         Assert.Equal(3, events[^1]["status"]!["stage"]!.GetValue<int>());
         var ids = events[^1]["plans"]!.AsArray().Select(p => p!["id"]!.GetValue<string>()).ToList();
         Assert.Equal(ids.Count, ids.Distinct().Count());

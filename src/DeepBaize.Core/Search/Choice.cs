@@ -36,7 +36,7 @@ public sealed record Choice(
     Quality Next
 )
 {
-    /// <summary>Names the idea (ball, pocket, what the white does): it stays the same while a search goes on. Empty if none was given.</summary>
+    /// <summary>Names the idea (ball, pocket, what the white does) for as long as a search goes on; empty if it was not named.</summary>
     public string Id { get; init; } = "";
 
     /// <summary>Mean value of the outcomes that score, in the measure of the answer.</summary>

@@ -233,10 +233,18 @@ public readonly record struct Cut(
         var b = Edge(from, toB, -turn, pocket.JawB, pocket.LipB, pocket.Drop);
         var width = turn * Angle.Between(a, b);
         if (width.Radians > 0)
-            return (a + 0.5 * turn * width, width);
+        {
+            var middle = a + 0.5 * turn * width;
+            var toDrop = pocket.Drop.Centre - from;
+            // A ball between the jaws falls whichever way it is pushed but back: what lies between the tangents there is the way out.
+            return middle.Unit.Dot(toDrop) > 0 ? (middle, width) : (toDrop.Direction, Hanging);
+        }
         // No clear way: past the nearer jaw on to the other.
         return (toA.SquaredLength < toB.SquaredLength ? a : b, width);
     }
+
+    /// <summary>Width of the directions in which a ball that hangs between a corner's jaws falls: from played strokes a little more.</summary>
+    private static readonly Angle Hanging = Angle.FromDegrees(170);
 
     private static Angle Edge(Vec2 from, Vec2 toJaw, int turn, in Circle jaw, Vec2 lip, in Circle drop)
     {

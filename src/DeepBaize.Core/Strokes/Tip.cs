@@ -20,6 +20,13 @@ public static class Tip
     /// <summary>Returns where on the ball the contact is, as a fraction of its radius, for a tip moved by a number of tips.</summary>
     public static double Fraction(double tips) => tips * MillimetresPerTip / 1000 / (BallRadius + DomeRadius);
 
+    /// <summary>Returns side, tips, limited to what the height leaves room for before the tip slips off.</summary>
+    public static double SideWithin(double sideTips, double heightTips)
+    {
+        var most = Math.Sqrt(Math.Max(0, Limit * Limit - heightTips * heightTips));
+        return Math.Clamp(sideTips, -most, most);
+    }
+
     /// <summary>How far the tip may still go from here before it slips off, tips.</summary>
     public static double Margin(double sideTips, double heightTips) => Limit - Math.Sqrt(sideTips * sideTips + heightTips * heightTips);
 }

@@ -112,9 +112,7 @@ internal static class AttemptChecks
     private static bool IsDone(AttemptEntry attempt, Step asked)
     {
         static Vec2? Place(PlaceResult? place) => place is { } p ? new(p.X, p.Y) : null;
-        return asked.Counts(
-            Observation.Counted(attempt.Said, Place(attempt.White), Place(attempt.Ball), attempt.Reasons, attempt.Score)
-        );
+        return asked.Counts(Observation.Counted(attempt.Said, Place(attempt.White), Place(attempt.Ball), attempt.Reasons, attempt.Score));
     }
 
     public static Attempt New(AttemptEntry entry, PracticeSession session) =>
@@ -152,10 +150,52 @@ internal static class AttemptChecks
     {
         static string Text(object value) => JsonSerializer.Serialize(value, RoutineRecord.Json);
         var r = AttemptResult.Of(kept);
-        return Text(new { entry.Routine, entry.Step, entry.Mirrored, entry.Said, entry.Reasons, entry.Body, entry.White, entry.Ball })
-                == Text(new { r.Routine, r.Step, r.Mirrored, r.Said, r.Reasons, r.Body, r.White, r.Ball })
-            && Text(new { entry.Score, entry.Kinds, entry.Stroke, entry.Group, entry.Withdrawn })
-                == Text(new { r.Score, r.Kinds, r.Stroke, r.Group, r.Withdrawn });
+        return Text(
+                new
+                {
+                    entry.Routine,
+                    entry.Step,
+                    entry.Mirrored,
+                    entry.Said,
+                    entry.Reasons,
+                    entry.Body,
+                    entry.White,
+                    entry.Ball,
+                }
+            )
+                == Text(
+                    new
+                    {
+                        r.Routine,
+                        r.Step,
+                        r.Mirrored,
+                        r.Said,
+                        r.Reasons,
+                        r.Body,
+                        r.White,
+                        r.Ball,
+                    }
+                )
+            && Text(
+                new
+                {
+                    entry.Score,
+                    entry.Kinds,
+                    entry.Stroke,
+                    entry.Group,
+                    entry.Withdrawn,
+                }
+            )
+                == Text(
+                    new
+                    {
+                        r.Score,
+                        r.Kinds,
+                        r.Stroke,
+                        r.Group,
+                        r.Withdrawn,
+                    }
+                );
     }
 
     public static void Write(Judged judged, string laid, Attempt kept)

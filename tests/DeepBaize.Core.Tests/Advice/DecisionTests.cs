@@ -362,6 +362,42 @@ public class DecisionTests
         Assert.All(safeties, s => Assert.Equal(s.Idea == SafetyIdea.DoubleKiss, s.PotLeftWithSide is not null));
     }
 
+    /// <summary>
+    /// From frames played out: struck as high as the tip may go, a double kiss has no room for the touch of side that is tried with it.
+    /// </summary>
+    [Fact]
+    public void A_double_kiss_with_the_tip_at_its_limit_is_told_like_any_other()
+    {
+        var situation = Situation.Create(
+            Layout.OfRest([new(Ball.White, 1.3298030596354586, 0.9094989736946419), new(Ball.Black, 0.15308005963310067, 0.4190939578812602)]),
+            new()
+            {
+                On = BallOn.Black,
+                First = 54,
+                Second = 54,
+            }
+        );
+        Assert.NotEmpty(Decider.Solve(situation, County, County, Shape, new(1) { WorkShare = 0.1 }).Prospects);
+    }
+
+    /// <summary>Nothing is easier, from wherever the white comes: common practice, no source.</summary>
+    [Theory]
+    [InlineData(0.116, 0.11)]
+    [InlineData(1, 0.9)]
+    [InlineData(0.5, 0.05)]
+    [InlineData(3.2, 0.3)]
+    [InlineData(0.3, 1.6)]
+    public void A_ball_that_hangs_between_a_corners_jaws_is_the_first_thing_to_play(double x, double y)
+    {
+        PlacedBall[] balls = [new(Ball.White, x, y), new(Ball.Pink, 0.008, -0.002), new(Ball.Black, 2.486, 0.666)];
+        var situation = Situation.Create(Layout.OfRest(balls), new() { On = BallOn.Pink });
+        var read = TableReading.Read(situation.Layout, new(0, 0, 0, 4, 3), County, Shape);
+        Assert.Equal(Ball.Pink, read[0].Cut.ObjectBall);
+        Assert.True(read[0].Chance.Value > 0.95, $"{read[0].Chance}");
+        var best = Decider.Solve(situation, County, County, Shape, Thoroughness.Gate(2)).Prospects[0];
+        Assert.Equal(ProspectKind.Pot, best.Kind);
+    }
+
     /// <summary>Common practice, no source: on any table with a red in sight these come to mind first.</summary>
     [Fact]
     public void The_plain_safeties_are_named_as_they_are_meant()

@@ -33,14 +33,16 @@ public class CountedAttemptTests
     {
         var cases = JsonSerializer.Deserialize<List<Case>>(File.ReadAllText(SourceTree.Path("tests/cases/counted-attempts.json")), Json)!;
         Assert.True(cases.Count > 30);
-        Assert.All(
-            cases,
-            c =>
+        Assert.All(cases, c =>
+        {
+            var step = new Step
             {
-                var step = new Step { Label = c.Name, Balls = [], Demands = c.Demands };
-                var seen = Observation.Counted(c.Said, Place.Of(c.White), Place.Of(c.Ball), c.Reasons, c.Score);
-                Assert.True(step.Counts(seen) == c.Done, c.Name);
-            }
-        );
+                Label = c.Name,
+                Balls = [],
+                Demands = c.Demands,
+            };
+            var seen = Observation.Counted(c.Said, Place.Of(c.White), Place.Of(c.Ball), c.Reasons, c.Score);
+            Assert.True(step.Counts(seen) == c.Done, c.Name);
+        });
     }
 }

@@ -36,7 +36,7 @@ public sealed class BlackBallGame
 
     /// <summary>Stages of a comparison.</summary>
     public static IReadOnlyList<SearchStage> Stages { get; } =
-        [new("strokes from the D", AtRefined), new("rallies to choose", AtRanked), new("rallies to report", 1)];
+    [new("strokes from the D", AtRefined), new("rallies to choose", AtRanked), new("rallies to report", 1)];
 
     private static readonly ErrorStream Screening = ErrorStream.Named("openings: sift"),
         Refining = ErrorStream.Named("openings: refine"),

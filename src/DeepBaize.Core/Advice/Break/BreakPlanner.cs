@@ -39,12 +39,7 @@ public sealed class BreakPlanner
 
     /// <summary>Stages of a plan.</summary>
     public static IReadOnlyList<SearchStage> Stages { get; } =
-    [
-        new("first shot", AtChosen),
-        new("the shots after it", AtAhead),
-        new("breaks played out", AtTold),
-        new("other plans", 1),
-    ];
+    [new("first shot", AtChosen), new("the shots after it", AtAhead), new("breaks played out", AtTold), new("other plans", 1)];
 
     // Shares of the work that are done after the stages.
     private const double AtFirst = 0.05,

@@ -34,9 +34,7 @@ public sealed class Decider
         [
             .. BreakOffs.IsOn(from) ? [] : (SearchStage[])[new("pots", AtPots)],
             new("safeties", AtSafeties),
-            .. from.IsSnookered
-                ? (SearchStage[])[new("replies", AtReplies), new("escapes", 1)]
-                : [new("replies", 1)],
+            .. from.IsSnookered ? (SearchStage[])[new("replies", AtReplies), new("escapes", 1)] : [new("replies", 1)],
         ];
 
     private static readonly ErrorStream Telling = ErrorStream.Named("attacks: tell");

@@ -4,6 +4,7 @@ using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using static DeepBaize.Core.Table.Dimensions;
@@ -153,7 +154,9 @@ internal sealed class SafetyReport(SearchContext context)
         var left = new Sums();
         for (var i = 0; i < context.Bounded(SideStrokes, 32); i++)
         {
-            var stroke = tried.Stroke with { SideTips = tried.Stroke.SideTips + (i % 2 == 0 ? 1 : -1) * SideChoice.Touch };
+            var side = tried.Stroke.SideTips + (i % 2 == 0 ? 1 : -1) * SideChoice.Touch;
+            // A tip as high or low as it can be has no room for side, meant or not.
+            var stroke = tried.Stroke with { SideTips = Tip.SideWithin(side, tried.Stroke.HeightTips) };
             var error = workspace.ScatterOf(from.Layout, stroke).Error(SideErrors.At(i));
             var played = workspace.Play(from, stroke, error, from.Layout.Balls[tried.Slot].Ball);
             var lines = workspace.LinesOf(played.Leaves.Layout);
