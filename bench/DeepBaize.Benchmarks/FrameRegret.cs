@@ -125,23 +125,39 @@ internal static class FrameRegret
             .OrderByDescending(t => t.Value)
             .Take(24)
             .MaxBy(t => strokes.MeanOf(workspace, from, t.Stroke, null, ErrorStream.Named("opening: choose"), 32))!;
-        List<string> rows = ["| skill | opened by | frames | won by who opens ± error |", "|---|---|---|---|"];
+        List<string> rows =
+        [
+            "| skill | opened by | frames | won by who opens ± error | leaves a pot | the other scores at once | his safety leaves a pot |",
+            "|---|---|---|---|---|---|---|",
+        ];
         foreach (var (name, stroke) in ((string, Stroke)[])[("the break-off", breakOff.Stroke), ("a roll up to the pack", rollUp.Stroke)])
         {
-            var winners = ParallelEnumerable
+            var played = ParallelEnumerable
                 .Range(0, frames)
                 .WithDegreeOfParallelism(Environment.ProcessorCount)
                 .Select(i =>
                 {
                     FramePolicy policy = new QuickAdvice(Shape, PlanTarget.Frame);
                     var next = FramePlay.PlayStroke(new(from, stroke, null, null), player, Shape, new Random(9000 + i));
-                    return FramePlay.Play(next, [policy, policy], [player, player], Shape, 9500 + i).Winner;
+                    return FramePlay.Play(next, [policy, policy], [player, player], Shape, 9500 + i);
                 })
-                .Where(w => w >= 0)
+                .Where(f => f.Winner >= 0 && f.Moments.Count > 1)
                 .ToList();
-            var share = winners.Count(w => w == 0) / (double)winners.Count;
-            var error = Math.Sqrt(share * (1 - share) / winners.Count);
-            rows.Add(Invariant($"| {skill} | {name} | {winners.Count} | {100 * share:F0} ± {100 * error:F0} % |"));
+            var share = played.Count(f => f.Winner == 0) / (double)played.Count;
+            var error = Math.Sqrt(share * (1 - share) / played.Count);
+            // What the other player finds, what he makes of it, and how well he leaves it.
+            string Percent(IEnumerable<Moment> of, Func<Moment, bool> counts)
+            {
+                var list = of.ToList();
+                return Invariant($"{100.0 * list.Count(counts) / Math.Max(1, list.Count):F0} % of {list.Count}");
+            }
+            var replies = played.ConvertAll(f => f.Moments[0]);
+            var afterSafety = played.Where(f => f.Moments[0] is { Played: MomentKind.Safety, IsFoul: false }).Select(f => f.Moments[1]);
+            rows.Add(
+                Invariant($"| {skill} | {name} | {played.Count} | {100 * share:F0} ± {100 * error:F0} % ")
+                    + $"| {Percent(replies, m => m.Chance >= 0.5)} | {Percent(replies, m => m.Points > 0)} "
+                    + $"| {Percent(afterSafety, m => m.Chance >= 0.5)} |"
+            );
             Console.WriteLine(rows[^1]);
         }
         DocTable.Write(path, $"opening-{skill}", rows);

@@ -170,7 +170,7 @@ h1 {
 @media (max-width: 860px) {
   .position-bar {
     padding: 4px 8px;
-    gap: 5px;
+    gap: 3px 5px;
   }
   .about,
   .conditions {
@@ -193,9 +193,24 @@ h1 {
   .position-bar .el-button {
     padding: 0 9px;
   }
+  .position-bar > .el-button {
+    flex: 1;
+  }
   h1 {
     max-width: 100%;
     flex: 1;
+  }
+}
+/* The name has a line of its own: beside the buttons nothing of it would be left. */
+@media (max-width: 620px) {
+  .position-bar {
+    flex-wrap: wrap;
+  }
+  .title {
+    flex: 1 0 100%;
+    flex-direction: row;
+    align-items: baseline;
+    gap: 8px;
   }
 }
 </style>

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import { askList, client, Problem, type PositionItem, type Schemas } from '../../api/client'
 import { kept as keptOnDevice } from '../../lib/device'
+import { keepAnswer, keptAnswer } from '../../lib/keptAnswers'
 import { problemWords } from '../../lib/problemWords'
 import { useLatest } from '../../lib/useLatest'
 import { useParts } from '../../lib/useParts'
@@ -28,11 +29,20 @@ export const useLibrary = defineStore('library', () => {
   const counts = shallowRef<Record<Shelf, number> | null>(null)
 
   const parts = useParts(() => load())
+  type Found = { items: PositionItem[] | Schemas['KeptItem'][]; total: number }
+  function show(of: Shelf, found: Found) {
+    if (of === 'shots' || of === 'plans') kept.value = found.items as Schemas['KeptItem'][]
+    else positions.value = found.items as PositionItem[]
+    parts.total.value = found.total
+  }
 
   /** In the order they were asked: the answer to an older word never replaces that to a newer. */
   const load = useLatest(async () => {
     const [words, of] = [search.value.trim(), shelf.value]
     const none = { items: [], total: 0 }
+    // What the shelf held last is there at once.
+    const before = keptAnswer<Found>('library', `${of} ${words}`)
+    if (before) show(of, before.value)
     /** Of another shelf than this it is asked only how many there are. */
     const wanted = (s: Shelf) => (s === of ? parts.shown.value : 1)
     const listed = <T>(s: Shelf, part: Parameters<typeof askList<T>>[0]) =>
@@ -51,9 +61,8 @@ export const useLibrary = defineStore('library', () => {
         wants('bin') ? positionsOf('bin', true) : none,
       ])
       const found = { positions: saved, shots, plans, bin }
-      if (of === 'shots' || of === 'plans') kept.value = found[of].items
-      else positions.value = found[of].items
-      parts.total.value = found[of].total
+      show(of, found[of])
+      keepAnswer('library', `${of} ${words}`, found[of], true)
       counts.value = words ? { positions: saved.total, shots: shots.total, plans: plans.total, bin: bin.total } : null
       trouble.value = ''
     } catch (e) {

@@ -1,4 +1,4 @@
-import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { useDebounceFn, useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
@@ -90,11 +90,8 @@ export const useSession = defineStore('session', () => {
     if (!stream) listen()
   })
 
-  let keeping: ReturnType<typeof setTimeout> | undefined
-  function keepSoon() {
-    clearTimeout(keeping)
-    keeping = setTimeout(keep, 150)
-  }
+  const soon = useDebounceFn(keep, 150)
+  const keepSoon = () => void soon()
   function keep() {
     if (!session.value) return
     const state = { session: { ...session.value }, attempts: [...byId.value.values()].map((a) => ({ ...a })) }
