@@ -91,10 +91,14 @@ export const useOutbox = defineStore('outbox', () => {
   async function read() {
     await Promise.all(storing.values())
     const kept = ((await onDevice((db) => db.getAll('outbox'))) as Waiting[]).filter((w) => !gone.has(w.seq!))
-    const here = new Map(waiting.value.filter(isOnDevice).map((w) => [w.seq, w]))
-    // One that is the same stays the same object: whoever sends it marks it.
-    for (const w of kept) if (here.has(w.seq)) Object.assign(here.get(w.seq)!, { refused: w.refused })
-    waiting.value = [...waiting.value, ...kept.filter((w) => !here.has(w.seq))].sort(inOrder)
+    // One that is the same stays the same object: whoever sends it marks it. It may have been stored without this tab knowing it yet.
+    const nameOf = (w: Waiting) => w.id ?? w.seq
+    const here = new Map(waiting.value.map((w) => [nameOf(w), w]))
+    for (const { seq, refused, ...w } of kept) {
+      const same = here.get(nameOf({ ...w, seq }))
+      if (same) Object.assign(same, { seq, refused })
+    }
+    waiting.value = [...waiting.value, ...kept.filter((w) => !here.has(nameOf(w)))].sort(inOrder)
   }
 
   /** Keeps it on the device, or in memory, and sends it when that is possible. */
@@ -116,8 +120,18 @@ export const useOutbox = defineStore('outbox', () => {
     void flush()
   }
 
+  /** Something was given to it while it was sending, perhaps just before it ended. */
+  let isAskedAgain = false
   function flush(): Promise<void> {
-    return (sending ??= send().finally(() => (sending = null)))
+    isAskedAgain = true
+    return (sending ??= sendUntilDone().finally(() => (sending = null)))
+  }
+  async function sendUntilDone() {
+    // Where something is in the way it is tried again after a pause.
+    do {
+      isAskedAgain = false
+      await send()
+    } while (isAskedAgain && !trouble.value && !isOver)
   }
 
   async function send() {
@@ -139,7 +153,7 @@ export const useOutbox = defineStore('outbox', () => {
   async function sendAll() {
     const [blocked, alone] = [new Set<string>(), new Set<Waiting>()]
     let later: Problem | null = null
-    for (;;) {
+    while (!isOver) {
       await read().catch(() => {})
       const items = toSend.value.filter((w) => !blocked.has(w.session) && senders.has(w.kind))
       if (!items.length) break
