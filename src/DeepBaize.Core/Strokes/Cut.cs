@@ -243,7 +243,9 @@ public readonly record struct Cut(
         return (toA.SquaredLength < toB.SquaredLength ? a : b, width);
     }
 
-    /// <summary>Width of the directions in which a ball that hangs between a corner's jaws falls: from played strokes a little more.</summary>
+    /// <summary>
+    /// Width of the directions in which a ball that hangs between a corner's jaws falls: by strokes played, a little more than this.
+    /// </summary>
     private static readonly Angle Hanging = Angle.FromDegrees(170);
 
     private static Angle Edge(Vec2 from, Vec2 toJaw, int turn, in Circle jaw, Vec2 lip, in Circle drop)
