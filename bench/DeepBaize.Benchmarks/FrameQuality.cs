@@ -118,7 +118,7 @@ internal static class FrameQuality
         DocTable.Write(path, "calibration", lines);
     }
 
-    private static string Invariant(FormattableString s) => s.ToString(CultureInfo.InvariantCulture);
+    internal static string Invariant(FormattableString s) => s.ToString(CultureInfo.InvariantCulture);
 
     /// <summary>A logistic curve in the lead over the root of the points left, its slope fitted to the same tables.</summary>
     private static double BestByLead(List<(Moment M, bool Won, int Frame)> all)

@@ -1,4 +1,3 @@
-using System.Globalization;
 using DeepBaize.Core.Advice.Decide;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
@@ -9,6 +8,7 @@ using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Core.Work;
+using static DeepBaize.Benchmarks.FrameQuality;
 
 namespace DeepBaize.Benchmarks;
 
@@ -19,7 +19,6 @@ namespace DeepBaize.Benchmarks;
 internal static class FrameRegret
 {
     private static readonly TableShape Shape = new(Conditions.Default);
-    private static readonly FairGate Alone = new(1) { WorkShare = 0.1 };
 
     /// <summary>Number of strokes for which a line is played on before the table is valued.</summary>
     private const int Depth = 6;
@@ -162,6 +161,4 @@ internal static class FrameRegret
         }
         DocTable.Write(path, $"opening-{skill}", rows);
     }
-
-    private static string Invariant(FormattableString s) => s.ToString(CultureInfo.InvariantCulture);
 }

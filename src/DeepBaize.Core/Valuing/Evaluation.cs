@@ -27,7 +27,7 @@ public readonly record struct Quality(double Value, QuickPot? Pot, double Chance
     /// <summary>Nothing is on.</summary>
     public static Quality None { get; } = new(0, null, 0, 0, default, default);
 
-    /// <summary>Points of that pot.</summary>
+    /// <summary>Points of the best pot.</summary>
     public int Points { get; init; }
 
     /// <summary>Whether its ball is on by itself, without a free ball.</summary>

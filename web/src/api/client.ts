@@ -11,7 +11,7 @@ export type Nose = Required<Schemas['NoseResult']>
 export type Pocket = { name: string; jawA: Circle; jawB: Circle; drop: Circle }
 export type Table = { noses: Nose[]; pockets: Pocket[] }
 export type Reference = Schemas['ReferenceResult']
-/** With the cushion that was met, of that kind of event. */
+/** An event of a shot, with the cushion where one was met. */
 export type ShotEvent = Schemas['EventEntry'] & { cushion: string | null }
 export type Simulation = Omit<Schemas['SimulationResult'], 'events'> & { events: ShotEvent[] }
 export type Shot = Omit<Schemas['ShotResult'], 'simulation' | 'cushions'> & { simulation: Simulation }

@@ -36,11 +36,11 @@ export const draftOf = (p: { name: string; about: string; content: SavedPosition
   content: contentOf(p.content),
 })
 
-/** The same pot in the same way: the ball, the pocket, by way of the same ball or cushion. */
+/** Whether two pots are one: the ball, the pocket, by way of the same ball or cushion. */
 export const isSamePot = (a: Pot | null, b: Pot | null) =>
   a?.ball === b?.ball && a?.pocket === b?.pocket && a?.through === b?.through && a?.off === b?.off
 
-/** The same stroke as it would be struck; the aim of a pot follows from the pot. */
+/** Whether two strokes are struck alike; the aim of a pot follows from the pot. */
 export const isSameStroke = (a: Stroke, b: Stroke) =>
   !a.free === !b.free &&
   a.height === b.height &&

@@ -1,3 +1,4 @@
+import { Problem } from '../api/client'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 
 interface Kept extends DBSchema {
@@ -82,15 +83,20 @@ export function deviceName(): string {
   return ownName
 }
 
-/** What the server answers, kept for when it does not: the newest that came. */
-export async function kept<T>(name: string, ask: () => Promise<T>, isAway: (e: unknown) => boolean): Promise<T> {
+const isAway = (e: unknown) => e instanceof Problem && e.isAway
+
+/**
+ * What the server answers, kept for when it does not: the newest that came.
+ * @param isEnough What has to go wrong for the kept answer to stand in; the server away, if not said.
+ */
+export async function kept<T>(name: string, ask: () => Promise<T>, isEnough = isAway): Promise<T> {
   try {
     const answer = await ask()
     // A device that keeps nothing works as long as there is a network.
     void onDevice((db) => db.put('answers', answer, name)).catch(() => {})
     return answer
   } catch (e) {
-    if (!isAway(e)) throw e
+    if (!isEnough(e)) throw e
     const last = await onDevice((db) => db.get('answers', name)).catch(() => undefined)
     if (last === undefined) throw e
     return last as T

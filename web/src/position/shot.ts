@@ -18,7 +18,7 @@ export const useShot = defineStore('shot', () => {
   const players = usePlayer()
   const table = shallowRef<Table | null>(null)
 
-  const { answer, asked, isStale, isTrying, problem, again } = useAnswer<{ content: Content; player: Schemas['PlayerEntry'] }, Shot>({
+  const { answer, asked, isStale, problem, again } = useAnswer<{ content: Content; player: Schemas['PlayerEntry'] }, Shot>({
     question: () => (position.content.balls.length ? { content: position.content, player: players.player } : null),
     ask: async (body, signal) => shotOf(await ask(client.POST('/api/shot', { body, signal }))),
   })
@@ -54,5 +54,5 @@ export const useShot = defineStore('shot', () => {
    */
   const settled = computed<Content>(() => (isStale.value && !position.problem ? asked.value!.content : position.content))
 
-  return { table, shot: answer, asked, isStale, isTrying, aim, settled, refresh: again }
+  return { table, shot: answer, asked, isStale, aim, settled, refresh: again }
 })

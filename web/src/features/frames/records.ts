@@ -1,7 +1,7 @@
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ask, askList, client, exchange, fileAt, Problem, type Schemas } from '../../api/client'
+import { ask, askList, client, exchange, fileAt, type Schemas } from '../../api/client'
 import { timeNow } from '../../lib/clock'
 import { kept, newId } from '../../lib/device'
 import { useOutbox } from '../../lib/outbox'
@@ -12,8 +12,6 @@ import { useAttempt } from '../../lib/useAttempt'
 import { useLatest } from '../../lib/useLatest'
 import { useParts } from '../../lib/useParts'
 import { after, type FrameStep, type NewShot, type Record_ } from './sending'
-
-const isAway = (e: unknown) => e instanceof Problem && e.isAway
 
 export type Item = Schemas['FrameItem']
 export type { NewShot, Record_, RecordedShot } from './sending'
@@ -92,10 +90,8 @@ export const useRecords = defineStore('records', () => {
 
   const read = useLatest(async () => {
     const query = (range: object) => ({ params: { query: { search: search.value.trim(), ...range } } })
-    const found = await kept(
-      `frames ${search.value.trim()}`,
-      () => askList((range) => client.GET('/api/frames', query(range)), parts.shown.value),
-      isAway,
+    const found = await kept(`frames ${search.value.trim()}`, () =>
+      askList((range) => client.GET('/api/frames', query(range)), parts.shown.value),
     )
     items.value = found.items
     parts.total.value = found.total
@@ -111,7 +107,7 @@ export const useRecords = defineStore('records', () => {
 
   const open = (id: string) =>
     attempt(async () => {
-      record.value = await kept(`frame ${id}`, () => ask(client.GET('/api/frames/{id}', { params: { path: { id } } })), isAway)
+      record.value = await kept(`frame ${id}`, () => ask(client.GET('/api/frames/{id}', { params: { path: { id } } })))
       last.value = id
     }, 'The frame is not opened')
 

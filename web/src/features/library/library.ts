@@ -16,8 +16,6 @@ export const shelves: { value: Shelf; label: string; testId: string }[] = [
   { value: 'bin', label: 'Bin', testId: 'shelf-bin' },
 ]
 
-const isAway = (e: unknown) => e instanceof Problem && e.isAway
-
 /** What is kept, as the words that are typed find it: positions, the shots and plans kept with them, and the bin. */
 export const useLibrary = defineStore('library', () => {
   const search = ref('')
@@ -46,7 +44,7 @@ export const useLibrary = defineStore('library', () => {
     /** Of another shelf than this it is asked only how many there are. */
     const wanted = (s: Shelf) => (s === of ? parts.shown.value : 1)
     const listed = <T>(s: Shelf, part: Parameters<typeof askList<T>>[0]) =>
-      keptOnDevice(`library ${s} ${words}`, () => askList(part, wanted(s)), isAway)
+      keptOnDevice(`library ${s} ${words}`, () => askList(part, wanted(s)))
     const positionsOf = (s: Shelf, deleted: boolean) =>
       listed(s, (range) => client.GET('/api/positions', { params: { query: { search: words, deleted, ...range } } }))
     const keptOf = (s: 'shots' | 'plans') =>

@@ -2,7 +2,7 @@
 import { ElButton, ElInput } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { ask, askList, client, Problem, type Schemas } from '../../api/client'
+import { ask, askList, client, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
 import { countWords, momentWords } from '../../lib/formats'
 import { useNotices } from '../../lib/notices'
@@ -38,18 +38,14 @@ type Item = Schemas['SessionItem']
 const past = shallowRef<Item[] | null>(null)
 /** Whether the list shows those in the bin. */
 const inBin = ref(false)
-const isAway = (e: unknown) => e instanceof Problem && e.isAway
 const loadSessions = () =>
   attempt(async () => {
-    const { items, total } = await kept(
-      inBin.value ? 'sessions-bin' : 'sessions',
-      () =>
-        askList(
-          (range) =>
-            client.GET('/api/practice/sessions', { params: { query: { ...range, player: club.ids.players, deleted: inBin.value } } }),
-          parts.shown.value,
-        ),
-      isAway,
+    const { items, total } = await kept(inBin.value ? 'sessions-bin' : 'sessions', () =>
+      askList(
+        (range) =>
+          client.GET('/api/practice/sessions', { params: { query: { ...range, player: club.ids.players, deleted: inBin.value } } }),
+        parts.shown.value,
+      ),
     )
     past.value = items
     parts.total.value = total

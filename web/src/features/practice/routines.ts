@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { ask, client, Problem, type Schemas } from '../../api/client'
+import { ask, client, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
 
 export type RoutineItem = Schemas['RoutineItem']
@@ -8,19 +8,17 @@ export type RoutineResult = Schemas['RoutineResult']
 export type Routine = Schemas['Routine']
 export type Step = Schemas['Step']
 
-const isAway = (e: unknown) => e instanceof Problem && e.isAway
-
 /** What can be practised; kept on the device, so that it is there without a network. */
 export const useRoutines = defineStore('routines', () => {
   const list = shallowRef<RoutineItem[] | null>(null)
   const whole = ref(new Map<string, RoutineResult>())
 
   async function load() {
-    list.value = await kept('routines', () => ask(client.GET('/api/routines')), isAway)
+    list.value = await kept('routines', () => ask(client.GET('/api/routines')))
   }
 
   async function read(id: string): Promise<RoutineResult> {
-    const routine = await kept(`routine ${id}`, () => ask(client.GET('/api/routines/{id}', { params: { path: { id } } })), isAway)
+    const routine = await kept(`routine ${id}`, () => ask(client.GET('/api/routines/{id}', { params: { path: { id } } })))
     whole.value.set(id, routine)
     return routine
   }

@@ -1,11 +1,9 @@
-import { ask, client, Problem, type Schemas } from '../../api/client'
+import { ask, client, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
 import { useAnswer } from '../../lib/useAnswer'
 
 export type Statistics = Schemas['StatisticsResult']
 export type Filter = { routine: string; player: string; table: string; cue: string; weeks: number }
-
-const isAway = (e: unknown) => e instanceof Problem && e.isAway
 
 /** What has been counted, as the filter asks; asked anew when that changes, and kept on the device for when there is no network. */
 export function useProgress(filter: () => Filter) {
@@ -15,11 +13,7 @@ export function useProgress(filter: () => Filter) {
       const { routine, player, table, cue, weeks } = asked
       const from = weeks ? new Date(Date.now() - weeks * 7 * 86_400_000).toISOString() : undefined
       const query = { routine: routine || undefined, player: player || undefined, table: table || undefined, cue: cue || undefined, from }
-      return kept(
-        `statistics ${JSON.stringify(asked)}`,
-        () => ask(client.GET('/api/practice/statistics', { params: { query }, signal })),
-        isAway,
-      )
+      return kept(`statistics ${JSON.stringify(asked)}`, () => ask(client.GET('/api/practice/statistics', { params: { query }, signal })))
     },
   })
   return { answer, problem, isLoading: isBusy, isStale, load: again }

@@ -61,7 +61,13 @@ function choose(side: number) {
     </ElTable>
     <p class="soft">Degrees to the left; lengths at the contact, + thinner, − thicker.</p>
     <p v-if="judgements.sidesRefusal" class="field-error" role="alert">{{ judgements.sidesRefusal }}</p>
-    <ElTable v-else-if="judgements.sides" :data="judgements.sides" size="small" data-testid="sides">
+    <ElTable
+      v-else-if="judgements.sides"
+      :class="{ stale: judgements.isSidesStale }"
+      :data="judgements.sides"
+      size="small"
+      data-testid="sides"
+    >
       <ElTableColumn label="With" min-width="120"
         ><template #default="{ row }">{{ sideWords(row as Side) }}</template></ElTableColumn
       >

@@ -20,7 +20,7 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
       ><title>As in a mirror, from the contact to where the white stops</title></polyline
     >
   </g>
-  <g v-if="judgements.spread" class="spread" data-testid="spread-outline">
+  <g v-if="judgements.spread" class="spread" :class="{ stale: judgements.isSpreadStale }" data-testid="spread-outline">
     <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>The white stops in here 95 times of 100</title></path>
     <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
     <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"
@@ -37,7 +37,7 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
       <circle :cx="sx(w.end.x)" :cy="sy(w.end.y)" :r="radius" />
     </g>
   </g>
-  <g class="fan">
+  <g class="fan" :class="{ stale: judgements.isFanStale }">
     <g v-for="(f, i) in judgements.fan" :key="f.key" :data-fan="f.key">
       <polyline :points="points(f.points)" :stroke-dasharray="fanDashes[i % fanDashes.length]" />
       <circle :cx="sx(f.points[f.points.length - 1].x)" :cy="sy(f.points[f.points.length - 1].y)" r="14" />

@@ -59,10 +59,6 @@ export const useWays = defineStore('ways', () => {
   watch(found, (told) => {
     if (told?.asSet) asSet.value = told.asSet
   })
-  watch(
-    () => JSON.stringify(question()),
-    () => (asSet.value = null),
-  )
 
   /** The ways, the best first; while one is laid beside or pointed at, nothing moves under the finger. */
   const { lines, better, isHeld, settle } = useStandingOrder<Way>(
@@ -75,6 +71,7 @@ export const useWays = defineStore('ways', () => {
     () => JSON.stringify(question()),
     () => {
       settle()
+      asSet.value = null
       beside.value = []
     },
   )
