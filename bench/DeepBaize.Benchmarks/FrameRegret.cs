@@ -33,14 +33,8 @@ internal static class FrameRegret
     public static void Run(string path, string skill, int playouts)
     {
         var player = Player.OfSkill(skill);
-        List<Situation> tables =
-        [
-            .. SafetyQuality.Exchanges(Shape).Take(5),
-            .. SafetyQuality.NearCushions(Shape).Take(5),
-            .. BreakPositions.OpenTables(Shape).Take(10),
-        ];
         var regrets = new List<(double Regret, double Error)>();
-        foreach (var from in tables)
+        foreach (var from in Tables())
         {
             var decision = Decider.Solve(from, player, player, Shape);
             List<Played> lines = [.. decision.Prospects.Take(MostLines).Select(p => LineOf(p, from))];
@@ -69,7 +63,16 @@ internal static class FrameRegret
         DocTable.Write(path, $"frame-regret-{skill}", rows);
     }
 
-    private static Played LineOf(Prospect prospect, Situation from) =>
+    /// <summary>Ten tables without an easy pot, and ten open ones.</summary>
+    public static List<Situation> Tables() =>
+        [
+            .. SafetyQuality.Exchanges(Shape).Take(5),
+            .. SafetyQuality.NearCushions(Shape).Take(5),
+            .. BreakPositions.OpenTables(Shape).Take(10),
+        ];
+
+    /// <summary>Returns the stroke of a line of <em>Decide</em>.</summary>
+    public static Played LineOf(Prospect prospect, Situation from) =>
         prospect switch
         {
             { Attack: { } a } => new(from, a.Choice.Stroke, a.Choice.Nominated, a.Choice.Pot),
@@ -78,7 +81,7 @@ internal static class FrameRegret
         };
 
     /// <summary>The chance to win of the player at the table, by each play-out; play-out i has the same errors for every line.</summary>
-    private static double[] PlayedOut(Played line, Player player, int count)
+    public static double[] PlayedOut(Played line, Player player, int count)
     {
         var me = line.From.Frame.Turn;
         return

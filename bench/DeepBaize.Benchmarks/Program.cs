@@ -1,7 +1,7 @@
 using BenchmarkDotNet.Running;
 using DeepBaize.Benchmarks;
 
-// "breaks", "safety", "told", "strokes" and "physics" play and write the tables of docs/, run from the project's root; everything else
+// "breaks", "safety", "compare", "told", "strokes" and "physics" play and write the tables of docs/, run from the project's root; everything else
 // is for BenchmarkDotNet.
 if (args is ["breaks", .. var which])
     BreakQuality.Run("docs/planning.md", which);
@@ -23,6 +23,8 @@ else if (args is ["load", var address])
     await UnderLoad.RunAsync(address);
 else if (args is ["runs", .. var runs])
     RunChecks.Run(runs);
+else if (args is ["compare", .. var pairs])
+    CompareQuality.Run("docs/compare.md", pairs is [_, var level] ? level : "county", pairs is [var of, ..] ? int.Parse(of) : 96);
 else if (args is ["regret"])
     SafetyQuality.Regret("docs/safety.md");
 else if (args is ["frames", .. var play])

@@ -1,5 +1,6 @@
 using DeepBaize.Data;
 using DeepBaize.Web;
+using DeepBaize.Web.Comparing;
 using DeepBaize.Web.Cues;
 using DeepBaize.Web.Drawing;
 using DeepBaize.Web.Frames;
@@ -83,6 +84,7 @@ app.MapPlanning();
 app.MapSavedPlans();
 app.MapFrames();
 app.MapSafety();
+app.MapComparing();
 app.MapPlayer();
 app.MapClubTables();
 app.MapCues();

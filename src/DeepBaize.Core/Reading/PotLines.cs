@@ -50,6 +50,7 @@ public sealed class PotLines
     private readonly PotLine[] _lines;
     private readonly PlacedBall[] _balls;
     private readonly bool[] _free;
+    private readonly TableShape _shape;
 
     /// <summary>Whether these are the ways of this layout: the white may lie anywhere.</summary>
     public bool IsOf(Layout layout)
@@ -57,6 +58,10 @@ public sealed class PotLines
         var balls = layout.AsSpan();
         return balls.Length == _balls.Length && balls[1..].SequenceEqual(_balls.AsSpan(1));
     }
+
+    /// <summary>Returns the ways with one ball taken off the table.</summary>
+    /// <param name="slot">Of that ball.</param>
+    public PotLines Without(int slot) => new(Layout.OfRest([.. _balls.Where((_, i) => i != slot)]), _shape, this);
 
     /// <summary>How many reds there are, and how many of them have a free way into a pocket.</summary>
     public int Reds => _balls.Count(b => b.Ball.IsRed);
@@ -67,7 +72,7 @@ public sealed class PotLines
     /// <param name="like">Ways of a table on which most balls lie as on this one: what has not changed is taken over.</param>
     public PotLines(Layout layout, TableShape shape, PotLines? like = null)
     {
-        _balls = layout.AsSpan().ToArray();
+        (_balls, _shape) = (layout.AsSpan().ToArray(), shape);
         _free = new bool[_balls.Length];
         var lines = new List<PotLine>(_balls.Length * 4);
         // Which slot each ball that lies where it lay has here, and had there; −1 if it has moved or is gone.

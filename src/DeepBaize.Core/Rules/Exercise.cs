@@ -21,6 +21,9 @@ public sealed record Exercise(ExerciseOrder Order, IReadOnlyList<Ball> Balls)
     /// <summary>Whether a ball is on.</summary>
     public bool Includes(Ball ball) => Order == ExerciseOrder.InOrder ? Balls.Count > 0 && Balls[0] == ball : Balls.Contains(ball);
 
+    /// <summary>Whether a ball can be on after the next pot.</summary>
+    public bool MayFollow(Ball ball) => Order == ExerciseOrder.InOrder ? Balls.Count > 1 && Balls[1] == ball : Balls.Contains(ball);
+
     /// <summary>Value of the ball that is due, or of a red where any may be played; points.</summary>
     public int ValueOn => Order == ExerciseOrder.InOrder && Balls.Count > 0 ? Values.Of(Balls[0]) : Values.Red;
 

@@ -90,6 +90,14 @@ public sealed record Frame(int Reds, IReadOnlyList<Ball> Colours, BallOn On, (in
     /// <summary>Whether a ball may be played at next: one that is on, or with a free ball any.</summary>
     public bool MayPlay(Ball ball) => !AwaitsLot && (FreeBall || IsOn(ball));
 
+    /// <summary>Whether a ball can be on after a pot of the ball on.</summary>
+    public bool MayFollow(Ball ball) =>
+        Exercise is { } exercise ? exercise.MayFollow(ball)
+        : Repeats ? IsOn(ball)
+        : On == BallOn.Red ? ball.IsColour
+        : On == BallOn.Colour && Reds > 0 ? ball.IsRed
+        : ball == Colours.FirstOrDefault(c => On == BallOn.Colour || Values.Of(c) > ValueOn);
+
     /// <summary>Value of the ball on, points: of any colour the highest.</summary>
     public int ValueOn =>
         On switch

@@ -58,11 +58,13 @@ internal sealed class PotCandidates(SearchContext context)
     private List<(PotCandidate Candidate, double Value)> Direct(Situation from, Effort effort, PotLines lines)
     {
         var found = new List<(PotCandidate, double)>();
+        var isMeant = MeantOf(from);
         foreach (var line in lines.Lines)
         {
             var ball = lines.BallIn(line.Slot);
             if (
                 !from.Frame.MayPlay(ball)
+                || !isMeant(ball)
                 || lines.From(line, from.Layout.White.At, context.Player.Skill) is not { } pot
                 || pot.Chance < LeastChance
             )
@@ -74,9 +76,21 @@ internal sealed class PotCandidates(SearchContext context)
         return found;
     }
 
+    /// <summary>Which of the balls on are played for: at the root the ball that is wished for next is not the one to begin with.</summary>
+    private Func<Ball, bool> MeantOf(Situation from)
+    {
+        var wishes = context.Preferences;
+        List<Ball> on = [.. from.OnSlots().Select(slot => from.Layout.Balls[slot].Ball)];
+        if (wishes.Next is { } next && on.Contains(next) && context.IsRoot(from.Layout))
+            on.RemoveAll(b => b == next);
+        var meant = wishes.IsMeant(on);
+        return ball => on.Contains(ball) && meant?.Invoke(ball) != false;
+    }
+
     /// <summary>Plants and doubles, the likeliest first.</summary>
     private IEnumerable<PotCandidate> Indirect(Situation from)
     {
+        var isMeant = MeantOf(from);
         var (layout, frame) = (from.Layout, from.Frame);
         var stroke = new Stroke(0, 0, 0, Pace.Medium, context.Player.NaturalElevation);
         foreach (var option in TableReading.Indirect(layout, stroke, context.Player, context.Shape, context.Workers, frame.IsOn))
@@ -84,7 +98,7 @@ internal sealed class PotCandidates(SearchContext context)
             var (struck, potted) = (layout.Balls[option.Cut.Pot.Struck].Ball, layout.Balls[option.Cut.Pot.Slot].Ball);
             // Of a plant both are red, or balls of an exercise.
             var isOn = struck == potted || (struck.IsRed && potted.IsRed) || frame.Exercise is not null;
-            if (option.Chance.Value >= LeastIndirectChance && isOn)
+            if (option.Chance.Value >= LeastIndirectChance && isOn && isMeant(potted))
                 yield return new(new(option.Cut.Pot, potted, option.Cut), option.Chance.Value);
         }
     }

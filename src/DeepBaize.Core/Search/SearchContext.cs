@@ -23,6 +23,7 @@ public sealed class SearchContext
 {
     private readonly ConcurrentBag<Workspace> _workspaces = [];
     private long _examined;
+    private Layout? _root;
 
     /// <summary>Creates what the stages share.</summary>
     public SearchContext(SearchQuestion question, FairGate gate, CancellationToken cancel)
@@ -89,11 +90,12 @@ public sealed class SearchContext
     public double WorkShare => TableShare * Gate.WorkShare;
 
     /// <summary>
-    /// Sets <see cref="TableShare"/> by the number of events that some strokes from here take, compared with a table with default
+    /// Begins the search from a layout: sets <see cref="TableShare"/> by the number of events that some strokes from here take, compared with a table with default
     /// conditions. Counted, not timed, so that the same question has the same answer.
     /// </summary>
     public void Bound(Layout layout)
     {
+        _root = layout;
         const double longer = 1.6;
         double here = EventsOf(Shape, layout),
             usual = EventsOf(new(Conditions.Default), layout);
@@ -121,6 +123,9 @@ public sealed class SearchContext
         }
         return Math.Max(1, events);
     }
+
+    /// <summary>Whether a layout is that of the question.</summary>
+    public bool IsRoot(Layout layout) => ReferenceEquals(layout, _root);
 
     /// <summary>Counts examined positions.</summary>
     public void Count(int positions = 1) => Interlocked.Add(ref _examined, positions);

@@ -3,6 +3,7 @@ using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
 
 namespace DeepBaize.Core.Search;
@@ -61,8 +62,8 @@ internal sealed class TrialStrokes(SearchContext context)
         if (context.Preferences.PlainOnly)
             yield break;
         foreach (var side in effort.Sides)
-            foreach (var height in effort.SideHeights)
-                yield return (height, side);
+        foreach (var height in effort.SideHeights)
+            yield return (height, side);
     }
 
     /// <summary>Tries one height and side of the tip at every pace, from the softest.</summary>
@@ -98,6 +99,8 @@ internal sealed class TrialStrokes(SearchContext context)
     )
     {
         context.Cancel.ThrowIfCancellationRequested();
+        if (stroke.Pace > context.Preferences.HardestPace)
+            return null;
         stroke = stroke with { ElevationDegrees = reach.ButtDegrees };
         if (PotAim.Find(aiming, candidate.Cut, stroke, near, PotAim.Roughly) is not { } aim)
             return null;
@@ -106,8 +109,12 @@ internal sealed class TrialStrokes(SearchContext context)
         var played = workspace.Play(from, stroke, default, candidate.Nominated);
         if (played.Ruling.Points == 0 || workspace.Simulator.PocketOf(candidate.Pot.Slot) != candidate.Cut.Pocket)
             return null;
+        if (!KeepsWishes(workspace.Record, from.Layout, candidate))
+            return null;
         var penalty = PenaltyOf(workspace, candidate, stroke);
         var scored = workspace.ValueOf(played.Leaves, out var next);
+        if (!LeavesNext(from, played, next.Best))
+            return null;
         var chance = candidate.Cut.Kind == PotKind.Direct ? ChanceOf(workspace, from, candidate.Cut, stroke, reach) : candidate.Chance;
         var missed = context.Objective.AfterMiss(from.Frame.AfterMiss) - context.MissMinded;
         // Simplicity counts as a share of what is at stake.
@@ -128,6 +135,29 @@ internal sealed class TrialStrokes(SearchContext context)
         );
     }
 
+    /// <summary>Whether the white, played without error, meets neither a cushion nor a ball that it is to stay clear of.</summary>
+    private bool KeepsWishes(ShotRecord record, Layout layout, PotCandidate candidate)
+    {
+        var wishes = context.Preferences;
+        if (!wishes.NoCushion && wishes.KeepOff.Count == 0)
+            return true;
+        foreach (var e in record.Events)
+        {
+            if (wishes.NoCushion && e is { Ball: 0, Kind: ShotEventKind.Cushion or ShotEventKind.Jaw })
+                return false;
+            var met = e.IsOfWhiteWithBall ? e.Ball + e.Other : -1;
+            if (met > 0 && met != candidate.Pot.Struck && wishes.KeepOff.Contains(layout.Balls[met].Ball))
+                return false;
+        }
+        return true;
+    }
+
+    /// <summary>Whether the ball that is wished for next is on after the first shot.</summary>
+    private bool LeavesNext(Situation from, PlayedStroke played, in Quality next) =>
+        context.Preferences.Next is not { } wished
+        || !context.IsRoot(from.Layout)
+        || (next.Pot is { } pot && played.Leaves.Layout.Balls[pot.Line.Slot].Ball == wished);
+
     /// <summary>Of the value, where cannons are not wanted.</summary>
     private const double PenaltyOfUnwantedCannon = 0.3;
 
@@ -135,8 +165,18 @@ internal sealed class TrialStrokes(SearchContext context)
     {
         var runsIntoBall = Kisses.First(workspace.Record, candidate.Pot) is not null;
         return Simplicity.Penalty(stroke, candidate.Pot.Part, WhiteCushions(workspace.Record), runsIntoBall)
-            + (runsIntoBall && context.Preferences.AvoidCannons ? PenaltyOfUnwantedCannon : 0);
+            + (runsIntoBall && context.Preferences.AvoidCannons ? PenaltyOfUnwantedCannon : 0)
+            + (context.Preferences.FollowFirst ? PenaltyOfControl(stroke.HeightTips) : 0);
     }
+
+    /// <summary>The easiest control is follow, then screw, then stun (common practice, no source).</summary>
+    private static double PenaltyOfControl(double heightTips) =>
+        heightTips > PlainTips ? 0
+        : heightTips < -PlainTips ? 0.03
+        : 0.05;
+
+    /// <summary>Nearer to the centre than this the tip is on the middle, tips.</summary>
+    private const double PlainTips = 0.15;
 
     private static int WhiteCushions(ShotRecord record)
     {

@@ -23,6 +23,9 @@ public sealed class Workspace(SearchContext context)
     /// <summary>A simulator that neglects what a drawing does not show: quicker, for long searches over one pot.</summary>
     public Simulator Coarse => _coarse ??= new(context.Shape, Simulator.Coarse);
 
+    /// <summary>The player who asks.</summary>
+    public Player Player => context.Player;
+
     /// <summary>The record of the last stroke.</summary>
     public ShotRecord Record { get; } = new();
 

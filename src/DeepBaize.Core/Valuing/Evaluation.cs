@@ -102,6 +102,7 @@ public sealed class Evaluation
         var frame = situation.Frame;
         if (frame.IsOver)
             return Quality.None;
+        var isMeant = MeantOf(frame, lines, only);
         var summary = new TableSummary(lines);
         Span<(double Value, double Chance, QuickPot Pot)> best = stackalloc (double, double, QuickPot)[Reached];
         best.Clear();
@@ -112,7 +113,7 @@ public sealed class Evaluation
         foreach (ref readonly var line in lines.Lines)
         {
             var ball = lines.BallIn(line.Slot);
-            if (!line.IsOpen || !frame.MayPlay(ball) || (only is not null && !only(ball)))
+            if (!line.IsOpen || !frame.MayPlay(ball) || (isMeant is not null && !isMeant(ball)))
                 continue;
             if (lines.From(line, white, _player.Skill) is not { } pot)
                 continue;
@@ -160,6 +161,15 @@ public sealed class Evaluation
             };
         }
         return result;
+    }
+
+    /// <summary>The balls on that are meant, by the question and by the player's wishes; null: all of them.</summary>
+    private Func<Ball, bool>? MeantOf(Frame frame, PotLines lines, Func<Ball, bool>? only)
+    {
+        if (only is not null || (_preferences.Next is null && _preferences.Later.Count == 0))
+            return only;
+        var on = Enumerable.Range(1, lines.Count - 1).Select(lines.BallIn).Where(frame.MayPlay).ToList();
+        return _preferences.IsMeant(on);
     }
 
     /// <summary>What a pot promises before any stroke for it has been tried.</summary>

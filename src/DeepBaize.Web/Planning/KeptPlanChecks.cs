@@ -1,4 +1,5 @@
 using DeepBaize.Core;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
@@ -121,6 +122,45 @@ internal sealed class KeptPlanChecks
         {
             Names(warning.Ball, warning.Pocket, $"{at}.warnings[{i}]");
             _checks.Range($"{at}.warnings[{i}].amount", warning.Amount, 0, LargestFigure);
+        }
+        if (shot.Study is { } study)
+            Study(study, $"{at}.study");
+        Reds(shot.RedsBefore, $"{at}.redsBefore");
+        Reds(shot.RedsAfter, $"{at}.redsAfter");
+    }
+
+    private void Study(ShotStudyResult study, string at)
+    {
+        if (study.Miss is { } miss)
+        {
+            Share(miss.Share, $"{at}.miss.share");
+            Figure(miss.Cost, $"{at}.miss.cost", -LargestFigure, LargestFigure);
+            Share(miss.LeavesPot, $"{at}.miss.leavesPot");
+        }
+        if (study.Window is { } window)
+            foreach (
+                var (figure, name) in new[] { (window.Loss, "loss"), (window.Down, "down"), (window.Up, "up"), (window.Error, "error") }
+            )
+                _checks.Range($"{at}.window.{name}", figure, 0, LargestFigure);
+        if (study.Cannon is not { } cannon)
+            return;
+        Names(cannon.Ball, null, $"{at}.cannon");
+        _checks.Range($"{at}.cannon.fullness", cannon.Fullness, 0, 1);
+        _checks.Range($"{at}.cannon.speed", cannon.Speed, 0, LargestFigure);
+        _checks.Range($"{at}.cannon.moved", cannon.Moved, 0, Ball.Count);
+        _checks.Range($"{at}.cannon.freed", cannon.Freed, 0, Ball.Count);
+        foreach (var (share, name) in new[] { (cannon.Hit, "hit"), (cannon.Sticks, "sticks"), (cannon.On, "on") })
+            Share(share, $"{at}.cannon.{name}");
+    }
+
+    private void Reds(RedSpread? reds, string at)
+    {
+        if (reds is null)
+            return;
+        foreach (var (count, name) in new[] { (reds.Black, "black"), (reds.Pink, "pink"), (reds.Middle, "middle"), (reds.Baulk, "baulk") })
+        {
+            _checks.Range($"{at}.{name}.all", count.All, 0, 15);
+            _checks.Range($"{at}.{name}.open", count.Open, 0, count.All);
         }
     }
 

@@ -26,8 +26,51 @@ public sealed record PreferencesEntry
     public bool PlainOnly { get; init; }
     public bool AvoidCannons { get; init; }
 
-    public PlanPreferences Checked(Situation situation) =>
-        new PlanPreferences(Target, Score, Risk, PlainOnly, AvoidCannons).Checked(situation.Frame.Break, situation.Frame.HighestBreak);
+    [Description("The ball to be on after the first shot; null for any.")]
+    public string? Next { get; init; }
+
+    [Description("Balls that are left for later, as long as another one is on.")]
+    public IReadOnlyList<string> Later { get; init; } = [];
+
+    [Description("Balls that the white is to stay clear of, unless it pots them.")]
+    public IReadOnlyList<string> KeepOff { get; init; } = [];
+
+    [Description("The white is to meet no cushion.")]
+    public bool NoCushion { get; init; }
+
+    [Description("No stroke harder than pace 4.")]
+    public bool SoftOnly { get; init; }
+
+    [Description("Follow before stun and screw where it costs little.")]
+    public bool FollowFirst { get; init; }
+
+    /// <exception cref="InputException">A wish that cannot be had on this table.</exception>
+    public PlanPreferences Checked(Situation situation)
+    {
+        var checks = new Checks("preferences");
+        var wishes = new PlanPreferences(Target, Score, Risk, PlainOnly, AvoidCannons)
+        {
+            Next = Next is null ? null : Named([Next], "next").Select(b => (Ball?)b).FirstOrDefault(),
+            Later = Named(Later, "later"),
+            KeepOff = Named(KeepOff, "keepOff"),
+            NoCushion = NoCushion,
+            SoftOnly = SoftOnly,
+            FollowFirst = FollowFirst,
+        };
+        checks.ThrowIfAny();
+        return wishes.Checked(situation);
+
+        List<Ball> Named(IReadOnlyList<string> ids, string field)
+        {
+            var balls = new List<Ball>();
+            foreach (var id in ids)
+                if (Ball.TryParse(id, out var ball))
+                    balls.Add(ball);
+                else
+                    checks.That(false, field, $"There is no ball “{id}”.", "red-1 to red-15, yellow … black");
+            return balls;
+        }
+    }
 }
 
 /// <summary>A position to plan a break from, and for whom.</summary>
@@ -140,11 +183,27 @@ public static class PlanEndpoints
             .WithName("frame")
             .WithSummary("What the score and the balls say: ball on, points left, lead, what is needed");
         group
+            .MapPost("/next-balls", NextBallsOf)
+            .WithName("nextBalls")
+            .WithSummary("Which ball to play for: each ball worth it, with the simplest stroke that leaves it on");
+        group
             .MapPost("/position-map", Map)
             .WithName("positionMap")
             .WithSummary("Where to be for the next ball: outlines of places by what they are worth");
         group.MapPost("/position-at", At).WithName("positionAt").WithSummary("What one place of the white is worth, and why");
         group.MapPost("/play-on", PlayOn).WithName("playOn").WithSummary("The table after the stroke that is set up, by the rules");
+    }
+
+    private static async Task<NextBallsResult> NextBallsOf(PlanRequest request, HttpContext http, SearchDesk desk)
+    {
+        var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
+        var situation = content.ToSituation();
+        var preferences = request.Preferences.Checked(situation);
+        if (situation.Frame.IsOver || !situation.OnSlots().Any())
+            throw new InputException("content.balls", "There is no ball on.", "at least one ball that is on, and a frame under way");
+        var answer = await desk.JudgeAsync(http, workers => NextBalls.Find(situation, null, preferences, player, content.Shape, workers));
+        return new(answer.Unit, [.. answer.Balls.Select(b => NextBallResult.Of(b, situation.Layout))]);
     }
 
     /// <summary>The situation that the map is of, and the ball that is meant.</summary>

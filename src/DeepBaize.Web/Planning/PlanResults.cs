@@ -72,25 +72,8 @@ public sealed record ChoiceResult(
 {
     public static ChoiceResult Of(Choice c, Layout layout)
     {
-        string? Id(int slot) => slot < 0 ? null : layout.Balls[slot].Ball.Id;
-        var stroke = new StrokeEntry
-        {
-            Aim = c.Stroke.AimDegrees,
-            Side = Math.Round(c.Stroke.SideTips, 3),
-            Height = Math.Round(c.Stroke.HeightTips, 3),
-            Pace = Math.Round(c.Stroke.Pace, 3),
-            Elevation = c.Stroke.ElevationDegrees,
-            Pot = new()
-            {
-                Ball = Id(c.Pot.Slot)!,
-                Pocket = c.Pot.Pocket.Name(),
-                Part = c.Pot.Part,
-                Through = Id(c.Pot.Through),
-                Off = c.Pot.Off?.Name(),
-            },
-        };
         return new(
-            Stroke: stroke,
+            Stroke: StrokeEntries.Of(c.Stroke, c.Pot, layout),
             Nominated: c.Nominated.Id,
             CutDegrees: c.Target.Cut.CutDegrees,
             FullnessWord: c.Target.Cut.Fullness,
@@ -104,7 +87,7 @@ public sealed record ChoiceResult(
             Points: c.Outcome.Ruling.Points,
             Next: QualityResult.Of(c.Next, c.Leaves.Layout),
             Cushions: [.. c.Route.Cushions.Select(x => x.Name())],
-            Balls: [.. c.Route.Balls.Select(b => Id(b)!)],
+            Balls: [.. c.Route.Balls.Select(b => layout.Balls[b].Ball.Id)],
             Miscue: c.Odds.Miscue
         );
     }
@@ -137,6 +120,56 @@ public sealed record CoverResult(double X, double Y, bool Scores, string? Ball, 
     public static CoverResult Of(CoverOutcome c) => new(c.White.X, c.White.Y, c.Scores, c.Next?.Id, c.Pocket?.Name(), c.Chance);
 }
 
+/// <summary>The side on which a pot is missed more often, and what that costs.</summary>
+/// <param name="IsThick">Whether it is the thick side.</param>
+/// <param name="Share">Of all strokes.</param>
+/// <param name="Cost">By how much it is worth less than a stroke that scores, in the measure of the answer.</param>
+/// <param name="LeavesPot">Of these misses, the share that leaves the other player a pot better than even.</param>
+public sealed record LikeliestMissResult(bool IsThick, Estimate Share, Estimate Cost, Estimate LeavesPot);
+
+/// <summary>The knob that a stroke minds most, and the window in which it may be turned alone.</summary>
+/// <param name="Loss">Mean loss by the player's usual error, in the measure of the answer.</param>
+/// <param name="Down">How far it may be turned down: degrees to the right, steps of pace, or tips (to the left).</param>
+/// <param name="Up">How far it may be turned up: degrees to the left, steps of pace, or tips (to the right).</param>
+/// <param name="Error">The player's usual error, in the same unit.</param>
+public sealed record KnobWindowResult(Knob Knob, double Loss, double Down, double Up, double Error);
+
+/// <summary>A second ball that the white runs into.</summary>
+/// <param name="Fullness">1 full, 0 hardly.</param>
+/// <param name="Speed">Of the approach, m/s.</param>
+/// <param name="Moved">Number of balls that it moves, besides the one that is potted.</param>
+/// <param name="Freed">Number of balls that have a way into a pocket only then.</param>
+/// <param name="Hit">Share of the strokes in which the white meets this ball.</param>
+/// <param name="Sticks">Share in which the white stops by a ball with no pot better than even.</param>
+/// <param name="On">Share after which a pot better than even is on.</param>
+public sealed record CannonResult(
+    string Ball,
+    double Fullness,
+    Fullness FullnessWord,
+    double Speed,
+    int Moved,
+    int Freed,
+    Estimate Hit,
+    Estimate Sticks,
+    Estimate On
+);
+
+/// <summary>What small errors do to a shot.</summary>
+/// <param name="Miss">Null if no stroke was missed.</param>
+/// <param name="Window">Null if the shot fails even without error.</param>
+/// <param name="Cannon">Null if the white meets no second ball.</param>
+public sealed record ShotStudyResult(LikeliestMissResult? Miss, KnobWindowResult? Window, CannonResult? Cannon)
+{
+    public static ShotStudyResult Of(ShotStudy s) =>
+        new(
+            s.Miss is { } m ? new(m.IsThick, m.Share, m.Cost, m.LeavesPot) : null,
+            s.Window is { } w ? new(w.Knob, w.Loss, w.Down, w.Up, w.Error) : null,
+            s.Cannon is { } c
+                ? new(c.Ball.Id, c.Fullness, Fullnesses.Nearest(c.Fullness), c.Speed, c.Moved, c.Freed, c.Hit, c.Sticks, c.On)
+                : null
+        );
+}
+
 /// <summary>A shot of a plan.</summary>
 /// <param name="Content">The table it is played from, with the stroke.</param>
 /// <param name="Points">Of the break after it.</param>
@@ -151,7 +184,10 @@ public sealed record PlanShotResult(
     CoverResult Long,
     CoverResult Short,
     IReadOnlyList<WarningResult> Warnings,
-    IReadOnlyList<ReasonResult> Reasons
+    IReadOnlyList<ReasonResult> Reasons,
+    [property: Description("What small errors do to it; null of plans kept before it was told.")] ShotStudyResult? Study = null,
+    [property: Description("Where the reds lie before it, by parts of the table.")] RedSpread? RedsBefore = null,
+    [property: Description("Where the reds lie after it, if it goes as meant.")] RedSpread? RedsAfter = null
 )
 {
     public static PlanShotResult Of(PlanShot s, PositionContent origin)
@@ -175,7 +211,10 @@ public sealed record PlanShotResult(
             Long: CoverResult.Of(s.Cover.Long),
             Short: CoverResult.Of(s.Cover.Short),
             Warnings: [.. s.Warnings.Select(WarningResult.Of)],
-            Reasons: [.. s.Reasons.Select(ReasonResult.Of)]
+            Reasons: [.. s.Reasons.Select(ReasonResult.Of)],
+            Study: ShotStudyResult.Of(s.Study),
+            RedsBefore: s.RedsBefore,
+            RedsAfter: s.RedsAfter
         );
     }
 }
@@ -202,7 +241,7 @@ public sealed record SafetyTurnResult(
         if (t is null)
             return null;
         var (layout, safety) = (t.Before.Layout, t.Safety);
-        var stroke = FreeStroke.Of(safety.Stroke);
+        var stroke = StrokeEntries.Free(safety.Stroke);
         return new(
             Content: origin with
             {

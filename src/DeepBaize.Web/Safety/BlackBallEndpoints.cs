@@ -48,7 +48,7 @@ public sealed record OpeningResult(
             Kind: o.Kind,
             WhiteX: o.White.X,
             WhiteY: o.White.Y,
-            Stroke: FreeStroke.Of(o.Stroke),
+            Stroke: StrokeEntries.Free(o.Stroke),
             Fullness: o.Fullness,
             FullnessWord: Fullnesses.Nearest(o.Fullness),
             Cushions: [.. o.Route.Cushions.Select(c => c.Name())],

@@ -1,7 +1,5 @@
 using System.ComponentModel;
-using DeepBaize.Core;
 using DeepBaize.Core.Advice.Decide;
-using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Valuing;
 using DeepBaize.Data;
@@ -20,11 +18,7 @@ public sealed record DecideRequest
     public PlayerEntry Player { get; init; } = new();
 
     [Description("How well the other player strikes: tour, county, club or learner.")]
-    public string Rival { get; init; } = "county";
-
-    /// <summary>The other player: as this one, but for the skill.</summary>
-    /// <exception cref="InputException">There is no such skill.</exception>
-    public Player CheckedRival(Player player) => player with { Skill = Skill.Named(Rival, "rival") };
+    public string Rival { get; init; } = RivalSkill.Usual;
 }
 
 /// <summary>What a chance to win stands on.</summary>
@@ -74,7 +68,7 @@ public static class DecideEndpoints
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
-        var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
+        var (situation, rival) = (content.ToSituation(), RivalSkill.Checked(request.Rival, player));
         var kept = (await CorrectionEndpoints.AllAsync(db, cancel)).ToDictionary(c => c.Route);
         return desk.Plan<DecideProgress>(http, new("decide", Decider.StagesOf(situation)), DecideProgress.Waiting, (tell, end) =>
         {
@@ -87,7 +81,7 @@ public static class DecideEndpoints
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
-        var (situation, rival) = (content.ToSituation(), request.CheckedRival(player));
+        var (situation, rival) = (content.ToSituation(), RivalSkill.Checked(request.Rival, player));
         var chance = await desk.JudgeAsync(http, _ => FrameChance.Of(situation, player, rival, content.Shape));
         return new(chance.Win, chance.ModelError, chance.IsExact ? ChanceBasis.Exact : ChanceBasis.Reckoned);
     }
@@ -98,7 +92,7 @@ public static class DecideEndpoints
         var content = CheckedContent.Of(request.Content, player);
         var situation = content.ToSituation();
         var leaves = content.PlayedFrom(situation, content.Aimed()?.Stroke ?? content.Stroke).Leaves;
-        var rival = request.CheckedRival(player);
+        var rival = RivalSkill.Checked(request.Rival, player);
         var view = await desk.JudgeAsync(http, workers => RivalView.Of(leaves, rival, content.Shape, workers));
         var layout = leaves.Layout;
         return new(

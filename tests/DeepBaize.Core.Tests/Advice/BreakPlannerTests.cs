@@ -195,10 +195,7 @@ public class BreakPlannerTests
     public void A_score_that_no_break_can_reach_is_refused() =>
         Assert.Equal(
             "preferences.score",
-            Assert
-                .Throws<InputException>(() => new PlanPreferences(PlanTarget.Score, 28).Checked(0, Colours.Frame.HighestBreak))
-                .Errors[0]
-                .Field
+            Assert.Throws<InputException>(() => new PlanPreferences(PlanTarget.Score, 28).Checked(Colours)).Errors[0].Field
         );
 
     [Fact]
@@ -235,17 +232,17 @@ public class BreakPlannerTests
     public void A_shot_is_for_the_ball_that_the_plan_goes_on_with()
     {
         foreach (var plan in FewRedsPlanned.Value.Plans)
-            foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
-            {
-                if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
-                    continue;
-                var layout = shot.Choice.Leaves.Layout;
-                Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
-                // What is said of a pot that comes next is said of that one.
-                Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
-                    Assert.Equal(following.Choice.Nominated, r.Ball)
-                );
-            }
+        foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
+        {
+            if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
+                continue;
+            var layout = shot.Choice.Leaves.Layout;
+            Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
+            // What is said of a pot that comes next is said of that one.
+            Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
+                Assert.Equal(following.Choice.Nominated, r.Ball)
+            );
+        }
     }
 
     [Fact]

@@ -51,12 +51,20 @@ public sealed class BreakPlanner
     private static readonly ErrorStream Ranking = ErrorStream.Named("plans: rank"),
         Telling = ErrorStream.Named("plans: tell");
 
-    private readonly SearchContext _context;
-    private readonly ShotSearch _search;
+    private readonly SearchContext _context,
+        _first;
+    private readonly ShotSearch _search,
+        _firstSearch;
     private readonly IProgress<PlanProgress>? _progress;
 
-    private BreakPlanner(SearchContext context, IProgress<PlanProgress>? progress) =>
-        (_context, _search, _progress) = (context, new(context), progress);
+    /// <param name="context">Of the shots that nothing is wished of but how they are played.</param>
+    /// <param name="first">Of the first shot and the ball that is wished for next; the same one if none is.</param>
+    private BreakPlanner(SearchContext context, SearchContext first, IProgress<PlanProgress>? progress)
+    {
+        (_context, _first, _progress) = (context, first, progress);
+        _search = new(context);
+        _firstSearch = first == context ? _search : new(first);
+    }
 
     /// <summary>The best plans, best first, and the first shots beside one another. Empty if no ball on can be potted.</summary>
     /// <param name="gate">Shares the cores with other plans.</param>
@@ -69,18 +77,24 @@ public sealed class BreakPlanner
         FairGate? gate = null,
         IProgress<PlanProgress>? progress = null,
         CancellationToken cancel = default
-    ) => new BreakPlanner(new(new(from.Frame, player, shape, preferences), gate ?? FairGate.Shared, cancel), progress).Run(from);
+    )
+    {
+        SearchContext With(PlanPreferences wishes) => new(new(from.Frame, player, shape, wishes), gate ?? FairGate.Shared, cancel);
+        var context = With(preferences with { Next = null });
+        return new BreakPlanner(context, preferences.Next is null ? context : With(preferences), progress).Run(from);
+    }
 
     private PlanProgress Run(Situation given)
     {
-        var from = InHand.Placed(_context, given);
+        var from = InHand.Placed(_first, given);
         _context.Bound(from.Layout);
+        _first.Bound(from.Layout);
         var plans = new List<Plan>();
         IReadOnlyList<Alternative> alternatives = [];
         using var heart = new Heartbeat<PlanProgress>(_progress, share => ProgressOf(share, [.. plans], alternatives));
         void Tell(double share) => heart.Tell(share);
 
-        var choices = _search.Choose(from, Effort.Full.Within(_context), first =>
+        var choices = _firstSearch.Choose(from, Effort.Full.Within(_context), first =>
         {
             // The first useful answer: the shot to play, before it has been refined.
             plans = [new([Explained(from, Named(first[0], 0))], null, false)];
@@ -247,7 +261,8 @@ public sealed class BreakPlanner
         var after = last.Choice.Leaves;
         if (after.Frame.IsOver)
             return plan with { IsComplete = true };
-        var next = _search.Choose(after, Effort.Later.Within(_context)).FirstOrDefault();
+        var search = plan.Shots.Count == 1 ? _firstSearch : _search;
+        var next = search.Choose(after, Effort.Later.Within(_context)).FirstOrDefault();
         var turn = TurnAt(after, next);
         if (next is null || turn is not null)
             return plan with { IsComplete = true, Turn = turn };
@@ -290,13 +305,16 @@ public sealed class BreakPlanner
             mayRunOn: true
         );
         var pace = workspace.ScatterOf(before.Layout, choice.Stroke, _context.Player.Skill).Pace;
-        var cover = new Cover(
-            Outcome(workspace, before, choice, new(0, pace, 0, 0)),
-            Outcome(workspace, before, choice, new(0, -pace, 0, 0))
-        );
+        var cover = Cover.Of(workspace, before, choice.Stroke, choice.Nominated, pace);
         var ruling = choice.Outcome.Ruling;
         var points = ruling.NextFrame.IsOver ? before.Frame.Break + ruling.Points : choice.Leaves.Frame.Break;
-        return WithReasons(new(before, choice, Estimate.Exact(1), points, new(arrival, path, []), cover, warnings, []), workspace);
+        var shot = new PlanShot(before, choice, Estimate.Exact(1), points, new(arrival, path, []), cover, warnings, [])
+        {
+            Study = ShotStudy.Of(_context, workspace, before, choice),
+            RedsBefore = RedSpread.Of(before.Layout, workspace.LinesOf(before.Layout)),
+            RedsAfter = RedSpread.Of(choice.Leaves.Layout, workspace.LinesOf(choice.Leaves.Layout)),
+        };
+        return WithReasons(shot, workspace);
     }
 
     /// <summary>With the area and the reasons for the ball that is next.</summary>
@@ -338,16 +356,6 @@ public sealed class BreakPlanner
         return next.Pot is null
             ? shot
             : WithReasons(shot with { Choice = choice with { Next = next with { Others = choice.Next.Others } } }, workspace);
-    }
-
-    private static CoverOutcome Outcome(Workspace workspace, Situation before, Choice choice, in StrokeError error)
-    {
-        var played = workspace.Play(before, choice.Stroke, error, choice.Nominated);
-        var (layout, white) = (played.Leaves.Layout, played.Leaves.Layout.White.At);
-        if (played.Ruling.Points == 0)
-            return new(white, false, null, null, 0);
-        var next = workspace.Judge(played.Leaves).Best;
-        return new(white, true, next.Pot is { } pot ? layout.Balls[pot.Line.Slot].Ball : null, next.Pot?.Line.Pocket, next.Chance);
     }
 
     // ---- How it is likely to go ------------------------------------------------------------------------------------

@@ -15,7 +15,23 @@ namespace DeepBaize.Core.Advice.Break;
 public sealed record CoverOutcome(Vec2 White, bool Scores, Ball? Next, Pocket? Pocket, double Chance);
 
 /// <summary>What an error of a standard deviation of pace leaves.</summary>
-public sealed record Cover(CoverOutcome Long, CoverOutcome Short);
+public sealed record Cover(CoverOutcome Long, CoverOutcome Short)
+{
+    /// <summary>Plays a stroke with an error of pace to either side.</summary>
+    /// <param name="pace">Size of the error, as a share of the cue's speed.</param>
+    public static Cover Of(Workspace workspace, Situation before, in Stroke stroke, Ball? nominated, double pace) =>
+        new(OutcomeOf(workspace, before, stroke, nominated, pace), OutcomeOf(workspace, before, stroke, nominated, -pace));
+
+    private static CoverOutcome OutcomeOf(Workspace workspace, Situation before, in Stroke stroke, Ball? nominated, double pace)
+    {
+        var played = workspace.Play(before, stroke, new(0, pace, 0, 0), nominated);
+        var (layout, white) = (played.Leaves.Layout, played.Leaves.Layout.White.At);
+        if (played.Ruling.Points == 0)
+            return new(white, false, null, null, 0);
+        var next = workspace.Judge(played.Leaves).Best;
+        return new(white, true, next.Pot is { } pot ? layout.Balls[pot.Line.Slot].Ball : null, next.Pot?.Line.Pocket, next.Chance);
+    }
+}
 
 /// <summary>What is drawn of a shot.</summary>
 /// <param name="Arrival">How the white comes to the ball; null if it meets something else first.</param>
@@ -39,7 +55,17 @@ public sealed record PlanShot(
     Cover Cover,
     IReadOnlyList<ShotWarning> Warnings,
     IReadOnlyList<Reason> Reasons
-);
+)
+{
+    /// <summary>What small errors do to the shot.</summary>
+    public required ShotStudy Study { get; init; }
+
+    /// <summary>Where the reds lie before it.</summary>
+    public required RedSpread RedsBefore { get; init; }
+
+    /// <summary>Where the reds lie after it, if it goes as meant.</summary>
+    public required RedSpread RedsAfter { get; init; }
+}
 
 /// <summary>What makes an alternative rank lower than the best.</summary>
 public enum Shortfall

@@ -11,8 +11,11 @@ namespace DeepBaize.Core.Advice.Break;
 /// <summary>Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.</summary>
 public enum ReasonCode
 {
-    /// <summary>Its going, or a ball that is moved, opens the way of a ball into a pocket.</summary>
+    /// <summary>Its going opens the way of a ball into a pocket.</summary>
     Frees,
+
+    /// <summary>A ball that is knocked away opens the way of a ball into a pocket.</summary>
+    KnocksFree,
 
     /// <summary>
     /// So many more reds can be potted after it; into a pack it is not always the same (<see cref="Reason.Range"/>); Other: how many
@@ -162,6 +165,7 @@ internal static class Reasons
     )
     {
         var freed = new List<Reason>();
+        PotLines? withoutPotted = null;
         foreach (var line in linesAfter.Lines)
         {
             var ball = linesAfter.BallIn(line.Slot);
@@ -170,7 +174,17 @@ internal static class Reasons
             var was = before.Layout.SlotOf(ball);
             foreach (var old in linesBefore.Lines)
                 if (old.Slot == was && old.Pocket == line.Pocket && !old.IsOpen && (ball.IsColour || !linesBefore.IsFree(was)))
-                    freed.Add(new(ReasonCode.Frees, ball, line.Pocket, Values.Of(ball)));
+                    freed.Add(new(CodeOf(ball, line.Pocket), ball, line.Pocket, Values.Of(ball)));
+        }
+
+        // Open with the potted ball gone and all others where they were: its going was enough.
+        ReasonCode CodeOf(Ball ball, Pocket pocket)
+        {
+            var left = withoutPotted ??= linesBefore.Without(choice.Pot.Slot);
+            foreach (var line in left.Lines)
+                if (line.IsOpen && line.Pocket == pocket && left.BallIn(line.Slot) == ball)
+                    return ReasonCode.Frees;
+            return ReasonCode.KnocksFree;
         }
         reasons.AddRange(freed.OrderByDescending(f => f.Amount).DistinctBy(f => f.Ball).Take(2));
     }
