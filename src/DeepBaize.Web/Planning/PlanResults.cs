@@ -361,7 +361,8 @@ public sealed record FrameResult(
     [property: Description("Whether a miss was called, so that the balls may be put back.")] bool MayPutBack,
     [property: Description("Whether the black was spotted again after level scores.")] bool IsRespotted,
     [property: Description("Whether it is still to be drawn by lot who plays first.")] bool AwaitsLot,
-    [property: Description("In an exercise the order of its balls; null in a frame.")] ExerciseOrder? Exercise
+    [property: Description("In an exercise the order of its balls; null in a frame.")] ExerciseOrder? Exercise,
+    [property: Description("Balls on the table that can be on after a pot of the ball on.")] IReadOnlyList<string> MayFollow
 )
 {
     public static FrameResult Of(Situation s)
@@ -389,7 +390,8 @@ public sealed record FrameResult(
             f.Offence is { IsMiss: true },
             f.IsRespotted,
             f.AwaitsLot,
-            f.Exercise?.Order
+            f.Exercise?.Order,
+            [.. s.Layout.Balls.Skip(1).Select(b => b.Ball).Where(f.MayFollow).Select(b => b.Id)]
         );
     }
 }

@@ -313,6 +313,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/next-balls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which ball to play for: each ball worth it, with the simplest stroke that leaves it on */
+        post: operations["nextBalls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/position-map": {
         parameters: {
             query?: never;
@@ -585,6 +602,23 @@ export interface paths {
         put?: never;
         /** An escape was tried and missed: the next aim */
         post: operations["correctEscape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two to four strokes side by side, and the advice's best: a stream of CompareProgress, ended by closing the request */
+        post: operations["compare"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1648,6 +1682,34 @@ export interface components {
             /** @description How well the other player strikes: tour, county, club or learner. */
             rival?: string;
         };
+        /** @description A second ball that the white runs into. */
+        CannonResult: {
+            ball: string;
+            /**
+             * Format: double
+             * @description 1 full, 0 hardly.
+             */
+            fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            /**
+             * Format: double
+             * @description Of the approach, m/s.
+             */
+            speed: number;
+            /**
+             * Format: int32
+             * @description Number of balls that it moves, besides the one that is potted.
+             */
+            moved: number;
+            /**
+             * Format: int32
+             * @description Number of balls that have a way into a pocket only then.
+             */
+            freed: number;
+            hit: components["schemas"]["Estimate"];
+            sticks: components["schemas"]["Estimate"];
+            on: components["schemas"]["Estimate"];
+        };
         /** @description What goes on a shot card: the shot, and its words as the page says them. */
         CardRequest: {
             name: string;
@@ -1745,6 +1807,105 @@ export interface components {
              * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
              */
             version?: number;
+        };
+        /** @description A stroke that is compared. Shares 0–1, lengths m. */
+        CompareColumnResult: {
+            /** @description choice-1 to choice-4 in the order of the question, or advice. */
+            id: string;
+            stroke: components["schemas"]["StrokeEntry"];
+            white: components["schemas"]["PlaceResult"];
+            reach: components["schemas"]["ReachResult"];
+            /** @description That the white meets. */
+            cushions: string[];
+            /** @description That the white meets after its first contact. */
+            balls: string[];
+            scores: components["schemas"]["Estimate"];
+            foul: components["schemas"]["Estimate"];
+            holds: components["schemas"]["Estimate"];
+            leavesPot: components["schemas"]["Estimate"];
+            snookers: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            points: components["schemas"]["Estimate"];
+            ifScores: null | components["schemas"]["Estimate"];
+            ifNot: null | components["schemas"]["Estimate"];
+            /** @description Whether the player stays at the table if the stroke is played without error. */
+            staysIn: boolean;
+            next: components["schemas"]["LeaveResult"];
+            long: null | components["schemas"]["CoverResult"];
+            short: null | components["schemas"]["CoverResult"];
+            /** @description The white's way without error. */
+            path: components["schemas"]["PointEntry"][];
+            stop: null | components["schemas"]["PlaceResult"];
+            /** @description Outlines of the smallest area that holds 68 % of the places where the white stops. */
+            spread: components["schemas"]["PlaceResult"][][];
+            /** @description Small mistakes; empty until they have been played. */
+            nudges: components["schemas"]["NudgeResult"][];
+        };
+        /** @description By how much the better of two strokes is better, from the same errors. */
+        CompareDifferenceResult: {
+            /** @description Id of the one that is worth more. */
+            better: string;
+            /** @description Id of the stroke that it is compared with. */
+            other: string;
+            by: components["schemas"]["Estimate"];
+            /** @description Whether the strokes played cannot tell the two apart, or the difference is too small to matter. */
+            isLevel: boolean;
+            /**
+             * Format: double
+             * @description Part that comes from how often they score.
+             */
+            byChance: number;
+            /**
+             * Format: double
+             * @description Part that comes from what is left if they score.
+             */
+            byPosition: number;
+            /**
+             * Format: double
+             * @description Part that comes from what is left if they do not.
+             */
+            byLeave: number;
+        };
+        /** @description An event of the stream: strokes side by side; which is better once all have been played on. */
+        CompareProgress: {
+            wait: null | components["schemas"]["SearchWait"];
+            /** Format: int64 */
+            examined: number;
+            /**
+             * Format: double
+             * @description Of the work, 0–1; 1 is the last event.
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description Share of the strokes of an ordinary table that were played.
+             */
+            looked: number;
+            /** @description The measure of values: win, the chance to win the frame, or points. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Standard error of the measure itself, beside that of the strokes played.
+             */
+            modelError: number;
+            /** @description In the order of the question; the advice's own stroke last. */
+            columns: components["schemas"]["CompareColumnResult"][];
+            /** @description Id of the column that is the advice's stroke; null until it is known. */
+            advice: null | string;
+            /** @description Ids, best first; empty until all have been played on. */
+            order: string[];
+            /** @description Each pair once, in that order. */
+            differences: components["schemas"]["CompareDifferenceResult"][];
+            status?: null | components["schemas"]["SearchStatus"];
+        };
+        /** @description Two to four strokes from one table, and both players. */
+        CompareRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description Two to four strokes from this table: pots, safeties or escapes. The stroke of the content is not used. */
+            choices: components["schemas"]["StrokeEntry"][];
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description How well the other player strikes: tour, county, club or learner. */
+            rival?: string;
         };
         /** @description A figure of the conditions, with its unit and range. */
         ConditionResult: {
@@ -2323,6 +2484,8 @@ export interface components {
             /** @description Whether it is still to be drawn by lot who plays first. */
             awaitsLot: boolean;
             exercise: null | components["schemas"]["ExerciseOrder"];
+            /** @description Balls on the table that can be on after a pot of the ball on. */
+            mayFollow: string[];
         };
         /** @description A frame to save over one that is stored. */
         FrameSave: {
@@ -2553,6 +2716,35 @@ export interface components {
             /** Format: int32 */
             inFrames: number;
         };
+        /**
+         * @description What can be turned at a stroke.
+         * @enum {unknown}
+         */
+        Knob: "line" | "pace" | "height" | "side";
+        /** @description The knob that a stroke minds most, and the window in which it may be turned alone. */
+        KnobWindowResult: {
+            knob: components["schemas"]["Knob"];
+            /**
+             * Format: double
+             * @description Mean loss by the player's usual error, in the measure of the answer.
+             */
+            loss: number;
+            /**
+             * Format: double
+             * @description How far it may be turned down: degrees to the right, steps of pace, or tips (to the left).
+             */
+            down: number;
+            /**
+             * Format: double
+             * @description How far it may be turned up: degrees to the left, steps of pace, or tips (to the right).
+             */
+            up: number;
+            /**
+             * Format: double
+             * @description The player's usual error, in the same unit.
+             */
+            error: number;
+        };
         /** @description A ball of a layout: its id, and its centre in m. */
         LaidBall: {
             id: string;
@@ -2612,6 +2804,14 @@ export interface components {
              * @description How much it bends straight lines, −0.5 to 0.5.
              */
             bend: number;
+        };
+        /** @description The side on which a pot is missed more often, and what that costs. */
+        LikeliestMissResult: {
+            /** @description Whether it is the thick side. */
+            isThick: boolean;
+            share: components["schemas"]["Estimate"];
+            cost: components["schemas"]["Estimate"];
+            leavesPot: components["schemas"]["Estimate"];
         };
         /** @description A position, who plays, and which ball is meant. */
         MapRequest: {
@@ -2743,6 +2943,34 @@ export interface components {
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
         };
+        /** @description A ball to play for, with the simplest stroke of those that cannot be told apart. Shares 0–1, lengths m. */
+        NextBallResult: {
+            /** @description The ball to be on next. */
+            ball: string;
+            stroke: components["schemas"]["StrokeEntry"];
+            reach: components["schemas"]["ReachResult"];
+            /** @description That the white meets after its first contact. */
+            cushions: string[];
+            /** @description That the white meets after its first contact. */
+            balls: string[];
+            pots: components["schemas"]["Estimate"];
+            isOn: components["schemas"]["Estimate"];
+            anyOn: components["schemas"]["Estimate"];
+            value: components["schemas"]["Estimate"];
+            next: components["schemas"]["QualityResult"];
+            long: components["schemas"]["CoverResult"];
+            short: components["schemas"]["CoverResult"];
+            /** @description The white's way without error. */
+            path: components["schemas"]["PointEntry"][];
+            /** @description Outline of the places that are as good for this ball as the one that is meant. */
+            area: components["schemas"]["PlaceResult"][];
+        };
+        /** @description The balls worth playing for, best first. */
+        NextBallsResult: {
+            /** @description The measure of values: win, points or target. */
+            unit: string;
+            balls: components["schemas"]["NextBallResult"][];
+        };
         /** @description A straight nose, m. */
         NoseResult: {
             /** Format: double */
@@ -2757,6 +2985,19 @@ export interface components {
         /** @description A coach's word on an attempt. */
         NoteEntry: {
             note?: string;
+        };
+        /**
+         * @description A small mistake in one of the knobs.
+         * @enum {unknown}
+         */
+        Nudge: "harder" | "softer" | "higher" | "lower" | "moreRight" | "moreLeft";
+        /** @description What a small mistake in one of the knobs does to a stroke. */
+        NudgeResult: {
+            nudge: components["schemas"]["Nudge"];
+            /** @description Whether the stroke still scores, played with this mistake and no other. */
+            scores: boolean;
+            white: null | components["schemas"]["PlaceResult"];
+            change: components["schemas"]["Estimate"];
         };
         /** @description A ball in the way. */
         ObstacleResult: {
@@ -2977,6 +3218,9 @@ export interface components {
             short: components["schemas"]["CoverResult"];
             warnings: components["schemas"]["WarningResult"][];
             reasons: components["schemas"]["ReasonResult"][];
+            study?: null | components["schemas"]["ShotStudyResult"];
+            redsBefore?: null | components["schemas"]["RedSpread"];
+            redsAfter?: null | components["schemas"]["RedSpread"];
         };
         /**
          * @description What a break is played for.
@@ -3259,6 +3503,18 @@ export interface components {
             risk?: components["schemas"]["Risk"];
             plainOnly?: boolean;
             avoidCannons?: boolean;
+            /** @description The ball to be on after the first shot; null for any. */
+            next?: null | string;
+            /** @description Balls that are left for later, as long as another one is on. */
+            later?: string[];
+            /** @description Balls that the white is to stay clear of, unless it pots them. */
+            keepOff?: string[];
+            /** @description The white is to meet no cushion. */
+            noCushion?: boolean;
+            /** @description No stroke harder than pace 4. */
+            softOnly?: boolean;
+            /** @description Follow before stun and screw where it costs little. */
+            followFirst?: boolean;
         };
         /** @description Conditions by a name: what differs from the defaults. */
         PresetResult: {
@@ -3358,7 +3614,7 @@ export interface components {
          * @description Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.
          * @enum {unknown}
          */
-        ReasonCode: "frees" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
+        ReasonCode: "frees" | "knocksFree" | "opens" | "keepsReds" | "high" | "low" | "angle" | "straight" | "steep" | "comesAlong" | "cover" | "cushionHolds" | "paceTells" | "naturalStance" | "needsRest" | "stretch" | "moves" | "far" | "onCushion";
         /** @description Why a shot is played as it is, or what speaks against it; what its figures mean depends on the code. */
         ReasonResult: {
             code: components["schemas"]["ReasonCode"];
@@ -3406,6 +3662,28 @@ export interface components {
             tags?: components["schemas"]["StrokeTag"][];
             why?: null | components["schemas"]["EndReason"];
             white?: null | components["schemas"]["Place"];
+        };
+        /** @description Number of reds in a part of the table. */
+        RedCount: {
+            /** Format: int32 */
+            all?: number;
+            /**
+             * Format: int32
+             * @description Of these, how many have a way into a pocket.
+             */
+            open?: number;
+        };
+        /** @description Where the reds lie: players keep some in every part of the table. The parts meet half-way between the spots. Common practice, no source. */
+        RedSpread: {
+            black: components["schemas"]["RedCount"];
+            pink: components["schemas"]["RedCount"];
+            middle: components["schemas"]["RedCount"];
+            baulk: components["schemas"]["RedCount"];
+            /**
+             * Format: int32
+             * @description Number of reds.
+             */
+            all?: number;
         };
         /** @description What never changes: dimensions (m), spots, the balls' ids, the scales and limits of a stroke, the conditions there are. */
         ReferenceResult: {
@@ -3898,6 +4176,12 @@ export interface components {
             /** @description When and how high balls are off the bed, in order of time. */
             flights: components["schemas"]["FlightResult"][];
             simulation: components["schemas"]["SimulationResult"];
+        };
+        /** @description What small errors do to a shot. */
+        ShotStudyResult: {
+            miss: null | components["schemas"]["LikeliestMissResult"];
+            window: null | components["schemas"]["KnobWindowResult"];
+            cannon: null | components["schemas"]["CannonResult"];
         };
         /** @description The pot with one side. */
         SideChoiceResult: {
@@ -5391,6 +5675,39 @@ export interface operations {
             };
         };
     };
+    nextBalls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextBallsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     positionMap: {
         parameters: {
             query?: never;
@@ -6433,6 +6750,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CorrectedAim"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["CompareProgress"];
                 };
             };
             /** @description Bad Request */

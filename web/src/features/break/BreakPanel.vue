@@ -14,12 +14,29 @@ import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import { usePlans } from './plans'
-import { coverWords, endWords, frameWords, isAgainst, planLabel, planStrokeWords, reasonWords, turnWords } from './words'
+import WishChips from './WishChips.vue'
+import { wishesOf } from './wishes'
+import {
+  cannonWords,
+  coverWords,
+  endWords,
+  frameWords,
+  isAgainst,
+  keepsWords,
+  knobWords,
+  missWords,
+  planLabel,
+  planStrokeWords,
+  reasonWords,
+  turnWords,
+  type PlanShot,
+} from './words'
 
 // What is not seen at first is loaded when it is asked for.
 const FirstShots = defineAsyncComponent(() => import('./FirstShots.vue'))
 const FrameFields = defineAsyncComponent(() => import('./FrameFields.vue'))
 const PlanWishes = defineAsyncComponent(() => import('./PlanWishes.vue'))
+const NextBalls = defineAsyncComponent(() => import('./NextBalls.vue'))
 
 /** Plan a break: the plans, each as its shots in order, the shot that is looked at with its reasons, and playing on. */
 const plans = usePlans()
@@ -37,6 +54,17 @@ const choices = computed(() =>
     testId: `plan-${letter(i)}`,
   })),
 )
+const hasWishes = computed(() => wishesOf(plans.wishes).length > 0)
+/** What small errors do to a shot, and where it keeps the reds. */
+function studies(shot: PlanShot): string[] {
+  const { study, redsBefore, redsAfter } = shot
+  return [
+    study?.miss ? missWords(study.miss, plans.unit) : '',
+    study?.window ? knobWords(study.window) : '',
+    study?.cannon ? cannonWords(study.cannon) : '',
+    redsBefore && redsAfter ? keepsWords(redsBefore, redsAfter) : '',
+  ].filter(Boolean)
+}
 const chosen = computed({
   get: () => plans.plan,
   set: (which) => {
@@ -54,6 +82,14 @@ const chosen = computed({
     <div class="row">
       <ElButton size="small" :aria-expanded="opened === 'frame'" data-testid="frame-fields" @click="toggle('frame')">Frame</ElButton>
       <ElButton size="small" :aria-expanded="opened === 'wishes'" data-testid="wishes" @click="toggle('wishes')">Wishes</ElButton>
+      <ElButton
+        size="small"
+        :aria-expanded="plans.nextAsked"
+        title="Which ball to play for, and how"
+        data-testid="next-balls"
+        @click="plans.nextAsked = !plans.nextAsked"
+        >Next ball</ElButton
+      >
       <ElDropdown v-if="plans.saved.length" trigger="click" @command="plans.open">
         <ElButton size="small" data-testid="kept-plans">Kept plans ({{ plans.saved.length }})</ElButton>
         <template #dropdown>
@@ -76,11 +112,17 @@ const chosen = computed({
         @go-on="plans.search()"
       />
     </div>
+    <WishChips />
     <FrameFields v-if="opened === 'frame'" />
     <PlanWishes v-if="opened === 'wishes'" />
+    <NextBalls v-if="plans.nextAsked" />
     <FrameProblem v-if="plans.problem" :problem="plans.problem" test-id="plan-problem" @again="plans.search()" />
     <p v-else-if="plans.answer?.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
-      No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.
+      {{
+        hasWishes
+          ? 'No pot keeps to these wishes. Take one of them back, or play safe.'
+          : 'No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.'
+      }}
       <ElButton size="small" type="primary" data-testid="to-decide" @click="view.go('safety')">Safeties and escapes</ElButton>
     </p>
     <p v-else-if="plans.wasStopped && !plans.plans.length" class="soft" role="status">Stopped before a plan was found.</p>
@@ -134,6 +176,9 @@ const chosen = computed({
                   >Mind: {{ shown.warnings.slice(0, 4).map(warningWords).join('; ') }}.</span
                 >
               </p>
+              <ul v-if="studies(shown).length" class="studies soft" data-testid="study">
+                <li v-for="line in studies(shown)" :key="line">{{ line }}.</li>
+              </ul>
               <div class="row">
                 <ElButton size="small" class="later" data-testid="practise-shot" @click="plans.practiseShot()">Practise this</ElButton>
                 <template v-if="i === 0">
@@ -219,6 +264,10 @@ const chosen = computed({
   display: flex;
   flex-direction: column;
   gap: 6px;
+}
+.studies {
+  margin: 0;
+  padding-left: 1.1em;
 }
 .reasons {
   margin: 0;

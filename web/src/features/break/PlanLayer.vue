@@ -5,7 +5,7 @@ import { usePlans } from './plans'
 
 /** Of the plan's drawing: the shots of a plan, the one that is looked at strong. */
 const plans = usePlans()
-const { present, others } = usePlanDrawing()
+const { present, others, next } = usePlanDrawing()
 const { radius, sx, sy, points, outlinePath } = useDrawing()
 </script>
 
@@ -29,6 +29,12 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
         class="white"
       />
     </template>
+  </g>
+  <g v-if="next" class="planned" data-testid="next-drawn">
+    <path v-if="next.area.length" :d="outlinePath([next.area])" class="area"
+      ><title>As good for this ball as the place that is meant</title></path
+    >
+    <polyline :points="points(next.path)" class="white" stroke-dasharray="26 14" />
   </g>
 </template>
 

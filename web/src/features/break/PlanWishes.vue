@@ -1,12 +1,20 @@
 <script setup lang="ts">
-import { ElCheckbox } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
+import { computed } from 'vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
+import { theBall } from '../../domain/balls'
+import { sentence } from '../../lib/formats'
+import { useDraft } from '../../position/draft'
 import { usePlans } from './plans'
 
 /** What a plan is made for. */
 const plans = usePlans()
+const position = useDraft()
+/** The object ball that was pointed at last. */
+const inHand = computed(() => (position.selected !== 'white' && position.ball(position.selected) ? position.selected : ''))
+const mayBeNext = computed(() => plans.frame?.mayFollow.includes(inHand.value) ?? false)
 const targets = [
   { value: 'frame', label: 'the frame' },
   { value: 'mostPoints', label: 'as many points as there are' },
@@ -34,6 +42,41 @@ const risks = [
     />
     <OneOf v-model="plans.preferences.risk" :options="risks" label="How much a miss is minded" />
     <ElCheckbox v-model="plans.preferences.plainOnly">no side</ElCheckbox>
+    <ElCheckbox v-model="plans.preferences.noCushion" data-testid="no-cushion">no cushion</ElCheckbox>
+    <ElCheckbox v-model="plans.preferences.softOnly" title="No stroke harder than pace 4">soft only</ElCheckbox>
+    <ElCheckbox v-model="plans.preferences.followFirst" title="Follow before screw and stun where it costs little">follow first</ElCheckbox>
     <ElCheckbox v-model="plans.preferences.avoidCannons">avoid cannons</ElCheckbox>
+  </div>
+  <div class="row" data-testid="ball-wishes">
+    <span v-if="!inHand" class="soft">Point at a ball on the plan to play for it, leave it for later, or keep off it.</span>
+    <template v-else>
+      <span>{{ sentence(theBall(inHand)) }}:</span>
+      <ElButton
+        size="small"
+        :type="plans.preferences.next === inHand ? 'primary' : undefined"
+        :aria-pressed="plans.preferences.next === inHand"
+        :disabled="!mayBeNext"
+        :title="mayBeNext ? 'To be on after the first shot' : 'It cannot be on after the first shot'"
+        data-testid="wish-next"
+        @click="plans.playFor(inHand)"
+        >Next</ElButton
+      >
+      <ElButton
+        size="small"
+        :type="plans.preferences.later.includes(inHand) ? 'primary' : undefined"
+        :aria-pressed="plans.preferences.later.includes(inHand)"
+        data-testid="wish-later"
+        @click="plans.wish('later', inHand)"
+        >For later</ElButton
+      >
+      <ElButton
+        size="small"
+        :type="plans.preferences.keepOff.includes(inHand) ? 'primary' : undefined"
+        :aria-pressed="plans.preferences.keepOff.includes(inHand)"
+        data-testid="wish-keep-off"
+        @click="plans.wish('keepOff', inHand)"
+        >Keep off</ElButton
+      >
+    </template>
   </div>
 </template>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { isRed, nameOf } from '../../domain/balls'
 import { useShot } from '../../position/shot'
 import { highestOfWidest, type Naming } from '../../table/labels'
-import { usePlans } from './plans'
+import { usePlans, type NextBall } from './plans'
 
 /** What is drawn of a plan: every shot of it, the present one strong. */
 export const usePlanDrawing = createSharedComposable(() => {
@@ -37,8 +37,13 @@ export const usePlanDrawing = createSharedComposable(() => {
   const present = computed(() => shots.value.find((s) => s.isShown) ?? null)
   const others = computed(() => shots.value.filter((s) => !s.isShown))
 
+  /** The ball to play for that is pointed at: where to be for it, and the white's way there. */
+  const next = computed(() => (plans.isOpen ? plans.shownNext : null))
+
   const namings = computed(() => {
     const list: Naming[] = []
+    const place = next.value?.area.length ? highestOfWidest([next.value.area]) : undefined
+    if (place) list.push({ key: 'next', kind: 'brass', text: `for the ${nameOf(next.value!.ball)}`, at: place, size: 50 })
     for (const s of shots.value)
       if (s.pot.length)
         list.push({
@@ -65,8 +70,11 @@ export const usePlanDrawing = createSharedComposable(() => {
     return list
   })
   const middle = ([a, b]: { x: number; y: number }[]) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
-  const lines = computed(() => shots.value.flatMap((s) => [s.path, s.pot]))
-  const named = computed(() => shots.value.map((s) => s.ball))
+  const lines = computed(() => [...shots.value.flatMap((s) => [s.path, s.pot]), ...(next.value ? [next.value.path] : [])])
+  const named = computed(() => [
+    ...shots.value.map((s) => s.ball),
+    ...(plans.nextAsked ? (plans.nextBalls?.balls ?? []).map((b: NextBall) => b.ball) : []),
+  ])
 
-  return { present, others, namings, lines, named }
+  return { present, others, next, namings, lines, named }
 })

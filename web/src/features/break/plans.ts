@@ -1,17 +1,18 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, fetchFile, Problem, type Content, type Schemas } from '../../api/client'
-import { kindOf, nameOf } from '../../domain/balls'
+import { nameOf } from '../../domain/balls'
 import { advised, contentOf, copy, isSameStroke, strokeOf } from '../../domain/strokes'
 import { arrivalWords, fullnessWords, potWords, reachNeedWords, warningWords } from '../../domain/words'
-import { countWords, degreeWords, sentence } from '../../lib/formats'
+import { degreeWords, sentence } from '../../lib/formats'
 import { shareWords } from '../../lib/estimates'
-import { played } from '../../position/played'
+import { usePlayOn, type Missed } from '../../position/playOn'
 import { useView } from '../../position/view'
 import { usePlayer } from '../../position/player'
 import { usePractise } from '../../position/practise'
 import { useKeeping } from '../../position/keeping'
 import { useAttempt } from '../../lib/useAttempt'
+import { useAnswer } from '../../lib/useAnswer'
 import { useLatest } from '../../lib/useLatest'
 import { useNotices } from '../../lib/notices'
 import { useSearch } from '../../lib/useSearch'
@@ -23,6 +24,7 @@ export type Plan = Schemas['PlanResult']
 export type Preferences = Required<Schemas['PreferencesEntry']>
 type Answer = Schemas['PlansProgress']
 type SavedItem = Schemas['SavedPlanItem']
+export type NextBall = Schemas['NextBallResult']
 
 /** Plans that were kept before they had names are named by their first shot's pot. */
 const idOf = (plan: Plan) => plan.id || potWords(plan.shots[0].choice)
@@ -36,14 +38,35 @@ export const usePlans = defineStore('plans', () => {
   const keeping = useKeeping()
   const notices = useNotices()
   const { attempt } = useAttempt()
+  const playStroke = usePlayOn()
 
-  const preferences = ref<Preferences>({ target: 'frame', score: 50, risk: 'balanced', plainOnly: false, avoidCannons: false })
+  const preferences = ref<Preferences>({
+    target: 'frame',
+    score: 50,
+    risk: 'balanced',
+    plainOnly: false,
+    avoidCannons: false,
+    next: null,
+    later: [],
+    keepOff: [],
+    noCushion: false,
+    softOnly: false,
+    followFirst: false,
+  })
   const frame = shallowRef<Schemas['FrameResult'] | null>(null)
   /** Which shot of the plan is looked at. */
   const shot = ref(0)
   const saved = ref<SavedItem[]>([])
 
   const isOpen = computed(() => view.step === 'break')
+
+  /** The wishes that can be had on this table: of balls that have gone nothing is wished any more. */
+  const wishes = computed<Preferences>(() => {
+    const { next, later, keepOff, ...others } = preferences.value
+    const isThere = (id: string) => !!position.ball(id)
+    const mayFollow = next !== null && isThere(next) && (!frame.value || frame.value.mayFollow.includes(next))
+    return { ...others, next: mayFollow ? next : null, later: later.filter(isThere), keepOff: keepOff.filter(isThere) }
+  })
 
   const {
     found: answer,
@@ -59,8 +82,8 @@ export const usePlans = defineStore('plans', () => {
     take,
   } = useSearch<Answer>('/api/plan', {
     question: () =>
-      position.content.balls.length ? { content: position.tableAsked, player: players.player, preferences: preferences.value } : null,
-    body: () => ({ content: position.content, player: players.player, preferences: preferences.value }),
+      position.content.balls.length ? { content: position.tableAsked, player: players.player, preferences: wishes.value } : null,
+    body: () => ({ content: position.content, player: players.player, preferences: wishes.value }),
     isWanted: () => isOpen.value,
     rest: 250,
     hasFound: (told) => told.plans.length > 0,
@@ -110,12 +133,47 @@ export const usePlans = defineStore('plans', () => {
   })
   // Another question: nothing of the old answer is looked at.
   watch(
-    () => JSON.stringify([position.tableAsked, players.player, preferences.value]),
+    () => JSON.stringify([position.tableAsked, players.player, wishes.value]),
     () => {
       shot.value = 0
       release()
     },
   )
+
+  // ---- Which ball to play for ------------------------------------------------------------------------------------
+
+  /** Whether it is asked which ball to play for. */
+  const nextAsked = ref(false)
+  const nextBalls = useAnswer({
+    question: () =>
+      isOpen.value && nextAsked.value && position.content.balls.length
+        ? { content: position.tableAsked, player: players.player, preferences: { ...wishes.value, next: null } }
+        : null,
+    ask: (body, signal) => ask(client.POST('/api/next-balls', { body, signal })),
+    rest: 200,
+    keepAs: 'next balls',
+  })
+  /** The ball of that list that is pointed at, or whose stroke is set up. */
+  const pointedNext = ref<string | null>(null)
+  const shownNext = computed<NextBall | null>(
+    () => (nextAsked.value && nextBalls.present.value?.balls.find((b: NextBall) => b.ball === pointedNext.value)) || null,
+  )
+
+  /** Sets the desk up with the stroke that leaves a ball on. */
+  function setUpNext(ball: NextBall) {
+    pointedNext.value = ball.ball
+    position.look(advised(ball.stroke, players.player.naturalElevation))
+  }
+
+  /** Plans for a ball to be next; the same ball again: for any. */
+  const playFor = (ball: string) => (preferences.value.next = preferences.value.next === ball ? null : ball)
+
+  /** Wishes for a ball, or no longer: left for later, or kept off. */
+  function wish(what: 'later' | 'keepOff', ball: string) {
+    const list = preferences.value[what]
+    preferences.value[what] = list.includes(ball) ? list.filter((b) => b !== ball) : [...list, ball]
+    if (what === 'later' && preferences.value.next === ball) preferences.value.next = null
+  }
 
   function look(at: number, which = plan.value) {
     const is = plans.value[which]
@@ -178,53 +236,14 @@ export const usePlans = defineStore('plans', () => {
   }
 
   /** The first shot of the plan has been played: potted, or missed on one side. The plan goes on from where the balls then are. */
-  async function playOn(missed: 'thick' | 'thin' | null = null) {
+  async function playOn(missed: Missed | null = null) {
     const first = chosen.value?.shots[0]
     if (!first) return
     drop()
     await attempt(async () => {
-      const content = { ...copy(position.content), stroke: strokeOf(first.content.stroke) }
-      const result = await ask(client.POST('/api/play-on', { body: { content, missed } }))
-      void played.trigger(
-        result.points > 0
-          ? { kind: 'pot', potted: result.potted.map(kindOf), tags: tagsOf(first), white: whiteOf(result.content.balls) }
-          : result.fouls.length
-            ? {
-                kind: 'foul',
-                penalty: result.penalty,
-                inOff: result.potted.includes('white'),
-                redsLost: result.potted.filter((b) => kindOf(b) === 'red').length,
-                tags: tagsOf(first),
-                white: whiteOf(result.content.balls),
-              }
-            : { kind: 'miss', tags: tagsOf(first), why: missed, white: whiteOf(result.content.balls) },
-      )
+      await playStroke({ ...copy(position.content), stroke: strokeOf(first.content.stroke) }, missed, tagsOf(first))
       shot.value = 0
-      position.replace({ ...position.content, ...contentOf(result.content) })
-      position.selected = 'white'
-      const potted = result.potted.filter((b) => b !== 'white').map(nameOf)
-      notices.show(
-        {
-          kind: 'info',
-          text: result.frame.isOver
-            ? result.frame.exercise
-              ? 'That was the last ball of the exercise.'
-              : 'That was the frame.'
-            : result.points > 0
-              ? `${potted.join(' and ')}: ${countWords(result.points, 'point')}, break ${result.frame.break}. Drag the white to where it really stopped.`
-              : result.fouls.length
-                ? `Foul, ${result.penalty} away. Drag the balls to where they really stopped.`
-                : 'Missed: the other player is at the table. Drag the balls to where they really stopped.',
-          action: { label: 'Undo', run: () => position.undo() },
-        },
-        8,
-      )
     }, 'Not played')
-  }
-
-  const whiteOf = (balls: readonly { id: string; x: number; y: number }[]) => {
-    const white = balls.find((b) => b.id === 'white')
-    return white ? { x: white.x, y: white.y } : null
   }
 
   // ---- Kept plans ----------------------------------------------------------------------------------------------
@@ -248,7 +267,7 @@ export const usePlans = defineStore('plans', () => {
       const body = {
         name,
         content: copy<Content>(position.content),
-        body: { player: copy(players.player), preferences: copy(preferences.value), answer: answer.value },
+        body: { player: copy(players.player), preferences: copy(wishes.value), answer: answer.value },
       }
       await ask(client.POST('/api/positions/{positionId}/plans', { params: { path: { positionId } }, body }))
       await loadSaved()
@@ -329,6 +348,16 @@ export const usePlans = defineStore('plans', () => {
     ahead,
     isSetUp,
     unit,
+    wishes,
+    nextAsked,
+    nextBalls: nextBalls.present,
+    nextProblem: nextBalls.problem,
+    nextAgain: nextBalls.again,
+    pointedNext,
+    shownNext,
+    setUpNext,
+    playFor,
+    wish,
     search,
     stop,
     look,

@@ -131,6 +131,7 @@ describe('the words of a plan', () => {
     const frame = {
       on: 'red',
       onBalls: [],
+      mayFollow: [],
       first: 20,
       second: 32,
       turn: 0,

@@ -27,6 +27,8 @@ export function reasonWords(r: Reason): string {
   switch (r.code) {
     case 'frees':
       return `frees ${theBall(r.ball)}’s path to the ${pocketName(r.pocket!)} pocket`
+    case 'knocksFree':
+      return `knocks ${theBall(r.ball)}’s path to the ${pocketName(r.pocket!)} pocket free`
     case 'opens':
       return `opens ${r.opens ? openingWords(r.opens) : `${r.amount.toFixed(0)} more reds`}${r.other > 0 ? `, with ${r.other.toFixed(0)} more on to fall back on` : ''}`
     case 'keepsReds':
@@ -62,6 +64,59 @@ export function reasonWords(r: Reason): string {
     case 'onCushion':
       return r.amount < 0.004 ? 'leaves the white tight on a cushion' : `leaves the white ${lengthWords(r.amount)} off a cushion`
   }
+}
+
+/** "4 by the black, 3 by the pink, 2 in the middle". */
+export function redsWords(reds: Schemas['RedSpread']): string {
+  const parts = [
+    [reds.black, 'by the black'],
+    [reds.pink, 'by the pink'],
+    [reds.middle, 'in the middle'],
+    [reds.baulk, 'in baulk'],
+  ] as const
+  const some = parts.filter(([count]) => count.all! > 0)
+  return listWords(some.map(([{ all, open }, where]) => `${all} ${where}${open! < all! ? ` (${open} open)` : ''}`))
+}
+
+/** Reds now and after a shot: "Keeps 4 by the black, 3 by the pink; now 5 and 3". */
+export const keepsWords = (before: Schemas['RedSpread'], after: Schemas['RedSpread']) =>
+  redsWords(after) ? `Keeps ${redsWords(after)}; before it ${redsWords(before)}` : ''
+
+/** The likeliest miss: "Missed thick most often (9 %), which costs 14 % and leaves a pot 60 % of the time". */
+export function missWords(m: Schemas['LikeliestMissResult'], unit: string): string {
+  const cost = unit === 'points' ? `${amountWords(m.cost)} points` : shareWords(m.cost)
+  return `Missed ${m.isThick ? 'thick' : 'thin'} most often (${shareWords(m.share)}), which costs ${cost} and leaves a pot ${shareWords(m.leavesPot)} of the time`
+}
+
+const knobs: Record<Schemas['Knob'], { name: string; down: string; up: string; words: (amount: number) => string }> = {
+  line: { name: 'the line of aim', down: 'to the right', up: 'to the left', words: (d) => degreeWords(d, 2) },
+  pace: { name: 'the pace', down: 'softer', up: 'harder', words: (p) => `${p.toFixed(1)} ${p === 1 ? 'step' : 'steps'}` },
+  height: { name: 'the height of the tip', down: 'lower', up: 'higher', words: (t) => `${t.toFixed(2)} tips` },
+  side: { name: 'side', down: 'to the left', up: 'to the right', words: (t) => `${t.toFixed(2)} tips` },
+}
+
+/** Which knob a shot minds most: "Minds the pace most: holds from 0.3 steps softer to 0.5 steps harder; your usual error is 0.2". */
+export function knobWords(w: Schemas['KnobWindowResult']): string {
+  const knob = knobs[w.knob]
+  return `Minds ${knob.name} most: holds from ${knob.words(w.down)} ${knob.down} to ${knob.words(w.up)} ${knob.up}; your usual error is ${knob.words(w.error)}`
+}
+
+/** A cannon by its quality: "Into red 4 half-ball at 0.8 m/s: moves 2, frees 1; a pot is on 71 % of the time, the white sticks 9 %". */
+export function cannonWords(c: Schemas['CannonResult']): string {
+  const moves = [`moves ${countWords(c.moved, 'ball')}`, ...(c.freed ? [`frees ${c.freed}`] : [])]
+  return `Into ${theBall(c.ball)} ${fullnessWords[c.fullnessWord]} at ${c.speed.toFixed(1)} m/s: ${moves.join(', ')}; it is met ${shareWords(c.hit)} of the time, a pot is on ${shareWords(c.on)}, the white sticks ${shareWords(c.sticks)}`
+}
+
+/** A stroke that leaves a ball on: "stun screw, pace 3.2, off the top cushion". */
+export function nextStrokeWords(b: Schemas['NextBallResult']): string {
+  const parts = [
+    `${nameOf(b.stroke.pot!.ball)} into the ${pocketName(b.stroke.pot!.pocket)}`,
+    tipWords(b.stroke.side ?? 0, b.stroke.height ?? 0),
+    paceWords(b.stroke.pace),
+  ]
+  if (b.cushions.length) parts.push(offCushionsWords(b.cushions, 3))
+  if (b.balls.length) parts.push(ontoBallsWords(b.balls))
+  return parts.join(', ')
 }
 
 /** Against the shot, so that it is told apart. */

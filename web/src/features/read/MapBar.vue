@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ElCheckbox } from 'element-plus'
+import { ElButton, ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import { nameOf } from '../../domain/balls'
 import { problemWords } from '../../lib/problemWords'
@@ -42,6 +42,12 @@ const targets = computed(() => [
       <p v-else class="soft">
         Each line is a tenth of the best place’s worth, the outermost half of it. Point at a place on the plan to see why.
       </p>
+      <div v-if="map.map?.best && position.stroke.pot && map.target !== 'on'" class="row">
+        <ElButton v-if="map.place" size="small" type="primary" data-testid="ways-there" @click="map.waysTo(map.place)"
+          >Ways to be there</ElButton
+        >
+        <ElButton size="small" data-testid="ways-best" @click="map.waysTo(map.map.best)">Ways to the best place</ElButton>
+      </div>
     </template>
   </div>
 </template>

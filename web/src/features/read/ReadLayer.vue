@@ -24,6 +24,7 @@ const { radius, sx, sy, outlinePath } = useDrawing()
         :x2="sx(map.map.best.x)"
         :y2="sy(map.map.best.y) + 26"
     /></g>
+    <circle v-if="map.place" :cx="sx(map.place.x)" :cy="sy(map.place.y)" :r="radius" class="place" />
   </g>
   <g v-if="reading.pointed" class="pointed" data-testid="pointed">
     <template v-for="c in [reading.pointed.cut]" :key="c.ball + c.pocket">
@@ -46,6 +47,11 @@ const { radius, sx, sy, outlinePath } = useDrawing()
   stroke: var(--chalk-soft);
   stroke-width: 3;
   stroke-opacity: 0.7;
+}
+.place {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 5;
 }
 .best line {
   stroke: var(--brass);

@@ -67,15 +67,15 @@ describe('where to be', () => {
     }
   })
 
-  it('tells of the place under the pointer, and of none off the table', async () => {
+  it('tells of the place under the pointer, and of the last one once it has left the bed', async () => {
     const map = await open()
     map.pointAt({ x: 2.2, y: 0.7 })
     await eventually(() => expect(map.quality).toEqual({ value: 0.8 }))
     expect(asked.at(-1)).toMatchObject({ path: '/api/position-at', body: { x: 2.2, y: 0.7 } })
     const before = asked.length
     map.pointAt({ x: 3.7, y: 0.7 })
-    expect([map.place, map.quality]).toEqual([null, null])
     map.pointAt(null)
+    expect([map.place, map.quality]).toEqual([{ x: 2.2, y: 0.7 }, { value: 0.8 }])
     expect(asked).toHaveLength(before)
   })
 

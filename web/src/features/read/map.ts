@@ -4,7 +4,9 @@ import { ref, shallowRef, watch } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
 import { useAnswer } from '../../lib/useAnswer'
 import { useDraft } from '../../position/draft'
+import { useGoal } from '../../position/goal'
 import { usePlayer } from '../../position/player'
+import { useView } from '../../position/view'
 
 export type PositionMap = Schemas['MapResult']
 export type Quality = Schemas['QualityResult']
@@ -49,10 +51,22 @@ export const useMap = defineStore('map', () => {
 
   /** The pointer is over a place of the plan, or has left it. */
   function pointAt(at: { x: number; y: number } | null) {
-    if (!isOpen.value) return
+    if (!isOpen.value || !at) return
     const reference = position.reference!
-    place.value = at && at.x >= 0 && at.y >= 0 && at.x <= reference.length && at.y <= reference.width ? at : null
+    // Once the pointer has left the bed, the last place stays what is spoken of: there are buttons about it beside the plan.
+    if (at.x >= 0 && at.y >= 0 && at.x <= reference.length && at.y <= reference.width) place.value = at
   }
 
-  return { isOpen, target, map, place, quality, problem, again, pointAt }
+  watch([isOpen, () => JSON.stringify(position.tableAsked)], () => (place.value = null))
+
+  const goals = useGoal()
+  const view = useView()
+  /** Asks for the ways of the white to a place, with the pot that is set up. */
+  function waysTo(at: { x: number; y: number }) {
+    const toMillimetre = (v: number) => Math.round(v * 1000) / 1000
+    Object.assign(goals.goal, { kind: 'stop', place: { x: toMillimetre(at.x), y: toMillimetre(at.y) } })
+    view.go('shot', 'there')
+  }
+
+  return { waysTo, isOpen, target, map, place, quality, problem, again, pointAt }
 })

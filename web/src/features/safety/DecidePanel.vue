@@ -15,6 +15,8 @@ import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import { useDecide, type Item } from './decide'
+import RallyBar from './RallyBar.vue'
+import { useRally } from './rally'
 import {
   alongWords,
   attackFigures,
@@ -39,6 +41,8 @@ import {
 /** Attack or defend: one list of pots, safeties and escapes, the verdict, and what is left. */
 const position = useDraft()
 const decide = useDecide()
+const rally = useRally()
+const hasRally = computed(() => rally.strokes.length > 0)
 const passed = ref(0.02)
 const side = ref(1)
 const what = ref<'passed' | 'cushion'>('passed')
@@ -155,6 +159,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
       >
       <ErrorsButton />
     </p>
+    <RallyBar v-if="decide.items.length || hasRally" />
     <BetterFound v-if="decide.better" @show="decide.settle()" />
     <ol
       v-if="decide.items.length"

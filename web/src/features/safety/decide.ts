@@ -14,6 +14,7 @@ import { advised, copy } from '../../domain/strokes'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { countWords, degreeWords, lengthWords } from '../../lib/formats'
+import { useRally } from './rally'
 import { alongWords, type Attack, type Escape, type Safety } from './words'
 
 type Progress = Schemas['DecideProgress']
@@ -47,9 +48,22 @@ export const useDecide = defineStore('decide', () => {
   const isOpen = computed(() => view_.step === 'safety')
 
   // The answer does not depend on the stroke that is set up, so that trying one keeps the list.
+  const rally = useRally()
+  /** Who the advice is for, and against whom: in a rally the other player has a turn, too. */
+  const ownSkill = computed(() => {
+    const named = position.reference!.skills.map((s) => s.name)
+    // Figures of one's own have no name: as the other player one is then taken to be usual.
+    return !players.player.own && named.includes(players.player.skill) ? players.player.skill : 'county'
+  })
+  const sides = computed(() =>
+    rally.isTheirTurn
+      ? { player: { ...players.player, skill: rival.value, own: null }, rival: ownSkill.value }
+      : { player: players.player, rival: rival.value },
+  )
+
   const { found, wait, status, since, isSearching, wasStopped, problem, stop, search } = useSearch<Progress>('/api/decide', {
-    question: () => (position.content.balls.length ? { content: position.tableAsked, player: players.player, rival: rival.value } : null),
-    body: () => ({ content: position.content, player: players.player, rival: rival.value }),
+    question: () => (position.content.balls.length ? { content: position.tableAsked, ...sides.value } : null),
+    body: () => ({ content: position.content, ...sides.value }),
     isWanted: () => isOpen.value,
     rest: 250,
     hasFound: (told) => told.prospects.length > 0,
@@ -159,7 +173,7 @@ export const useDecide = defineStore('decide', () => {
   }
 
   const { present: view } = useAnswer({
-    question: () => (isOpen.value && leaveOpen.value ? { content: shot.settled, player: players.player, rival: rival.value } : null),
+    question: () => (isOpen.value && leaveOpen.value ? { content: shot.settled, ...sides.value } : null),
     ask: (body, signal) => ask(client.POST('/api/leave', { body, signal })),
     isWanted: () => !!shot.shot,
   })

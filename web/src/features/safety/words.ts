@@ -3,6 +3,7 @@ import { nameOf, pocketName, theBall } from '../../domain/balls'
 import { fullnessWords, offCushionsWords, ontoBallsWords, potWords, tipWords } from '../../domain/words'
 import { amountWords, shareWords, signedWords, type Estimate } from '../../lib/estimates'
 import { countWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
+import type { RallyStroke } from './rally'
 
 /** The trade's words for safeties, escapes and the call between attack and defence. */
 
@@ -107,6 +108,26 @@ export function mirrorWords(e: Escape): string {
   return Math.abs(e.correction) < 0.003
     ? `${plain}; on this table the same.`
     : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} away from that: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
+}
+
+/** A stroke of a rally: "You: red 3 into the top right, missed thick", "They: plain, pace 4: safe". */
+export function rallyWords(s: RallyStroke, asker: number): string {
+  const { stroke } = s.before
+  const who = s.player === asker ? 'You' : 'They'
+  const what = stroke.pot
+    ? `${nameOf(stroke.pot.ball)} into the ${pocketName(stroke.pot.pocket)}`
+    : `${tipWords(stroke.side, stroke.height)}, ${paceWords(stroke.pace)}`
+  const potted = s.potted.filter((b) => b !== 'white').map(nameOf)
+  const came = s.penalty
+    ? `foul, ${s.penalty} away${s.potted.includes('white') ? ' (in-off)' : ''}`
+    : s.points
+      ? `${potted.join(' and ')}, ${countWords(s.points, 'point')}`
+      : s.missed
+        ? `missed ${s.missed}`
+        : stroke.pot
+          ? 'missed'
+          : 'safe'
+  return `${who}: ${what} – ${came}`
 }
 
 /** A figure in the measure of the answer: "52 %" of frames won, or "+3.4" points. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDrawing } from '../../table/bed'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 import { useJudgedDrawing } from './judgedDrawing'
 import { useJudgements } from './judgements'
 import { useWays } from './ways'

@@ -13,7 +13,7 @@ import { useView } from '../../position/view'
 import { eventWords, outcomeWords } from '../../position/words'
 import LineButton from '../../ui/LineButton.vue'
 import { useEventList } from './eventList'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 
 /** Below the plan: what comes of the shot in a sentence, the playback, and what happens on the way. */
 const answer = useShot()

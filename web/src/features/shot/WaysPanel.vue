@@ -15,7 +15,7 @@ import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
-import { useGoal, type Goal } from './goal'
+import { useGoal, type Goal } from '../../position/goal'
 import { useWays } from './ways'
 import { outcomeOf, rankWords, sensitivityWords, wayWords } from './words'
 

@@ -3,7 +3,7 @@ import type { At, Point } from '../../table/layer'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useView, type ShotView } from '../../position/view'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 import { useJudgedDrawing } from './judgedDrawing'
 import JudgedLayer from './JudgedLayer.vue'
 import { useJudgements } from './judgements'
@@ -80,6 +80,7 @@ export function useShotFeature(): Feature {
       { id: 'softer', name: 'pace down, a tenth', key: '-', run: () => pace(-0.1) },
       { id: 'harder', name: 'pace up, a tenth', key: '+', run: () => pace(0.1) },
       { id: 'ways', name: 'put it there: where the white should stop', key: 't', run: show('there') },
+      { id: 'compare', name: 'compare: strokes of one’s own side by side', key: 'c', run: show('compare') },
       { id: 'keep', name: 'keep the shot, with a line on it', key: 'k', run: show('kept') },
       { id: 'spread', name: 'show where it may stop', key: 'x', run: () => (judgements.spreadOpen = !judgements.spreadOpen) },
     ],

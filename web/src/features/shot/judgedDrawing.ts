@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { paceWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import { firstOfWidest, type Naming } from '../../table/labels'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 import { useJudgements } from './judgements'
 import { useWays } from './ways'
 

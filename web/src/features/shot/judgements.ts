@@ -7,7 +7,7 @@ import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 
 export type FanKind = Schemas['FanKind']
 export type FanLine = Schemas['FanLineResult']

@@ -7,7 +7,7 @@ import { plainPot, plainStroke } from '../../domain/strokes'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useSaving } from '../../position/saving'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 import { useKeptShots } from './keptShots'
 import { eventually } from '../../lib/eventually.fixture'
 

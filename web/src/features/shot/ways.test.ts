@@ -4,7 +4,7 @@ import { nextTick } from 'vue'
 import type { Way } from '../../api/client'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 import { useView } from '../../position/view'
 import { useWays } from './ways'
 

@@ -9,7 +9,7 @@ import { useStandingOrder } from '../../lib/useStandingOrder'
 import { strokeOf } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
-import { useGoal } from './goal'
+import { useGoal } from '../../position/goal'
 
 /** The server names each way by what the white does; the stroke as it is set up has a name of its own. */
 const keyOf = (way: Way) => way.id || 'as set'

@@ -1,9 +1,9 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
-import type { Schemas } from '../../api/client'
-import { useShot } from '../../position/shot'
-import { useDraft } from '../../position/draft'
+import type { Schemas } from '../api/client'
+import { useShot } from './shot'
+import { useDraft } from './draft'
 
 export type Goal = {
   kind: 'stop' | 'cannon'
