@@ -15,7 +15,10 @@ const plans = usePlans()
 
 <template>
   <div class="next-balls" data-testid="next-balls-list">
-    <p class="soft">Which ball to play for: how often the simplest stroke leaves it on, better than even. A click sets the stroke up.</p>
+    <p class="soft">
+      Which ball to play for: how often the simplest stroke leaves it on, better than even; the most valuable first. A click sets the stroke
+      up.
+    </p>
     <ProblemText v-if="plans.nextProblem" :problem="plans.nextProblem" @again="plans.nextAgain()" />
     <p v-else-if="!plans.nextBalls" class="soft" role="status">Trying strokes …</p>
     <p v-else-if="!plans.nextBalls.balls.length" class="soft">No stroke leaves a ball on often enough to play for it.</p>
@@ -28,9 +31,10 @@ const plans = usePlans()
         @mouseenter="plans.pointedNext = b.ball"
         @focusin="plans.pointedNext = b.ball"
       >
-        <span class="figure ball"><BallDot :ball="b.ball" /> {{ shareWords(b.isOn) }}</span>
+        <BallDot :ball="b.ball" class="ball" />
         <LineButton @click="plans.setUpNext(b)"
-          >{{ sentence(nameOf(b.ball)) }} <span class="soft">– {{ nextStrokeWords(b) }}</span></LineButton
+          ><strong>{{ sentence(nameOf(b.ball)) }} {{ shareWords(b.isOn) }}</strong>
+          <span class="soft">– {{ nextStrokeWords(b) }}</span></LineButton
         >
         <ElButton
           size="small"
@@ -55,9 +59,6 @@ const plans = usePlans()
   margin: 0 0 4px;
 }
 .ball {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  white-space: nowrap;
+  justify-self: end;
 }
 </style>

@@ -121,7 +121,9 @@ export function rallyWords(s: RallyStroke, asker: number): string {
   const came = s.penalty
     ? `foul, ${s.penalty} away${s.potted.includes('white') ? ' (in-off)' : ''}`
     : s.points
-      ? `${potted.join(' and ')}, ${countWords(s.points, 'point')}`
+      ? potted.length === 1 && s.before.stroke.pot && nameOf(s.before.stroke.pot.ball) === potted[0]
+        ? countWords(s.points, 'point')
+        : `${potted.join(' and ')}, ${countWords(s.points, 'point')}`
       : s.missed
         ? `missed ${s.missed}`
         : stroke.pot

@@ -26,7 +26,7 @@ const rows = computed(() => {
     row('If short', (c) => errorWords(c.short)),
     row('Bad leaves', (c) => shareWords(c.leavesPot)),
     row('Foul', (c) => shareWords(c.foul)),
-    row('½ a step of pace', (c) => nudgeWords(c, 'pace', unit.value)),
+    row('½ step of pace', (c) => nudgeWords(c, 'pace', unit.value)),
     row('¼ tip of height', (c) => nudgeWords(c, 'height', unit.value)),
     row('¼ tip of side', (c) => nudgeWords(c, 'side', unit.value)),
   ]
@@ -92,7 +92,7 @@ const adviceIsMine = computed(() =>
         <p v-if="adviceIsMine" class="soft">{{ adviceIsMine }} is what the advice would play.</p>
       </div>
       <ElTable :data="rows" size="small" data-testid="compare-table">
-        <ElTableColumn label="" width="92" class-name="soft" fixed
+        <ElTableColumn label="" width="104" class-name="soft" fixed
           ><template #default="{ row }">{{ (row as Row).label }}</template></ElTableColumn
         >
         <ElTableColumn v-for="c in compare.columns" :key="c.column.id" min-width="84"
