@@ -60,6 +60,26 @@ public class WaySearchTests
         }
     }
 
+    /// <summary>
+    /// A thin pot leaves the white nearly all its pace: it is brought round by two cushions, with the side that widens it off the first
+    /// (common practice, no source).
+    /// </summary>
+    [Fact]
+    public void From_a_thin_angle_two_cushions_with_running_side_are_among_the_ways()
+    {
+        var thin = Layout.Create([("white", 2.41, 0.32), ("red-1", 3.2, 0.45)], Shape);
+        var pot = new Pot(thin.SlotOf(Ball.Red(1)), Pocket.YellowTop);
+        Assert.True(Math.Abs(Cut.Of(thin, pot, Shape).CutDegrees) > 60);
+        var ways = WaySearch.Solve(
+            new(thin, pot, StopIn.Create(2.0, 1.3, 0.2), new(0, 0, 0, 4, 3), County, Shape),
+            Freedom.Full,
+            Workers.Shared()
+        );
+        // Up the table on to the top cushion, left-hand side takes the white on towards the green's side.
+        var found = ways.First(w => w.Run.Route.Cushions is [Cushion.Top, Cushion.GreenSide]);
+        Assert.True(found.Ends.IsMet && found.Stroke.SideTips < -0.2, $"{found.Stroke.SideTips}");
+    }
+
     [Fact]
     public void At_one_pace_the_heights_of_the_ladder_come_in_order()
     {

@@ -94,6 +94,26 @@ public class WishTests
     }
 
     [Fact]
+    public void For_a_ball_that_cannot_be_potted_from_anywhere_there_is_no_plan()
+    {
+        // The pink is shut in at the top cushion by three reds; a red beside the white is easy.
+        var from = Situation.Create(
+            Layout.OfRest([
+                new(Ball.White, 2.6, 0.6),
+                .. Rack.Colours().Where(c => c.Ball != Ball.Pink),
+                new(Ball.Pink, Length - BallRadius, 0.6),
+                new(Ball.Red(1), Length - BallRadius, 0.6 - 0.053),
+                new(Ball.Red(2), Length - BallRadius, 0.6 + 0.053),
+                new(Ball.Red(3), Length - BallRadius - 0.053, 0.6),
+                new(Ball.Red(4), 3.0, 0.4),
+            ]),
+            new()
+        );
+        Assert.NotEmpty(Solve(from, PlanPreferences.Default).Plans);
+        Assert.Empty(Solve(from, PlanPreferences.Default with { Next = Ball.Pink }).Plans);
+    }
+
+    [Fact]
     public void Balls_left_for_later_are_not_potted_while_another_is_on()
     {
         var from = OpenTable(6);

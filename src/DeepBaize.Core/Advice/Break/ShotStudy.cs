@@ -36,12 +36,14 @@ public enum Knob
     Side,
 }
 
-/// <summary>The knob that a stroke minds most.</summary>
+/// <summary>The knob that a stroke minds most: the one that, turned alone, fails within the fewest of the player's own errors.</summary>
 /// <param name="Loss">Mean loss by an error of one standard deviation to either side, in the measure of the answer.</param>
 /// <param name="Down">How far it may be turned down before the stroke fails: degrees to the right, steps of pace, or tips.</param>
 /// <param name="Up">How far it may be turned up: degrees to the left, steps of pace, or tips.</param>
 /// <param name="Error">The player's standard deviation, in the same unit.</param>
-/// <remarks>A stroke fails if it does not score, or leaves no pot that is better than even; alone, without any other error.</remarks>
+/// <remarks>
+/// A stroke fails if it does not score, or leaves no pot that is better than even. Looked for up to four standard deviations.
+/// </remarks>
 public sealed record KnobWindow(Knob Knob, double Loss, double Down, double Up, double Error);
 
 /// <summary>A second ball that the white runs into.</summary>
@@ -139,11 +141,13 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
 
     // ---- The knob that it minds most -------------------------------------------------------------------------------
 
-    /// <summary>Number of steps in which a knob's window is looked for, and the step, in standard deviations.</summary>
-    private const int MostSteps = 24;
+    /// <summary>Steps in which the edge of a window is looked for, standard deviations, and their number.</summary>
+    private const double Step = 0.5;
 
-    private const double Step = 0.25;
+    private const int MostSteps = 8,
+        Bisections = 4;
 
+    /// <summary>The knob whose window is the narrowest, in standard deviations; of those that are equally wide, the one that loses most.</summary>
     private static KnobWindow? WindowOf(Workspace workspace, Situation before, Choice choice, Scatter scatter)
     {
         (bool Holds, double Value) With(Knob knob, double by)
@@ -159,16 +163,31 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
         var (holds, meant) = With(Knob.Pace, 0);
         if (!holds)
             return null;
-        double LossOf(Knob knob) => meant - (With(knob, 1).Value + With(knob, -1).Value) / 2;
-        var (worst, loss) = Enum.GetValues<Knob>().Select(k => (Knob: k, Loss: LossOf(k))).MaxBy(k => k.Loss);
-        double Edge(int sign)
+        // Where the shot first fails, standard deviations; the whole range where it does not.
+        double Edge(Knob knob, int sign)
         {
-            var steps = 0;
-            while (steps < MostSteps && With(worst, sign * Step * (steps + 1)).Holds)
+            var steps = 1;
+            while (steps <= MostSteps && With(knob, sign * Step * steps).Holds)
                 steps++;
-            return steps * Step * UnitOf(worst, choice.Stroke, scatter);
+            if (steps > MostSteps)
+                return Step * MostSteps;
+            var (good, bad) = (Step * (steps - 1), Step * steps);
+            for (var k = 0; k < Bisections; k++)
+            {
+                var middle = (good + bad) / 2;
+                (good, bad) = With(knob, sign * middle).Holds ? (middle, bad) : (good, middle);
+            }
+            return good;
         }
-        return new(worst, Math.Max(0, loss), Edge(-1), Edge(1), UnitOf(worst, choice.Stroke, scatter));
+        double LossOf(Knob knob) => Math.Max(0, meant - (With(knob, 1).Value + With(knob, -1).Value) / 2);
+        var worst = Enum.GetValues<Knob>()
+            .Where(k => UnitOf(k, choice.Stroke, scatter) > 0)
+            .Select(k => (Knob: k, Down: Edge(k, -1), Up: Edge(k, 1), Loss: LossOf(k)))
+            .OrderBy(k => Math.Min(k.Down, k.Up))
+            .ThenByDescending(k => k.Loss)
+            .First();
+        var unit = UnitOf(worst.Knob, choice.Stroke, scatter);
+        return new(worst.Knob, worst.Loss, worst.Down * unit, worst.Up * unit, unit);
     }
 
     /// <summary>Whether the tip stays on the ball.</summary>

@@ -33,8 +33,10 @@ const plans = usePlans()
       >
         <BallDot :ball="b.ball" class="ball" />
         <LineButton @click="plans.setUpNext(b)"
-          ><strong>{{ sentence(nameOf(b.ball)) }} {{ shareWords(b.isOn) }}</strong>
-          <span class="soft">– {{ nextStrokeWords(b) }}</span></LineButton
+          ><span
+            ><strong>{{ sentence(nameOf(b.ball)) }} {{ shareWords(b.isOn) }}</strong
+            ><span class="soft"> – {{ nextStrokeWords(b) }}</span></span
+          ></LineButton
         >
         <ElButton
           size="small"

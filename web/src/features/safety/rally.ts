@@ -1,6 +1,6 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Content, Schemas } from '../../api/client'
 import { copy } from '../../domain/strokes'
 import { useAttempt } from '../../lib/useAttempt'
@@ -70,6 +70,11 @@ export const useRally = defineStore('rally', () => {
     position.replace(copy(before))
   }
   const clear = () => keep([])
+  // Another position has been opened since the page was loaded: there the rally has not begun.
+  watch(
+    () => position.opened,
+    (_, before) => before > 0 && clear(),
+  )
 
   return { strokes, asker, isTheirTurn, isPlaying, playOn, backTo, clear }
 })

@@ -33,10 +33,12 @@ const rows = computed(() => {
 })
 type Row = (typeof rows.value)[number]
 
-/** The best against each other one: what is decided between the others follows from the table. */
+/** The best of one's own against each other one, then the advice against it. */
 const verdicts = computed(() => {
-  const best = compare.found?.order[0]
-  return (compare.found?.differences ?? []).filter((d) => d.better === best)
+  const [best, ...others] = (compare.found?.order ?? []).filter((id) => id !== 'advice')
+  const between = (id: string) =>
+    compare.found?.differences.find((d) => (d.better === best && d.other === id) || (d.better === id && d.other === best))
+  return [...others, 'advice'].flatMap((id) => between(id) ?? [])
 })
 const adviceIsMine = computed(() =>
   compare.found?.advice && compare.found.advice !== 'advice' ? compare.nameOf(compare.found.advice) : '',
@@ -85,7 +87,7 @@ const adviceIsMine = computed(() =>
     <ProblemText v-if="compare.problem" :problem="compare.problem" @again="compare.search()" />
     <template v-if="compare.columns.length">
       <div role="status" data-testid="compare-verdict">
-        <p v-for="d in verdicts" :key="d.other">
+        <p v-for="d in verdicts" :key="d.better + d.other">
           <strong>{{ differenceWords(d, compare.nameOf, unit) }}</strong>
         </p>
         <p v-if="!verdicts.length" class="soft">So far; which is better is said once they have been played on.</p>
