@@ -23,7 +23,7 @@ export default tseslint.config(
   ...pluginVue.configs['flat/essential'],
   ...a11y.configs['flat/recommended'],
   {
-    languageOptions: { parserOptions: { projectService: true, extraFileExtensions: ['.vue'], tsconfigRootDir: import.meta.dirname } },
+    languageOptions: { parserOptions: { project: './tsconfig.json', extraFileExtensions: ['.vue'], tsconfigRootDir: import.meta.dirname } },
     plugins: { boundaries },
     settings: {
       'boundaries/elements': [

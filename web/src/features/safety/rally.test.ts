@@ -44,7 +44,7 @@ beforeEach(() => {
         stroke: { ...stroke, pot: { ...stroke.pot, through: null, off: null } },
         conditions: {},
         frame: { turn: 0 },
-      } as never,
+      },
     },
     null,
   )
@@ -57,7 +57,7 @@ describe('a rally', () => {
     await rally.playOn('as played')
     expect(rally.strokes.map((s) => [s.player, s.points])).toEqual([[0, 1]])
     expect(rally.isTheirTurn).toBe(false)
-    position.setStroke({ ...stroke, pot: { ...stroke.pot, through: null, off: null } } as never)
+    position.setStroke({ ...stroke, pot: { ...stroke.pot, through: null, off: null } })
     await rally.playOn('thin')
     expect(asked[1].missed).toBe('thin')
     expect(rally.isTheirTurn).toBe(true)
