@@ -95,6 +95,9 @@ public class CompareTests
         Assert.Equal(3, found.Columns.Count);
         var advice = found.Columns[2].Stroke;
         Assert.Equal(3, found.Order.Count);
+        // Though it has joined late, each difference is one between the same strokes.
+        var values = found.Columns.ToDictionary(c => c.Stroke.Id, c => c.Value.Value);
+        Assert.All(found.Differences, d => Assert.Equal(values[d.Better] - values[d.Other], d.By.Value, 9));
         // Asked with the advice's own stroke, it is recognised.
         var again = Solve(advice with { Id = "mine" }, Pot("one", 0, 4));
         Assert.Equal("mine", again.Advice);

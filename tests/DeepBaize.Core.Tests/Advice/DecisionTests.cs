@@ -369,9 +369,10 @@ public class DecisionTests
     public void A_double_kiss_with_the_tip_at_its_limit_is_told_like_any_other()
     {
         var situation = Situation.Create(
-            Layout.OfRest(
-                [new(Ball.White, 1.3298030596354586, 0.9094989736946419), new(Ball.Black, 0.15308005963310067, 0.4190939578812602)]
-            ),
+            Layout.OfRest([
+                new(Ball.White, 1.3298030596354586, 0.9094989736946419),
+                new(Ball.Black, 0.15308005963310067, 0.4190939578812602),
+            ]),
             new()
             {
                 On = BallOn.Black,

@@ -200,6 +200,65 @@ public class WishTests
         }
     }
 
+    /// <summary>A red lies in the black's way to a corner; it is potted, or it is moved by a stroke that pots another.</summary>
+    [Theory]
+    [InlineData("red-2", ReasonCode.Frees)]
+    [InlineData("red-1", ReasonCode.KnocksFree)]
+    public void A_way_is_freed_by_the_pot_or_knocked_free(string potted, ReasonCode code)
+    {
+        Assert.True(Ball.TryParse(potted, out var ball));
+        var black = Spot(Ball.Black);
+        var corner = new Geometry.Vec2(Length, Width);
+        var inTheWay = (black + corner) / 2;
+        PlacedBall red1 = new(Ball.Red(1), 2.98, 0.47),
+            red2 = new(Ball.Red(2), inTheWay.X, inTheWay.Y),
+            moved = new(Ball.Red(2), 3.0, 1.25);
+        var before = Situation.Create(Layout.OfRest([new(Ball.White, 2.6, 0.9), .. Rack.Colours(), red1, red2]), new());
+        var after = Layout.OfRest([new(Ball.White, 2.9, 0.9), .. Rack.Colours(), .. ball == Ball.Red(2) ? [red1] : (PlacedBall[])[moved]]);
+        var pot = new Pot(before.Layout.SlotOf(ball), Pocket.GreenTop);
+        // What came of the stroke is made up; how it is told is what is asked.
+        var stroke = new Stroke(0, 0, 0, 3, 3);
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        stroke.Play(simulator, before.Layout, record);
+        var outcome = before.Play(simulator, record, ball, Shape) with
+        {
+            Leaves = Situation.Create(
+                after,
+                new()
+                {
+                    On = BallOn.Colour,
+                    First = 1,
+                    Break = 1,
+                }
+            ),
+        };
+        var choice = new Core.Search.Choice(
+            new(pot, ball, Cut.Of(before.Layout, pot, Shape)),
+            stroke,
+            Reach.Of(before.Layout, stroke, County),
+            default,
+            default,
+            1,
+            outcome,
+            Quality.None
+        )
+        {
+            Route = new([], []),
+        };
+        PotLines linesBefore = new(before.Layout, Shape),
+            linesAfter = new(after, Shape);
+        var shot = new PlanShot(before, choice, default, 1, new(null, [], []), new(default!, default!), [], [])
+        {
+            Study = new(null, null, null),
+            RedsBefore = RedSpread.Of(before.Layout, linesBefore),
+            RedsAfter = RedSpread.Of(after, linesAfter),
+        };
+        var none = new CoverOutcome(default, false, null, null, 0);
+        var reasons = Reasons.Of(shot with { Cover = new(none, none) }, linesBefore, linesAfter, null);
+        Assert.Contains(reasons, r => r.Code == code && r.Ball == Ball.Black && r.Pocket == Pocket.GreenTop);
+        Assert.DoesNotContain(reasons, r => r.Code is ReasonCode.Frees or ReasonCode.KnocksFree && r.Code != code && r.Ball == Ball.Black);
+    }
+
     private static bool Scores(PlanShot shot, Stroke stroke)
     {
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
