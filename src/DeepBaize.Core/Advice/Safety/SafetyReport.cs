@@ -12,7 +12,7 @@ using static DeepBaize.Core.Table.Dimensions;
 namespace DeepBaize.Core.Advice.Safety;
 
 /// <summary>A safety with its figures, and the stroke that they are of.</summary>
-internal sealed record ReportedSafety(Placed<TriedSafety> Of, SafetyOption Option);
+internal sealed record ReportedSafety(Placed<TriedSafety> Of, SafetyOption Option, SafetyOutcomes Outcomes);
 
 /// <summary>Last stage of <see cref="SafetySearch"/>: figures, ideas and drawings of the safeties that are reported.</summary>
 internal sealed class SafetyReport(SearchContext context)
@@ -21,16 +21,76 @@ internal sealed class SafetyReport(SearchContext context)
     /// Number of strokes whose best pot left is looked for by strokes: the difference that makes corrects the quick estimate of all of
     /// them.
     /// </summary>
-    private const int LookedAt = 32;
+    private const int LookedAt = 32,
+        LookedAtOnce = 8;
 
     /// <summary>Estimates each stroke from a number of samples of a stream; leaves out those that are no safety.</summary>
-    /// <param name="isFinal">Whether the pot that is left is judged by strokes.</param>
-    public List<ReportedSafety> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream, bool isFinal)
+    public List<ReportedSafety> Of(Situation from, List<Placed<TriedSafety>> ranked, int strokes, ErrorStream stream) =>
+        [
+            .. context
+                .InParallel(ranked.Count, (workspace, i) =>
+                {
+                    var outcomes = Sample(workspace, from, ranked[i].Entrant, strokes, stream);
+                    return new ReportedSafety(ranked[i], OptionOf(workspace, from, ranked[i], outcomes), outcomes);
+                })
+                .Where(r => IsSafety(r.Option)),
+        ];
+
+    /// <summary>
+    /// Corrects the figures of reported strokes by the pots that some of their samples leave, judged by strokes; leaves out those that are
+    /// then no safety.
+    /// </summary>
+    /// <param name="stream">From which they were sampled.</param>
+    public List<ReportedSafety> Closely(Situation from, IReadOnlyList<ReportedSafety> reported, ErrorStream stream)
     {
-        var options = context.InParallel(ranked.Count, (workspace, i) =>
-            OptionOf(workspace, from, ranked[i], Sample(workspace, from, ranked[i].Entrant, (strokes, stream, isFinal)))
-        );
-        return [.. ranked.Zip(options, (of, option) => new ReportedSafety(of, option)).Where(r => IsSafety(r.Option))];
+        var looked = context.Bounded(LookedAt, 16);
+        var pieces = (looked + LookedAtOnce - 1) / LookedAtOnce;
+        var more = context.InParallel(reported.Count * pieces, (workspace, k) =>
+        {
+            var first = k % pieces * LookedAtOnce;
+            return Looked(workspace, from, reported[k / pieces].Of.Entrant, stream, first, Math.Min(LookedAtOnce, looked - first));
+        });
+        for (var k = 0; k < more.Count; k++)
+        for (var i = 0; i < more[k].Count; i++)
+            reported[k / pieces].Outcomes.AddMore(k % pieces * LookedAtOnce + i, more[k][i]);
+        return
+        [
+            .. context
+                .InParallel(reported.Count, (workspace, i) =>
+                    reported[i] with
+                    {
+                        Option = OptionOf(workspace, from, reported[i].Of, reported[i].Outcomes),
+                    }
+                )
+                .Where(r => IsSafety(r.Option)),
+        ];
+    }
+
+    /// <summary>By how much the figures of some samples change if the pot that they leave is judged by strokes.</summary>
+    private List<MoreLeft> Looked(Workspace workspace, Situation from, TriedSafety tried, ErrorStream stream, int first, int count)
+    {
+        var scatter = workspace.ScatterOf(from.Layout, tried.Stroke);
+        var more = new List<MoreLeft>(count);
+        for (var i = first; i < first + count; i++)
+        {
+            var played = workspace.Play(from, tried.Stroke, scatter.Error(stream.At(i)), from.Layout.Balls[tried.Slot].Ball);
+            var lines = workspace.LinesOf(played.Leaves.Layout);
+            var (leave, frame) = (context.Judge.Of(played.Leaves, lines), played.Leaves.Frame);
+            if (played.Ruling.Points > 0)
+            {
+                more.Add(default);
+                continue;
+            }
+            var looked = context.Judge.Closely(played.Leaves, lines, leave);
+            more.Add(
+                new(
+                    (looked.LeavesPot ? 1 : 0) - (leave.LeavesPot ? 1 : 0),
+                    looked.Best.Chance - leave.Best.Chance,
+                    context.Objective.Of(frame, looked) - context.Objective.Of(frame, leave)
+                )
+            );
+        }
+        return more;
     }
 
     /// <summary>A stroke that nearly always pots is a pot, and one whose miss leaves a pot is no shot to nothing.</summary>
@@ -41,74 +101,19 @@ internal sealed class SafetyReport(SearchContext context)
     /// <summary>Mean value of a leave that is nothing much, points.</summary>
     private const double NothingMuch = 2;
 
-    /// <summary>Outcomes of the sampled strokes of one safety.</summary>
-    private sealed class Outcomes
-    {
-        public readonly Sums Snookers = new(),
-            PotsLeft = new(),
-            Fouls = new(),
-            Pots = new(),
-            Rival = new(),
-            Baulk = new(),
-            Tight = new(),
-            Worth = new(),
-            Left = new(),
-            Value = new(),
-            Points = new(),
-            MorePots = new(),
-            MoreChance = new(),
-            MoreValue = new();
-        public readonly List<double> Worths = [];
-        public readonly List<Vec2> Whites = [],
-            Balls = [];
-
-        public SafetyOdds Odds =>
-            new(
-                Snookers.Share,
-                AsShare(Corrected(PotsLeft.Share, MorePots)),
-                Fouls.Share,
-                Pots.Share,
-                Baulk.Share,
-                Tight.Share,
-                AsShare(Corrected(Rival.Mean, MoreChance))
-            );
-
-        public Estimate Valued => Corrected(Value.Mean, MoreValue);
-
-        /// <summary>The quick estimate of all strokes with what looking closely at some of them adds: a control variate.</summary>
-        private static Estimate Corrected(in Estimate quick, Sums more) => more.Strokes == 0 ? quick : quick.Plus(more.Mean);
-
-        private static Estimate AsShare(in Estimate e) => e with { Value = Math.Clamp(e.Value, 0, 1) };
-
-        /// <summary>Mean leave of the worst tenth, points; its standard error from their own scatter.</summary>
-        public Estimate WorstTenth
-        {
-            get
-            {
-                Worths.Sort();
-                var tenth = Worths.TakeLast(Math.Max(1, Worths.Count / 10)).ToList();
-                if (Worths.Count == 0)
-                    return default;
-                var mean = tenth.Average();
-                return new(mean, Math.Sqrt(tenth.Sum(w => (w - mean) * (w - mean))) / tenth.Count, Worths.Count);
-            }
-        }
-    }
-
-    private Outcomes Sample(Workspace workspace, Situation from, TriedSafety tried, (int Strokes, ErrorStream Stream, bool IsFinal) effort)
+    private SafetyOutcomes Sample(Workspace workspace, Situation from, TriedSafety tried, int strokes, ErrorStream stream)
     {
         var scatter = workspace.ScatterOf(from.Layout, tried.Stroke);
-        var outcomes = new Outcomes();
-        for (var i = 0; i < effort.Strokes; i++)
+        var outcomes = new SafetyOutcomes();
+        for (var i = 0; i < strokes; i++)
         {
-            var error = scatter.Error(effort.Stream.At(i));
-            var played = workspace.Play(from, tried.Stroke, error, from.Layout.Balls[tried.Slot].Ball);
-            Add(outcomes, i, workspace, played, tried.Slot, effort.IsFinal);
+            var played = workspace.Play(from, tried.Stroke, scatter.Error(stream.At(i)), from.Layout.Balls[tried.Slot].Ball);
+            Add(outcomes, i, workspace, played, tried.Slot);
         }
         return outcomes;
     }
 
-    private SafetyOption OptionOf(Workspace workspace, Situation from, Placed<TriedSafety> placed, Outcomes outcomes)
+    private SafetyOption OptionOf(Workspace workspace, Situation from, Placed<TriedSafety> placed, SafetyOutcomes outcomes)
     {
         var tried = placed.Entrant;
         var ball = from.Layout.Balls[tried.Slot].Ball;
@@ -166,7 +171,7 @@ internal sealed class SafetyReport(SearchContext context)
         return left.Share;
     }
 
-    private void Add(Outcomes outcomes, int i, Workspace workspace, PlayedStroke played, int slot, bool isFinal)
+    private void Add(SafetyOutcomes outcomes, int i, Workspace workspace, PlayedStroke played, int slot)
     {
         if (workspace.Simulator.IsOnTable(0))
             outcomes.Whites.Add(workspace.Simulator.At(0));
@@ -185,13 +190,6 @@ internal sealed class SafetyReport(SearchContext context)
         outcomes.Snookers.Add(i, isLeft && leave.Sight.IsSnookered && !leave.Lie.IsInHand);
         outcomes.PotsLeft.Add(i, isLeft && leave.LeavesPot);
         outcomes.Rival.Add(i, isLeft ? leave.Best.Chance : 0);
-        if (isFinal && i < context.Bounded(LookedAt, 16))
-        {
-            var looked = isLeft ? context.Judge.Closely(played.Leaves, lines, leave) : leave;
-            outcomes.MorePots.Add(i, (looked.LeavesPot ? 1 : 0) - (leave.LeavesPot ? 1 : 0));
-            outcomes.MoreChance.Add(i, looked.Best.Chance - leave.Best.Chance);
-            outcomes.MoreValue.Add(i, isLeft ? context.Objective.Of(frame, looked) - value : 0);
-        }
         outcomes.Tight.Add(i, isLeft && leave.Lie.IsTight);
         outcomes.Baulk.Add(i, isLeft && played.Leaves.Layout.White.X < BaulkLineX);
         if (isLeft)

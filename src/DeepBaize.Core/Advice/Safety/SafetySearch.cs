@@ -15,13 +15,14 @@ public sealed class SafetySearch(SearchContext context)
         ScreenStrokes = 16,
         FirstStrokes = 32,
         Refined = 10,
-        RefineStrokes = 24,
+        RefineStrokes = 16,
         FirstAnswers = 3,
         PlainOfEach = 3,
         FewestReportStrokes = 64,
         MostReported = 10,
         Reported = 6,
-        ReportStrokes = 256;
+        ReportStrokes = 256,
+        RankStrokes = 64;
     private const double SameZone = 0.35;
 
     /// <summary>Difference between two safeties that does not matter, points.</summary>
@@ -45,16 +46,16 @@ public sealed class SafetySearch(SearchContext context)
         if (first is not null)
         {
             List<Placed<TriedSafety>> best = [.. screened.Take(FirstAnswers).Select(v => new Placed<TriedSafety>(v.Tried, default, false))];
-            first([.. _report.Of(from, best, FirstStrokes, FirstErrors, isFinal: false).Select(r => r.Option)]);
+            first([.. _report.Of(from, best, FirstStrokes, FirstErrors).Select(r => r.Option)]);
         }
         var refined = RefinedOf(from, screened);
-        var ranked = RankedOf(from, refined);
+        var ranked = RankedOf(from, refined, RankStrokes);
         // The contest selects them; they are listed in the order of the reported figures. The pots that are left are looked for by strokes,
         // which takes longest, for those only that are listed.
         var strokes = context.Bounded(ReportStrokes, FewestReportStrokes);
-        var quick = _report.Of(from, [.. ranked.Take(MostReported)], strokes, Reporting, isFinal: false);
-        var listed = Ideas(quick.OrderByDescending(r => r.Option.Value.Value)).Take(Reported).Select(r => r.Of);
-        return Preferred(_report.Of(from, [.. listed], strokes, Reporting, isFinal: true).Select(r => r.Option));
+        var quick = _report.Of(from, [.. ranked.Take(MostReported)], strokes, Reporting);
+        List<ReportedSafety> listed = [.. Ideas(quick.OrderByDescending(r => r.Option.Value.Value)).Take(Reported)];
+        return Preferred(_report.Closely(from, listed, Reporting).Select(r => r.Option));
     }
 
     /// <summary>To open a frame nobody plays anything else.</summary>
@@ -63,18 +64,12 @@ public sealed class SafetySearch(SearchContext context)
         void Tell(List<TriedSafety> tried) =>
             first?.Invoke([
                 .. _report
-                    .Of(
-                        from,
-                        [.. tried.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))],
-                        FirstStrokes,
-                        FirstErrors,
-                        isFinal: false
-                    )
+                    .Of(from, [.. tried.Take(1).Select(t => new Placed<TriedSafety>(t, default, false))], FirstStrokes, FirstErrors)
                     .Select(r => r.Option),
             ]);
-        var ranked = RankedOf(from, new BreakOffs(context, _strokes).Find(from, Tell));
+        var ranked = RankedOf(from, new BreakOffs(context, _strokes).Find(from, Tell), ReportStrokes);
         var strokes = context.Bounded(ReportStrokes, FewestReportStrokes);
-        return Preferred(_report.Of(from, ranked, strokes, Reporting, isFinal: true).Select(r => r.Option));
+        return Preferred(_report.Closely(from, _report.Of(from, ranked, strokes, Reporting), Reporting).Select(r => r.Option));
     }
 
     private static List<SafetyOption> Preferred(IEnumerable<SafetyOption> options) =>
@@ -141,30 +136,65 @@ public sealed class SafetySearch(SearchContext context)
     }
 
     /// <summary>Height, side, pace and how full the ball is struck.</summary>
-    private Valued Refine(Workspace workspace, Situation from, TriedSafety seed)
+    private Raced Refine(Workspace workspace, Situation from, TriedSafety seed)
     {
         const double widths = 0.06;
         var away = from.IsTouching(from.Layout.Balls[seed.Slot]);
         var beside = SafetyStrokes.DegreesFor(from, seed.Slot, widths);
-        return Refinement.Better<Valued>(
-            new(seed, Mean(workspace, from, seed, Refining, RefineStrokes)),
+        return Refinement.Better<Raced>(
+            new(seed, Race(workspace, from, seed, null)!),
             [new(Speed: 0.11), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
             halvings: 2,
             (now, change) =>
                 change.Of(now.Tried.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke
                 || (away && change.AimDegrees != 0)
                 || _strokes.Try(workspace, from, seed.Slot, now.Tried.Offset + widths * change.AimDegrees / beside, stroke) is not { } tried
+                || Race(workspace, from, tried, now.Values) is not { } values
                     ? null
-                    : new(tried, Mean(workspace, from, tried, Refining, RefineStrokes)),
+                    : new(tried, values),
             (a, b) => a.Value > b.Value,
             from.Layout.Mirror
         );
     }
 
-    private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried)
+    /// <summary>A safety with its values over the errors that refine.</summary>
+    private sealed record Raced(TriedSafety Tried, double[] Values)
+    {
+        public double Value { get; } = Values.Average();
+    }
+
+    /// <summary>After as many strokes a stroke that has fallen behind is given up.</summary>
+    private const int RaceStrokes = 8;
+
+    /// <summary>
+    /// Plays a stroke with the errors that refine; null as soon as it has fallen behind by a standard error of the difference, stroke by
+    /// stroke, from the one that it is to better.
+    /// </summary>
+    private double[]? Race(Workspace workspace, Situation from, TriedSafety tried, double[]? best)
+    {
+        var draws = Refining.Set(RefineStrokes);
+        var (values, scatter) = (new double[draws.Length], workspace.ScatterOf(from.Layout, tried.Stroke));
+        var ball = from.Layout.Balls[tried.Slot].Ball;
+        var (sum, squares) = (0.0, 0.0);
+        for (var i = 0; i < draws.Length; i++)
+        {
+            values[i] = _strokes.ValueOf(workspace, from, tried.Stroke, ball, scatter.Error(draws[i]));
+            if (best is null)
+                continue;
+            var difference = values[i] - best[i];
+            (sum, squares) = (sum + difference, squares + difference * difference);
+            var (n, mean) = (i + 1, sum / (i + 1));
+            if (n % RaceStrokes == 0 && n < draws.Length && mean < -Math.Sqrt(Math.Max(0, squares / n - mean * mean) / (n - 1)))
+                return null;
+        }
+        return values;
+    }
+
+    /// <param name="most">Strokes of each at most.</param>
+    private List<Placed<TriedSafety>> RankedOf(Situation from, List<TriedSafety> tried, int most)
     {
         var scatters = tried.ToDictionary(t => t, t => new Workspace(context).ScatterOf(from.Layout, t.Stroke));
-        return Contest.Run(context, tried, new(32, 256, Matters * context.Objective.Point), (workspace, t, i) =>
+        return Contest.Run(context, tried, new(32, most, Matters * context.Objective.Point), (workspace, t, i) =>
             _strokes.ValueOf(workspace, from, t.Stroke, from.Layout.Balls[t.Slot].Ball, scatters[t].Error(RankingErrors.At(i)))
         );
     }
