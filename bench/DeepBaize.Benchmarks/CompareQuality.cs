@@ -22,7 +22,10 @@ internal static class CompareQuality
     public static void Run(string path, string skill, int playouts)
     {
         var player = Player.OfSkill(skill);
-        var (agree, apart, said, firsts, lasts) = (0, 0, 0, new List<double>(), new List<double>());
+        var (agree, apart, said) = (0, 0, 0);
+        List<double> firsts = [],
+            decided = [],
+            lasts = [];
         var shares = new List<double>();
         List<string> rows =
         [
@@ -36,12 +39,17 @@ internal static class CompareQuality
                 continue;
             var other = 1 + i % Math.Min(4, decision.Prospects.Count - 1);
             List<Played> lines = [.. new[] { 0, other }.Select(k => FrameRegret.LineOf(decision.Prospects[k], from))];
-            var first = 0.0;
+            var (first, own) = (0.0, 0.0);
             var watch = Stopwatch.StartNew();
-            var progress = new Immediately(c => first = first == 0 && c.Columns.Count > 0 ? watch.Elapsed.TotalSeconds : first);
+            var progress = new Immediately(c =>
+            {
+                first = first == 0 && c.Columns.Count > 0 ? watch.Elapsed.TotalSeconds : first;
+                own = own == 0 && c.Order.Count > 0 ? watch.Elapsed.TotalSeconds : own;
+            });
             List<ComparedStroke> strokes = [.. lines.Select((l, k) => new ComparedStroke($"{k}", l.From, l.Stroke, l.Pot, l.Nominated))];
             var found = Comparer.Solve(strokes, player, player, Shape, progress: progress);
             firsts.Add(first);
+            decided.Add(own);
             lasts.Add(watch.Elapsed.TotalSeconds);
             var point = new FrameObjective(0, player, player).Point;
             var between = found.Differences.Single(d => (d.Better, d.Other) is ("0", "1") or ("1", "0"));
@@ -70,7 +78,8 @@ internal static class CompareQuality
             Invariant($"{agree} of {lasts.Count} agree ({skill}; {said} compared and {apart} played out are apart); ")
                 + Invariant($"the error of a difference is {shares.Average():P0} of the two errors added. ")
                 + Invariant($"First answer {firsts.Average():F2} s on the average, {firsts.Max():F2} s at the most; ")
-                + Invariant($"last {lasts.Average():F1} s, {lasts.Max():F1} s."),
+                + Invariant($"your own strokes decided {decided.Average():F1} s, {decided.Max():F1} s; ")
+                + Invariant($"with the advice {lasts.Average():F1} s, {lasts.Max():F1} s."),
         ]);
         Console.WriteLine(rows[^1]);
         DocTable.Write(path, $"compare-{skill}", rows);

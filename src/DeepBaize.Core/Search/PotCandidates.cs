@@ -80,6 +80,8 @@ internal sealed class PotCandidates(SearchContext context)
     private Func<Ball, bool> MeantOf(Situation from)
     {
         var wishes = context.Preferences;
+        if (wishes.Next is null && wishes.Later.Count == 0)
+            return static _ => true;
         List<Ball> on = [.. from.OnSlots().Select(slot => from.Layout.Balls[slot].Ball)];
         if (wishes.Next is { } next && on.Contains(next) && context.IsRoot(from.Layout))
             on.RemoveAll(b => b == next);

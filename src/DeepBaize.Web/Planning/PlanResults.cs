@@ -160,14 +160,16 @@ public sealed record CannonResult(
 /// <param name="Cannon">Null if the white meets no second ball.</param>
 public sealed record ShotStudyResult(LikeliestMissResult? Miss, KnobWindowResult? Window, CannonResult? Cannon)
 {
-    public static ShotStudyResult Of(ShotStudy s) =>
-        new(
-            s.Miss is { } m ? new(m.IsThick, m.Share, m.Cost, m.LeavesPot) : null,
-            s.Window is { } w ? new(w.Knob, w.Loss, w.Down, w.Up, w.Error) : null,
-            s.Cannon is { } c
-                ? new(c.Ball.Id, c.Fullness, Fullnesses.Nearest(c.Fullness), c.Speed, c.Moved, c.Freed, c.Hit, c.Sticks, c.On)
-                : null
-        );
+    public static ShotStudyResult? Of(ShotStudy? study) =>
+        study is not { } s
+            ? null
+            : new(
+                s.Miss is { } m ? new(m.IsThick, m.Share, m.Cost, m.LeavesPot) : null,
+                s.Window is { } w ? new(w.Knob, w.Loss, w.Down, w.Up, w.Error) : null,
+                s.Cannon is { } c
+                    ? new(c.Ball.Id, c.Fullness, Fullnesses.Nearest(c.Fullness), c.Speed, c.Moved, c.Freed, c.Hit, c.Sticks, c.On)
+                    : null
+            );
 }
 
 /// <summary>A shot of a plan.</summary>
@@ -185,7 +187,7 @@ public sealed record PlanShotResult(
     CoverResult Short,
     IReadOnlyList<WarningResult> Warnings,
     IReadOnlyList<ReasonResult> Reasons,
-    [property: Description("What small errors do to it; null of plans kept before it was told.")] ShotStudyResult? Study = null,
+    [property: Description("What small errors do to it; null until the search has ended.")] ShotStudyResult? Study = null,
     [property: Description("Where the reds lie before it, by parts of the table.")] RedSpread? RedsBefore = null,
     [property: Description("Where the reds lie after it, if it goes as meant.")] RedSpread? RedsAfter = null
 )

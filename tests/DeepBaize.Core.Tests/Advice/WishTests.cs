@@ -180,7 +180,7 @@ public class WishTests
         var plan = Solve(OpenTable(9), PlanPreferences.Default);
         foreach (var (shot, record) in Played(plan))
         {
-            var study = shot.Study;
+            var study = shot.Study!;
             if (study.Miss is { } miss)
                 Assert.InRange(miss.Share.Value, 0, 1 - shot.Choice.Chance + 0.15);
             if (study.Window is { } window)
@@ -249,7 +249,6 @@ public class WishTests
             linesAfter = new(after, Shape);
         var shot = new PlanShot(before, choice, default, 1, new(null, [], []), new(default!, default!), [], [])
         {
-            Study = new(null, null, null),
             RedsBefore = RedSpread.Of(before.Layout, linesBefore),
             RedsAfter = RedSpread.Of(after, linesAfter),
         };

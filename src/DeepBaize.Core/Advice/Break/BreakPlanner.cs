@@ -46,7 +46,8 @@ public sealed class BreakPlanner
         AtChosen = 0.15,
         AtAhead = 0.35,
         AtRanked = 0.45,
-        AtTold = 0.7;
+        AtTold = 0.7,
+        AtDeep = 0.93;
 
     private static readonly ErrorStream Ranking = ErrorStream.Named("plans: rank"),
         Telling = ErrorStream.Named("plans: tell");
@@ -151,8 +152,9 @@ public sealed class BreakPlanner
         for (var p = 0; p < plans.Count; p++)
         {
             plans[p] = Alive(Deep(plans[p], p == 0 ? BestDepth : Depth));
-            Tell(AtTold + (1 - AtTold) * (p + 1) / plans.Count);
+            Tell(AtTold + (AtDeep - AtTold) * (p + 1) / plans.Count);
         }
+        plans = Studied(plans);
         Tell(1);
         return ProgressOf(1, plans, alternatives);
     }
@@ -310,11 +312,21 @@ public sealed class BreakPlanner
         var points = ruling.NextFrame.IsOver ? before.Frame.Break + ruling.Points : choice.Leaves.Frame.Break;
         var shot = new PlanShot(before, choice, Estimate.Exact(1), points, new(arrival, path, []), cover, warnings, [])
         {
-            Study = ShotStudy.Of(_context, workspace, before, choice),
             RedsBefore = RedSpread.Of(before.Layout, workspace.LinesOf(before.Layout)),
             RedsAfter = RedSpread.Of(choice.Leaves.Layout, workspace.LinesOf(choice.Leaves.Layout)),
         };
         return WithReasons(shot, workspace);
+    }
+
+    /// <summary>The plans with what small errors do to each of their shots.</summary>
+    private List<Plan> Studied(List<Plan> plans)
+    {
+        List<PlanShot> shots = [.. plans.SelectMany(p => p.Shots)];
+        var studies = _context.InParallel(shots.Count, (workspace, i) =>
+            ShotStudy.Of(_context, workspace, shots[i].Before, shots[i].Choice)
+        );
+        var next = 0;
+        return plans.ConvertAll(p => p with { Shots = [.. p.Shots.Select(s => s with { Study = studies[next++] })] });
     }
 
     /// <summary>With the area and the reasons for the ball that is next.</summary>

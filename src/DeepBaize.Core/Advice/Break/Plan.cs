@@ -57,8 +57,8 @@ public sealed record PlanShot(
     IReadOnlyList<Reason> Reasons
 )
 {
-    /// <summary>What small errors do to the shot.</summary>
-    public required ShotStudy Study { get; init; }
+    /// <summary>What small errors do to the shot; null until the search has ended.</summary>
+    public ShotStudy? Study { get; init; }
 
     /// <summary>Where the reds lie before it.</summary>
     public required RedSpread RedsBefore { get; init; }

@@ -42,7 +42,7 @@ public enum Knob
 /// <param name="Up">How far it may be turned up: degrees to the left, steps of pace, or tips.</param>
 /// <param name="Error">The player's standard deviation, in the same unit.</param>
 /// <remarks>
-/// A stroke fails if it does not score, or leaves no pot that is better than even. Looked for up to four standard deviations.
+/// A stroke fails if it does not score, or leaves no pot that is better than even. Looked for up to three standard deviations.
 /// </remarks>
 public sealed record KnobWindow(Knob Knob, double Loss, double Down, double Up, double Error);
 
@@ -62,7 +62,7 @@ public sealed record Cannon(Ball Ball, double Fullness, double Speed, int Moved,
 /// <param name="Cannon">Null if the white meets no second ball.</param>
 public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? Cannon)
 {
-    private const int Strokes = 96,
+    private const int Strokes = 64,
         LeastStrokes = 32;
 
     private static readonly ErrorStream Errors = ErrorStream.Named("plans: study");
@@ -144,7 +144,7 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
     /// <summary>Steps in which the edge of a window is looked for, standard deviations, and their number.</summary>
     private const double Step = 0.5;
 
-    private const int MostSteps = 8,
+    private const int MostSteps = 6,
         Bisections = 4;
 
     /// <summary>The knob whose window is the narrowest, in standard deviations; of those that are equally wide, the one that loses most.</summary>

@@ -53,17 +53,13 @@ internal sealed class SafetyReport(SearchContext context)
         for (var k = 0; k < more.Count; k++)
         for (var i = 0; i < more[k].Count; i++)
             reported[k / pieces].Outcomes.AddMore(k % pieces * LookedAtOnce + i, more[k][i]);
-        return
-        [
-            .. context
-                .InParallel(reported.Count, (workspace, i) =>
-                    reported[i] with
-                    {
-                        Option = OptionOf(workspace, from, reported[i].Of, reported[i].Outcomes),
-                    }
-                )
-                .Where(r => IsSafety(r.Option)),
-        ];
+        var told = context.InParallel(reported.Count, (workspace, i) =>
+            reported[i] with
+            {
+                Option = OptionOf(workspace, from, reported[i].Of, reported[i].Outcomes),
+            }
+        );
+        return [.. told.Where(r => IsSafety(r.Option)).Select(r => r.Option.Idea == SafetyIdea.DoubleKiss ? WithSide(from, r) : r)];
     }
 
     /// <summary>By how much the figures of some samples change if the pot that they leave is judged by strokes.</summary>
@@ -144,20 +140,19 @@ internal sealed class SafetyReport(SearchContext context)
             outcomes.Points.Mean,
             placed.IsLevel,
             new(paths[0], paths[tried.Slot], outcomes.Whites, outcomes.Balls)
-        )
-        {
-            PotLeftWithSide = idea == SafetyIdea.DoubleKiss ? WithSide(workspace, from, tried) : null,
-        };
+        );
     }
 
-    private const int SideStrokes = 64;
+    private const int SideStrokes = 32;
     private static readonly ErrorStream SideErrors = ErrorStream.Named("safeties: tell side");
 
-    /// <summary>What a touch of side, meant or not, makes of a stroke that the balls are to come back to one another from.</summary>
-    private Estimate WithSide(Workspace workspace, Situation from, TriedSafety tried)
+    /// <summary>
+    /// Adds what a touch of side, meant or not, makes of a stroke that the balls are to come back to one another from.
+    /// </summary>
+    private ReportedSafety WithSide(Situation from, ReportedSafety reported)
     {
-        var left = new Sums();
-        for (var i = 0; i < context.Bounded(SideStrokes, 32); i++)
+        var tried = reported.Of.Entrant;
+        var isLeft = context.InParallel(context.Bounded(SideStrokes, 16), (workspace, i) =>
         {
             var side = tried.Stroke.SideTips + (i % 2 == 0 ? 1 : -1) * SideChoice.Touch;
             // A tip as high or low as it can be has no room for side, meant or not.
@@ -166,9 +161,9 @@ internal sealed class SafetyReport(SearchContext context)
             var played = workspace.Play(from, stroke, error, from.Layout.Balls[tried.Slot].Ball);
             var lines = workspace.LinesOf(played.Leaves.Layout);
             var leave = context.Judge.Of(played.Leaves, lines);
-            left.Add(i, played.Ruling.Points == 0 && context.Judge.BestChance(played.Leaves, lines, leave) > PositionJudge.Even);
-        }
-        return left.Share;
+            return played.Ruling.Points == 0 && context.Judge.BestChance(played.Leaves, lines, leave) > PositionJudge.Even;
+        });
+        return reported with { Option = reported.Option with { PotLeftWithSide = Sums.Of(isLeft, left => left ? 1 : 0).Share } };
     }
 
     private void Add(SafetyOutcomes outcomes, int i, Workspace workspace, PlayedStroke played, int slot)

@@ -141,6 +141,7 @@ public sealed class SafetySearch(SearchContext context)
         const double widths = 0.06;
         var away = from.IsTouching(from.Layout.Balls[seed.Slot]);
         var beside = SafetyStrokes.DegreesFor(from, seed.Slot, widths);
+        var tries = 0;
         return Refinement.Better<Raced>(
             new(seed, Race(workspace, from, seed, null)!),
             [new(Speed: 0.11), new(AimDegrees: beside), new(Height: 0.4), new(Side: 0.4)],
@@ -148,14 +149,19 @@ public sealed class SafetySearch(SearchContext context)
             (now, change) =>
                 change.Of(now.Tried.Stroke, SafetyStrokes.Softest, SafetyStrokes.Hardest) is not { } stroke
                 || (away && change.AimDegrees != 0)
+                || tries++ > MostTries
                 || _strokes.Try(workspace, from, seed.Slot, now.Tried.Offset + widths * change.AimDegrees / beside, stroke) is not { } tried
                 || Race(workspace, from, tried, now.Values) is not { } values
                     ? null
                     : new(tried, values),
             (a, b) => a.Value > b.Value,
-            from.Layout.Mirror
+            from.Layout.Mirror,
+            () => tries > MostTries
         );
     }
+
+    /// <summary>Bound on the changes tried for one seed, so that no core is left alone with one that climbs and climbs.</summary>
+    private const int MostTries = 56;
 
     /// <summary>A safety with its values over the errors that refine.</summary>
     private sealed record Raced(TriedSafety Tried, double[] Values)
