@@ -29,6 +29,9 @@ public class ChoiceTests(Desk desk)
         page.Wait(TimeSpan.FromSeconds(60)).Until(_ => Count(page, "stop-compare") == 0 && Count(page, "compare-table") == 1);
         page.Until(() => page.Text("compare-verdict").Contains("better than") || page.Text("compare-verdict").Contains("level"));
         page.Says("compare-table", "Bad leaves");
+        // What small mistakes do comes with the last word.
+        page.Until(() => !page.Text("compare-table").Contains('…'));
+        page.Says("compare-table", "white");
         // A column's head sets its stroke up.
         var before = page.WhitePath;
         page.Click(() => page.Find("column-A"));

@@ -27,9 +27,9 @@ public sealed class BreakPlanner
 
     // Breaks played out: to rank the first shots against one another, and to tell of the plans how they are likely to go.
     private const int FirstToRank = 16,
-        MostToRank = 20,
+        MostToRank = 16,
         BreaksOfBest = 16,
-        BreaksOfOthers = 10;
+        BreaksOfOthers = 8;
 
     /// <summary>Number of shots that breaks are played to for ranking; the evaluation of the table then stands for the rest.</summary>
     private const int ShotsToRank = 4;

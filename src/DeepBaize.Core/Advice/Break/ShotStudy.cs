@@ -13,7 +13,7 @@ namespace DeepBaize.Core.Advice.Break;
 
 /// <summary>The side on which a pot is missed more often, and what that costs.</summary>
 /// <param name="IsThick">Whether it is the thick side.</param>
-/// <param name="Share">Of all strokes.</param>
+/// <param name="Share">Of all strokes: its share of the misses sampled, times how often the stroke is missed.</param>
 /// <param name="Cost">
 /// By how much it is worth less than a stroke that scores, in the measure of the answer: with what it leaves to the other player.
 /// </param>
@@ -92,6 +92,7 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
     )
     {
         Sums scores = new(),
+            misses = new(),
             scored = new(),
             hit = new(),
             sticks = new(),
@@ -107,6 +108,7 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
             hit.Add(i, target > 0 && Meets(workspace.Record, target));
             var value = workspace.ValueOf(played.Leaves, out var outlook);
             scores.Add(i, isScored);
+            misses.Add(i, !isScored);
             scored.Add(i, isScored ? value : 0);
             var hasPot = outlook.Best.Chance >= PositionJudge.Even;
             on.Add(i, isScored && hasPot);
@@ -124,7 +126,13 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
         LikeliestMiss? miss =
             all.Total == 0 || scores.Total == 0
                 ? null
-                : new(likeliest == 0, all.Share, scored.For(scores).Minus(values.For(all)), pots.For(all));
+                : new(
+                    likeliest == 0,
+                    // Few of the strokes are misses: how many are is known better from those that reported the chance.
+                    all.For(misses).Times(choice.Odds.Chance.Times(-1, 1)),
+                    scored.For(scores).Minus(values.For(all)),
+                    pots.For(all)
+                );
         return (miss, hit.Share, sticks.Share, on.Share);
     }
 

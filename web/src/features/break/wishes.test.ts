@@ -46,6 +46,8 @@ describe('what small errors do, in words', () => {
     expect(knobWords({ knob: 'pace', loss: 0.02, down: 0.3, up: 0.5, error: 0.2 })).toBe(
       'Minds the pace most: holds from 0.3 steps softer to 0.5 steps harder; your usual error is 0.2 steps',
     )
+    expect(knobWords({ knob: 'line', loss: 0, down: 0.12, up: 0.12, error: 0.04 })).toContain('Holds within three')
+    expect(missWords({ ...miss, share: figure(0.004) }, 'win')).toBe('')
     expect(
       cannonWords({
         ball: 'red-4',

@@ -82,8 +82,9 @@ export function redsWords(reds: Schemas['RedSpread']): string {
 export const keepsWords = (before: Schemas['RedSpread'], after: Schemas['RedSpread']) =>
   redsWords(after) ? `Keeps ${redsWords(after)}; before it ${redsWords(before)}` : ''
 
-/** The likeliest miss: "Missed thick most often (9 %), which costs 14 % and leaves a pot 60 % of the time". */
+/** The likeliest miss; nothing if it is hardly ever missed: "Missed thick most often (9 %), which costs 14 % and leaves a pot 60 % of the time". */
 export function missWords(m: Schemas['LikeliestMissResult'], unit: string): string {
+  if (m.share.value < 0.005) return ''
   const cost = unit === 'points' ? `${amountWords(m.cost)} points` : shareWords(m.cost)
   return `Missed ${m.isThick ? 'thick' : 'thin'} most often (${shareWords(m.share)}), which costs ${cost} and leaves a pot ${shareWords(m.leavesPot)} of the time`
 }
@@ -98,6 +99,8 @@ const knobs: Record<Schemas['Knob'], { name: string; down: string; up: string; w
 /** Which knob a shot minds most: "Minds the pace most: holds from 0.3 steps softer to 0.5 steps harder; your usual error is 0.2". */
 export function knobWords(w: Schemas['KnobWindowResult']): string {
   const knob = knobs[w.knob]
+  // Looked for up to three errors: beyond that nothing is known, and nothing needs to be.
+  if (Math.min(w.down, w.up) > 2.9 * w.error) return 'Holds within three of your usual errors of line, pace, height and side, each alone'
   return `Minds ${knob.name} most: holds from ${knob.words(w.down)} ${knob.down} to ${knob.words(w.up)} ${knob.up}; your usual error is ${knob.words(w.error)}`
 }
 

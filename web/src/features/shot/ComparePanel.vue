@@ -17,7 +17,11 @@ const unit = computed(() => compare.found?.unit ?? 'win')
 const letter = (i: number) => String.fromCharCode(65 + i)
 
 const rows = computed(() => {
-  const row = (label: string, of: (c: Column) => string) => ({ label, of })
+  // Values, not ways to get them: the table paints a row anew when the row is another.
+  const row = (label: string, of: (c: Column) => string) => ({
+    label,
+    cells: Object.fromEntries(compare.columns.map(({ column }) => [column.id, of(column)])),
+  })
   return [
     row(unit.value === 'points' ? 'Points' : 'Frame won', (c) => worthWords(c.value, unit.value)),
     row('Scores', (c) => shareWords(c.scores)),
@@ -102,7 +106,7 @@ const adviceIsMine = computed(() =>
             ><LineButton :title="`Set up ${c.name}`" :data-testid="`column-${c.name}`" @click="compare.setUpColumn(c.column)"
               ><strong :class="{ best: c.column.id === compare.found?.order[0] }">{{ c.name }}</strong></LineButton
             ></template
-          ><template #default="{ row }">{{ (row as Row).of(c.column) }}</template></ElTableColumn
+          ><template #default="{ row }">{{ (row as Row).cells[c.column.id] }}</template></ElTableColumn
         >
       </ElTable>
     </template>
