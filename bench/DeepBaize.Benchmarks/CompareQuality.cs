@@ -17,7 +17,9 @@ internal static class CompareQuality
 {
     private static readonly TableShape Shape = new(Conditions.Default);
 
-    /// <summary>Compares a pair of lines from each of twenty tables: the first line of <em>Decide</em> and one farther down its list.</summary>
+    /// <summary>
+    /// Compares a pair of lines from each of twenty tables: the first line of <em>Decide</em> and one farther down its list.
+    /// </summary>
     /// <param name="playouts">Number of play-outs of each line.</param>
     public static void Run(string path, string skill, int playouts)
     {

@@ -1,8 +1,8 @@
 using BenchmarkDotNet.Running;
 using DeepBaize.Benchmarks;
 
-// "breaks", "safety", "compare", "told", "strokes" and "physics" play and write the tables of docs/, run from the project's root; everything else
-// is for BenchmarkDotNet.
+// "breaks", "safety", "compare", "told", "strokes" and "physics" play and write the tables of docs/, run from the project's root;
+// everything else is for BenchmarkDotNet.
 if (args is ["breaks", .. var which])
     BreakQuality.Run("docs/planning.md", which);
 else if (args is ["told", .. var row])

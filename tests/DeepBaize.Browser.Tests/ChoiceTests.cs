@@ -56,7 +56,8 @@ public class ChoiceTests(Desk desk)
         page.Tap(() => page.Find("wish-next"));
         page.Says("wish-chips", "next: pink");
         page.Wait(TimeSpan.FromSeconds(90)).Until(_ => Count(page, "stop-plan") == 0 && Count(page, "plan-shot") > 1);
-        Assert.Contains("Pink", page.Driver.FindElements(By.CssSelector("[data-testid=plan-shot]"))[1].Text, StringComparison.OrdinalIgnoreCase);
+        var second = page.Driver.FindElements(By.CssSelector("[data-testid=plan-shot]"))[1];
+        Assert.Contains("Pink", second.Text, StringComparison.OrdinalIgnoreCase);
         page.Says("study", "most");
         // A red cannot be next while a red is on.
         page.Tap(() => Ball(page, "red-1"));

@@ -90,8 +90,8 @@ public sealed class SearchContext
     public double WorkShare => TableShare * Gate.WorkShare;
 
     /// <summary>
-    /// Begins the search from a layout: sets <see cref="TableShare"/> by the number of events that some strokes from here take, compared with a table with default
-    /// conditions. Counted, not timed, so that the same question has the same answer.
+    /// Begins the search from a layout: sets <see cref="TableShare"/> by the number of events that some strokes from here
+    /// take, compared with a table with default conditions. Counted, not timed, so that the same question has the same answer.
     /// </summary>
     public void Bound(Layout layout)
     {

@@ -62,8 +62,8 @@ internal sealed class TrialStrokes(SearchContext context)
         if (context.Preferences.PlainOnly)
             yield break;
         foreach (var side in effort.Sides)
-        foreach (var height in effort.SideHeights)
-            yield return (height, side);
+            foreach (var height in effort.SideHeights)
+                yield return (height, side);
     }
 
     /// <summary>Tries one height and side of the tip at every pace, from the softest.</summary>

@@ -26,7 +26,9 @@ public sealed record NudgeResult(Nudge Nudge, bool Scores, PlaceResult? White, E
 /// <param name="LeavesPot">Share after which the other player has a pot better than even.</param>
 /// <param name="Snookers">Share after which the other player is snookered.</param>
 /// <param name="Value">Expected value, in the measure of the answer.</param>
-/// <param name="Points">Points made, less those given away and those that the other player may expect: beside the measure, not in it.</param>
+/// <param name="Points">
+/// Points made, less those given away and those that the other player may expect: beside the measure, not in it.
+/// </param>
 /// <param name="IfScores">Mean value of the outcomes that score; null if none does.</param>
 /// <param name="IfNot">Mean value of the others; null if all score.</param>
 /// <param name="StaysIn">Whether the player stays at the table if the stroke is played without error.</param>

@@ -232,17 +232,17 @@ public class BreakPlannerTests
     public void A_shot_is_for_the_ball_that_the_plan_goes_on_with()
     {
         foreach (var plan in FewRedsPlanned.Value.Plans)
-        foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
-        {
-            if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
-                continue;
-            var layout = shot.Choice.Leaves.Layout;
-            Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
-            // What is said of a pot that comes next is said of that one.
-            Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
-                Assert.Equal(following.Choice.Nominated, r.Ball)
-            );
-        }
+            foreach (var (shot, following) in plan.Shots.Zip(plan.Shots.Skip(1)))
+            {
+                if (following.Choice.Target.Cut.Kind != PotKind.Direct || shot.Choice.Next.Pot is not { } next)
+                    continue;
+                var layout = shot.Choice.Leaves.Layout;
+                Assert.Equal(following.Choice.Nominated, layout.Balls[next.Line.Slot].Ball);
+                // What is said of a pot that comes next is said of that one.
+                Assert.All(shot.Reasons.Where(r => r.Code is ReasonCode.Angle or ReasonCode.Straight or ReasonCode.Steep), r =>
+                    Assert.Equal(following.Choice.Nominated, r.Ball)
+                );
+            }
     }
 
     [Fact]

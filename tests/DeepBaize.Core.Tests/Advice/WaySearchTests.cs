@@ -141,25 +141,25 @@ public class WaySearchTests
         var cut = Cut.Of(Open, OpenPot, Shape);
         var grid = 0.0;
         for (var height = -1.2; height <= 1.2; height += 0.3)
-        for (var pace = 3.0; pace <= 8; pace += 0.5)
-        {
-            var stroke = new Stroke(0, 0, height, pace, 0);
-            if (PotAim.Find(Open, cut, stroke, Shape) is not { } aim)
-                continue;
-            stroke = stroke with { AimDegrees = aim };
-            var factor = Reach.Of(Open, stroke, Player.Default).ErrorFactor;
-            grid = Math.Max(
-                grid,
-                Spread
-                    .Sample(
-                        new(Open, stroke, cut, County.Skill.Times(factor), Shape, goal),
-                        Workers.Shared(),
-                        SpreadEffort.Of(304),
-                        outlines: false
-                    )
-                    .Odds.Both.Value
-            );
-        }
+            for (var pace = 3.0; pace <= 8; pace += 0.5)
+            {
+                var stroke = new Stroke(0, 0, height, pace, 0);
+                if (PotAim.Find(Open, cut, stroke, Shape) is not { } aim)
+                    continue;
+                stroke = stroke with { AimDegrees = aim };
+                var factor = Reach.Of(Open, stroke, Player.Default).ErrorFactor;
+                grid = Math.Max(
+                    grid,
+                    Spread
+                        .Sample(
+                            new(Open, stroke, cut, County.Skill.Times(factor), Shape, goal),
+                            Workers.Shared(),
+                            SpreadEffort.Of(304),
+                            outlines: false
+                        )
+                        .Odds.Both.Value
+                );
+            }
         var best = WaySearch.Solve(new(Open, OpenPot, goal, new(0, 0, 0, 5, 0), County, Shape), Freedom.Full, Workers.Shared())[0];
         // Three standard errors of the grid's shares, of which the luckiest is taken.
         Assert.True(best.Odds.Both.Value > grid - 3 * Math.Sqrt(0.25 / 300), $"{best.Odds.Both} against {grid}");

@@ -265,11 +265,10 @@ public class WishTests
         return shot.Before.Play(simulator, record, shot.Choice.Nominated, Shape).Ruling.Points > 0;
     }
 
-    /// <summary>The white meets the ball on at a quarter of the way to its edge: three-quarter ball, by the geometry of the contact.</summary>
+    /// <summary>Aimed at the middle of a ball it is met full, at its edge half-ball: by the geometry of the contact.</summary>
     [Fact]
     public void How_full_a_second_ball_is_met_follows_from_the_contact()
     {
-        // A red over the middle pocket is potted almost straight, and the white runs on into the pink, aimed at its edge or its middle.
         var red = new PlacedBall(Ball.Red(1), Length / 2, 0.06);
         foreach (var (pink, fullness) in new[] { (0.0, 1.0), (0.02625, 0.5) })
         {

@@ -155,7 +155,9 @@ public sealed record ShotStudy(LikeliestMiss? Miss, KnobWindow? Window, Cannon? 
     private const int MostSteps = 6,
         Bisections = 4;
 
-    /// <summary>The knob whose window is the narrowest, in standard deviations; of those that are equally wide, the one that loses most.</summary>
+    /// <summary>
+    /// The knob whose window is the narrowest, in standard deviations; of those that are equally wide, the one that loses most.
+    /// </summary>
     private static KnobWindow? WindowOf(Workspace workspace, Situation before, Choice choice, Scatter scatter)
     {
         (bool Holds, double Value) With(Knob knob, double by)

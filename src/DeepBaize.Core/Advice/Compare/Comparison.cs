@@ -59,7 +59,9 @@ public sealed record ComparedDrawing(IReadOnlyList<PathPoint> WhitePath, Vec2? W
 
 /// <summary>A column of the comparison.</summary>
 /// <param name="Value">Expected value, in the measure of the answer.</param>
-/// <param name="Points">Points made, less those given away and those that the other player may expect: an explanation, not the measure.</param>
+/// <param name="Points">
+/// Points made, less those given away and those that the other player may expect: an explanation, not the measure.
+/// </param>
 /// <param name="IfScores">Mean value of the outcomes that score; null if none does.</param>
 /// <param name="IfNot">Mean value of the others; null if all score.</param>
 /// <param name="Leaves">The table after the stroke played without error, as whoever comes to it finds it.</param>

@@ -51,8 +51,8 @@ internal sealed class SafetyReport(SearchContext context)
             return Looked(workspace, from, reported[k / pieces].Of.Entrant, stream, first, Math.Min(LookedAtOnce, looked - first));
         });
         for (var k = 0; k < more.Count; k++)
-        for (var i = 0; i < more[k].Count; i++)
-            reported[k / pieces].Outcomes.AddMore(k % pieces * LookedAtOnce + i, more[k][i]);
+            for (var i = 0; i < more[k].Count; i++)
+                reported[k / pieces].Outcomes.AddMore(k % pieces * LookedAtOnce + i, more[k][i]);
         var told = context.InParallel(reported.Count, (workspace, i) =>
             reported[i] with
             {
