@@ -47,20 +47,21 @@ export const useDecide = defineStore('decide', () => {
 
   const isOpen = computed(() => view_.step === 'safety')
 
-  // The answer does not depend on the stroke that is set up, so that trying one keeps the list.
   const rally = useRally()
-  /** Who the advice is for, and against whom: in a rally the other player has a turn, too. */
+  /** How well the user plays, as the other player of whoever is at the table. */
   const ownSkill = computed(() => {
     const named = position.reference!.skills.map((s) => s.name)
     // Figures of one's own have no name: as the other player one is then taken to be usual.
     return !players.player.own && named.includes(players.player.skill) ? players.player.skill : 'county'
   })
+  /** Who the advice is for, and against whom: in a rally the other player has a turn, too. */
   const sides = computed(() =>
     rally.isTheirTurn
       ? { player: { ...players.player, skill: rival.value, own: null }, rival: ownSkill.value }
       : { player: players.player, rival: rival.value },
   )
 
+  // The answer does not depend on the stroke that is set up, so that trying one keeps the list.
   const { found, wait, status, since, isSearching, wasStopped, problem, stop, search } = useSearch<Progress>('/api/decide', {
     question: () => (position.content.balls.length ? { content: position.tableAsked, ...sides.value } : null),
     body: () => ({ content: position.content, ...sides.value }),

@@ -17,7 +17,6 @@ export type RallyStroke = {
   points: number
   penalty: number
   potted: string[]
-  isSnookered?: boolean
 }
 
 /** The exchange so far: stroke by stroke, by both players in turn. */
