@@ -202,7 +202,7 @@ public static class PlanEndpoints
         var preferences = request.Preferences.Checked(situation);
         if (situation.Frame.IsOver || !situation.OnSlots().Any())
             throw new InputException("content.balls", "There is no ball on.", "at least one ball that is on, and a frame under way");
-        var answer = await desk.JudgeAsync(http, workers => NextBalls.Find(situation, null, preferences, player, content.Shape, workers));
+        var answer = await desk.JudgeAsync(http, workers => NextBalls.Find(situation, preferences, player, content.Shape, workers));
         return new(answer.Unit, [.. answer.Balls.Select(b => NextBallResult.Of(b, situation.Layout))]);
     }
 

@@ -20,7 +20,7 @@ public sealed record BlackBallRequest
     public PlayerEntry Player { get; init; } = new();
 
     [Description("How well the other player strikes: tour, county, club or learner.")]
-    public string Rival { get; init; } = "county";
+    public string Rival { get; init; } = RivalSkill.Usual;
 }
 
 /// <summary>A first stroke at the re-spotted black; m.</summary>
@@ -82,14 +82,8 @@ internal static class BlackBallEndpoints
         app.MapPost("/api/black-ball", (BlackBallRequest request, HttpContext http, SearchDesk desk) =>
             {
                 var player = request.Player.Checked();
-                var (shape, rival) = (
-                    new TableShape(Conditions.With(request.Conditions)),
-                    player with
-                    {
-                        Skill = Skill.Named(request.Rival, "rival"),
-                    }
-                );
-                return Openings(http, shape, player, rival, desk);
+                var shape = new TableShape(Conditions.With(request.Conditions));
+                return Openings(http, shape, player, RivalSkill.Checked(request.Rival, player), desk);
             })
             .WithName("blackBall")
             .WithTags("Safety")

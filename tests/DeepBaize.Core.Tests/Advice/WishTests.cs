@@ -153,7 +153,7 @@ public class WishTests
     public void Each_ball_worth_playing_for_has_a_stroke_that_leaves_it_on()
     {
         var from = OpenTable(8);
-        var answer = NextBalls.Find(from, null, PlanPreferences.Default, County, Shape, new Workers(Thoroughness.Gate(2), default));
+        var answer = NextBalls.Find(from, PlanPreferences.Default, County, Shape, new Workers(Thoroughness.Gate(2), default));
         Assert.True(answer.Balls.Count >= 2);
         Assert.Equal(answer.Balls.Count, answer.Balls.Select(b => b.Ball).Distinct().Count());
         Assert.Equal(answer.Balls.OrderByDescending(b => b.Value.Value), answer.Balls);

@@ -27,6 +27,9 @@ export const amountWords = (e: Estimate, digits = 1) => withError(figureWords(e.
 /** "+3.4", "−0.2". */
 export const signedWords = (e: Estimate, digits = 1) => (e.value >= 0 ? '+' : '') + amountWords(e, digits)
 
+/** A value in the measure of an answer: "52 %" of frames won, or "+3.4" points. */
+export const valueWords = (value: Estimate, unit: string) => (unit === 'points' ? signedWords(value) : shareWords(value))
+
 /** "by 512 strokes": said where the error is. */
 export const strokesWords = (e: Estimate) => (errorsShown.value && e.strokes ? ` by ${e.strokes.toLocaleString('en')} strokes` : '')
 

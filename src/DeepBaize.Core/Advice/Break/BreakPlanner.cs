@@ -58,8 +58,8 @@ public sealed class BreakPlanner
         _firstSearch;
     private readonly IProgress<PlanProgress>? _progress;
 
-    /// <param name="context">Of the shots that nothing is wished of but how they are played.</param>
-    /// <param name="first">Of the first shot and the ball that is wished for next; the same one if none is.</param>
+    /// <param name="context">Context of all shots, without a wish for the next ball.</param>
+    /// <param name="first">Context of the first shot and the one after it, with that wish; equal to <paramref name="context"/> without one.</param>
     private BreakPlanner(SearchContext context, SearchContext first, IProgress<PlanProgress>? progress)
     {
         (_context, _first, _progress) = (context, first, progress);

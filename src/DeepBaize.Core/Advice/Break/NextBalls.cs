@@ -69,11 +69,9 @@ public static class NextBalls
         Telling = ErrorStream.Named("next balls: tell");
 
     /// <summary>Finds the balls worth playing for.</summary>
-    /// <param name="pot">The pot to begin with; null for the best of those that are on.</param>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public static NextBallsAnswer Find(
         Situation from,
-        Pot? pot,
         PlanPreferences preferences,
         Player player,
         TableShape shape,
@@ -86,7 +84,7 @@ public static class NextBalls
             workers.Cancel
         );
         context.Bound(from.Layout);
-        var trials = TrialsOf(context, from, pot);
+        var trials = TrialsOf(context, from);
         var distinct = TrialStrokes.Distinct(trials, context.Bounded(LookedAt, 40), perPot: context.Bounded(LookedAt, 40) / 3);
         // For each ball that is on after a stroke, how good its pot is from there.
         var leads = context.InParallel(distinct.Count, (workspace, i) => LeadsTo(context, workspace, distinct[i])).SelectMany(l => l);
@@ -114,12 +112,10 @@ public static class NextBalls
 
     private static int Most(SearchContext context) => context.Bounded(Reported, LeastReported);
 
-    private static List<TrialStroke> TrialsOf(SearchContext context, Situation from, Pot? pot)
+    private static List<TrialStroke> TrialsOf(SearchContext context, Situation from)
     {
         var effort = Effort.Later.Within(context) with { OffJaws = true };
         var candidates = new PotCandidates(context).Find(from, effort, allKinds: true);
-        if (pot is not null)
-            candidates.RemoveAll(c => !c.Pot.IsSameAs(pot));
         return new TrialStrokes(context).OnGrid(from, candidates, effort);
     }
 

@@ -144,19 +144,16 @@ internal sealed class Trials(ComparedStroke stroke)
     }
 
     /// <summary>Expected value.</summary>
-    public Estimate Value => With(_value.Mean, _more, _more.Mean);
+    public Estimate Value => _value.Mean.Plus(_more.Mean);
 
     /// <summary>Points made, less those given away and those that the other player may expect.</summary>
     public Estimate Points => _points.Mean;
 
     /// <summary>Mean value of the outcomes that score; null if there was none.</summary>
-    public Estimate? IfScores => _scores.Total > 0 ? With(_scored.For(_scores), _moreScores, _moreIfScores.For(_moreScores)) : null;
+    public Estimate? IfScores => _scores.Total > 0 ? _scored.For(_scores).Plus(_moreIfScores.For(_moreScores)) : null;
 
     /// <summary>Mean value of the others; null if there was none.</summary>
-    public Estimate? IfNot => _others.Total > 0 ? With(_notScored.For(_others), _moreOthers, _moreIfNot.For(_moreOthers)) : null;
-
-    private static Estimate With(in Estimate quick, Sums each, in Estimate more) =>
-        each.Total == 0 && each.Strokes == 0 ? quick : quick.Plus(more);
+    public Estimate? IfNot => _others.Total > 0 ? _notScored.For(_others).Plus(_moreIfNot.For(_moreOthers)) : null;
 
     /// <summary>Shares of the outcomes.</summary>
     public ComparedOdds Odds

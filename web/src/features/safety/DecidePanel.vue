@@ -2,7 +2,7 @@
 import { ElButton, ElCheckbox, ElTable, ElTableColumn, ElTag } from 'element-plus'
 import { computed, ref } from 'vue'
 import { reachWords } from '../../domain/words'
-import { errorsShown, shareWords, signedWords } from '../../lib/estimates'
+import { errorsShown, shareWords, signedWords, valueWords } from '../../lib/estimates'
 import { countWords, lengthUnit, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import FrameProblem from '../../position/FrameProblem.vue'
@@ -32,7 +32,6 @@ import {
   safetyWords,
   modelErrorWords,
   towardsWords,
-  valueWords,
   verdictWords,
   type Escape,
   type Opening,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { exactly } from '../../lib/estimates'
+import { exactly, valueWords } from '../../lib/estimates'
 import {
   alongWords,
   attackFigures,
@@ -15,7 +15,6 @@ import {
   safetyFigures,
   safetyWords,
   modelErrorWords,
-  valueWords,
   verdictWords,
   type Attack,
   type Escape,

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
 import { fullnessWords, offCushionsWords, ontoBallsWords, potWords, tipWords } from '../../domain/words'
-import { amountWords, shareWords, signedWords, type Estimate } from '../../lib/estimates'
+import { amountWords, shareWords, signedWords } from '../../lib/estimates'
 import { countWords, lengthWords, paceWords, percentWords, sentence } from '../../lib/formats'
 import type { RallyStroke } from './rally'
 
@@ -131,9 +131,6 @@ export function rallyWords(s: RallyStroke, asker: number): string {
           : 'safe'
   return `${who}: ${what} – ${came}`
 }
-
-/** A figure in the measure of the answer: "52 %" of frames won, or "+3.4" points. */
-export const valueWords = (value: Estimate, unit: string) => (unit === 'points' ? signedWords(value) : shareWords(value))
 
 /** How far the measure itself may be off: from frames and tables that were played out. */
 export const modelErrorWords = (d: Pick<Schemas['DecideProgress'], 'unit' | 'modelError'>) =>

@@ -2,14 +2,14 @@
 import { ElButton, ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import { strokeWords } from '../../domain/words'
-import { shareWords } from '../../lib/estimates'
+import { shareWords, valueWords } from '../../lib/estimates'
 import { sentence } from '../../lib/formats'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import { mostChoices, useCompare, type Column } from './compare'
-import { choiceWords, differenceWords, errorWords, nextWords, nudgeWords, worthWords } from './compareWords'
+import { choiceWords, differenceWords, errorWords, nextWords, nudgeWords } from './compareWords'
 
 /** Two to four strokes of one's own beside one another, and the advice's best. */
 const compare = useCompare()
@@ -23,7 +23,7 @@ const rows = computed(() => {
     cells: Object.fromEntries(compare.columns.map(({ column }) => [column.id, of(column)])),
   })
   return [
-    row(unit.value === 'points' ? 'Points' : 'Frame won', (c) => worthWords(c.value, unit.value)),
+    row(unit.value === 'points' ? 'Points' : 'Frame won', (c) => valueWords(c.value, unit.value)),
     row('Scores', (c) => shareWords(c.scores)),
     row('As meant', nextWords),
     row('If long', (c) => errorWords(c.long)),

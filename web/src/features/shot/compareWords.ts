@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { nameOf as ballName, pocketName, theBall } from '../../domain/balls'
-import { shareWords, signedWords, type Estimate } from '../../lib/estimates'
+import type { Estimate } from '../../lib/estimates'
 import { figureWords, lengthWords, percentWords } from '../../lib/formats'
 
 /** What a comparison says: figures of each stroke, what small mistakes do, which is better and why. */
@@ -8,9 +8,6 @@ import { figureWords, lengthWords, percentWords } from '../../lib/formats'
 type Column = Schemas['CompareColumnResult']
 type Difference = Schemas['CompareDifferenceResult']
 type Nudge = Schemas['Nudge']
-
-/** A value in the measure of the answer: "52 %" of frames won, or "+3.4" points. */
-export const worthWords = (value: Estimate, unit: string) => (unit === 'points' ? signedWords(value) : shareWords(value))
 
 /** A difference in it: "4.2 ± 1.1 % of frames", or "3.4 ± 0.6 points". */
 export function byWords(by: Estimate, unit: string): string {
