@@ -59,7 +59,7 @@ public sealed class BreakPlanner
     private readonly IProgress<PlanProgress>? _progress;
 
     /// <param name="context">Context of all shots, without a wish for the next ball.</param>
-    /// <param name="first">Context of the first shot and the one after it, with that wish; equal to <paramref name="context"/> without one.</param>
+    /// <param name="first">Context of the first two shots, with that wish; equal to <paramref name="context"/> without one.</param>
     private BreakPlanner(SearchContext context, SearchContext first, IProgress<PlanProgress>? progress)
     {
         (_context, _first, _progress) = (context, first, progress);
