@@ -12,6 +12,7 @@ import { useSaving } from '../position/saving'
 import { useShortcuts } from './keys/shortcuts'
 import NoticeBar from './NoticeBar.vue'
 import { router, unsavedAddress } from './router'
+import PlanDefs from '../table/PlanDefs.vue'
 import { useTableAddress } from './tableAddress'
 import TopBar from './TopBar.vue'
 
@@ -72,6 +73,7 @@ async function showRound() {
 
 <template>
   <ElConfigProvider>
+    <PlanDefs />
     <div v-if="isReady && position.reference" class="app" :class="{ 'at-table': $route.name === 'table' }">
       <TopBar @tour="showRound" @keys="showKeys" />
       <p v-if="isNew" class="new-here" data-testid="new-here">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { ElSplitter, ElSplitterPanel } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import PicturePanel from '../features/shot/PicturePanel.vue'
@@ -9,8 +9,7 @@ import { useShot } from '../position/shot'
 import { useDraft } from '../position/draft'
 import { usePlayback } from '../position/playback'
 import { useView } from '../position/view'
-import { provideDrawing } from '../table/bed'
-import TableBed from '../table/TableBed.vue'
+import { aspect, provideDrawing } from '../table/bed'
 import TablePlan from '../table/TablePlan.vue'
 import { useFeatures } from './features'
 import PositionBar from './PositionBar.vue'
@@ -31,14 +30,23 @@ const playback = usePlayback()
 const view = useView()
 const { layers } = useFeatures()
 provideDrawing(computed(() => position.reference!))
-const { isPhone, isSmall } = useShell()
-/** How much of the width the plan takes, %. */
-const share = useLocalStorage('deep-baize-plan-share', 62)
+const { isPhone, isSmall, isUpright } = useShell()
+/** How much of the width the plan takes, %, if somebody has moved the handle; else as much as the height of the window lets it use. */
+const share = useLocalStorage<number | null>('deep-baize-plan-width', null)
+const halves = ref<HTMLElement>()
+const { width: across, height: down } = useElementSize(halves)
+/** What stands below the plan takes so much at the least, px; and the desk beside it. */
+const [below, narrowestDesk] = [236, 384]
+const usual = computed(() => {
+  const width = across.value || window.innerWidth
+  const most = Math.min(width - narrowestDesk, ((down.value || window.innerHeight - 92) - below) * aspect + 26)
+  return Math.max(50, (100 * most) / width)
+})
 const left = computed({
-  get: () => `${isSmall.value ? Math.min(share.value, 52) : share.value}%`,
+  get: () => `${share.value !== null && !isSmall.value ? share.value : usual.value}%`,
   set: (value: string | number) => {
-    const percent = typeof value === 'number' ? (value / window.innerWidth) * 100 : parseFloat(value)
-    if (Number.isFinite(percent) && !isSmall.value) share.value = Math.round(percent * 10) / 10
+    const percent = typeof value === 'number' ? (value / (across.value || window.innerWidth)) * 100 : parseFloat(value)
+    if (Number.isFinite(percent) && !isSmall.value && Math.abs(percent - usual.value) > 0.2) share.value = Math.round(percent * 10) / 10
   },
 })
 
@@ -74,36 +82,39 @@ function take(id: string) {
 <template>
   <main class="table-place" :class="{ phone: isPhone }">
     <PositionBar />
-    <component :is="isPhone ? 'div' : ElSplitter" class="halves">
-      <component :is="isPhone ? 'div' : ElSplitterPanel" v-model:size="left" class="half" min="40%" max="75%">
-        <div class="left">
-          <div class="plan-frame">
-            <TableBed :table="answer.table" />
-            <TablePlan
-              :balls="lying"
-              :pockets="answer.table?.pockets ?? []"
-              :layers="layers"
-              :selected="position.selected"
-              :wanted="position.stroke.pot?.pocket"
-              :aim="aim"
-              :is-locked="!!view.ahead"
-              :drag="position.drag"
-              @take="take"
-              @aim-at="position.aimFreely($event)"
-              @pocket="position.potInto($event)"
-              @done="position.commit()"
-            />
+    <div ref="halves" class="halves">
+      <component :is="isPhone ? 'div' : ElSplitter" class="parts">
+        <component :is="isPhone ? 'div' : ElSplitterPanel" v-model:size="left" class="half" min="40%" max="75%">
+          <div class="left" :class="{ upright: isUpright }">
+            <div class="plan-frame">
+              <TablePlan
+                :table="answer.table"
+                :balls="lying"
+                :pockets="answer.table?.pockets ?? []"
+                :layers="layers"
+                :selected="position.selected"
+                :wanted="position.stroke.pot?.pocket"
+                :aim="aim"
+                :is-locked="!!view.ahead"
+                :is-turned="isUpright"
+                :drag="position.drag"
+                @take="take"
+                @aim-at="position.aimFreely($event)"
+                @pocket="position.potInto($event)"
+                @done="position.commit()"
+              />
+            </div>
+            <template v-if="isPathDrawn"><BreakStrip v-if="view.step === 'break'" /><PicturePanel /></template>
           </div>
-          <template v-if="isPathDrawn"><BreakStrip v-if="view.step === 'break'" /><PicturePanel /></template>
-        </div>
+        </component>
+        <component :is="isPhone ? 'div' : ElSplitterPanel" class="half">
+          <section class="desk" aria-label="Desk">
+            <StepLinks />
+            <div class="step" :class="view.step"><component :is="panels[view.step]" v-if="isPathDrawn" /></div>
+          </section>
+        </component>
       </component>
-      <component :is="isPhone ? 'div' : ElSplitterPanel" class="half">
-        <section class="desk" aria-label="Desk">
-          <StepLinks />
-          <div class="step" :class="view.step"><component :is="panels[view.step]" v-if="isPathDrawn" /></div>
-        </section>
-      </component>
-    </component>
+    </div>
   </main>
 </template>
 
@@ -117,6 +128,9 @@ function take(id: string) {
 .halves {
   flex: 1;
   min-height: 0;
+}
+.parts {
+  height: 100%;
 }
 .half {
   overflow: hidden;
@@ -133,9 +147,9 @@ function take(id: string) {
 .plan-frame {
   position: relative;
   contain: strict;
-  aspect-ratio: 3881 / 2120;
+  aspect-ratio: 3841 / 2050;
   width: 100%;
-  max-height: 74%;
+  max-height: calc(100% - 170px);
   flex: none;
 }
 .desk {
@@ -171,7 +185,7 @@ function take(id: string) {
   }
 }
 /* The plan stays at the top, and what is changed moves beneath it. */
-.phone .halves {
+.phone .parts {
   display: flex;
   flex-direction: column;
 }
@@ -189,6 +203,17 @@ function take(id: string) {
 }
 .phone .plan-frame {
   max-height: 42dvh;
+}
+/* A phone: the table stands upright, and what is changed beside it. */
+.left.upright {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+}
+.left.upright .plan-frame {
+  aspect-ratio: 2050 / 3841;
+  height: 48dvh;
+  max-height: none;
+  width: auto;
 }
 .phone .desk {
   border-top: 1px solid var(--edge);

@@ -12,6 +12,24 @@ const red = { fill: '#c22b33', ink: '#ffffff', mark: '·', name: 'red' }
 
 export const lookOf = (id: string) => looks[id] ?? red
 
+/** Every kind of ball that is drawn. */
+export const balls = [...Object.keys(looks), 'red']
+
+/** Its colour in the light (1: white) or away from it (−1: black). */
+export function shadeOf(id: string, light: number): string {
+  const towards = light > 0 ? 255 : 0
+  const part = (at: number) => {
+    const c = parseInt(lookOf(id).fill.slice(at, at + 2), 16)
+    return Math.round(c + (towards - c) * Math.abs(light))
+      .toString(16)
+      .padStart(2, '0')
+  }
+  return `#${part(1)}${part(3)}${part(5)}`
+}
+
+/** The light on it, among the drawing's definitions (PlanDefs). */
+export const lightOn = (id: string) => `url(#ball-${isRed(id) ? 'red' : id})`
+
 export const isRed = (id: string) => id.startsWith('red-')
 
 /** "red 3", "black". */

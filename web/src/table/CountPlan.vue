@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Table } from '../api/client'
-import { isRed, lookOf, nameOf } from '../domain/balls'
-import { useDrawing, viewBoxOf } from './bed'
+import { countWords } from '../lib/formats'
+import BallFigure from './BallFigure.vue'
+import { boundsOf, useDrawing } from './bed'
+import { boxAround } from './camera'
+import CameraView from './CameraView.vue'
+import type { Hand, Hands } from './hands'
 import TableBed from './TableBed.vue'
 
 /**
- * The plan at the table side: the layout, the areas, where attempts ended, and a place that the thumb points at. On a small screen only
- * the part of the table that matters, as large as it gets.
+ * The plan at the table side: the layout, the areas, where attempts ended, and a place that the thumb points at. It opens at the part of the
+ * table that matters; the camera shows the rest.
  */
 type Point = { x: number; y: number }
 export type PlanArea = Point & { key: string; radius?: number | null; toX?: number | null; toY?: number | null; label?: string }
@@ -37,71 +40,65 @@ const props = defineProps<{
   /** Pointed at and not counted yet. */
   white?: Point | null
   ball?: Point | null
-  /** Whether only the part of the table that matters is shown. */
+  /** Whether it opens at the part of the table that matters. */
   isClose?: boolean
   /** Whether the thumb points at places. */
   canPoint?: boolean
 }>()
 const emit = defineEmits<{ point: [at: Point, done: boolean] }>()
 const { reference, radius, sx, sy, points, outlinePath } = useDrawing()
-const svg = ref<SVGSVGElement>()
-const { width: wide } = useElementSize(svg)
+const viewer = ref<InstanceType<typeof CameraView>>()
+const bounds = computed(() => boundsOf(reference.value))
 
-const matters = computed(() => [
-  ...props.balls,
-  ...(props.areas ?? []).flatMap((a) =>
-    a.radius
-      ? [
-          { x: a.x - a.radius, y: a.y - a.radius },
-          { x: a.x + a.radius, y: a.y + a.radius },
-        ]
-      : [
-          { x: a.x, y: a.y },
-          { x: a.toX!, y: a.toY! },
-        ],
-  ),
-  ...(props.trials ?? []).filter((t) => t.isStrong),
-  ...(props.way ?? []),
-  ...(props.potLine ?? []),
-])
-/** The part of the drawing that is seen: with room around what matters, never less than two fifths of the table, in the table's shape. */
-const part = computed(() => {
-  const r = reference.value
-  if (!props.isClose || !matters.value.length) return viewBoxOf(r)
-  const margin = 0.16
-  const [x1, x2] = [Math.min(...matters.value.map((p) => p.x)) - margin, Math.max(...matters.value.map((p) => p.x)) + margin]
-  const [y1, y2] = [Math.min(...matters.value.map((p) => p.y)) - margin, Math.max(...matters.value.map((p) => p.y)) + margin]
-  const shape = 3881 / 2120
-  const w = Math.max(x2 - x1, (y2 - y1) * shape, 0.4 * r.length)
-  if (w > 0.9 * r.length) return viewBoxOf(r)
-  const h = w / shape
-  const within = (middle: number, size: number, most: number) => Math.min(most + 0.1 - size, Math.max(-0.1, middle - size / 2))
-  const left = within((x1 + x2) / 2, w, r.length)
-  const low = within((y1 + y2) / 2, h, r.width)
-  return `${sx(left)} ${sy(low + h)} ${w * 1000} ${h * 1000}`
+const matters = computed(() =>
+  [
+    ...props.balls,
+    ...(props.areas ?? []).flatMap((a) =>
+      a.radius
+        ? [
+            { x: a.x - a.radius, y: a.y - a.radius },
+            { x: a.x + a.radius, y: a.y + a.radius },
+          ]
+        : [
+            { x: a.x, y: a.y },
+            { x: a.toX!, y: a.toY! },
+          ],
+    ),
+    ...(props.trials ?? []).filter((t) => t.isStrong),
+    ...(props.way ?? []),
+    ...(props.potLine ?? []),
+  ].map((p) => ({ x: sx(p.x), y: sy(p.y) })),
+)
+/** With room around what matters, and never less than two fifths of the table. */
+const close = computed(() => {
+  const box = props.isClose ? boxAround(matters.value, 160) : null
+  if (!box) return null
+  const width = Math.max(box.width, 400 * reference.value.length)
+  if (width > 900 * reference.value.length) return null
+  return { ...box, left: box.left + (box.width - width) / 2, width }
 })
+watch([viewer, () => JSON.stringify(close.value)], () => viewer.value?.camera.openAt(close.value), { flush: 'post' })
 /** Letters and rings keep their size on the screen, mm of the table for a pixel. */
-const perPixel = computed(() => Number(part.value.split(' ')[2]) / (wide.value || 390))
+const perPixel = computed(() => viewer.value?.camera.perPixel.value ?? 8)
 const mark = computed(() => 8.5 * perPixel.value)
 
-function toTable(e: PointerEvent): Point {
-  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
+function placeOf(hand: Hand): Point {
   const r = reference.value
   const within = (v: number, most: number) => Math.min(most - r.ballRadius, Math.max(r.ballRadius, v))
-  return { x: within(p.x / 1000, r.length), y: within(r.width - p.y / 1000, r.width) }
+  return { x: within(hand.x / 1000, r.length), y: within(r.width - hand.y / 1000, r.width) }
 }
-let pointing = false
-function down(e: PointerEvent) {
-  if (!props.canPoint || e.button !== 0) return
-  pointing = true
-  svg.value!.setPointerCapture(e.pointerId)
-  emit('point', toTable(e), false)
-}
-const move = (e: PointerEvent) => pointing && emit('point', toTable(e), false)
-function up(e: PointerEvent) {
-  if (!pointing) return
-  pointing = false
-  emit('point', toTable(e), true)
+const hands: Hands = {
+  down(first) {
+    if (!props.canPoint) return null
+    emit('point', placeOf(first), false)
+    let last = placeOf(first)
+    return {
+      move: (hand) => emit('point', (last = placeOf(hand)), false),
+      up: (hand) => emit('point', placeOf(hand), true),
+      cancel: () => emit('point', last, false),
+      glass: () => 'the white',
+    }
+  },
 }
 const groups = computed(() => [...new Set((props.trials ?? []).map((t) => t.group))])
 const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
@@ -109,21 +106,19 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
 
 <template>
   <div class="count-plan">
-    <TableBed :table="table" :part="part" />
-    <svg
-      ref="svg"
+    <CameraView
+      ref="viewer"
+      :bounds="bounds"
+      :hands="hands"
+      is-in-page
+      :is-held="canPoint"
       class="over"
       :class="{ points: canPoint }"
-      :viewBox="part"
       role="img"
-      :aria-label="`Plan with ${balls.length} balls and ${trials?.length ?? 0} attempts`"
+      :aria-label="`Plan with ${countWords(balls.length, 'ball')} and ${countWords(trials?.length ?? 0, 'attempt')}`"
       data-testid="count-plan"
-      @touchstart="canPoint && $event.preventDefault()"
-      @pointerdown="down"
-      @pointermove="move"
-      @pointerup="up"
-      @pointercancel="pointing = false"
     >
+      <template #bed><TableBed :table="table" /></template>
       <g class="areas">
         <template v-for="a in areas" :key="a.key">
           <circle v-if="a.radius" :cx="sx(a.x)" :cy="sy(a.y)" :r="a.radius * 1000" />
@@ -148,17 +143,8 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
       />
       <polyline v-if="potLine" :points="points(potLine)" class="pot-line" />
       <polyline v-if="way?.length" :points="points(way)" class="way" />
-      <g
-        v-for="b in balls"
-        :key="b.id"
-        class="ball"
-        :transform="`translate(${sx(b.x).toFixed(1)} ${sy(b.y).toFixed(1)})`"
-        :data-ball="b.id"
-      >
-        <circle :r="radius" :fill="lookOf(b.id).fill" :class="{ dark: b.id === 'black' }" />
-        <text v-if="!isRed(b.id)" :fill="lookOf(b.id).ink">{{ lookOf(b.id).mark }}</text>
-        <text v-else fill="#fff">{{ b.id.slice(4) }}</text>
-        <title>{{ nameOf(b.id) }}</title>
+      <g v-for="b in balls" :key="b.id" :transform="`translate(${sx(b.x).toFixed(1)} ${sy(b.y).toFixed(1)})`" :data-ball="b.id">
+        <BallFigure :id="b.id" :radius="radius" is-numbered />
       </g>
       <g
         v-for="t in trials"
@@ -180,35 +166,58 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
         <circle :r="radius" />
         <circle :r="radius + 14 * perPixel" class="ring" />
       </g>
-    </svg>
+    </CameraView>
+    <ul v-if="groups.length > 1" class="legend" aria-label="Colours of the attempts" data-testid="legend">
+      <li v-for="(g, i) in groups" :key="g" :class="`g${i % 4}`"><i></i>{{ g || 'without a group' }}</li>
+    </ul>
   </div>
 </template>
 
 <style scoped>
 .count-plan {
   position: relative;
-  aspect-ratio: 3881 / 2120;
+  aspect-ratio: 3841 / 2050;
   width: 100%;
-  overflow: hidden;
 }
-.over {
+.legend {
   position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  user-select: none;
-  font-family: var(--font);
+  left: 8px;
+  bottom: 6px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  margin: 0;
+  padding: 2px 8px;
+  list-style: none;
+  font-size: 0.85rem;
+  color: var(--chalk);
+  background: rgb(3 25 27 / 0.72);
+  border-radius: 6px;
+  pointer-events: none;
 }
-.over.points {
-  touch-action: none;
-  cursor: crosshair;
+.legend i {
+  display: inline-block;
+  width: 10px;
+  height: 10px;
+  border-radius: 50%;
+  margin-right: 5px;
+  background: var(--chalk);
+}
+.legend .g1 i {
+  background: var(--aqua);
+}
+.legend .g2 i {
+  background: var(--brass);
+}
+.legend .g3 i {
+  background: #d7b8e8;
 }
 .areas circle,
 .areas rect {
   fill: rgb(226 184 90 / 0.14);
   stroke: var(--brass);
-  stroke-width: 6;
-  stroke-dasharray: 22 14;
+  stroke-width: calc(6px * var(--u));
+  stroke-dasharray: calc(22px * var(--u)) calc(14px * var(--u));
 }
 .areas text {
   fill: var(--brass);
@@ -221,41 +230,28 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
 .pot-line {
   fill: none;
   stroke: var(--chalk);
-  stroke-width: 5;
+  stroke-width: calc(5px * var(--u));
 }
 .pot-line {
   stroke: var(--brass);
-  stroke-dasharray: 26 14;
+  stroke-dasharray: calc(26px * var(--u)) calc(14px * var(--u));
 }
 .skill {
   fill: rgb(159 216 208 / 0.1);
   stroke: var(--aqua);
-  stroke-width: 4;
-  stroke-dasharray: 6 10;
+  stroke-width: calc(4px * var(--u));
+  stroke-dasharray: calc(6px * var(--u)) calc(10px * var(--u));
 }
 .spread {
   fill: none;
   stroke: var(--chalk);
-  stroke-width: 5;
-}
-.ball circle {
-  stroke: #06181a;
-  stroke-width: 3;
-}
-.ball circle.dark {
-  stroke: #b9c2ba;
-}
-.ball text {
-  font-size: 34px;
-  font-weight: 700;
-  text-anchor: middle;
-  dominant-baseline: central;
+  stroke-width: calc(5px * var(--u));
 }
 .trial circle {
   fill: var(--cloth-deep);
   stroke: var(--coral);
-  stroke-width: 6;
-  stroke-dasharray: 8 7;
+  stroke-width: calc(6px * var(--u));
+  stroke-dasharray: calc(8px * var(--u)) calc(7px * var(--u));
 }
 .trial.done circle:not(.chosen) {
   fill: var(--chalk);
@@ -301,6 +297,12 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
 .pointed .ring {
   fill: none;
   stroke: var(--brass);
-  stroke-width: 7;
+  stroke-width: calc(7px * var(--u));
+}
+</style>
+
+<style>
+.count-plan .over.points {
+  cursor: crosshair;
 }
 </style>

@@ -1,40 +1,42 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { units } from '../lib/formats'
 
-/** Rulers in millimetres (inner) and inches (outer) along the bottom and the left rail. All in mm. */
-const props = defineProps<{ length: number; width: number; offset: number }>()
+/** A ruler on the wood along two rails, in the unit that the user likes. All in mm. */
+const props = defineProps<{ length: number; width: number; offset: number; isTurned?: boolean }>()
+
 const inch = 25.4
-
-const marks = (to: number) => ({
-  mm: Array.from({ length: Math.floor(to / 100) + 1 }, (_, i) => i * 100),
-  inches: Array.from({ length: Math.floor(to / inch / 10) + 1 }, (_, i) => i * 10),
-})
+/** The marks along a rail: small, larger, and those with a figure. */
+const scale = computed(() => (units.value === 'mm' ? { step: 100, large: 500, of: 1 } : { step: 5 * inch, large: 20 * inch, of: inch }))
+const marks = (to: number) => {
+  const { step, large, of } = scale.value
+  return Array.from({ length: Math.floor(to / step + 1e-9) + 1 }, (_, i) => i * step).map((at) => {
+    const rest = Math.abs(at / large - Math.round(at / large))
+    return { at, isLarge: rest < 1e-6, words: String(Math.round(at / of)) }
+  })
+}
 const along = computed(() => marks(props.length))
 const across = computed(() => marks(props.width))
+/** Figures stand upright on the screen, whichever way the table does. */
+const upright = (x: number, y: number) => (props.isTurned ? `rotate(90 ${x} ${y})` : undefined)
 </script>
 
 <template>
   <g class="ruler">
     <g :transform="`translate(0 ${width + offset})`">
-      <g v-for="m in along.mm" :key="`mm${m}`">
-        <line :x1="m" :x2="m" :y1="-46" :y2="m % 500 ? -58 : -40" />
-        <text v-if="m % 500 === 0" :x="m" y="-8" class="on-wood">{{ m }}</text>
-      </g>
-      <g v-for="n in along.inches" :key="`in${n}`">
-        <line :x1="n * inch" :x2="n * inch" y1="2" :y2="n % 20 ? 12 : 18" class="out" />
-        <text v-if="n % 20 === 0" :x="n * inch" y="60">{{ n }}″</text>
-      </g>
-      <text :x="length + 62" y="-8" class="on-wood unit">mm</text>
+      <template v-for="m in along" :key="m.at">
+        <line :x1="m.at" :x2="m.at" y1="-72" :y2="m.isLarge ? -56 : -63" />
+        <text v-if="m.isLarge" :x="m.at" y="-26" :transform="upright(m.at, -34)">{{ m.words }}</text>
+      </template>
+      <text :x="length + 58" y="-26" :transform="upright(length + 58, -34)">{{ units === 'mm' ? 'mm' : 'in' }}</text>
     </g>
     <g :transform="`translate(${-offset} ${width})`">
-      <g v-for="m in across.mm" :key="`mm${m}`">
-        <line x1="46" :x2="m % 500 ? 58 : 40" :y1="-m" :y2="-m" />
-        <text v-if="m % 500 === 0" x="10" :y="-m" class="on-wood turned" :transform="`rotate(-90 10 ${-m})`" dy="24">{{ m }}</text>
-      </g>
-      <g v-for="n in across.inches" :key="`in${n}`">
-        <line x1="-2" :x2="n % 20 ? -12 : -18" :y1="-n * inch" :y2="-n * inch" class="out" />
-        <text v-if="n % 20 === 0" x="-26" :y="-n * inch" class="left">{{ n }}″</text>
-      </g>
+      <template v-for="m in across" :key="m.at">
+        <line x1="72" :x2="m.isLarge ? 56 : 63" :y1="-m.at" :y2="-m.at" />
+        <text v-if="m.isLarge" x="34" :y="-m.at" :transform="isTurned ? upright(34, -m.at) : `rotate(-90 34 ${-m.at})`" dy="9">
+          {{ m.words }}
+        </text>
+      </template>
     </g>
   </g>
 </template>
@@ -44,25 +46,13 @@ const across = computed(() => marks(props.width))
   pointer-events: none;
 }
 line {
-  stroke: #d8c9a8;
-  stroke-width: 4;
-}
-line.out {
-  stroke: var(--text-soft);
+  stroke: #c9b58d;
+  stroke-width: 3.5;
 }
 text {
-  font-size: 44px;
-  fill: var(--text-soft);
+  font-size: 32px;
+  fill: #d8c9a8;
   text-anchor: middle;
   font-variant-numeric: tabular-nums;
-}
-text.left {
-  text-anchor: end;
-  dominant-baseline: central;
-  font-size: 42px;
-}
-text.on-wood {
-  fill: #e6d9bd;
-  font-size: 40px;
 }
 </style>

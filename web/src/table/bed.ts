@@ -1,18 +1,20 @@
 import { computed, inject, provide, type ComputedRef, type InjectionKey } from 'vue'
 import type { Reference } from '../api/client'
 
-/** How far the drawing goes beyond the noses, mm. */
+/** How far the drawing goes beyond the noses, mm: rubber, then wood. */
 export const cushionDepth = 46
-export const rail = 62
-const ruler = 92
+export const rail = 76
 /** The middle pockets stand out a little beyond the rail. */
-const margin = 34
+const margin = 14
 
-/** Of the two drawings that lie on one another: the table, and what is on it. Millimetres, the screen's y down. */
-export function viewBoxOf(r: Pick<Reference, 'length' | 'width'>) {
-  const edge = rail + cushionDepth
-  return `${-edge - ruler} ${-edge - margin} ${r.length * 1000 + 2 * edge + ruler + 4} ${r.width * 1000 + 2 * edge + margin + ruler}`
+/** The whole drawing: millimetres, y down, the noses' corner at the origin. */
+export function boundsOf(r: Pick<Reference, 'length' | 'width'>) {
+  const edge = rail + cushionDepth + margin
+  return { left: -edge, top: -edge, width: r.length * 1000 + 2 * edge, height: r.width * 1000 + 2 * edge }
 }
+
+/** Width over height of the whole drawing of a table of full size. */
+export const aspect = (3569 + 2 * (rail + cushionDepth + margin)) / (1778 + 2 * (rail + cushionDepth + margin))
 
 /** The drawings' measures: millimetres, the screen's y down, of the table's metres with y up. */
 export function drawingOf(reference: ComputedRef<Reference>) {

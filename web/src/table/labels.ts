@@ -7,7 +7,7 @@ export type PlacedLabel = Label & { left: number; baseline: number; leader: { x:
 type Box = { left: number; top: number; right: number; bottom: number }
 type Point = { x: number; y: number }
 
-/** How far from its point a label may stand, mm; from the fourth on a line leads to it. */
+/** How far from its point a label may stand, mm of a plan of the usual scale; from the fourth on a line leads to it. */
 const gaps = [30, 70, 120, 190, 270]
 const led = 3
 const around = Array.from({ length: 16 }, (_, i) => (i * Math.PI) / 8)
@@ -21,16 +21,18 @@ function overlap(a: Box, b: Box) {
 /**
  * Takes the labels in order. Each goes beside its point, in the direction and at the distance where its box covers the fewest
  * obstacles and none of the labels before it, and stays within the frame.
+ * @param scale Of the drawing on the screen against a plan of the usual scale: 2 where 1 px is twice as many mm.
  */
-export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): PlacedLabel[] {
+export function placeLabels(labels: Label[], obstacles: Point[], frame: Box, scale = 1): PlacedLabel[] {
   const taken: Box[] = []
+  const clear = 14 * scale
   return labels.map((label) => {
-    const [w, h] = [label.text.length * label.size * 0.5 + 10, label.size]
-    const near = obstacles.filter((o) => Math.abs(o.x - label.x) < w + 140 && Math.abs(o.y - label.y) < h + 140)
+    const [w, h] = [label.text.length * label.size * 0.5 + 10 * scale, label.size]
+    const near = obstacles.filter((o) => Math.abs(o.x - label.x) < w + 140 * scale && Math.abs(o.y - label.y) < h + 140 * scale)
     let best: Box | null = null
     let bestRing = 0
     let bestCost = Infinity
-    for (const [ring, gap] of gaps.entries())
+    for (const [ring, gap] of gaps.map((g) => g * scale).entries())
       for (const angle of around) {
         const [c, s] = [Math.cos(angle), Math.sin(angle)]
         const cx = label.x + c * (w / 2 + gap)
@@ -38,9 +40,10 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box): Pl
         const box = { left: cx - w / 2, right: cx + w / 2, top: cy - h / 2, bottom: cy + h / 2 }
         const outside = box.left < frame.left || box.right > frame.right || box.top < frame.top || box.bottom > frame.bottom
         const covered = near.filter(
-          (o) => o.x > box.left - 14 && o.x < box.right + 14 && o.y > box.top - 14 && o.y < box.bottom + 14,
+          (o) => o.x > box.left - clear && o.x < box.right + clear && o.y > box.top - clear && o.y < box.bottom + clear,
         ).length
-        const cost = (outside ? 1000 : 0) + taken.reduce((sum, t) => sum + overlap(box, t), 0) + covered * 10 + ring * 4 + (c < 0 ? 1 : 0)
+        const cost =
+          (outside ? 1000 : 0) + taken.reduce((sum, t) => sum + overlap(box, t), 0) / scale ** 2 + covered * 10 + ring * 4 + (c < 0 ? 1 : 0)
         if (cost < bestCost) [best, bestCost, bestRing] = [box, cost, ring]
       }
     taken.push(best!)

@@ -5,6 +5,15 @@ export type Point = { x: number; y: number }
 /** Where the hand is, m of the table, and how far it reaches there. */
 export type At = Point & { reach: number }
 
+/** What is held of a layer. */
+export type LayerGrip = {
+  move: (to: Point) => void
+  /** The hand has let go, having moved or not. */
+  done?: () => void
+  /** Under a finger: what the glass says. */
+  words?: (at: Point) => string
+}
+
 /** What is drawn on the plan by someone else: lines and areas, what they are called, and what of them can be taken in hand. Metres. */
 export type Layer = {
   key: string
@@ -18,8 +27,10 @@ export type Layer = {
   marks?: () => (Point & { key: string | number })[]
   /** Balls that its lists call by name: their numbers are shown. */
   named?: () => string[]
-  /** Takes what is under the hand, if it is this layer's: what is to be done as the hand moves. */
-  grip?: (at: At) => ((to: Point) => void) | null
+  /** Takes what is under the hand, if it is this layer's: what is to be done as the hand moves, or with more to say. */
+  grip?: (at: At) => ((to: Point) => void) | LayerGrip | null
+  /** What of it belongs to "what matters", m; the lines unless said. */
+  matters?: () => Point[]
   /** The hand is over a place without holding anything, or has left. */
   hover?: (at: Point | null) => void
 }

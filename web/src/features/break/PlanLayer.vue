@@ -42,7 +42,7 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
 .area {
   fill: rgb(226 184 90 / 0.2);
   stroke: var(--brass);
-  stroke-width: 4;
+  stroke-width: calc(4px * var(--u));
 }
 polyline {
   fill: none;
@@ -50,16 +50,16 @@ polyline {
 .planned .white {
   fill: none;
   stroke: var(--aqua);
-  stroke-width: 8;
+  stroke-width: calc(8px * var(--u));
 }
 .other-shot .white {
   fill: none;
   stroke: var(--aqua);
-  stroke-width: 3;
+  stroke-width: calc(3px * var(--u));
   stroke-opacity: 0.75;
 }
 .other-shot .potting {
-  stroke-width: 3;
+  stroke-width: calc(3px * var(--u));
   stroke-opacity: 0.8;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { ElButton } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -8,6 +7,8 @@ import { lengthWords, listWords, sentence } from '../../lib/formats'
 import { useAttempt } from '../../lib/useAttempt'
 import { useNotices } from '../../lib/notices'
 import { useDraft } from '../../position/draft'
+import CameraView from '../../table/CameraView.vue'
+import type { Hand, Hands } from '../../table/hands'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
 import FilePick from '../../ui/FilePick.vue'
@@ -21,10 +22,10 @@ const router = useRouter()
 const notices = useNotices()
 const view = useView()
 const { attempt, busy } = useAttempt()
-const svg = ref<SVGSVGElement>()
-const { width: shown } = useElementSize(svg)
+const viewer = ref<InstanceType<typeof CameraView>>()
 /** Picture px for a px of the screen. */
-const perPixel = computed(() => photo.size.value.width / (shown.value || 800))
+const perPixel = computed(() => viewer.value?.camera.perPixel.value ?? photo.size.value.width / 800)
+const bounds = computed(() => ({ left: 0, top: 0, width: photo.size.value.width, height: photo.size.value.height }))
 
 const step = ref<'marks' | 'balls'>('marks')
 const steps = [
@@ -48,48 +49,38 @@ async function pick(file: File) {
   }
 }
 
-// ---- The thumb: drags a mark, or taps a ball; a glass above the thumb shows what is under it --------------------
-let held: { kind: 'mark' | 'tap'; name: string } | null = null
-const glass = ref<{ u: number; v: number } | null>(null)
-function at(e: PointerEvent) {
-  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
+// ---- The thumb: drags a mark, or taps a ball; a glass above it shows what is under it ---------------------------
+const at = (hand: Hand) => {
   const { width, height } = photo.size.value
-  return { u: Math.min(width, Math.max(0, p.x)), v: Math.min(height, Math.max(0, p.y)) }
+  return { u: Math.min(width, Math.max(0, hand.x)), v: Math.min(height, Math.max(0, hand.y)) }
 }
-function down(e: PointerEvent) {
-  if (e.button !== 0) return
-  const place = at(e)
-  const list = step.value === 'marks' ? photo.marks.value : photo.taps.value
+function take(place: { u: number; v: number }): { kind: 'mark' | 'tap'; name: string } | null {
+  const kind = step.value === 'marks' ? 'mark' : 'tap'
+  const list = kind === 'mark' ? photo.marks.value : photo.taps.value
   const near = [...list].map((m) => ({ m, d: Math.hypot(m.u - place.u, m.v - place.v) })).sort((a, b) => a.d - b.d)[0]
-  if (near && near.d < 28 * perPixel.value) held = { kind: step.value === 'marks' ? 'mark' : 'tap', name: near.m.name }
-  else if (step.value === 'marks' && spot.value) {
-    held = { kind: 'mark', name: spot.value }
+  if (near && near.d < 28 * perPixel.value) return { kind, name: near.m.name }
+  if (kind === 'mark') {
+    const name = spot.value
     spot.value = ''
-  } else if (step.value === 'balls' && ball.value) held = { kind: 'tap', name: ball.value }
-  if (!held) return
-  svg.value!.setPointerCapture(e.pointerId)
-  move(e)
-  if (held.kind === 'tap' && inHand.value === 'white') inHand.value = 'red'
+    return name ? { kind, name } : null
+  }
+  return ball.value ? { kind, name: ball.value } : null
 }
-function move(e: PointerEvent) {
-  if (!held) return
-  const place = at(e)
-  glass.value = place
-  if (held.kind === 'mark') photo.mark(held.name, place)
-  else photo.tap(held.name, place)
-}
-function up() {
-  if (held?.kind === 'tap') photo.settle(held.name)
-  held = null
-  glass.value = null
+const hands: Hands = {
+  down(hand) {
+    const held = take(at(hand))
+    if (!held) return null
+    const move = (to: Hand) => (held.kind === 'mark' ? photo.mark(held.name, at(to)) : photo.tap(held.name, at(to)))
+    move(hand)
+    if (held.kind === 'tap' && inHand.value === 'white') inHand.value = 'red'
+    return {
+      move,
+      up: () => void (held.kind === 'tap' && photo.settle(held.name)),
+      glass: () => (held.kind === 'mark' ? pointNames[held.name] : nameOf(held.name)),
+    }
+  },
 }
 const outline = computed(() => corners.flatMap((c) => photo.marks.value.filter((m) => m.name === c).map((m) => `${m.u},${m.v}`)).join(' '))
-const glassRadius = computed(() => 62 * perPixel.value)
-const glassAt = computed(() => {
-  const g = glass.value!
-  const away = 100 * perPixel.value
-  return { x: g.u, y: g.v - away < glassRadius.value ? g.v + away : g.v - away }
-})
 
 // ---- What it says ----------------------------------------------------------------------------------------------
 const read = () => attempt(photo.read, 'The table is not read')
@@ -153,60 +144,47 @@ function lay() {
       />
     </div>
     <div v-if="photo.address.value" class="beside">
-      <svg
-        ref="svg"
-        class="picture"
-        :viewBox="`0 0 ${photo.size.value.width} ${photo.size.value.height}`"
-        role="img"
-        aria-label="The picture, with marks and balls"
-        data-testid="picture"
-        @touchstart="$event.preventDefault()"
-        @pointerdown="down"
-        @pointermove="move"
-        @pointerup="up"
-        @pointercancel="up"
-      >
-        <image :href="photo.address.value" :width="photo.size.value.width" :height="photo.size.value.height" />
-        <polygon v-if="step === 'marks' && outline" :points="outline" class="frame" :stroke-width="2 * perPixel" />
-        <g v-for="m in photo.marks.value" :key="m.name" class="mark" :class="{ faint: step === 'balls' }">
-          <line :x1="m.u - 14 * perPixel" :x2="m.u + 14 * perPixel" :y1="m.v" :y2="m.v" :stroke-width="2 * perPixel" />
-          <line :y1="m.v - 14 * perPixel" :y2="m.v + 14 * perPixel" :x1="m.u" :x2="m.u" :stroke-width="2 * perPixel" />
-          <text
-            v-if="step === 'marks'"
-            :x="m.u + 10 * perPixel"
-            :y="m.v - 10 * perPixel"
-            :font-size="13 * perPixel"
-            :stroke-width="3 * perPixel"
-          >
-            {{ pointNames[m.name] }}
-          </text>
-        </g>
-        <g v-for="t in photo.taps.value" :key="t.name">
-          <circle
-            :cx="t.u"
-            :cy="t.v"
-            :r="t.radius ? t.radius + 2.5 * perPixel : 9 * perPixel"
-            :stroke-dasharray="t.radius ? undefined : `${4 * perPixel} ${3 * perPixel}`"
-            fill="none"
-            :stroke="lookOf(t.name).fill"
-            :stroke-width="3 * perPixel"
-          />
-          <circle :cx="t.u" :cy="t.v" :r="1.5 * perPixel" fill="#fff" />
-        </g>
-        <g v-if="glass">
-          <clipPath id="glass"><circle :cx="glassAt.x" :cy="glassAt.y" :r="glassRadius" /></clipPath>
-          <g clip-path="url(#glass)">
-            <image
-              :href="photo.address.value"
-              :width="photo.size.value.width"
-              :height="photo.size.value.height"
-              :transform="`translate(${glassAt.x - 3 * glass.u} ${glassAt.y - 3 * glass.v}) scale(3)`"
-            />
+      <div class="frame-of-picture" :style="{ '--shape': photo.size.value.width / photo.size.value.height }">
+        <CameraView
+          ref="viewer"
+          :bounds="bounds"
+          :hands="hands"
+          is-in-page
+          is-held
+          class="photo-picture"
+          role="img"
+          aria-label="The picture, with marks and balls"
+          data-testid="picture"
+        >
+          <image :href="photo.address.value" :width="photo.size.value.width" :height="photo.size.value.height" />
+          <polygon v-if="step === 'marks' && outline" :points="outline" class="frame" :stroke-width="2 * perPixel" />
+          <g v-for="m in photo.marks.value" :key="m.name" class="mark" :class="{ faint: step === 'balls' }">
+            <line :x1="m.u - 14 * perPixel" :x2="m.u + 14 * perPixel" :y1="m.v" :y2="m.v" :stroke-width="2 * perPixel" />
+            <line :y1="m.v - 14 * perPixel" :y2="m.v + 14 * perPixel" :x1="m.u" :x2="m.u" :stroke-width="2 * perPixel" />
+            <text
+              v-if="step === 'marks'"
+              :x="m.u + 10 * perPixel"
+              :y="m.v - 10 * perPixel"
+              :font-size="13 * perPixel"
+              :stroke-width="3 * perPixel"
+            >
+              {{ pointNames[m.name] }}
+            </text>
           </g>
-          <circle :cx="glassAt.x" :cy="glassAt.y" :r="glassRadius" fill="none" stroke="#e2b85a" :stroke-width="2 * perPixel" />
-          <circle :cx="glassAt.x" :cy="glassAt.y" :r="1.5 * perPixel" fill="#e2b85a" />
-        </g>
-      </svg>
+          <g v-for="t in photo.taps.value" :key="t.name">
+            <circle
+              :cx="t.u"
+              :cy="t.v"
+              :r="t.radius ? t.radius + 2.5 * perPixel : 9 * perPixel"
+              :stroke-dasharray="t.radius ? undefined : `${4 * perPixel} ${3 * perPixel}`"
+              fill="none"
+              :stroke="lookOf(t.name).fill"
+              :stroke-width="3 * perPixel"
+            />
+            <circle :cx="t.u" :cy="t.v" :r="1.5 * perPixel" fill="#fff" />
+          </g>
+        </CameraView>
+      </div>
       <div>
         <template v-if="step === 'marks'">
           <p>Drag the four crosses to where the noses of two cushions would meet at each corner.</p>
@@ -302,13 +280,12 @@ function lay() {
     grid-template-columns: 1fr;
   }
 }
-.picture {
+.frame-of-picture {
+  position: relative;
+  aspect-ratio: var(--shape);
   width: 100%;
   max-height: 78vh;
-  touch-action: none;
-  user-select: none;
   background: #000;
-  cursor: crosshair;
 }
 .frame {
   fill: none;
@@ -337,5 +314,11 @@ function lay() {
 }
 .taps .el-button + .el-button {
   margin: 0;
+}
+</style>
+
+<style>
+.photo-picture {
+  cursor: crosshair;
 }
 </style>

@@ -45,23 +45,23 @@ const { radius, sx, sy, outlinePath } = useDrawing()
 .map path {
   fill: rgb(245 239 220 / 0.1);
   stroke: var(--chalk-soft);
-  stroke-width: 3;
+  stroke-width: calc(3px * var(--u));
   stroke-opacity: 0.7;
 }
 .place {
   fill: none;
   stroke: var(--brass);
-  stroke-width: 5;
+  stroke-width: calc(5px * var(--u));
 }
 .best line {
   stroke: var(--brass);
-  stroke-width: 7;
+  stroke-width: calc(7px * var(--u));
 }
 .pointed line,
 .pointed circle {
   fill: none;
   stroke: var(--brass);
-  stroke-width: 9;
+  stroke-width: calc(9px * var(--u));
   opacity: 0.75;
 }
 </style>

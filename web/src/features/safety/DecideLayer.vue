@@ -50,12 +50,12 @@ const { sx, sy, points, outlinePath } = useDrawing()
 
 <style scoped>
 .mirror .known {
-  stroke-dasharray: 2 10;
+  stroke-dasharray: calc(2px * var(--u)) calc(10px * var(--u));
   stroke-linecap: round;
 }
 .opening circle {
   stroke: var(--chalk);
-  stroke-width: 6;
+  stroke-width: calc(6px * var(--u));
 }
 .opening .white {
   fill: none;
@@ -65,20 +65,20 @@ const { sx, sy, points, outlinePath } = useDrawing()
 }
 .opening line {
   stroke: var(--chalk-soft);
-  stroke-width: 4;
-  stroke-dasharray: 6 18;
+  stroke-width: calc(4px * var(--u));
+  stroke-dasharray: calc(6px * var(--u)) calc(18px * var(--u));
 }
 .opening line.best {
   stroke: var(--brass);
-  stroke-width: 7;
+  stroke-width: calc(7px * var(--u));
 }
 .rival line {
   stroke: var(--coral);
-  stroke-width: 9;
-  stroke-dasharray: 30 8;
+  stroke-width: calc(9px * var(--u));
+  stroke-dasharray: calc(30px * var(--u)) calc(8px * var(--u));
 }
 .rival line.closed {
-  stroke-width: 3;
-  stroke-dasharray: 4 14;
+  stroke-width: calc(3px * var(--u));
+  stroke-dasharray: calc(4px * var(--u)) calc(14px * var(--u));
 }
 </style>

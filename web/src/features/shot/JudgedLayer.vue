@@ -51,35 +51,35 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
 }
 .spread .missed {
   stroke: var(--coral);
-  stroke-width: 5;
-  stroke-dasharray: 4 10;
+  stroke-width: calc(5px * var(--u));
+  stroke-dasharray: calc(4px * var(--u)) calc(10px * var(--u));
 }
 .spread .missed.thin {
-  stroke-dasharray: 22 8;
+  stroke-dasharray: calc(22px * var(--u)) calc(8px * var(--u));
 }
 .goal {
   fill: rgb(226 184 90 / 0.14);
   stroke: var(--brass);
-  stroke-width: 7;
-  stroke-dasharray: 20 12;
+  stroke-width: calc(7px * var(--u));
+  stroke-dasharray: calc(20px * var(--u)) calc(12px * var(--u));
   cursor: move;
 }
 .ways polyline,
 .ways circle {
   fill: none;
   stroke: var(--aqua);
-  stroke-width: 8;
+  stroke-width: calc(8px * var(--u));
 }
 .ways .a polyline {
-  stroke-dasharray: 44 12;
+  stroke-dasharray: calc(44px * var(--u)) calc(12px * var(--u));
 }
 .ways .b polyline {
-  stroke-dasharray: 12 12;
+  stroke-dasharray: calc(12px * var(--u)) calc(12px * var(--u));
 }
 .fan polyline {
   fill: none;
   stroke: var(--aqua);
-  stroke-width: 6;
+  stroke-width: calc(6px * var(--u));
 }
 .fan circle {
   fill: var(--aqua);

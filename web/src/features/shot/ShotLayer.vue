@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { lookOf } from '../../domain/balls'
 import { useDrawing } from '../../table/bed'
+import { useCameraHere } from '../../table/camera'
+import type { Point } from '../../table/layer'
+import { taperedPath } from '../../table/tapered'
 import { useDraft } from '../../position/draft'
 import { useShotDrawing } from './shotDrawing'
 
@@ -8,10 +11,21 @@ import { useShotDrawing } from './shotDrawing'
 const position = useDraft()
 const { cut, whitePath, otherPaths, finals } = useShotDrawing()
 const { radius, sx, sy, points } = useDrawing()
+const camera = useCameraHere()
+/** The white's way: thin as it leaves, broad from the contact on, and thinner to where it stops. */
+const tapered = (list: readonly Point[], start: number, end: number) => {
+  const unit = camera.perPixel.value
+  return taperedPath(
+    list.map((p) => ({ x: sx(p.x), y: sy(p.y) })),
+    start * unit,
+    end * unit,
+  )
+}
 </script>
 
 <template>
   <g class="lines" :class="{ refused: !!position.problem }">
+    <polyline v-for="p in otherPaths" :key="`${p.id}-halo`" :points="points(p.points)" class="halo thin" />
     <polyline
       v-for="p in otherPaths"
       :key="p.id"
@@ -23,8 +37,10 @@ const { radius, sx, sy, points } = useDrawing()
       <line v-for="(l, i) in cut.legs" :key="i" :x1="sx(l.fromX)" :y1="sy(l.fromY)" :x2="sx(l.toX)" :y2="sy(l.toY)" class="potting" />
       <circle :cx="sx(cut.ghostX)" :cy="sy(cut.ghostY)" :r="radius" class="ghost" />
     </template>
-    <polyline :points="points(whitePath.before)" class="path before" data-testid="white-before" />
-    <polyline :points="points(whitePath.after)" class="path after" data-testid="white-after" />
+    <polyline :points="points(whitePath.before)" class="halo" />
+    <polyline :points="points(whitePath.after)" class="halo" />
+    <path :d="tapered(whitePath.before, 0.9, 2)" class="white" data-testid="white-before" />
+    <path :d="tapered(whitePath.after, 3, 1.5)" class="white" data-testid="white-after" />
     <circle
       v-for="f in finals"
       :key="f.id"
@@ -42,18 +58,18 @@ const { radius, sx, sy, points } = useDrawing()
   fill: none;
   stroke-linejoin: round;
 }
-.path.before {
-  stroke: var(--chalk);
-  stroke-width: 7;
+.white {
+  fill: var(--chalk);
 }
-.path.after {
-  stroke: var(--chalk);
-  stroke-width: 11;
-  stroke-dasharray: 38 12;
+.halo {
+  stroke-width: calc(20px * var(--u));
+}
+.halo.thin {
+  stroke-width: calc(14px * var(--u));
 }
 .path.other {
-  stroke-width: 6;
-  stroke-dasharray: 5 13;
+  stroke-width: calc(6px * var(--u));
+  stroke-dasharray: calc(5px * var(--u)) calc(13px * var(--u));
   stroke-linecap: round;
 }
 .refused {
@@ -62,17 +78,17 @@ const { radius, sx, sy, points } = useDrawing()
 .ghost {
   fill: none;
   stroke: var(--brass);
-  stroke-width: 6;
+  stroke-width: calc(6px * var(--u));
 }
 .rest {
   fill: none;
   stroke: var(--chalk-soft);
-  stroke-width: 5;
-  stroke-dasharray: 9 9;
+  stroke-width: calc(5px * var(--u));
+  stroke-dasharray: calc(9px * var(--u)) calc(9px * var(--u));
 }
 .rest-white {
   stroke: var(--chalk);
-  stroke-width: 9;
+  stroke-width: calc(9px * var(--u));
   stroke-dasharray: none;
 }
 </style>
