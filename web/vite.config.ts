@@ -116,7 +116,7 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: 'vue', test: /node_modules[\\/](@vue|vue|vue-router|pinia|@vueuse|openapi-fetch|eventsource-parser)[\\/]/ },
-            { name: 'common', test: /src[\\/](api|lib|domain|position|ui[\\/](LineButton|OneOf|BallDot))/, minShareCount: 2 },
+            { name: 'common', test: /src[\\/](api|lib|domain|position(?![\\/](links|CompareButton|BallRail|BallPanel))|ui[\\/](LineButton|OneOf|BallDot))/, minShareCount: 2 },
           ],
         },
       },

@@ -26,6 +26,7 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<RoutineRecord> Routines => Set<RoutineRecord>();
     public DbSet<PracticeSession> Sessions => Set<PracticeSession>();
     public DbSet<Attempt> Attempts => Set<Attempt>();
+    public DbSet<Guess> Guesses => Set<Guess>();
     public DbSet<LaidStep> LaidSteps => Set<LaidStep>();
     public DbSet<KeptAnswer> Answers => Set<KeptAnswer>();
     public DbSet<SaveCheck> SaveChecks => Set<SaveCheck>();

@@ -59,11 +59,17 @@ public readonly record struct ShotEvent(
     public bool IsOfWhiteWithBall => Kind == ShotEventKind.Ball && (Ball == 0 || Other == 0);
 }
 
+/// <summary>An angular velocity, rad/s about x, y and z.</summary>
+public readonly record struct Spin(double X, double Y, double Z);
+
 /// <summary>A piece of a ball's path with constant acceleration: a parabola. Position at τ after Start is p + v·τ + a·τ²/2.</summary>
 public readonly record struct PathPiece(int Ball, double Start, double End, double X, double Y, double Vx, double Vy, double Ax, double Ay)
 {
     /// <summary>Of the centre above its height at rest, m; its velocity and acceleration upwards. All 0 on the bed.</summary>
     public (double At, double Velocity, double Acceleration) Height { get; init; }
+
+    /// <summary>Angular velocity where the piece begins and where it ends, rad/s about x, y and z; it changes evenly in between.</summary>
+    public (Spin Start, Spin End) Turning { get; init; }
 
     /// <summary>Whether the ball is off the bed.</summary>
     public bool IsInAir => Height.Acceleration != 0;

@@ -507,15 +507,23 @@ public sealed partial class Simulator
     private void Advance(int i, double time)
     {
         ref var b = ref _balls[i];
-        if (time > b.Since && b.Phase != Phase.AtRest)
-            _record?.Pieces.Add(
-                new(i, b.Since, time, b.X, b.Y, b.Motion.Vx, b.Motion.Vy, b.Ax, b.Ay)
-                {
-                    Height = b.IsInAir ? (b.Z, b.Motion.Vz, -_cloth.Gravity) : default,
-                }
-            );
+        if (_record is null || time <= b.Since || b.Phase == Phase.AtRest)
+        {
+            b.Advance(time, _cloth);
+            return;
+        }
+        var begun = b;
         b.Advance(time, _cloth);
+        _record.Pieces.Add(
+            new(i, begun.Since, time, begun.X, begun.Y, begun.Motion.Vx, begun.Motion.Vy, begun.Ax, begun.Ay)
+            {
+                Height = begun.IsInAir ? (begun.Z, begun.Motion.Vz, -_cloth.Gravity) : default,
+                Turning = (SpinOf(begun.Motion), SpinOf(b.Motion)),
+            }
+        );
     }
+
+    private static Spin SpinOf(in BallMotion m) => new(m.Wx, m.Wy, m.Wz);
 
     private void Note(double time, ShotEventKind kind, int ball, int other, Pocket? pocket, double speed) =>
         _record?.Events.Add(new(time, kind, ball, other, X(ball), Y(ball), pocket, speed));

@@ -143,9 +143,9 @@ public sealed record Demand
         this with
         {
             Area = Area?.Mirrored,
-            Cushion = Mirror.Name(Cushion),
-            Ball = Mirror.Name(Ball),
-            Other = Mirror.Name(Other),
+            Cushion = TableMirror.OtherSide.Name(Cushion),
+            Ball = TableMirror.OtherSide.Name(Ball),
+            Other = TableMirror.OtherSide.Name(Other),
         };
 
     /// <summary>A field that the kind does not use is refused: it would be kept unchecked.</summary>

@@ -81,7 +81,7 @@ public sealed record Step
     public Step Mirrored =>
         this with
         {
-            Balls = [.. Balls.Select(b => new LaidBall(Mirror.Name(b.Id)!, b.X, Dimensions.Width - b.Y))],
+            Balls = [.. Balls.Select(b => new LaidBall(TableMirror.OtherSide.Name(b.Id)!, b.X, Dimensions.Width - b.Y))],
             Stroke = Stroke with
             {
                 Aim = -Stroke.Aim,
@@ -89,10 +89,10 @@ public sealed record Step
                 Pot = Stroke.Pot is { } pot
                     ? pot with
                     {
-                        Ball = Mirror.Name(pot.Ball)!,
-                        Pocket = Mirror.Name(pot.Pocket)!,
-                        Through = Mirror.Name(pot.Through),
-                        Off = Mirror.Name(pot.Off),
+                        Ball = TableMirror.OtherSide.Name(pot.Ball)!,
+                        Pocket = TableMirror.OtherSide.Name(pot.Pocket)!,
+                        Through = TableMirror.OtherSide.Name(pot.Through),
+                        Off = TableMirror.OtherSide.Name(pot.Off),
                     }
                     : null,
             },
@@ -233,15 +233,4 @@ public sealed record Routine
         }
         return this;
     }
-}
-
-/// <summary>Names on the other side of the table.</summary>
-internal static class Mirror
-{
-    /// <summary>Yellow's side and green's change places, and the two balls with them; all else keeps its name.</summary>
-    public static string? Name(string? name) =>
-        name is null ? null
-        : name.StartsWith("yellow", StringComparison.Ordinal) ? $"green{name[6..]}"
-        : name.StartsWith("green", StringComparison.Ordinal) ? $"yellow{name[5..]}"
-        : name;
 }

@@ -163,7 +163,7 @@ public static class DemoPositions
             "The line-up",
             "All the reds in line between the colours. Clear them, any colour with each: the nearest red is seldom the best.",
             Content(
-                [At("white", 2.55, 0.60), .. Rack.Colours(), .. LineUp],
+                [.. Rack.LineUp()],
                 new()
                 {
                     Height = 0.3,
@@ -203,12 +203,6 @@ public static class DemoPositions
             )
         ),
     ];
-
-    /// <summary>Reds along the middle line: between blue and pink, pink and black, and above the black.</summary>
-    private static IEnumerable<PlacedBall> LineUp =>
-        new[] { 1.95, 2.12, 2.29, 2.46, 2.60, 2.80, 2.92, 3.04, 3.16, 3.36 }.Select(
-            (x, i) => new PlacedBall(Ball.Red(i + 1), x, Width / 2)
-        );
 
     /// <summary>Shots that Tilda kept with the position of this name: tip, pace, and the line she took down.</summary>
     private const string WithShots = "Stun across for the pink";

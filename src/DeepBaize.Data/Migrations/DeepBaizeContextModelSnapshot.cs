@@ -445,6 +445,13 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("table_id");
 
+                    b.Property<string>("Trials")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("trials")
+                        .HasDefaultValueSql("'[]'::jsonb");
+
                     b.Property<DateTimeOffset>("UpdatedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("updated_at");
@@ -617,6 +624,61 @@ namespace DeepBaize.Data.Migrations
                         .HasDatabaseName("ix_attempts_owner_id_routine_at");
 
                     b.ToTable("attempts", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.Guess", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<double?>("Error")
+                        .HasColumnType("double precision")
+                        .HasColumnName("error");
+
+                    b.Property<bool?>("IsRight")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_right");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("kind");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
+
+                    b.Property<int?>("Seed")
+                        .HasColumnType("integer")
+                        .HasColumnName("seed");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_guesses");
+
+                    b.HasIndex("PlayerId")
+                        .HasDatabaseName("ix_guesses_player_id");
+
+                    b.HasIndex("OwnerId", "PlayerId", "At")
+                        .HasDatabaseName("ix_guesses_owner_id_player_id_at");
+
+                    b.ToTable("guesses", (string)null);
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Practice.LaidStep", b =>
@@ -1081,6 +1143,22 @@ namespace DeepBaize.Data.Migrations
                         .HasForeignKey("OwnerId", "LaidHash")
                         .OnDelete(DeleteBehavior.NoAction)
                         .HasConstraintName("fk_attempts_laid_steps_owner_id_laid_hash");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Practice.Guess", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_guesses_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Players.ClubPlayer", null)
+                        .WithMany()
+                        .HasForeignKey("PlayerId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_guesses_players_player_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Practice.LaidStep", b =>

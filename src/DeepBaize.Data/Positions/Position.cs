@@ -19,6 +19,9 @@ public sealed class Position : IBinned, IPlayedWith
     /// <summary>What the position is about, in a line or two.</summary>
     public required string About { get; set; }
     public required PositionContent Content { get; set; }
+
+    /// <summary>Strokes that were tried from there and have left their lines.</summary>
+    public IReadOnlyList<TrialEntry> Trials { get; set; } = [];
     public required DateTimeOffset CreatedAt { get; init; }
     public required DateTimeOffset UpdatedAt { get; set; }
 
@@ -37,6 +40,7 @@ internal sealed class PositionConfiguration : IEntityTypeConfiguration<Position>
         position.Property(p => p.Name).HasMaxLength(Position.MaxName);
         position.Property(p => p.About).HasMaxLength(Position.MaxAbout);
         position.Property(p => p.Content).IsPositionContent();
+        position.Property(p => p.Trials).IsTrials();
         position.Property(p => p.Version).IsRowVersion();
         position.KnowsWhatItWasPlayedWith();
         position.HasIndex(p => new { p.OwnerId, p.UpdatedAt });
@@ -50,6 +54,17 @@ internal static class PositionContentColumn
     {
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
     };
+
+    /// <summary>As jsonb; the list is replaced as a whole.</summary>
+    public static void IsTrials(this PropertyBuilder<IReadOnlyList<TrialEntry>> trials) =>
+        trials
+            .HasColumnType("jsonb")
+            .HasDefaultValueSql("'[]'::jsonb")
+            .HasConversion(
+                t => JsonSerializer.Serialize(t, Json),
+                text => JsonSerializer.Deserialize<IReadOnlyList<TrialEntry>>(text, Json)!,
+                new ValueComparer<IReadOnlyList<TrialEntry>>((a, b) => ReferenceEquals(a, b), t => t.GetHashCode(), t => t)
+            );
 
     /// <summary>As jsonb; a content is replaced as a whole, never changed, so the reference tells.</summary>
     public static void IsPositionContent(this PropertyBuilder<PositionContent> content) =>

@@ -160,3 +160,45 @@ public sealed record PositionContent
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
     public FrameEntry? Frame { get; init; }
 }
+
+/// <summary>A place on the table, m.</summary>
+public sealed record TracePoint
+{
+    public required double X { get; init; }
+    public required double Y { get; init; }
+}
+
+/// <summary>A stroke that was tried on the desk and has left its line.</summary>
+public sealed record TrialEntry
+{
+    /// <summary>Unique among the trials of a position.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>A short name: "half low, 4".</summary>
+    public required string Name { get; init; }
+    public required StrokeEntry Stroke { get; init; }
+
+    /// <summary>The white's way.</summary>
+    public required IReadOnlyList<TracePoint> Line { get; init; }
+
+    /// <summary>Index in the line of the place where the white met its first ball.</summary>
+    public int Met { get; init; }
+
+    /// <summary>What came of it, in words.</summary>
+    public string Outcome { get; init; } = "";
+
+    /// <summary>What it changed against the trial before it, in words.</summary>
+    public string Change { get; init; } = "";
+
+    /// <summary>Whether its line is drawn.</summary>
+    public bool Shown { get; init; } = true;
+
+    /// <summary>Where the white was seen to stop at the table; null if nobody has said.</summary>
+    public TracePoint? SeenWhite { get; init; }
+
+    /// <summary>Where the object ball was seen to stop, having missed; null if nobody has said.</summary>
+    public TracePoint? SeenBall { get; init; }
+
+    /// <summary>The balls as they lay, if they have been moved since; null: as those of the position.</summary>
+    public IReadOnlyList<BallEntry>? Balls { get; init; }
+}

@@ -1,10 +1,14 @@
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Simulation;
 using static DeepBaize.Core.Table.Dimensions;
 
 namespace DeepBaize.Web.Drawing;
+
+/// <summary>A line that is drawn beside the shot, m.</summary>
+public sealed record Trace(string Name, IReadOnlyList<TracePoint> Line);
 
 /// <summary>The plan of a position with its shot, to scale, baulk at the left: for print and for other programs.</summary>
 public static class PlanDrawing
@@ -30,10 +34,20 @@ public static class PlanDrawing
     /// <summary>Height of the plan over its width.</summary>
     public static double Aspect => (Width + 2 * Border) / (Length + 2 * Border);
 
-    /// <param name="left">Of the plan on the canvas, mm, as the others.</param>
+    /// <param name="at">Where the plan lies on the canvas, and its width, mm.</param>
     /// <param name="goal">A circle that the white is to stop in, if there is one.</param>
-    public static void Draw(ICanvas canvas, CheckedContent content, double left, double top, double width, StopIn? goal = null)
+    /// <param name="traces">Lines of other strokes, each with a name at its end.</param>
+    /// <param name="hasShot">Whether the content's own stroke is drawn.</param>
+    public static void Draw(
+        ICanvas canvas,
+        CheckedContent content,
+        (double Left, double Top, double Width) at,
+        StopIn? goal = null,
+        IReadOnlyList<Trace>? traces = null,
+        bool hasShot = true
+    )
     {
+        var (left, top, width) = at;
         var k = width / (Length + 2 * Border);
         double X(double x) => left + (x + Border) * k;
         double Y(double y) => top + (Width + Border - y) * k;
@@ -86,23 +100,18 @@ public static class PlanDrawing
         if (goal is not null)
             canvas.Disc(X(goal.Area.X), Y(goal.Area.Y), goal.Area.Radius * k, null, Brass, 2 * thin);
 
-        if (content.Aimed() is { } aimed)
+        foreach (var (trace, i) in (traces ?? []).Select((t, i) => (t, i)))
+            DrawTrace(canvas, trace, i, k, X, Y);
+
+        if (hasShot && content.Aimed() is { } aimed)
         {
             foreach (var leg in aimed.Cut.Legs)
                 canvas.Line(Line(leg.From.X, leg.From.Y, leg.To.X, leg.To.Y), Brass, 1.5 * thin, [0.016 * k, 0.010 * k]);
             canvas.Disc(X(aimed.Cut.Ghost.X), Y(aimed.Cut.Ghost.Y), BallRadius * k, null, Brass, thin);
             stroke = aimed.Stroke;
         }
-        var played = SimulationResult.Play(layout, stroke.ToStrike(), shape).Result;
-        foreach (var path in played.Paths.OrderBy(p => p.Id == "white"))
-            canvas.Line(
-                [.. path.Points.Select(p => (X(p.X), Y(p.Y)))],
-                path.Id == "white" ? White : Object,
-                2 * thin,
-                path.Id == "white" ? null : [0.006 * k, 0.008 * k]
-            );
-        foreach (var final in played.Finals.Where(f => f.Id == "white" && f.Pocket is null))
-            canvas.Disc(X(final.X), Y(final.Y), BallRadius * k, null, White, 2 * thin);
+        if (hasShot)
+            DrawPlayed();
         foreach (var ball in layout.Balls)
         {
             var index = ball.Ball.Index;
@@ -112,7 +121,56 @@ public static class PlanDrawing
             else
                 canvas.Text(X(ball.X), Y(ball.Y) + 0.012 * k, 0.036 * k, Marks[index], Inks[index], bold: true, Anchor.Middle);
         }
+
+        void DrawPlayed()
+        {
+            var played = SimulationResult.Play(layout, stroke.ToStrike(), shape).Result;
+            foreach (var path in played.Paths.OrderBy(p => p.Id == "white"))
+                canvas.Line(
+                    [.. path.Points.Select(p => (X(p.X), Y(p.Y)))],
+                    path.Id == "white" ? White : Object,
+                    2 * thin,
+                    path.Id == "white" ? null : [0.006 * k, 0.008 * k]
+                );
+            foreach (var final in played.Finals.Where(f => f.Id == "white" && f.Pocket is null))
+                canvas.Disc(X(final.X), Y(final.Y), BallRadius * k, null, White, 2 * thin);
+        }
     }
+
+    /// <summary>Each line in a dash of its own, with its name where it ends.</summary>
+    private static void DrawTrace(ICanvas canvas, Trace trace, int number, double k, Func<double, double> x, Func<double, double> y)
+    {
+        if (trace.Line.Count < 2)
+            return;
+        var colour = TraceColours[number % TraceColours.Length];
+        var end = trace.Line[^1];
+        canvas.Line(
+            [.. trace.Line.Select(p => (x(p.X), y(p.Y)))],
+            colour,
+            0.005 * k,
+            [.. Dashes[number % Dashes.Length].Select(d => d * k)]
+        );
+        canvas.Disc(x(end.X), y(end.Y), BallRadius * k, null, colour, 0.004 * k);
+        var isRight = end.X > Length * 0.8;
+        canvas.Text(
+            x(end.X) + (isRight ? -1 : 1) * 0.045 * k,
+            y(end.Y) + 0.018 * k,
+            0.055 * k,
+            trace.Name,
+            colour,
+            bold: true,
+            isRight ? Anchor.End : Anchor.Start
+        );
+    }
+
+    private static readonly string[] TraceColours = ["#9fd8d0", "#f0c987", "#d7b8e8", "#a9cdf5", "#f4b3a0", "#c5dd9a"];
+    private static readonly double[][] Dashes =
+    [
+        [0.06, 0.02],
+        [0.014, 0.02],
+        [0.08, 0.02, 0.014, 0.02],
+        [0.032, 0.016],
+    ];
 
     private static double Square((double X, double Y) a, (double X, double Y) b) => (a.X - b.X) * (a.X - b.X) + (a.Y - b.Y) * (a.Y - b.Y);
 }

@@ -22,6 +22,9 @@ public sealed record CardRequest
     public IReadOnlyList<string> Lines { get; init; } = [];
     public string Note { get; init; } = "";
     public GoalEntry? Goal { get; init; }
+
+    /// <summary>Lines of other strokes, each with a name of its own.</summary>
+    public IReadOnlyList<Trace> Traces { get; init; } = [];
 }
 
 /// <summary>A card of half an A4 sheet: plan, strike, figures, and the line to take down.</summary>
@@ -61,7 +64,13 @@ public static class ShotCard
         canvas.Rectangle(0, 0, Width, Height, Paper);
         canvas.Text(Margin, 13, 6.2, Fit(card.Name, 6.2, Width - 2 * Margin), Ink, bold: true);
         const double top = 18;
-        PlanDrawing.Draw(canvas, content, Margin, top, PlanWidth, card.Goal?.ToGoal(content) as StopIn);
+        PlanDrawing.Draw(
+            canvas,
+            content,
+            (Margin, top, PlanWidth),
+            card.Goal?.ToGoal(content) as StopIn,
+            CompareSheet.Checked(card.Traces, "traces")
+        );
         Face(canvas, content.Stroke, (Column + Width - Margin) / 2, top + 19, 17);
         PaceScale(canvas, content.Stroke.Pace, Column, top + 43);
         var y = top + 54.0;
@@ -126,13 +135,13 @@ public static class ShotCard
     /// <summary>An em of this face takes about this share of itself in breadth, on the average.</summary>
     private const double Breadth = 0.47;
 
-    private static string Fit(string text, double size, double width)
+    internal static string Fit(string text, double size, double width)
     {
         var most = (int)(width / (size * Breadth));
         return text.Length <= most ? text : text[..(most - 1)] + "…";
     }
 
-    private static IEnumerable<string> Wrap(string text, double size, double width)
+    internal static IEnumerable<string> Wrap(string text, double size, double width)
     {
         var most = (int)(width / (size * Breadth));
         var line = "";
@@ -161,6 +170,17 @@ public static class ShotCardEndpoints
 {
     public static void MapShotCards(this IEndpointRouteBuilder app)
     {
+        app.MapPost("/api/compare/sheet", (CompareSheetRequest sheet) =>
+            {
+                using var canvas = new PdfCanvas(CompareSheet.Width, CompareSheet.Height, sheet.Name);
+                CompareSheet.Draw(canvas, sheet);
+                return TypedResults.File(canvas.ToBytes(), "application/pdf");
+            })
+            .WithTags("Comparing")
+            .WithName("compareSheet")
+            .WithSummary("Strokes side by side on a sheet to print")
+            .Produces<byte[]>(200, "application/pdf")
+            .ProducesProblem(400);
         var group = app.MapGroup("/api/card").WithTags("Shots").ProducesProblem(400);
         group
             .MapPost("/pdf", (CardRequest card) =>

@@ -16,6 +16,9 @@ public record PositionDraft
     public required string Name { get; init; }
     public string About { get; init; } = "";
     public required PositionContent Content { get; init; }
+
+    [Description("Strokes that were tried from there and have left their lines, in the order in which they were played.")]
+    public IReadOnlyList<TrialEntry> Trials { get; init; } = [];
 }
 
 /// <summary>A position to save over one that is stored.</summary>
@@ -39,6 +42,7 @@ public sealed record PositionResult(
     string Name,
     string About,
     PositionContent Content,
+    IReadOnlyList<TrialEntry> Trials,
     DateTimeOffset CreatedAt,
     DateTimeOffset UpdatedAt,
     DateTimeOffset? DeletedAt,
@@ -47,7 +51,7 @@ public sealed record PositionResult(
 )
 {
     public static PositionResult Of(Position p) =>
-        new(p.Id, p.Name, p.About, p.Content, p.CreatedAt, p.UpdatedAt, p.DeletedAt, PlayedWith.Of(p), p.Version);
+        new(p.Id, p.Name, p.About, p.Content, p.Trials, p.CreatedAt, p.UpdatedAt, p.DeletedAt, PlayedWith.Of(p), p.Version);
 }
 
 /// <summary>A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played.</summary>
@@ -130,9 +134,15 @@ public static class PositionEndpoints
             .Accepts<PositionFile>("application/json")
             .WithMetadata(new BodyOptions(PositionFile.Json), new RequestSizeLimitAttribute(Limits.RecordFileBytes));
         group
+            .MapPost("check", Check)
+            .WithName("checkPosition")
+            .WithSummary("A position from a file or a link, checked and not saved")
+            .Accepts<PositionFile>("application/json")
+            .WithMetadata(new BodyOptions(PositionFile.Json), new RequestSizeLimitAttribute(Limits.RecordFileBytes));
+        group
             .MapPost("export/json", (PositionDraft draft) =>
             {
-                CheckedContent.Of(draft.Content);
+                TrialChecks.Of(draft.Trials, CheckedContent.Of(draft.Content).Shape);
                 return TypedResults.Json(PositionFile.Of(draft), PositionFile.Json);
             })
             .WithName("exportJson")
@@ -180,7 +190,7 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        CheckedContent.Of(draft.Content);
+        var content = CheckedContent.Of(draft.Content);
         var now = time.GetUtcNow();
         var position = new Position
         {
@@ -188,6 +198,7 @@ public static class PositionEndpoints
             Name = CheckedName(draft.Name),
             About = CheckedAbout(draft.About),
             Content = draft.Content,
+            Trials = TrialChecks.Of(draft.Trials, content.Shape),
             CreatedAt = now,
             UpdatedAt = now,
         };
@@ -207,7 +218,7 @@ public static class PositionEndpoints
         CancellationToken cancel
     )
     {
-        CheckedContent.Of(save.Content);
+        var trials = TrialChecks.Of(save.Trials, CheckedContent.Of(save.Content).Shape);
         var (name, about) = (CheckedName(save.Name), CheckedAbout(save.About));
         var inHand = await db.InHandAsync(cancel);
         return await db.ChangeAsync(
@@ -216,7 +227,7 @@ public static class PositionEndpoints
             (id, save.Version, save),
             position =>
             {
-                (position.Name, position.About, position.Content) = (name, about, save.Content);
+                (position.Name, position.About, position.Content, position.Trials) = (name, about, save.Content, trials);
                 inHand.Write(position);
                 position.UpdatedAt = time.GetUtcNow();
             },
@@ -264,6 +275,20 @@ public static class PositionEndpoints
     {
         await db.Own().UnbinAsync(id, cancel);
         return await Read(id, db, cancel);
+    }
+
+    private static async Task<Ok<PositionDraft>> Check(HttpRequest request, CancellationToken cancel)
+    {
+        var draft = (await request.ReadFileAsync<PositionFile>(PositionFile.Json, Kind.Name, cancel)).ToDraft();
+        var content = CheckedContent.Of(draft.Content);
+        return TypedResults.Ok(
+            draft with
+            {
+                Name = CheckedName(draft.Name),
+                About = CheckedAbout(draft.About),
+                Trials = TrialChecks.Of(draft.Trials, content.Shape),
+            }
+        );
     }
 
     private static async Task<Created<PositionResult>> Import(

@@ -33,6 +33,9 @@ public sealed record PositionFile
     public IReadOnlyDictionary<string, double> Conditions { get; init; } = new Dictionary<string, double>();
     public FrameEntry? Frame { get; init; }
 
+    /// <summary>Strokes that were tried from there; left out without any.</summary>
+    public IReadOnlyList<TrialEntry>? Trials { get; init; }
+
     public static PositionFile Of(PositionDraft draft) =>
         new()
         {
@@ -44,6 +47,7 @@ public sealed record PositionFile
             Stroke = draft.Content.Stroke,
             Conditions = draft.Content.Conditions,
             Frame = draft.Content.Frame,
+            Trials = draft.Trials.Count > 0 ? draft.Trials : null,
         };
 
     /// <exception cref="InputException">Another kind of file, or of a later version.</exception>
@@ -54,6 +58,7 @@ public sealed record PositionFile
         {
             Name = Name,
             About = About,
+            Trials = Trials ?? [],
             Content = new()
             {
                 Balls = Balls,

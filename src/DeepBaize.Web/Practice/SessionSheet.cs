@@ -98,7 +98,7 @@ internal static class SessionSheet
                 },
             }
         );
-        PlanDrawing.Draw(canvas, content, Margin, top + 4, PlanWidth);
+        PlanDrawing.Draw(canvas, content, (Margin, top + 4, PlanWidth));
         var scale = PlanWidth / (Dimensions.Length + 2 * PlanDrawing.Border);
         foreach (var (attempt, i) in attempts.Select((a, i) => (a, i)))
         {

@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
@@ -62,6 +63,7 @@ public sealed record ReferenceResult(
     IReadOnlyDictionary<string, int> Values,
     IReadOnlyList<string> Pockets,
     IReadOnlyList<BallEntry> OpeningRack,
+    [property: Description("Tables that play begins from: opening, lineUp, colours.")] IReadOnlyList<LaidTable> Tables,
     double PaceMin,
     double PaceMax,
     double TipLimit,
@@ -113,6 +115,7 @@ public static class TableEndpoints
             Enumerable.Range(0, Ball.Count).Select(Ball.FromIndex).ToDictionary(b => b.Id, Values.Of),
             [.. Pockets.All.Select(p => p.Name())],
             [.. Rack.Opening().Select(BallEntry.Of)],
+            LayingEndpoints.Tables,
             Pace.Slowest,
             Pace.Hardest,
             Tip.Limit,

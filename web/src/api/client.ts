@@ -23,7 +23,8 @@ export type Way = Schemas['WayResult']
 export type Stroke = Required<Omit<Schemas['StrokeEntry'], 'pot'>> & { pot: Pot | null }
 export type FrameEntry = Schemas['FrameEntry']
 export type Content = { balls: BallEntry[]; stroke: Stroke; conditions: Record<string, number>; frame?: FrameEntry }
-export type Draft = { name: string; about: string; content: Content }
+export type TrialEntry = Schemas['TrialEntry']
+export type Draft = { name: string; about: string; content: Content; trials?: TrialEntry[] }
 
 export type FieldError = { field: string; message: string; allowed: string; code?: string }
 

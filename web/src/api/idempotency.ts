@@ -2,7 +2,7 @@
  * What creates something is sent with a key (Idempotency-Key). The answer may be lost on the way: asked again, with the same contents, it
  * goes with the same key, and the server creates nothing twice. Kept for the tab, so that a reload does not forget it.
  */
-const creating = /^\/api\/(positions|frames)(\/import|\/[^/]+\/(shots|plans))?$|^\/api\/(players|tables|cues|escape\/corrections)$/
+const creating = /^\/api\/(positions|frames)(\/import|\/[^/]+\/(shots|plans))?$|^\/api\/(players|tables|cues|guesses|escape\/corrections)$/
 /** Whether what is posted there makes something new. */
 export const creates = (path: string) => creating.test(path)
 

@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Strokes side by side on a sheet to print */
+        post: operations["compareSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/black-ball": {
         parameters: {
             query?: never;
@@ -117,6 +134,40 @@ export interface paths {
         put?: never;
         /** The nearest place where a ball can rest */
         post: operations["place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shot/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What one change of a stroke did to the white's way */
+        post: operations["shotChange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shot/turning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How the balls of a stroke turn, for the playback */
+        post: operations["shotTurning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1050,6 +1101,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the guesses of the player in hand get better */
+        get: operations["guesses"];
+        put?: never;
+        /** Keeps a guess */
+        post: operations["createGuess"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guesses/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A pot with its stroke to guess at; equal seeds, equal layouts */
+        get: operations["guessLayout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/statistics": {
         parameters: {
             query?: never;
@@ -1254,6 +1340,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Several balls laid together, as near as each can rest */
+        post: operations["arrange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mirror": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A position in the mirror, stroke and target too */
+        post: operations["mirror"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/positions": {
         parameters: {
             query?: never;
@@ -1320,6 +1440,23 @@ export interface paths {
         put?: never;
         /** Saves a position from a file (docs/formats.md) */
         post: operations["importPosition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/positions/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A position from a file or a link, checked and not saved */
+        post: operations["checkPosition"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1443,6 +1580,31 @@ export interface components {
             toX?: null | number;
             /** Format: double */
             toY?: null | number;
+        };
+        /**
+         * @description How balls that were taken together are laid.
+         * @enum {unknown}
+         */
+        ArrangeHow: "move" | "row" | "arc" | "cushion" | "touch";
+        /** @description Balls that are laid together. */
+        ArrangeRequest: {
+            balls: components["schemas"]["BallEntry"][];
+            conditions?: null | {
+                [key: string]: number;
+            };
+            /** @description Ids of the balls that are laid, each once. */
+            together: string[];
+            how: components["schemas"]["ArrangeHow"];
+            /**
+             * Format: double
+             * @description Of a move, m up the table.
+             */
+            x?: number;
+            /**
+             * Format: double
+             * @description Of a move, m across, to the green's side.
+             */
+            y?: number;
         };
         /** @description How the cue ball comes to the object ball, and what turned the shot off its plain line: known once the stroke has been played. */
         Arrival: {
@@ -1657,6 +1819,11 @@ export interface components {
             /** Format: double */
             byV: number;
         };
+        /** @description How a ball turns while it moves. */
+        BallTurning: {
+            ball: string;
+            spans: components["schemas"]["TurningSpan"][];
+        };
         /** @description One step of the map: the places that are worth at least this share of the best. */
         BandResult: {
             /** Format: double */
@@ -1718,6 +1885,8 @@ export interface components {
             lines?: string[];
             note?: string;
             goal?: null | components["schemas"]["GoalEntry"];
+            /** @description Lines of other strokes, each with a name of its own. */
+            traces?: components["schemas"]["Trace"][];
         };
         /** @description A line of figures on a card. */
         CardRow: {
@@ -1762,6 +1931,39 @@ export interface components {
              */
             needed: null | number;
             verdict?: components["schemas"]["Progression"];
+        };
+        /** @description A stroke and the one before it, from the same table. */
+        ChangeRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description The stroke that the content's own is compared with. */
+            before: components["schemas"]["StrokeEntry"];
+            player?: components["schemas"]["PlayerEntry"];
+        };
+        /** @description What changing a stroke did to where the white goes. */
+        ChangeResult: {
+            knob: null | components["schemas"]["StrokeKnob"];
+            /**
+             * Format: double
+             * @description By how much: tips, steps of pace, or degrees.
+             */
+            by: number;
+            /**
+             * Format: double
+             * @description By how much the white's way after the contact is longer, m.
+             */
+            longer: number;
+            /**
+             * Format: double
+             * @description Distance between the two places where it stops, m; null if it goes in.
+             */
+            moved: null | number;
+            /** @description The cushion that it comes off first, if that is the same one. */
+            cushion: null | string;
+            /**
+             * Format: double
+             * @description By how much farther from straight away it comes off that cushion.
+             */
+            widerDegrees: number;
         };
         /** @description A stroke that could be played. */
         ChoiceResult: {
@@ -1906,6 +2108,15 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             /** @description How well the other player strikes: tour, county, club or learner. */
             rival?: string;
+        };
+        /** @description What goes on the sheet of a comparison. */
+        CompareSheetRequest: {
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            columns: components["schemas"]["SheetColumn"][];
+            rows?: components["schemas"]["SheetRow"][];
+            /** @description Which is better, and why. */
+            lines?: string[];
         };
         /** @description A figure of the conditions, with its unit and range. */
         ConditionResult: {
@@ -2641,6 +2852,67 @@ export interface components {
             /** Format: double */
             fastest?: null | number;
         };
+        /** @description A guess that was made before the stroke was shown. */
+        GuessEntry: {
+            kind: components["schemas"]["GuessKind"];
+            /**
+             * Format: double
+             * @description Distance between guess and answer, m: the mean of several; null of a ball.
+             */
+            error?: null | number;
+            /** @description Of a ball: whether it was the right one. */
+            isRight?: null | boolean;
+            /**
+             * Format: int32
+             * @description Of a layout that was drawn: its seed.
+             */
+            seed?: null | number;
+        };
+        /**
+         * @description What was guessed of a stroke before it was shown.
+         * @enum {unknown}
+         */
+        GuessKind: "stop" | "routes" | "ball";
+        /** @description A layout to guess at, with its stroke. */
+        GuessLayout: {
+            /** Format: int32 */
+            seed: number;
+            balls: components["schemas"]["BallEntry"][];
+            stroke: components["schemas"]["StrokeEntry"];
+        };
+        /** @description A guess as it was kept. */
+        GuessResult: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            kind: components["schemas"]["GuessKind"];
+            /** Format: double */
+            error: null | number;
+            isRight: null | boolean;
+            /** Format: int32 */
+            seed: null | number;
+        };
+        /** @description How a player's guesses get better. */
+        GuessSummary: {
+            /**
+             * Format: int32
+             * @description Of all guesses.
+             */
+            count: number;
+            /** @description The last of them, the newest first. */
+            last: components["schemas"]["GuessResult"][];
+            /**
+             * Format: double
+             * @description Mean error of the last Few with one, m; null without any.
+             */
+            lately: null | number;
+            /**
+             * Format: double
+             * @description Mean error of those before them, m; null without any.
+             */
+            before: null | number;
+        };
         /** @description A height of the tip at which the butt need be raised less. */
         HigherResult: {
             /**
@@ -2761,6 +3033,11 @@ export interface components {
             conditions: {
                 [key: string]: number;
             };
+        };
+        /** @description A table that play begins from. */
+        LaidTable: {
+            name: string;
+            balls: components["schemas"]["BallEntry"][];
         };
         /** @description What is left to the other player. Lengths in m, worth in points. */
         LeaveResult: {
@@ -2886,6 +3163,17 @@ export interface components {
             pot?: null | components["schemas"]["MeantPot"];
             /** @default false */
             free: boolean;
+        };
+        /**
+         * @description The line that a table is mirrored in.
+         * @enum {unknown}
+         */
+        MirrorAxis: "along" | "across";
+        /** @description A position to be mirrored with its stroke. */
+        MirrorRequest: {
+            content: components["schemas"]["PositionContent"];
+            /** @description along: the sides change places; across: the ends do. */
+            axis: components["schemas"]["MirrorAxis"];
         };
         /** @description The plain aim as in mirrors; m. */
         MirrorResult: {
@@ -3374,6 +3662,8 @@ export interface components {
             name: string;
             about?: string;
             content: components["schemas"]["PositionContent"];
+            /** @description Strokes that were tried from there and have left their lines, in the order in which they were played. */
+            trials?: components["schemas"]["TrialEntry"][];
         };
         /** @description A position as a file: docs/formats.md and docs/position.schema.json. */
         PositionFile: {
@@ -3388,6 +3678,8 @@ export interface components {
                 [key: string]: number;
             };
             frame?: null | components["schemas"]["FrameEntry"];
+            /** @description Strokes that were tried from there; left out without any. */
+            trials?: null | components["schemas"]["TrialEntry"][];
         };
         /** @description A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played. */
         PositionItem: {
@@ -3424,6 +3716,7 @@ export interface components {
             name: string;
             about: string;
             content: components["schemas"]["PositionContent"];
+            trials: components["schemas"]["TrialEntry"][];
             /** Format: date-time */
             createdAt: string;
             /** Format: date-time */
@@ -3445,6 +3738,8 @@ export interface components {
             name: string;
             about?: string;
             content: components["schemas"]["PositionContent"];
+            /** @description Strokes that were tried from there and have left their lines, in the order in which they were played. */
+            trials?: components["schemas"]["TrialEntry"][];
         };
         /** @description The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion. */
         PotEntry: {
@@ -3704,6 +3999,8 @@ export interface components {
             };
             pockets: string[];
             openingRack: components["schemas"]["BallEntry"][];
+            /** @description Tables that play begins from: opening, lineUp, colours. */
+            tables: components["schemas"]["LaidTable"][];
             /** Format: double */
             paceMin: number;
             /** Format: double */
@@ -4120,6 +4417,20 @@ export interface components {
             attempts: components["schemas"]["AttemptResult"][];
             /** @description Attempts whose correction was not taken, because another device had corrected them first. */
             conflicts: string[];
+        };
+        /** @description A stroke on the sheet of a comparison. */
+        SheetColumn: {
+            /** @description A letter, or the advice. */
+            name: string;
+            /** @description What is played, in words. */
+            stroke: string;
+            /** @description The white's way, m. */
+            line: components["schemas"]["TracePoint"][];
+        };
+        /** @description A line of the table: a figure of each stroke, in words. */
+        SheetRow: {
+            label: string;
+            cells: string[];
         };
         /**
          * @description What makes an alternative rank lower than the best.
@@ -4633,6 +4944,11 @@ export interface components {
          */
         StrokeKind: "screw" | "stunScrew" | "stun" | "stunRunThrough" | "follow";
         /**
+         * @description What a player turns to play the same shot otherwise.
+         * @enum {unknown}
+         */
+        StrokeKnob: "height" | "side" | "pace" | "elevation" | "aim" | null;
+        /**
          * @description Kinds of stroke, as players count them.
          * @enum {unknown}
          */
@@ -4688,6 +5004,18 @@ export interface components {
              */
             group: string;
         };
+        /** @description A line that is drawn beside the shot, m. */
+        Trace: {
+            name: string;
+            line: components["schemas"]["TracePoint"][];
+        };
+        /** @description A place on the table, m. */
+        TracePoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         /** @description Whether it goes better from attempt to attempt: a straight line through what came of them. */
         Trend: {
             /**
@@ -4707,6 +5035,48 @@ export interface components {
             attempts: number;
             /** @description Whether the slope differs from 0 at the 5 % level, by Student's t with two degrees of freedom less than attempts. */
             isTold?: boolean;
+        };
+        /** @description A stroke that was tried on the desk and has left its line. */
+        TrialEntry: {
+            /** @description Unique among the trials of a position. */
+            id: string;
+            /** @description A short name: "half low, 4". */
+            name: string;
+            stroke: components["schemas"]["StrokeEntry"];
+            /** @description The white's way. */
+            line: components["schemas"]["TracePoint"][];
+            /**
+             * Format: int32
+             * @description Index in the line of the place where the white met its first ball.
+             */
+            met?: number;
+            /** @description What came of it, in words. */
+            outcome?: string;
+            /** @description What it changed against the trial before it, in words. */
+            change?: string;
+            /** @description Whether its line is drawn. */
+            shown?: boolean;
+            seenWhite?: null | components["schemas"]["TracePoint"];
+            seenBall?: null | components["schemas"]["TracePoint"];
+            /** @description The balls as they lay, if they have been moved since; null: as those of the position. */
+            balls?: null | components["schemas"]["BallEntry"][];
+        };
+        /** @description How a ball turns for a while: its angular velocity changes evenly. */
+        TurningSpan: {
+            /**
+             * Format: double
+             * @description s after the strike.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description s after the strike.
+             */
+            to: number;
+            /** @description rad/s about x, y and z. */
+            start: number[];
+            /** @description rad/s about x, y and z. */
+            end: number[];
         };
         /** @description A step made easier or harder. */
         VariantResult: {
@@ -4920,6 +5290,39 @@ export interface operations {
             };
         };
     };
+    compareSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareSheetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     blackBall: {
         parameters: {
             query?: never;
@@ -5070,6 +5473,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shotChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shotTurning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BallTurning"][];
                 };
             };
             /** @description Bad Request */
@@ -9056,6 +9525,138 @@ export interface operations {
             };
         };
     };
+    guesses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessSummary"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createGuess: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    guessLayout: {
+        parameters: {
+            query: {
+                seed: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessLayout"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     practiceStatistics: {
         parameters: {
             query?: {
@@ -9524,6 +10125,72 @@ export interface operations {
             };
         };
     };
+    arrange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrangeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BallEntry"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    mirror: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MirrorRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionContent"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listPositions: {
         parameters: {
             query?: {
@@ -9975,6 +10642,48 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    checkPosition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionDraft"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useDraft } from '../position/draft'
 import { useShot } from '../position/shot'
 import { useKeeping } from '../position/keeping'
+import { useLaying, type TableName } from '../position/laying'
 import { usePractise } from '../position/practise'
 
 /** The position that is on the table: what it is called, whether it is saved, and what can be done with it. */
@@ -14,6 +15,9 @@ const router = useRouter()
 const keeping = useKeeping()
 const answer = useShot()
 const practise = usePractise()
+const laying = useLaying()
+/** Packed and unpacked only when somebody asks for it. */
+const copyLink = async () => (await import('../position/links')).useLinks().copyLink()
 const conditions = ref(false)
 /** Loaded when it is first asked for. */
 const hadConditions = ref(false)
@@ -43,6 +47,7 @@ const deeds: Record<string, () => unknown> = {
   svg: () => keeping.exportSvg(),
   conditions: showConditions,
   photo: () => router.push('/photo'),
+  link: copyLink,
 }
 /** The stroke that is set up, and where its white stops. */
 function practiseThis() {
@@ -53,6 +58,10 @@ function practiseThis() {
     stroke: { ...position.stroke, aim: answer.aim },
     stop: white && !white.pocket ? { x: white.x, y: white.y } : null,
   })
+}
+function begin(what: string) {
+  if (what === 'along' || what === 'across') void laying.mirror(what)
+  else laying.begin(what as TableName)
 }
 function showConditions() {
   hadConditions.value = true
@@ -84,6 +93,30 @@ function showConditions() {
     </div>
     <ElButton :disabled="!position.canUndo" data-testid="undo" @click="position.undo()">Undo</ElButton>
     <ElButton :disabled="!position.canRedo" data-testid="redo" @click="position.redo()">Redo</ElButton>
+    <ElDropdown trigger="click" @command="begin">
+      <ElButton data-testid="new-table">New</ElButton>
+      <template #dropdown>
+        <ElDropdownMenu>
+          <ElDropdownItem command="empty"><span data-testid="new-empty">Empty table</span></ElDropdownItem>
+          <ElDropdownItem command="opening"><span data-testid="new-opening">Opening</span></ElDropdownItem>
+          <ElDropdownItem command="lineUp">Line-up</ElDropdownItem>
+          <ElDropdownItem command="colours">Colours</ElDropdownItem>
+          <ElDropdownItem command="along" divided :disabled="!position.content.balls.length"
+            ><span data-testid="mirror-along">Mirror, sides changed</span></ElDropdownItem
+          >
+          <ElDropdownItem command="across" :disabled="!position.content.balls.length"
+            ><span data-testid="mirror-across">Mirror, ends changed</span></ElDropdownItem
+          >
+        </ElDropdownMenu>
+      </template>
+    </ElDropdown>
+    <ElButton
+      class="link"
+      title="An address that holds this position with its stroke; nothing is saved for it"
+      data-testid="copy-link"
+      @click="copyLink"
+      >Copy link</ElButton
+    >
     <ElButton class="practise" data-testid="practise" title="Make this stroke a routine, and count it" @click="practiseThis"
       >Practise this</ElButton
     >
@@ -96,6 +129,7 @@ function showConditions() {
           <ElDropdownItem command="rename" :disabled="!position.origin">Rename …</ElDropdownItem>
           <ElDropdownItem command="remove" :disabled="!position.origin">Delete</ElDropdownItem>
           <ElDropdownItem command="photo" divided>From a photograph …</ElDropdownItem>
+          <ElDropdownItem command="link">Copy link</ElDropdownItem>
           <ElDropdownItem command="conditions" divided>Conditions …</ElDropdownItem>
           <ElDropdownItem command="json" divided>Export as JSON</ElDropdownItem>
           <ElDropdownItem command="svg">Export as SVG</ElDropdownItem>
@@ -167,13 +201,22 @@ h1 {
   right: 0;
   z-index: 20;
 }
+@media (max-width: 1360px) {
+  .conditions {
+    display: none;
+  }
+}
+@media (max-width: 1100px) {
+  .link.el-button {
+    display: none;
+  }
+}
 @media (max-width: 860px) {
   .position-bar {
     padding: 4px 8px;
     gap: 3px 5px;
   }
-  .about,
-  .conditions {
+  .about {
     display: none;
   }
   /* The name above, and that it is not saved below: beside one another there is no room. */

@@ -3,10 +3,10 @@ import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { ElSplitter, ElSplitterPanel } from 'element-plus'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import PicturePanel from '../features/shot/PicturePanel.vue'
-import ShotPanel from '../features/shot/ShotPanel.vue'
 import { useShell } from '../lib/useShell'
 import { useShot } from '../position/shot'
 import { useDraft } from '../position/draft'
+import { useLaying } from '../position/laying'
 import { usePlayback } from '../position/playback'
 import { useView } from '../position/view'
 import { aspect, provideDrawing } from '../table/bed'
@@ -18,16 +18,19 @@ import StepLinks from './StepLinks.vue'
 /** The table: the plan stays, the desk shows one step of the work at a time. On a phone the desk is a sheet beneath the plan. */
 const panels = {
   read: defineAsyncComponent(() => import('../features/read/ReadPanel.vue')),
-  shot: ShotPanel,
+  shot: defineAsyncComponent(() => import('../features/shot/ShotPanel.vue')),
   break: defineAsyncComponent(() => import('../features/break/BreakPanel.vue')),
   safety: defineAsyncComponent(() => import('../features/safety/DecidePanel.vue')),
 }
+const QuickStrike = defineAsyncComponent(() => import('../features/shot/QuickStrike.vue'))
+const BallRail = defineAsyncComponent(() => import('../position/BallRail.vue'))
 const BreakStrip = defineAsyncComponent(() => import('../features/break/BreakStrip.vue'))
 
 const position = useDraft()
 const answer = useShot()
 const playback = usePlayback()
 const view = useView()
+const laying = useLaying()
 const { layers } = useFeatures()
 provideDrawing(computed(() => position.reference!))
 const { isPhone, isSmall, isUpright } = useShell()
@@ -54,7 +57,7 @@ const lying = computed(() =>
   view.ahead ? view.ahead.map((b) => ({ ...b })) : [...playback.balls].filter(([, at]) => at !== null).map(([id, at]) => ({ id, ...at! })),
 )
 const aim = computed(() => {
-  const white = view.ahead || view.isShotHidden || playback.isPlaying ? undefined : position.ball('white')
+  const white = view.ahead || view.isShotHidden || (playback.isPlaying && !playback.cue) ? undefined : position.ball('white')
   return white ? { x: white.x, y: white.y, degrees: answer.aim } : null
 })
 /** The path first: what is beside the plan is drawn once the path has been, or is refused. */
@@ -95,16 +98,26 @@ function take(id: string) {
                 :selected="position.selected"
                 :wanted="position.stroke.pot?.pocket"
                 :aim="aim"
+                :cue="playback.cue"
                 :is-locked="!!view.ahead"
                 :is-turned="isUpright"
+                :group="laying.group"
+                :laying="laying.next"
+                :is-lassoing="laying.isLassoing"
                 :drag="position.drag"
+                :drag-group="laying.moveGroup"
+                @lay="laying.lay"
+                @take-away="laying.takeAway($event)"
+                @take-together="laying.group = $event"
                 @take="take"
                 @aim-at="position.aimFreely($event)"
                 @pocket="position.potInto($event)"
                 @done="position.commit()"
               />
             </div>
-            <template v-if="isPathDrawn"><BreakStrip v-if="view.step === 'break'" /><PicturePanel /></template>
+            <QuickStrike v-if="isUpright" class="quick" />
+            <BallRail v-if="isPathDrawn || !position.ball('white')" class="rail" />
+            <template v-if="isPathDrawn"><BreakStrip v-if="view.step === 'break'" class="below" /><PicturePanel class="below" /></template>
           </div>
         </component>
         <component :is="isPhone ? 'div' : ElSplitterPanel" class="half">
@@ -207,13 +220,20 @@ function take(id: string) {
 /* A phone: the table stands upright, and what is changed beside it. */
 .left.upright {
   display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
+  grid-template-columns: calc(46dvh * 2050 / 3841) minmax(0, 1fr);
 }
 .left.upright .plan-frame {
   aspect-ratio: 2050 / 3841;
-  height: 48dvh;
+  height: 46dvh;
   max-height: none;
-  width: auto;
+  width: 100%;
+}
+.left.upright .quick {
+  height: 46dvh;
+}
+.left.upright .rail,
+.left.upright .below {
+  grid-column: 1 / 3;
 }
 .phone .desk {
   border-top: 1px solid var(--edge);

@@ -41,11 +41,15 @@ export function useTableAddress() {
     return { name: 'table' as const, params: { position: position.origin?.id ?? unsavedAddress, step: view.step }, query }
   })
 
+  /** A position that came in the address; unpacked only where there is one. */
+  const openLink = async (hash: string) => (await import('../position/links')).useLinks().openLink(hash)
+
   /** Where the address is being brought to. */
   let going = ''
 
   function follow(to: RouteLocationNormalizedLoaded) {
     if (to.name !== 'table') return
+    if (/^#p\d+\./.test(to.hash)) void openLink(to.hash)
     // "/table" alone: as it was left.
     const step = to.params.step as Step | undefined
     if (!step) return bring()

@@ -30,10 +30,11 @@ export function contentOf(content: SavedPosition['content']): Content {
   }
 }
 
-export const draftOf = (p: { name: string; about: string; content: SavedPosition['content'] }): Draft => ({
+export const draftOf = (p: Pick<SavedPosition, 'name' | 'about' | 'content'> & { trials?: SavedPosition['trials'] }): Draft => ({
   name: p.name,
   about: p.about,
   content: contentOf(p.content),
+  trials: copy(p.trials ?? []),
 })
 
 /** Whether two pots are one: the ball, the pocket, by way of the same ball or cushion. */

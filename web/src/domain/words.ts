@@ -35,6 +35,24 @@ export function strokeWords(stroke: StrokeFigures | Stroke): string {
   return `${tipWords(stroke.side ?? 0, stroke.height ?? 0)}, ${paceWords(stroke.pace)}${raised}`
 }
 
+const parts: [number, string][] = [
+  [0.25, '¼'],
+  [0.5, '½'],
+  [0.75, '¾'],
+  [1, '1'],
+  [1.25, '1¼'],
+  [1.5, '1½'],
+]
+const part = (tips: number) =>
+  Math.abs(tips) < 0.19 ? 'touch' : parts.reduce((a, b) => (Math.abs(b[0] - Math.abs(tips)) < Math.abs(a[0] - Math.abs(tips)) ? b : a))[1]
+
+/** "½ low, 4", "plain, ¼ right, 3.5": a line's short name. */
+export function shortStrokeWords({ side = 0, height = 0, pace = 4 }: Partial<Pick<Stroke, 'side' | 'height' | 'pace'>>): string {
+  const tip = Math.abs(height) >= 0.06 ? `${part(height)} ${height > 0 ? 'high' : 'low'}` : 'plain'
+  const aside = Math.abs(side) >= 0.06 ? `, ${part(side)} ${side > 0 ? 'right' : 'left'}` : ''
+  return `${tip}${aside}, ${pace.toFixed(1).replace(/\.0$/, '')}`
+}
+
 export const fullnessWords: Record<Schemas['Fullness'], string> = {
   full: 'full',
   threeQuarter: 'three-quarter ball',

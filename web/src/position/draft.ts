@@ -1,12 +1,16 @@
 import { useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { ask, client, Problem, type Draft, type Reference, type Schemas, type Stroke } from '../api/client'
+import { ask, client, Problem, type BallEntry, type Draft, type Reference, type Schemas, type Stroke, type TrialEntry } from '../api/client'
+import { isRed } from '../domain/balls'
 import { copy, plainPot, plainStroke } from '../domain/strokes'
 import { useLatest } from '../lib/useLatest'
 
 /** Which saved position the draft came from, as it was read. */
 export type Origin = { id: string; version: number; draft: Draft } | null
+
+/** Whether a trial is one that the user would miss. */
+const isMeant = (t: TrialEntry) => t.id.startsWith('k') || !!t.seenWhite || !!t.seenBall
 
 /** The position on the table and what is done to it, with undo. */
 export const useDraft = defineStore('draft', () => {
@@ -16,7 +20,12 @@ export const useDraft = defineStore('draft', () => {
   const problem = shallowRef<Problem | null>(null)
   /** The ball in hand. */
   const selected = ref('white')
-  const draft = ref<Draft>({ name: '', about: '', content: { balls: [], stroke: { ...plainStroke }, conditions: {} } })
+  const draft = ref<Required<Draft>>({
+    name: '',
+    about: '',
+    trials: [],
+    content: { balls: [], stroke: { ...plainStroke }, conditions: {} },
+  })
   const origin = shallowRef<Origin>(null)
   const history = useManualRefHistory(draft, { clone: copy, capacity: 200 })
   /** The draft as it was when an advised stroke was last set up only to look at it, if nothing was unsaved then. */
@@ -24,7 +33,10 @@ export const useDraft = defineStore('draft', () => {
   /** Whether it differs from what is saved. */
   const hasChanged = computed(() => !origin.value || JSON.stringify(origin.value.draft) !== JSON.stringify(draft.value))
   /** Whether something would be lost: looking at an advised stroke is no change. */
-  const isDirty = computed(() => hasChanged.value && (!origin.value || lookedAt.value !== JSON.stringify(draft.value)))
+  const isDirty = computed(() => hasChanged.value && (!origin.value || lookedAt.value !== withoutPlayed(draft.value)) && !isOnlyPlayed())
+  /** A line that a stroke left by being played is no work of the user's; one that was kept, named or seen is. */
+  const withoutPlayed = (d: Draft) => JSON.stringify({ ...d, trials: (d.trials ?? []).filter(isMeant) })
+  const isOnlyPlayed = () => !!origin.value && withoutPlayed(origin.value.draft) === withoutPlayed(draft.value)
 
   /** Which state of the table an answer is awaited for: counted up when another is put in its place, so that a late answer is known by it. */
   let state = 0
@@ -42,9 +54,9 @@ export const useDraft = defineStore('draft', () => {
   function reset(to: Draft, from: Origin, isOnlyLookedAt = false) {
     state++
     opened.value++
-    draft.value = copy(to)
-    origin.value = copy(from)
-    lookedAt.value = isOnlyLookedAt ? JSON.stringify(draft.value) : ''
+    draft.value = { ...copy(to), trials: copy(to.trials ?? []) }
+    origin.value = from && { ...copy(from), draft: { ...copy(from.draft), trials: copy(from.draft.trials ?? []) } }
+    lookedAt.value = isOnlyLookedAt ? withoutPlayed(draft.value) : ''
     selected.value = 'white'
     history.clear()
     history.commit()
@@ -63,9 +75,9 @@ export const useDraft = defineStore('draft', () => {
    * A table from elsewhere (a routine, a photograph) begins a position of its own that is not saved yet, so that saving it never overwrites
    * the one that was open. Returns what brings that one back.
    */
-  function begin(name: string, content: Draft['content']): () => void {
+  function begin(name: string, content: Draft['content'], about = ''): () => void {
     const before = { draft: copy(draft.value), origin: origin.value }
-    reset({ name, about: '', content }, null)
+    reset({ name, about, content }, null)
     return () => reset(before.draft, before.origin)
   }
 
@@ -168,12 +180,41 @@ export const useDraft = defineStore('draft', () => {
     commit()
   }
 
+  /** Takes a ball off by the keys or a button; the white stays, for nothing can be played without it. */
   function remove(id: string) {
-    if (id === 'white') return
+    if (id !== 'white') takeOff([id])
+  }
+
+  /**
+   * Takes balls off the table. Outside a frame the reds that stay are numbered as they were laid, and not by what is left of fifteen; within
+   * one they keep their numbers, for what is written down speaks of them.
+   */
+  function takeOff(ids: readonly string[]) {
     state++
-    content.value.balls = content.value.balls.filter((b) => b.id !== id)
-    if (stroke.value.pot?.ball === id || stroke.value.pot?.through === id) stroke.value.pot = null
-    if (selected.value === id) selected.value = 'white'
+    let balls = content.value.balls.filter((b) => !ids.includes(b.id))
+    let { pot } = stroke.value
+    if (pot && (ids.includes(pot.ball) || (pot.through && ids.includes(pot.through)))) pot = null
+    if (!content.value.frame || content.value.frame.exercise) {
+      const reds = balls.filter((b) => isRed(b.id)).map((b) => b.id)
+      const newName = new Map(reds.map((id, i) => [id, `red-${i + 1}`]))
+      const named = (id: string) => newName.get(id) ?? id
+      balls = balls.map((b) => ({ ...b, id: named(b.id) }))
+      if (pot) pot = { ...pot, ball: named(pot.ball), through: pot.through && named(pot.through) }
+      const exercise = content.value.frame?.exercise
+      if (exercise?.balls) exercise.balls = exercise.balls.filter((id) => !ids.includes(id)).map(named)
+      selected.value = named(selected.value)
+    }
+    content.value.balls = balls
+    stroke.value.pot = pot
+    if (!ball(selected.value)) selected.value = 'white'
+    commit()
+  }
+
+  /** Several balls at once, where the core has found room for them. */
+  function moveTo(places: readonly BallEntry[]) {
+    state++
+    const at = new Map(places.map((p) => [p.id, p]))
+    content.value.balls = content.value.balls.map((b) => ({ ...b, ...at.get(b.id) }))
     commit()
   }
 
@@ -190,7 +231,7 @@ export const useDraft = defineStore('draft', () => {
     const wasClean = !isDirty.value
     if (white) placeWhite(white)
     setStroke(change)
-    if (wasClean) lookedAt.value = JSON.stringify(draft.value)
+    if (wasClean) lookedAt.value = withoutPlayed(draft.value)
     commit()
   }
 
@@ -241,6 +282,8 @@ export const useDraft = defineStore('draft', () => {
     drag,
     nudge,
     remove,
+    takeOff,
+    moveTo,
     potInto,
     setStroke,
     look,

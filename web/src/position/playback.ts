@@ -1,11 +1,13 @@
-import { useRafFn } from '@vueuse/core'
+import { useMediaQuery, useRafFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
-import type { Schemas, Simulation } from '../api/client'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ask, client, Problem, type Schemas, type Simulation } from '../api/client'
+import { turnedOn, unturned, type Turning } from '../table/turning'
+import { usePlayer } from './player'
 import { useShot } from './shot'
 import { useDraft } from './draft'
 
-type At = { x: number; y: number; z?: number }
+type At = { x: number; y: number; z?: number; turning?: Turning }
 
 /** How high a ball is off the bed at a moment, m: a throw between two moments; 0 on the bed. */
 export function heightAt(flights: readonly Schemas['FlightResult'][], id: string, time: number): number {
@@ -46,6 +48,39 @@ export function ballsAt(
   return at
 }
 
+/** How often it is worked out how a ball lies turned, s. */
+const turningStep = 1 / 90
+/** How each ball lies turned from moment to moment, as it rolls, slides and spins. */
+export function turningsOf(balls: readonly Schemas['BallTurning'][]): Map<string, Turning[]> {
+  const turnings = new Map<string, Turning[]>()
+  for (const { ball, spans } of balls) {
+    const list: Turning[] = [unturned]
+    let [turning, at] = [unturned, 0]
+    for (const { from, to, start, end } of spans) {
+      let t = from
+      while (t < to - 1e-9) {
+        const next = Math.min(to, Math.floor(t / turningStep + 1 + 1e-6) * turningStep)
+        // Its angular velocity changes evenly: the middle one stands for so short a time.
+        const share = to > from ? ((t + next) / 2 - from) / (to - from) : 0
+        const w = [0, 1, 2].map((i) => start[i] + share * (end[i] - start[i])) as [number, number, number]
+        turning = turnedOn(turning, w, next - t)
+        t = next
+        for (at = list.length; at * turningStep <= t + 1e-9; at++) list.push(turning)
+      }
+    }
+    turnings.set(ball, list)
+  }
+  return turnings
+}
+
+/** How far the cue is back from the white, m, when the stroke is still to come for so many of its seconds. */
+const cueSeconds = 0.62
+export function cueBack(left: number): number {
+  const t = 1 - left / cueSeconds
+  const far = 0.17
+  return t < 0.6 ? 0.02 + (far - 0.02) * Math.sin(((t / 0.6) * Math.PI) / 2) : far * (1 - ((t - 0.6) / 0.4) ** 2)
+}
+
 /** The shot played back: time, speed, and where the balls are. */
 export const usePlayback = defineStore('playback', () => {
   const answer = useShot()
@@ -53,11 +88,17 @@ export const usePlayback = defineStore('playback', () => {
   const time = ref(0)
   const speed = ref(1)
   const isPlaying = ref(false)
+  const players = usePlayer()
+  /** Of the cue's stroke before the white moves, s that are left. */
+  const lead = ref(0)
+  const turnings = shallowRef(new Map<string, Turning[]>())
+  const isCalm = useMediaQuery('(prefers-reduced-motion: reduce)')
   const duration = computed(() => answer.shot?.simulation.duration ?? 0)
 
   const raf = useRafFn(
     ({ delta }) => {
       if (!isPlaying.value) return
+      if (lead.value > 0) return void (lead.value = Math.max(0, lead.value - (Math.min(delta, 50) / 1000) * speed.value))
       time.value = Math.min(duration.value, time.value + (delta / 1000) * speed.value)
       if (time.value >= duration.value) pause()
     },
@@ -67,12 +108,15 @@ export const usePlayback = defineStore('playback', () => {
   function play(at = speed.value) {
     speed.value = at
     if (time.value >= duration.value) time.value = 0
+    if (time.value === 0 && !isCalm.value) lead.value = cueSeconds
+    void readTurnings()
     isPlaying.value = true
     raf.resume()
   }
 
   function pause() {
     isPlaying.value = false
+    lead.value = 0
     raf.pause()
   }
 
@@ -81,15 +125,43 @@ export const usePlayback = defineStore('playback', () => {
     time.value = 0
   }
 
+  /** The marks on the balls turn where the server says how; without an answer they are as they lie. */
+  async function readTurnings() {
+    const about = answer.shot
+    if (turnings.value.size) return
+    try {
+      const found = await ask(client.POST('/api/shot/turning', { body: { content: answer.settled, player: players.player } }))
+      if (answer.shot === about) turnings.value = turningsOf(found)
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+    }
+  }
+  watch(
+    () => answer.shot,
+    () => (turnings.value = new Map()),
+  )
+  const cue = computed(() =>
+    lead.value > 0 ? { back: cueBack(lead.value), side: position.stroke.side * position.reference!.millimetresPerTip } : null,
+  )
+  /** How far the marks have turned by now. */
+  function turned(balls: Map<string, At | null>) {
+    const index = Math.round(time.value / turningStep)
+    for (const [id, at] of balls) {
+      const list = turnings.value.get(id)
+      if (at && list && time.value > 0) balls.set(id, { x: at.x, y: at.y, z: at.z, turning: list[Math.min(index, list.length - 1)] })
+    }
+    return balls
+  }
+
   // A changed shot starts from its beginning.
   watch(() => answer.shot, rewind)
 
   const balls = computed(() => {
     const start = new Map(position.content.balls.map((b) => [b.id, { x: b.x, y: b.y }]))
     return answer.shot && time.value > 0
-      ? ballsAt(answer.shot.simulation, time.value, start, answer.shot.flights)
+      ? turned(ballsAt(answer.shot.simulation, time.value, start, answer.shot.flights))
       : new Map<string, At | null>(start)
   })
 
-  return { time, speed, isPlaying, duration, balls, play, pause, rewind }
+  return { time, speed, isPlaying, duration, balls, cue, play, pause, rewind }
 })

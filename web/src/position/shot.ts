@@ -19,7 +19,7 @@ export const useShot = defineStore('shot', () => {
   const table = shallowRef<Table | null>(null)
 
   const { answer, asked, isStale, problem, again } = useAnswer<{ content: Content; player: Schemas['PlayerEntry'] }, Shot>({
-    question: () => (position.content.balls.length ? { content: position.content, player: players.player } : null),
+    question: () => (position.ball('white') ? { content: position.content, player: players.player } : null),
     ask: async (body, signal) => shotOf(await ask(client.POST('/api/shot', { body, signal }))),
   })
   // What no control has refused since is refused no more.

@@ -5,8 +5,8 @@ import type { BallEntry } from '../api/client'
 /** The steps of the work at the table, in the order in which players think. */
 export const steps = ['read', 'shot', 'break', 'safety'] as const
 export type Step = (typeof steps)[number]
-/** Of the shot: how it is set up, where the white should go, one's own strokes compared, and what is kept. */
-export const shotViews = ['set-up', 'there', 'compare', 'kept'] as const
+/** Of the shot: how it is set up, where the white should go, one's own strokes compared, guessing first, and what is kept. */
+export const shotViews = ['set-up', 'there', 'compare', 'guess', 'kept'] as const
 export type ShotView = (typeof shotViews)[number]
 
 /** What of the work is open, and what the plan shows instead of the table as it is. The address says the same. */
@@ -17,6 +17,8 @@ export const useView = defineStore('view', () => {
   const ahead = shallowRef<BallEntry[] | null>(null)
   /** What is drawn is another stroke than the one that is set up. */
   const isShotHidden = ref(false)
+  /** What the stroke does is not shown before it has been guessed. */
+  const isCovered = ref(false)
 
   function go(to: Step, of?: ShotView) {
     step.value = to
@@ -28,5 +30,5 @@ export const useView = defineStore('view', () => {
     isShotHidden.value = hidesShot
   }
 
-  return { step, shotView, ahead, isShotHidden, go, lookAhead }
+  return { step, shotView, ahead, isShotHidden, isCovered, go, lookAhead }
 })

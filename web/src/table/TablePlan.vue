@@ -58,7 +58,7 @@ const emit = defineEmits<{
   pocket: [name: string]
   done: []
   lay: [at: Point]
-  takeAway: [id: string]
+  takeAway: [ids: string[]]
   takeTogether: [ids: string[]]
 }>()
 const { reference, length, width, radius, sx, sy } = useDrawing()
@@ -120,8 +120,8 @@ const cueDrawn = computed(() => {
   return {
     transform: `translate(${sx(aim.x)} ${sy(aim.y)}) rotate(${-aim.degrees})`,
     // Half the breadth of tip and butt, mm.
-    shaft: `M ${-tip} ${-4.6 - cue.side} L ${-tip - 1450} ${-14 - cue.side} L ${-tip - 1450} ${14 - cue.side} L ${-tip} ${4.6 - cue.side} Z`,
-    ferrule: `M ${-tip} ${-4.6 - cue.side} L ${-tip - 24} ${-4.8 - cue.side} L ${-tip - 24} ${4.8 - cue.side} L ${-tip} ${4.6 - cue.side} Z`,
+    shaft: `M ${-tip} ${-4.6 + cue.side} L ${-tip - 1450} ${-14 + cue.side} L ${-tip - 1450} ${14 + cue.side} L ${-tip} ${4.6 + cue.side} Z`,
+    ferrule: `M ${-tip} ${-4.6 + cue.side} L ${-tip - 24} ${-4.8 + cue.side} L ${-tip - 24} ${4.8 + cue.side} L ${-tip} ${4.6 + cue.side} Z`,
   }
 })
 
@@ -215,7 +215,7 @@ function ballGrip(ball: Lying, from: At): Grip {
       const at = atHand(hand)
       if (isAway(at, hand)) {
         held.value = null
-        emit('takeAway', id)
+        emit('takeAway', [id])
         return
       }
       const letGo = held.value
@@ -239,7 +239,7 @@ function groupGrip(from: At): Grip {
       const by = carried.value
       const at = atHand(hand)
       if (!by) return
-      if (isAway(at, hand)) for (const id of props.group ?? []) emit('takeAway', id)
+      if (isAway(at, hand)) for (const id of props.group ?? []) emit('takeAway', [id])
       else await props.dragGroup?.(by.x, by.y)
       carried.value = null
       emit('done')
@@ -346,6 +346,7 @@ watch(
       ? {
           camera: v.camera,
           showWhatMatters,
+          lookAt: (factor, place) => v.camera.zoomBy(factor, place ? standing(place) : undefined),
           placeUnder: (x, y) => {
             const hand = v.handUnder(x, y)
             return hand && onTable(hand)

@@ -144,6 +144,8 @@ export type PlanControl = {
   camera: Camera
   /** Frames the balls and lines of the step. */
   showWhatMatters: () => void
+  /** Looks closer by a factor, about a place on the table (m), or about the middle of what is seen. */
+  lookAt: (factor: number, place: Point | null) => void
   /** The place under a point of the screen, m; null beside the plan. */
   placeUnder: (clientX: number, clientY: number) => Point | null
 }

@@ -5,6 +5,7 @@ import { useKeeping } from '../../position/keeping'
 import { usePlayback } from '../../position/playback'
 import { useView } from '../../position/view'
 import { useFeatures } from '../features'
+import { planControl } from '../../table/camera'
 import { router } from '../router'
 
 const pockets = ['yellow', 'yellow-middle', 'yellow-top', 'green', 'green-middle', 'green-top']
@@ -33,6 +34,12 @@ export function useCommands(showKeys: () => void): Command[] {
   function take(step: number) {
     const ids = position.content.balls.map((b) => b.id)
     position.selected = ids[(ids.indexOf(position.selected) + step + ids.length) % ids.length]
+  }
+
+  /** About the ball in hand, so that it stays in sight. */
+  function look(factor: number) {
+    const ball = position.ball(position.selected)
+    planControl.value?.lookAt(factor, ball ?? null)
   }
 
   const moved = { takesShift: true, endsItself: true }
@@ -67,6 +74,10 @@ export function useCommands(showKeys: () => void): Command[] {
       key: ' ',
       run: () => (playback.isPlaying ? playback.pause() : playback.play(playback.speed)),
     },
+    { id: 'closer', name: 'look closer at the plan', key: 'z', endsItself: true, run: () => look(1.6) },
+    { id: 'farther', name: 'look at it from farther off', key: 'u', endsItself: true, run: () => look(1 / 1.6) },
+    { id: 'whole', name: 'show the whole table', key: '0', endsItself: true, run: () => planControl.value?.camera.showWhole() },
+    { id: 'matters', name: 'show what matters in this step', key: '9', endsItself: true, run: () => planControl.value?.showWhatMatters() },
     { id: 'undo', name: 'undo', key: 'ctrl+z', endsItself: true, run: () => position.undo() },
     { id: 'redo', name: 'redo', key: 'ctrl+y', endsItself: true, run: () => position.redo() },
     { id: 'save', name: 'save', key: 'ctrl+s', run: () => keeping.save() },

@@ -9,6 +9,7 @@ import FrameProblem from '../../position/FrameProblem.vue'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
 import BetterFound from '../../ui/BetterFound.vue'
+import CompareButton from '../../position/CompareButton.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -185,6 +186,7 @@ const chosen = computed({
                   <ElButton type="primary" size="small" data-testid="potted" @click="plans.playOn()">Potted as planned</ElButton>
                   <ElButton size="small" data-testid="missed-thick" @click="plans.playOn('thick')">Missed thick</ElButton>
                   <ElButton size="small" data-testid="missed-thin" @click="plans.playOn('thin')">Missed thin</ElButton>
+                  <CompareButton :stroke="shown.choice.stroke" what="the first shot of this plan" />
                   <ElButton v-if="!plans.isSetUp" size="small" data-testid="set-up-plan" @click="plans.setUp()"
                     >Set up on the desk</ElButton
                   >

@@ -3,9 +3,13 @@ import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { mirrored } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
+import { seen } from '../../position/seen'
 import { useRoutines, type RoutineResult } from './routines'
 import { useSession, type Attempt, type Place, type Task } from './session'
 import { bodyWords } from './words'
+
+/** Balls that lie within this are where the step has them, m. */
+const sameHere = 0.002
 
 /** What is played now at a session, and how an attempt at it is counted. */
 export const useCounting = defineStore('counting', () => {
@@ -121,6 +125,26 @@ export const useCounting = defineStore('counting', () => {
     clear()
     if (!isRun.value) goOn(done)
   }
+
+  /** Where a stroke on the desk was seen to end counts here, if it was played from this step; said again, it corrects that attempt. */
+  const fromDesk = new Map<string, string>()
+  seen.on(({ id, balls, white: at, ball: other, counted }) => {
+    const here = step.value
+    if (!here || isRun.value || !sessions.session?.now || sessions.session.endedAt) return
+    const isHere =
+      here.balls.length === balls.length &&
+      here.balls.every((b) => balls.some((o) => o.id === b.id && Math.hypot(o.x - b.x, o.y - b.y) < sameHere))
+    if (!isHere) return
+    const before = fromDesk.get(id)
+    if (before && sessions.attempts.some((a) => a.id === before)) sessions.correct(before, { white: at, ball: other, said: !other })
+    else {
+      const made = sessions.count({ said: !other, white: at, ball: other, score: null, kinds: {} })
+      if (!made) return
+      fromDesk.set(id, made)
+      last.value = made
+    }
+    counted()
+  })
 
   /** What comes next: as the routine's order says. */
   function goOn(done: boolean) {

@@ -6,6 +6,7 @@ import { fullnessWords, kindWords, reachWords, skillWords, tipWords } from '../.
 import { shareWords } from '../../lib/estimates'
 import { degreeWords, lengthWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
+import CompareButton from '../../position/CompareButton.vue'
 import { usePlayer } from '../../position/player'
 import BallDot from '../../ui/BallDot.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
@@ -100,10 +101,9 @@ function key(e: KeyboardEvent) {
           }}<span v-if="row.cut.kind !== 'direct'" class="kind" :title="kindWords(row.cut)">{{
             row.cut.kind === 'double' ? 'double' : `${row.cut.kind} ${nameOf(row.cut.struck)}`
           }}</span
-          ><span v-if="reachOf(row as PotOption)" class="soft under" :title="reachWords(row.reach)">{{
-            reachOf(row as PotOption)
-          }}</span></template
-        >
+          ><span v-if="reachOf(row as PotOption)" class="soft under" :title="reachWords(row.reach)">{{ reachOf(row as PotOption) }}</span
+          ><CompareButton v-if="reading.isChosen(row as PotOption)" class="under" :stroke="position.stroke" :what="nameOf(row.cut.ball)"
+        /></template>
       </ElTableColumn>
       <ElTableColumn prop="chance.value" label="Chance" width="86" align="right" sortable :sort-orders="['descending', 'ascending']">
         <template #default="{ row }"

@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import { plainStroke } from '../../domain/strokes'
 import { strokeWords } from '../../domain/words'
 import { useShot } from '../../position/shot'
+import CompareButton from '../../position/CompareButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import { useKeptShots, type KeptShot } from './keptShots'
 
@@ -62,6 +63,7 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
             :aria-label="`Line on ${s.name}`"
             @change="kept.rewrite(s, $event)"
           />
+          <CompareButton :stroke="s.stroke" :what="s.name" />
           <ElButton :disabled="kept.busy" :aria-label="`Practise ${s.name}`" @click="kept.practiseShot(s)">Practise</ElButton>
           <ElButton :disabled="kept.busy" :aria-label="`Delete ${s.name}`" @click="kept.remove(s)">Delete</ElButton>
         </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
 import { ElButton, ElSlider } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { strokeWords, warningWords } from '../../domain/words'
 import { fieldWords, problemWords } from '../../lib/problemWords'
 import { useShell } from '../../lib/useShell'
@@ -14,12 +14,18 @@ import { eventWords, outcomeWords } from '../../position/words'
 import LineButton from '../../ui/LineButton.vue'
 import { useEventList } from './eventList'
 import { useGoal } from '../../position/goal'
+import { useGoOn } from './goOn'
+import { useTrials } from './trials'
+import OneOf from '../../ui/OneOf.vue'
 
 /** Below the plan: what comes of the shot in a sentence, the playback, and what happens on the way. */
+const TrialsBar = defineAsyncComponent(() => import('./TrialsBar.vue'))
+const TrialsTray = defineAsyncComponent(() => import('./TrialsTray.vue'))
 const answer = useShot()
 const position = useDraft()
 const playback = usePlayback()
 const goals = useGoal()
+const { goOn, busy: isGoingOn } = useGoOn()
 const view = useView()
 const list = useEventList()
 /** On a phone there is room for the sentence; the rest unfolds. */
@@ -51,6 +57,19 @@ function seek(time: number) {
   playback.time = time
 }
 
+// ---- What stands below: the lines of strokes, once there are any, or what happens ----
+const hasLines = computed(() => view.step === 'shot' && !isSmall.value)
+const trials = useTrials()
+const chosenBelow = ref<'lines' | 'events' | null>(null)
+const below = computed({
+  get: () => chosenBelow.value ?? (trials.trials.length ? 'lines' : 'events'),
+  set: (to) => (chosenBelow.value = to),
+})
+const belows: { value: 'lines' | 'events'; label: string; testId: string }[] = [
+  { value: 'events', label: 'What happens', testId: 'below-events' },
+  { value: 'lines', label: 'Lines', testId: 'below-lines' },
+]
+
 // What no control of the desk shows by itself.
 const refused = computed(() => {
   const p = position.problem
@@ -67,6 +86,9 @@ const refused = computed(() => {
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
+    <p v-else-if="view.isCovered" class="outcome soft" role="status" data-testid="covered">
+      Covered: mark where the white stops first, then show the answer.
+    </p>
     <p v-else-if="answer.shot && answer.asked" class="outcome" :class="{ stale: answer.isStale }" role="status" data-testid="outcome">
       <RouterLink class="stroke" :to="{ name: 'table', params: { ...$route.params, step: 'shot' } }" title="To the shot">{{
         strokeWords(answer.asked.content.stroke)
@@ -79,7 +101,7 @@ const refused = computed(() => {
         ></template
       >
     </p>
-    <div v-if="!view.isShotHidden" class="controls">
+    <div v-if="!view.isShotHidden && !view.isCovered" class="controls">
       <ElButton data-testid="play" :disabled="!playback.duration" @click="run(1)">{{ isRunning(1) ? 'Pause' : 'Play' }}</ElButton>
       <ElButton v-if="isSmall" :aria-expanded="isUnfolded" data-testid="unfold" @click="isUnfolded = !isUnfolded">{{
         isUnfolded ? 'Fold' : 'What happens'
@@ -100,20 +122,35 @@ const refused = computed(() => {
       />
       <output v-if="isWhole" class="figure">{{ playback.time.toFixed(2) }} of {{ playback.duration.toFixed(2) }} s</output>
       <ElButton :disabled="playback.time === 0" @click="playback.rewind()">Rewind</ElButton>
+      <ElButton
+        v-if="isWhole"
+        :disabled="!answer.shot || isGoingOn"
+        title="The table after this stroke, by the rules, becomes the next one"
+        data-testid="go-on"
+        @click="goOn"
+        >Go on from here</ElButton
+      >
     </div>
-    <div v-if="shown.events.length > 1 && !view.isShotHidden && isWhole" class="what">
-      <ol class="events" :class="{ all: list.isAll }" aria-label="What happens" data-testid="events">
-        <li v-for="(e, i) in shown.events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.isLoss }">
-          <LineButton @click="seek(e.time)"
-            ><span class="number figure">{{ e.number ?? '' }}</span
-            >{{ e.words }} <span class="figure soft">{{ e.time.toFixed(1) }} s</span></LineButton
-          >
-        </li>
-        <li v-if="shown.more" class="soft more">and {{ shown.more }} more contacts of the other balls</li>
-      </ol>
-      <ElButton size="small" class="turn" :aria-expanded="list.isAll" data-testid="all-events" @click="list.isAll = !list.isAll">{{
-        list.isAll ? 'What matters' : 'All that happens'
-      }}</ElButton>
+    <div v-if="shown.events.length > 1 && !view.isShotHidden && !view.isCovered && isWhole" class="what">
+      <div v-if="hasLines" class="row head">
+        <OneOf v-model="below" :options="belows" label="Below the plan" />
+        <TrialsBar />
+      </div>
+      <TrialsTray v-if="hasLines && below === 'lines'" class="tray" />
+      <div v-else class="happens">
+        <ol class="events" :class="{ all: list.isAll }" aria-label="What happens" data-testid="events">
+          <li v-for="(e, i) in shown.events" :key="i" :class="{ now: playback.time > 0 && i === now, danger: e.isLoss }">
+            <LineButton @click="seek(e.time)"
+              ><span class="number figure">{{ e.number ?? '' }}</span
+              >{{ e.words }} <span class="figure soft">{{ e.time.toFixed(1) }} s</span></LineButton
+            >
+          </li>
+          <li v-if="shown.more" class="soft more">and {{ shown.more }} more contacts of the other balls</li>
+        </ol>
+        <ElButton size="small" class="turn" :aria-expanded="list.isAll" data-testid="all-events" @click="list.isAll = !list.isAll">{{
+          list.isAll ? 'What matters' : 'All that happens'
+        }}</ElButton>
+      </div>
     </div>
     <p v-else-if="shown.events.length < 2 && !view.isShotHidden" class="soft empty">
       Nothing moves yet. Drag the brass diamond to aim, or choose a ball and a pocket in the step Shot.
@@ -165,10 +202,23 @@ const refused = computed(() => {
 }
 .what {
   display: flex;
-  gap: 12px;
-  align-items: flex-start;
+  flex-direction: column;
+  gap: 4px;
   min-height: 0;
   flex: 1;
+}
+.head {
+  flex: none;
+}
+.tray {
+  flex: 1;
+}
+.happens {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
 }
 .events {
   list-style: none;

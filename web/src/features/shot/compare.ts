@@ -1,43 +1,25 @@
-import { useLocalStorage, useSessionStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import type { Schemas, Stroke } from '../../api/client'
-import { advised, copy, isSameStroke } from '../../domain/strokes'
+import { advised, copy } from '../../domain/strokes'
 import { useSearch } from '../../lib/useSearch'
+import { useChoices } from '../../position/choices'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
-import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
 
 export type Column = Schemas['CompareColumnResult']
 
-/** Most strokes that are compared at once. */
-export const mostChoices = 4
-
-/** My own strokes beside one another: they stay with the table that they were set up on. */
+/** My own strokes beside one another, and the advice's best. */
 export const useCompare = defineStore('compare', () => {
   const position = useDraft()
   const players = usePlayer()
-  const shot = useShot()
   const view = useView()
   const rival = useLocalStorage('deep-baize-rival', 'county')
 
-  const table = computed(() => JSON.stringify(position.tableAsked))
-  const kept = useSessionStorage<{ table: string; strokes: Stroke[] }>('deep-baize-choices', { table: '', strokes: [] })
-  // On another table they are other strokes; undo brings the table back, and them with it.
-  const choices = computed(() => (kept.value.table === table.value ? kept.value.strokes : []))
-  const keep = (strokes: Stroke[]) => (kept.value = { table: table.value, strokes })
-
-  /** The stroke that is set up; one that is aimed freely keeps its aim. */
-  const present = (): Stroke => ({ ...copy(position.stroke), aim: shot.aim })
-  const isLaid = computed(() => choices.value.some((s) => isSameStroke(s, present())))
-  const isFull = computed(() => choices.value.length >= mostChoices)
-
-  function lay() {
-    if (!isFull.value && !isLaid.value) keep([...choices.value, present()])
-  }
-  const remove = (which: number) => keep(choices.value.filter((_, i) => i !== which))
-  const clear = () => keep([])
+  const mine = useChoices()
+  const choices = computed(() => mine.choices)
   const setUp = (stroke: Stroke) => position.look(copy(stroke))
   /** The advice's stroke may be played from another place in the D. */
   const setUpColumn = (column: Column) =>
@@ -66,14 +48,9 @@ export const useCompare = defineStore('compare', () => {
 
   return {
     choices,
-    isLaid,
-    isFull,
     isOpen,
     columns,
     nameOf,
-    lay,
-    remove,
-    clear,
     setUp,
     setUpColumn,
     found: search.found,

@@ -1,17 +1,25 @@
+import { defineAsyncComponent } from 'vue'
 import type { Feature } from '../../position/feature'
-import type { At, Point } from '../../table/layer'
+import type { At, LayerGrip, Point } from '../../table/layer'
+import { lengthWords } from '../../lib/formats'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useView, type ShotView } from '../../position/view'
 import { useGoal } from '../../position/goal'
 import { useJudgedDrawing } from './judgedDrawing'
-import JudgedLayer from './JudgedLayer.vue'
 import { useJudgements } from './judgements'
+import { useGuess } from './guess'
 import { useShotDrawing } from './shotDrawing'
 import ShotLayer from './ShotLayer.vue'
+import { useTrials } from './trials'
+import { useTrialsDrawing } from './trialsDrawing'
 import { useWays } from './ways'
 
 export { useJudgements, type FanKind } from './judgements'
+
+/** What is beside the shot itself is loaded once the shot is drawn. */
+const JudgedLayer = defineAsyncComponent(() => import('./JudgedLayer.vue'))
+const TrialsLayer = defineAsyncComponent(() => import('./TrialsLayer.vue'))
 
 const toMillimetre = (v: number, most: number) => Math.round(Math.min(most, Math.max(0, v)) * 1000) / 1000
 
@@ -25,6 +33,9 @@ export function useShotFeature(): Feature {
   const judgements = useJudgements()
   const shot = useShotDrawing()
   const judged = useJudgedDrawing()
+  const trials = useTrials()
+  const left = useTrialsDrawing()
+  const guess = useGuess()
 
   /** The place where the white should stop: its rim makes it larger or smaller; elsewhere on the bed it comes under the hand. */
   function grip(at: At): ((to: Point) => void) | null {
@@ -37,6 +48,39 @@ export function useShotFeature(): Feature {
     if (at.x <= 0 || at.x >= length || at.y <= 0 || at.y >= width) return null
     const [dx, dy] = place && far! < goals.goal.radius ? [place.x - at.x, place.y - at.y] : [0, 0]
     return (to) => (goals.goal.place = { x: toMillimetre(to.x + dx, length), y: toMillimetre(to.y + dy, width) })
+  }
+
+  /** Where a ball really stopped: its ring is dragged there, or the place is touched after *It stopped here*; a guess is marked likewise. */
+  function gripOfEnds(at: At): ((to: Point) => void) | LayerGrip | null {
+    if (guess.isCovered) return guess.mark(at, at.reach)
+    if (view.step !== 'shot' || view.ahead || ways.isOpen) return null
+    const asked = trials.asks
+    const ring = shot.finals.value
+      .filter((f) => f.id === 'white' || f.id === position.stroke.pot?.ball)
+      .map((f) => ({ f, d: Math.hypot(f.x - at.x, f.y - at.y) }))
+      .filter((r) => r.d < Math.max(position.reference!.ballRadius, at.reach))
+      .sort((a, b) => a.d - b.d)[0]?.f
+    const what = asked ?? (ring ? (ring.id === 'white' ? 'white' : 'ball') : null)
+    if (!what) return null
+    const from = ring ?? at
+    let last: Point = at
+    return {
+      move(to) {
+        last = to
+        if (asked || Math.hypot(to.x - at.x, to.y - at.y) > 0.006) trials.dragged = { what, ...onBed(to) }
+      },
+      done() {
+        const isMeant = !!trials.dragged
+        trials.dragged = null
+        if (isMeant) trials.seenAt(what, onBed(last))
+      },
+      words: (to) => `${lengthWords(Math.hypot(to.x - from.x, to.y - from.y))} from there`,
+    }
+  }
+  function onBed(p: Point): Point {
+    const { length, width, ballRadius: r } = position.reference!
+    const within = (v: number, most: number) => Math.min(most - r, Math.max(r, v))
+    return { x: within(p.x, length), y: within(p.y, width) }
   }
 
   function tip(side: number, height: number) {
@@ -62,8 +106,15 @@ export function useShotFeature(): Feature {
         named: () => (ways.isOpen ? (ways.ways ?? []).flatMap((w) => w.balls) : []),
       },
       {
+        key: 'trials',
+        component: TrialsLayer,
+        namings: () => left.namings.value,
+        lines: () => left.clear.value,
+      },
+      {
         key: 'shot',
         component: ShotLayer,
+        grip: gripOfEnds,
         namings: () => [...shot.namings.value, ...shot.numbers.value],
         lines: () => shot.lines.value,
         marks: () => shot.events.value.map(({ number, x, y }) => ({ key: number, x, y })),
@@ -81,6 +132,8 @@ export function useShotFeature(): Feature {
       { id: 'harder', name: 'pace up, a tenth', key: '+', run: () => pace(0.1) },
       { id: 'ways', name: 'put it there: where the white should stop', key: 't', run: show('there') },
       { id: 'compare', name: 'compare: strokes of one’s own side by side', key: 'c', run: show('compare') },
+      { id: 'guess', name: 'guess first where the white stops', key: 'y', run: show('guess') },
+      { id: 'line', name: 'keep the line of the stroke', key: 'g', run: () => trials.leave(true) },
       { id: 'keep', name: 'keep the shot, with a line on it', key: 'k', run: show('kept') },
       { id: 'spread', name: 'show where it may stop', key: 'x', run: () => (judgements.spreadOpen = !judgements.spreadOpen) },
     ],

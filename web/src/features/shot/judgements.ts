@@ -27,7 +27,7 @@ export const useJudgements = defineStore('judgements', () => {
   const spreadOpen = ref(false)
   const sidesOpen = ref(false)
 
-  const isOpen = computed(() => view.step === 'shot')
+  const isOpen = computed(() => view.step === 'shot' && !view.isCovered)
   const wantsGoal = computed(() => isOpen.value && view.shotView === 'there')
   const body = () => ({ content: shot.settled, player: players.player })
   const isAnswered = () => !!shot.shot

@@ -17,6 +17,7 @@ import { arrivalWords, fullnessWords, kindWords, openingWords, reachWords, strok
 import { degreeWords, lengthWords, sentence } from '../../lib/formats'
 import { shareWords } from '../../lib/estimates'
 import { useJudgements } from './judgements'
+import { useTrials } from './trials'
 import { allowanceWords, buttWords } from './words'
 
 export type KeptShot = Schemas['SavedShotItem']
@@ -32,6 +33,7 @@ export const useKeptShots = defineStore('keptShots', () => {
   const practise = usePractise()
   const goal = useGoal()
   const judgements = useJudgements()
+  const trials = useTrials()
   const shots = shallowRef<KeptShot[]>([])
   const note = ref('')
   const { busy, attempt } = useAttempt((problem) => {
@@ -162,6 +164,7 @@ export const useKeptShots = defineStore('keptShots', () => {
       rows,
       lines,
       note: note.value,
+      traces: trials.shown.map((t) => ({ name: t.name, line: t.line })),
       goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null,
     }
   }

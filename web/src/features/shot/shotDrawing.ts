@@ -23,7 +23,7 @@ export const useShotDrawing = createSharedComposable(() => {
   const view = useView()
 
   const white = computed(() => (view.ahead ? undefined : position.ball('white')))
-  const simulation = computed(() => (view.isShotHidden ? null : (answer.shot?.simulation ?? null)))
+  const simulation = computed(() => (view.isShotHidden || view.isCovered ? null : (answer.shot?.simulation ?? null)))
   const cut = computed(() => (view.isShotHidden ? null : (answer.shot?.cut ?? null)))
 
   const whitePath = computed(() => {

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { useShot } from '../../position/shot'
+import { useView } from '../../position/view'
+import { useTrials } from './trials'
+
+/** What a stroke leaves: its line, and where it was really seen to stop. */
+const trials = useTrials()
+const answer = useShot()
+const view = useView()
+</script>
+
+<template>
+  <div class="row bar">
+    <ElButton size="small" :disabled="!answer.shot || view.isCovered" data-testid="keep-line" @click="trials.leave(true)"
+      >Keep the line</ElButton
+    >
+    <ElButton
+      size="small"
+      :type="trials.asks === 'white' ? 'primary' : undefined"
+      :aria-pressed="trials.asks === 'white'"
+      :disabled="!answer.shot || view.isCovered"
+      title="Touch the plan where the white really stopped, or drag its ring there"
+      data-testid="it-stopped"
+      @click="trials.asks = trials.asks === 'white' ? null : 'white'"
+      >It stopped here</ElButton
+    >
+    <ElButton
+      v-if="trials.mine?.seenWhite && trials.mine.stroke.pot"
+      size="small"
+      :type="trials.asks === 'ball' ? 'primary' : undefined"
+      :aria-pressed="trials.asks === 'ball'"
+      data-testid="ball-stopped"
+      @click="trials.asks = trials.asks === 'ball' ? null : 'ball'"
+      >Missed: ball here</ElButton
+    >
+    <ElButton v-if="trials.trials.length" size="small" text data-testid="clear-lines" @click="trials.clear()">Clear</ElButton>
+    <span v-if="trials.asks" class="asks" role="status">Touch the plan where the {{ trials.asks }} stopped.</span>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  flex: 1;
+}
+.asks {
+  color: var(--accent);
+}
+</style>
