@@ -33,10 +33,10 @@
     const times = []
     long.length = asked.length = 0
     for (let i = 0; i < 110; i++) {
-      const before = at('white-after').getAttribute('points')
+      const before = at('white-after').getAttribute('d')
       const from = performance.now()
       press(i % 8 < 4 ? 'ArrowRight' : 'ArrowLeft')
-      await until(() => at('white-after').getAttribute('points') !== before)
+      await until(() => at('white-after').getAttribute('d') !== before)
       await painted()
       if (i >= 10) times.push(performance.now() - from)
     }

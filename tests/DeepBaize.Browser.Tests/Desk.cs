@@ -348,7 +348,7 @@ public sealed class Page(ChromeDriver driver, string address)
     public string WhitePath =>
         Css("[data-testid=plan]")
             .FindElements(By.CssSelector("[data-testid^=white-]"))
-            .Aggregate("", (all, e) => all + e.GetAttribute("points") + "|");
+            .Aggregate("", (all, e) => all + e.GetAttribute("d") + "|");
 
     /// <summary>Where a ball is drawn: mm of the drawing.</summary>
     public (double X, double Y) Ball(string id)
@@ -356,6 +356,49 @@ public sealed class Page(ChromeDriver driver, string address)
         var text = Css($"[data-ball='{id}']").GetAttribute("transform")!;
         var parts = text[(text.IndexOf('(') + 1)..text.IndexOf(')')].Split(' ', ',');
         return (double.Parse(parts[0], CultureInfo.InvariantCulture), double.Parse(parts[1], CultureInfo.InvariantCulture));
+    }
+
+    /// <summary>Where a place on the table (m) is on the screen, px, however the plan is turned and looked at.</summary>
+    public (int X, int Y) OnScreen(double x, double y)
+    {
+        var at =
+            (IReadOnlyCollection<object>)
+                Driver.ExecuteScript(
+                    "const g = document.querySelector('.plan > g'); "
+                        + "const p = new DOMPoint(arguments[0] * 1000, 1778 - arguments[1] * 1000).matrixTransform(g.getScreenCTM()); "
+                        + "return [p.x, p.y]",
+                    x,
+                    y
+                )!;
+        var list = at.Select(Convert.ToDouble).ToList();
+        return ((int)Math.Round(list[0]), (int)Math.Round(list[1]));
+    }
+
+    /// <summary>Presses a place on the plan with the mouse, or touches it.</summary>
+    public void PressPlan(double x, double y, bool touch = false)
+    {
+        var at = OnScreen(x, y);
+        if (touch)
+        {
+            Touch("touchStart", at.X, at.Y);
+            Touch("touchEnd");
+            return;
+        }
+        new Actions(Driver).MoveToLocation(at.X, at.Y).Click().Perform();
+    }
+
+    /// <summary>Drags with the mouse from one place on the plan over others, m.</summary>
+    public void DragPlan(params (double X, double Y)[] places)
+    {
+        var actions = new Actions(Driver);
+        for (var i = 0; i < places.Length; i++)
+        {
+            var at = OnScreen(places[i].X, places[i].Y);
+            actions.MoveToLocation(at.X, at.Y);
+            if (i == 0)
+                actions.ClickAndHold();
+        }
+        actions.Release().Perform();
     }
 
     public void Drag(IWebElement from, int dx, int dy) =>
@@ -416,6 +459,16 @@ public sealed class Page(ChromeDriver driver, string address)
             Touch("touchMove", x + dx * i / 6, y + dy * i / 6);
         Touch("touchEnd");
     }
+
+    /// <summary>A finger that comes down, moves and stays.</summary>
+    public void HoldByTouch((int X, int Y) from, (int X, int Y) to)
+    {
+        Touch("touchStart", from.X, from.Y);
+        for (var i = 1; i <= 4; i++)
+            Touch("touchMove", from.X + (to.X - from.X) * i / 4, from.Y + (to.Y - from.Y) * i / 4);
+    }
+
+    public void LetGo() => Touch("touchEnd");
 
     private (double X, double Y) Middle(IWebElement element)
     {

@@ -156,7 +156,7 @@ public class MainPathTests(Desk desk)
         page.Until(() => page.Ball("white") != start);
         // A ball is dragged on the plan itself.
         page.Tap(() => page.Role("button", "Rewind"));
-        page.DragByTouch(page.Css("[data-ball=white]"), -30, 12);
+        page.DragByTouch(page.Css("[data-ball=white]"), 12, 30);
         page.Until(() => Math.Abs(page.Ball("white").X - start.X) > 100);
     }
 

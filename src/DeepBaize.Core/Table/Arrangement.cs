@@ -8,7 +8,7 @@ public static class Arrangement
     /// <summary>A middle ball this near to the line between the ends makes a row of an arc, m.</summary>
     private const double Straight = 0.004;
 
-    /// <summary>Returns the places evenly along the line between the two that are farthest apart, each ball in its order along it.</summary>
+    /// <summary>Returns the places evenly along the line between the two that are farthest apart, each ball in its order.</summary>
     /// <param name="places">Two or more.</param>
     public static IReadOnlyList<Vec2> Row(IReadOnlyList<Vec2> places)
     {

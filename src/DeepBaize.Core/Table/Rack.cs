@@ -32,7 +32,9 @@ public static class Rack
     /// <summary>The six colours on their spots.</summary>
     public static IReadOnlyList<PlacedBall> Colours() => [.. Ball.Colours.Select(c => new PlacedBall(c, Spot(c)))];
 
-    /// <summary>Ten reds along the middle line, between blue and pink, pink and black, and above the black. Common practice, no source.</summary>
+    /// <summary>
+    /// Ten reds along the middle line, between blue and pink, pink and black, and above the black. Common practice, no source.
+    /// </summary>
     public static IReadOnlyList<PlacedBall> RedsInLine() =>
         [
             .. new[] { 1.95, 2.12, 2.29, 2.46, 2.60, 2.80, 2.92, 3.04, 3.16, 3.36 }.Select(

@@ -12,7 +12,9 @@ public enum MirrorAxis
     Across,
 }
 
-/// <summary>A table in the mirror. Cushions, pockets and cloth are alike on both sides, so a mirrored stroke ends in a mirrored table.</summary>
+/// <summary>
+/// A table in the mirror. Cushions, pockets and cloth are alike on both sides, so a mirrored stroke ends in a mirrored table.
+/// </summary>
 /// <param name="Axis">What it is mirrored in.</param>
 public sealed record TableMirror(MirrorAxis Axis)
 {

@@ -49,7 +49,7 @@ internal static class TrialChecks
         if (trial.SeenBall is { } ball)
             Place(ball, "seenBall", checks);
         checks.ThrowIfAny();
-        trial.Stroke.ToStroke(Player.Default.NaturalElevation).ToStrike();
+        trial.Stroke.ToStroke(Player.Default.NaturalElevation).ToStrike($"{field}.stroke");
         if (trial.Balls is { } balls)
             Layout.Check(BallEntries.Of(balls), shape, $"{field}.balls");
         return trial with

@@ -39,7 +39,7 @@ const share = useLocalStorage<number | null>('deep-baize-plan-width', null)
 const halves = ref<HTMLElement>()
 const { width: across, height: down } = useElementSize(halves)
 /** What stands below the plan takes so much at the least, px; and the desk beside it. */
-const [below, narrowestDesk] = [236, 384]
+const [below, narrowestDesk] = [262, 384]
 const usual = computed(() => {
   const width = across.value || window.innerWidth
   const most = Math.min(width - narrowestDesk, ((down.value || window.innerHeight - 92) - below) * aspect + 26)

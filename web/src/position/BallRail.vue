@@ -86,18 +86,18 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
         >{{ camera.isWhole.value ? 'Closer' : sentence('whole') }}</ElButton
       >
     </span>
+    <Teleport to="body">
+      <BallButton
+        v-if="laying.carried"
+        :kind="laying.carried.kind"
+        :count="1"
+        class="carried-ball"
+        :style="{ left: `${laying.carried.x}px`, top: `${laying.carried.y}px` }"
+        aria-hidden="true"
+        tabindex="-1"
+      />
+    </Teleport>
   </div>
-  <Teleport to="body">
-    <BallButton
-      v-if="laying.carried"
-      :kind="laying.carried.kind"
-      :count="1"
-      class="carried-ball"
-      :style="{ left: `${laying.carried.x}px`, top: `${laying.carried.y}px` }"
-      aria-hidden="true"
-      tabindex="-1"
-    />
-  </Teleport>
 </template>
 
 <style scoped>
@@ -138,6 +138,12 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
 }
 .ball-rail .el-button + .el-button {
   margin-left: 0;
+}
+/* Two fingers do the same. */
+@media (max-width: 599px) {
+  .zoom {
+    display: none;
+  }
 }
 .carried-ball {
   position: fixed;

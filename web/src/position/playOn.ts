@@ -1,4 +1,4 @@
-import { ask, client, type Content, type Schemas } from '../api/client'
+import { ask, client, type Content, type Schemas, type Stroke } from '../api/client'
 import { kindOf, nameOf } from '../domain/balls'
 import { contentOf } from '../domain/strokes'
 import { countWords } from '../lib/formats'
@@ -19,12 +19,17 @@ export function playedWords(result: Result, hasPot: boolean): string {
   return `${hasPot ? 'Missed' : 'Played'}: the other player is at the table. Drag the balls to where they really stopped.`
 }
 
-/** Plays a stroke on by the rules: the table after it is laid out, and the shot is told to whoever writes it down. */
+/** Plays a stroke on by the rules: the table after it is laid out with what is next of the stroke, and the shot is told to whoever writes it down. */
 export function usePlayOn() {
   const position = useDraft()
   const notices = useNotices()
 
-  return async function playOn(content: Content, missed: Missed | null, tags: Schemas['StrokeTag'][] = []): Promise<Result> {
+  return async function playOn(
+    content: Content,
+    missed: Missed | null,
+    tags: Schemas['StrokeTag'][] = [],
+    next: Partial<Stroke> = {},
+  ): Promise<Result> {
     const result = await ask(client.POST('/api/play-on', { body: { content, missed } }))
     const hasPot = !!content.stroke.pot
     const at = result.content.balls.find((b) => b.id === 'white')
@@ -43,7 +48,8 @@ export function usePlayOn() {
             }
           : { kind: hasPot ? 'miss' : 'safety', tags, why: missed, white },
     )
-    position.replace({ ...position.content, ...contentOf(result.content) })
+    const after = contentOf(result.content)
+    position.replace({ ...position.content, ...after, stroke: { ...after.stroke, ...next } })
     position.selected = 'white'
     notices.show({ kind: 'info', text: playedWords(result, hasPot), action: { label: 'Undo', run: () => position.undo() } }, 8)
     return result

@@ -14,8 +14,8 @@ function down(e: PointerEvent) {
   if (e.button !== 0) return
   from = { x: e.clientX, y: e.clientY }
   wasCarried.value = false
-  // A finger is the button's own by itself; what moves is to reach the window.
-  ;(e.currentTarget as HTMLElement).releasePointerCapture?.(e.pointerId)
+  // However far the first move goes, it is still this ball's.
+  ;(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId)
 }
 function move(e: PointerEvent) {
   if (!from || Math.hypot(e.clientX - from.x, e.clientY - from.y) < 8) return

@@ -123,9 +123,9 @@ describe('keys', () => {
     expect(keys.find('w')).toBeUndefined()
     expect(keys.find('ctrl+z')?.id).toBe('undo')
     keys.single.value = true
-    expect(keys.change(tipUp, 'y')).toBeNull()
+    expect(keys.change(tipUp, 'j')).toBeNull()
     expect(keys.find('w')).toBeUndefined()
-    expect(keys.find('y')).toBe(tipUp)
+    expect(keys.find('j')).toBe(tipUp)
     // A key does one thing: what had it before goes without.
     expect(keys.change(tipUp, 's')?.id).toBe('tip-down')
     expect(keys.keyOf(commands.find((c) => c.id === 'tip-down')!)).toBeNull()

@@ -24,7 +24,7 @@ const outcome = (t: Trial) =>
     .split('; ')
     .pop()!
     .replace(/^white /, '')
-const words = (t: Trial) => [t.change, outcome(t), seenWords(t)].filter(Boolean).join(' · ')
+const words = (t: Trial) => [seenWords(t), t.change || outcome(t)].filter(Boolean).join(' · ')
 
 async function act(what: string, trial: Trial) {
   if (what === 'rename') {
@@ -58,7 +58,7 @@ async function act(what: string, trial: Trial) {
           </svg>
         </ElButton>
         <TipMini :side="trial.stroke.side ?? 0" :height="trial.stroke.height ?? 0" :colour="colour" />
-        <LineButton :title="`Set up ${trial.name}`" @click="trials.setUp(trial)"
+        <LineButton :title="`Set up ${trial.name}: ${trial.outcome}`" @click="trials.setUp(trial)"
           ><strong>{{ trial.name }}</strong> <span class="soft">{{ sentence(words(trial)) }}</span></LineButton
         >
         <ElDropdown trigger="click" @command="act($event, trial)">

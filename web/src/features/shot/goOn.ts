@@ -50,9 +50,7 @@ export function useGoOn() {
       const before = await open()
       const had = position.content.balls.map((b) => b.id)
       const content = { ...copy(position.content), stroke: { ...copy(position.stroke), aim: shot.aim } }
-      await playOn(content, null)
-      position.setStroke({ pot: null, free: true })
-      position.commit()
+      await playOn(content, null, [], { pot: null, free: true })
       const after = await open()
       const gone = new Set(had.filter((id) => !position.ball(id)))
       const words = openedWords(before, after, gone)

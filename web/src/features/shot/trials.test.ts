@@ -1,0 +1,68 @@
+// @vitest-environment node
+import { describe, expect, it } from 'vitest'
+import { shortStrokeWords } from '../../domain/words'
+import { openedWords } from './goOn'
+import { isSameTable, thinned } from './trials'
+import { changeWords } from './trialWords'
+
+describe('a line that a stroke leaves', () => {
+  it('is kept with few points, none of them far from the way', () => {
+    const way = Array.from({ length: 400 }, (_, i) => ({ x: i / 200, y: 0.3 * Math.sin(i / 120) }))
+    const kept = thinned(way)
+    expect(kept.length).toBeLessThan(20)
+    expect([kept[0], kept[kept.length - 1]]).toEqual([way[0], way[way.length - 1]])
+    const off = (p: { x: number; y: number }) =>
+      Math.min(
+        ...kept.slice(1).map((b, i) => {
+          const a = kept[i]
+          const [dx, dy] = [b.x - a.x, b.y - a.y]
+          const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy)))
+          return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)
+        }),
+      )
+    expect(Math.max(...way.map(off))).toBeLessThan(0.0041)
+  })
+
+  it('has a short name', () => {
+    expect(shortStrokeWords({ height: -0.5, side: 0, pace: 4 })).toBe('½ low, 4')
+    expect(shortStrokeWords({ height: 0, side: 0.25, pace: 3.5 })).toBe('plain, ¼ right, 3.5')
+    expect(shortStrokeWords({ height: 1, side: -0.1, pace: 5.1 })).toBe('1 high, touch left, 5.1')
+  })
+
+  it('belongs to the balls as they lay, in whatever order they are told', () => {
+    const balls = [
+      { id: 'white', x: 1, y: 1 },
+      { id: 'red-1', x: 2, y: 1 },
+    ]
+    expect(isSameTable([...balls].reverse(), balls)).toBe(true)
+    expect(isSameTable([balls[0], { ...balls[1], x: 2.002 }], balls)).toBe(false)
+    expect(isSameTable(balls.slice(1), balls)).toBe(false)
+    expect(isSameTable(null, balls)).toBe(true)
+  })
+})
+
+describe('what a change did', () => {
+  const none = { knob: null, by: 0, longer: 0, moved: 0, cushion: null, widerDegrees: 0 }
+  it('is said in parts of a tip, millimetres and degrees', () => {
+    expect(changeWords({ ...none, knob: 'height', by: -0.5, longer: -0.31, cushion: 'top', widerDegrees: 9 })).toBe(
+      'half a tip lower: 310 mm shorter, comes off the top cushion 9° wider',
+    )
+    expect(changeWords({ ...none, knob: 'pace', by: 0.5, longer: 0.2 })).toBe('0.5 harder: 200 mm farther')
+    expect(changeWords({ ...none, knob: 'side', by: 0.25, longer: 0.001, moved: 0.12, cushion: 'yellow-side', widerDegrees: -4 })).toBe(
+      'a quarter of a tip more right: stops 120 mm away, comes off the yellow’s side cushion 4° narrower',
+    )
+  })
+  it('is not blamed on one knob where several were turned, and nothing is nothing', () => {
+    expect(changeWords({ ...none, longer: 0.2 })).toBe('200 mm farther')
+    expect(changeWords(none)).toBe('')
+  })
+})
+
+describe('the table after a stroke', () => {
+  it('says what has opened and what has closed, but not what was potted', () => {
+    expect(openedWords(new Set(['red-1', 'red-2', 'pink']), new Set(['pink', 'blue']), new Set(['red-1']))).toBe(
+      'Now on: blue. No longer: red 2.',
+    )
+    expect(openedWords(new Set(['pink']), new Set(['pink']), new Set())).toBe('')
+  })
+})
