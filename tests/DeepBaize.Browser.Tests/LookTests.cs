@@ -54,10 +54,15 @@ public class LookTests(SecondDesk desk)
         var page = desk.Open();
         page.OpenPosition("Mid-break, open reds");
         page.Find("arrival");
-        Check(page, "shot");
+        page.Click(() => page.Find("keep-line"));
+        page.Find("trial-row");
+        Check(page, "shot, with a line");
         page.Click(() => page.Find("put-it-there"));
         page.Find("goal-stop");
         Check(page, "put it there");
+        page.Click(() => page.Find("guess-view"));
+        page.Find("guess-show");
+        Check(page, "guess");
         page.Click(() => page.Find("keep"));
         page.Find("keep-shot");
         Check(page, "kept");

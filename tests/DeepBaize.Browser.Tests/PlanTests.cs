@@ -24,10 +24,15 @@ public class PlanTests(SecondDesk desk)
     private static void IsAt(Page page, string ball, double x, double y, double within = 0.012) =>
         page.Until(() => Balls(page) > 0 && Math.Abs(At(page, ball).X - x) < within && Math.Abs(At(page, ball).Y - y) < within);
 
+    private static bool IsMenuOpen(Page page) =>
+        page.Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).Any(i => i.Displayed);
+
+    /// <summary>From the menu New, once an earlier one has closed: pressed while it fades, it would stay closed.</summary>
     private static void New(Page page, string what)
     {
+        page.Until(() => !IsMenuOpen(page));
         page.Click(() => page.Find("new-table"));
-        page.Click(() => page.Find($"new-{what}"));
+        page.Click(() => page.Find(what));
     }
 
     private static readonly (string Kind, double X, double Y)[] Wanted =
@@ -82,7 +87,7 @@ public class PlanTests(SecondDesk desk)
     {
         var page = desk.Open();
         page.OpenPosition("Mid-break, open reds");
-        New(page, "empty");
+        New(page, "new-empty");
         page.Says("laying-hint", "white");
         page.PressPlan(1.0, 0.4);
         page.Until(() => Balls(page) == 1);
@@ -131,12 +136,10 @@ public class PlanTests(SecondDesk desk)
         page.OpenPosition("Stun across for the pink");
         page.Says("outcome", "top yellow-side pocket");
         var (x, y) = At(page, "pink");
-        page.Click(() => page.Find("new-table"));
-        page.Click(() => page.Find("mirror-along"));
+        New(page, "mirror-along");
         IsAt(page, "pink", x, 1.778 - y, 0.001);
         page.Says("outcome", "top green-side pocket");
-        page.Click(() => page.Find("new-table"));
-        page.Click(() => page.Find("mirror-across"));
+        New(page, "mirror-across");
         IsAt(page, "pink", 3.569 - x, 1.778 - y, 0.001);
         page.Says("outcome", "baulk green-side pocket");
         page.Click(() => page.Find("undo"));

@@ -122,7 +122,7 @@ public class WholeSliceTests(Desk desk)
         page.OpenPosition("Re-spotted black");
         page.Until(() => page.WhitePath.Length > 20);
         var drawn = page.WhitePath;
-        page.Find("conditions").Click();
+        page.More("Conditions");
         page.Click(() => page.Driver.FindElement(By.CssSelector(".presets label:nth-child(3)")));
         page.Until(() => page.WhitePath != drawn);
         page.Click(() => page.Driver.FindElement(By.CssSelector(".presets label:nth-child(1)")));

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { Problem } from '../api/client'
 import { isRed, lookOf, nameOf } from '../domain/balls'
 import { useNotices } from '../lib/notices'
 import { detailOf, titleOf } from '../lib/problemWords'
 import LengthInput from '../ui/LengthInput.vue'
+import PickOne from '../ui/PickOne.vue'
 import { useDraft } from './draft'
+import { useLaying } from './laying'
 
 /** The ball in hand: where it is, where it goes; and which balls are on the table at all. */
 const position = useDraft()
 const notices = useNotices()
+const laying = useLaying()
 const ball = computed(() => position.ball(position.selected))
 const spot = computed(() => position.reference!.spots.find((s) => s.ball === position.selected))
 const reds = computed(() => position.content.balls.filter((b) => isRed(b.id)).length)
@@ -30,6 +33,17 @@ async function tell(edit: Promise<boolean | void>, name = '') {
 }
 
 const put = (id: string, x: number, y: number) => tell(position.put(id, x, y), nameOf(id))
+const spots = computed(() => [
+  { value: '', label: 'On a spot …' },
+  ...position.reference!.spots.map((s) => ({ value: s.ball, label: `the ${s.ball}’s spot` })),
+])
+/** The list offers again once a ball has been put. */
+const spotPicked = ref('')
+function toSpot(of: string) {
+  spotPicked.value = ''
+  const at = position.reference!.spots.find((s) => s.ball === of)
+  if (at) void put(position.selected, at.x, at.y)
+}
 const onSpot = (id: string) => {
   const spot = position.reference!.spots.find((s) => s.ball === id)!
   void put(id, spot.x, spot.y)
@@ -77,6 +91,11 @@ const onSpot = (id: string) => {
         >Place in the D</ElButton
       >
       <ElButton v-if="spot" data-testid="spot" @click="onSpot(position.selected)">On its spot</ElButton>
+      <ElButton data-testid="on-cushion" @click="laying.arrangeOne(position.selected, 'cushion')">On the cushion</ElButton>
+      <ElButton :disabled="position.content.balls.length < 2" data-testid="touching" @click="laying.arrangeOne(position.selected, 'touch')"
+        >Touching</ElButton
+      >
+      <PickOne v-model="spotPicked" :options="spots" label="On a spot" test-id="on-a-spot" width="128px" @picked="toSpot" />
       <ElButton v-if="position.selected !== 'white'" @click="position.remove(position.selected)">Remove</ElButton>
       <ElButton :disabled="reds >= 15" data-testid="add-red" @click="tell(position.addRed())"
         >Add a red <span class="soft">&nbsp;({{ reds }} of 15)</span></ElButton

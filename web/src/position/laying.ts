@@ -110,6 +110,12 @@ export const useLaying = defineStore('laying', () => {
       refused(e)
     }
   }
+  /** One ball: on its nearest cushion, or straight to its nearest neighbour until they touch. */
+  async function arrangeOne(id: string, how: 'cushion' | 'touch') {
+    group.value = [id]
+    await arrange(how)
+    group.value = []
+  }
   const moveGroup = (x: number, y: number) => arrange('move', { x, y })
   const takeAll = () => (group.value = position.content.balls.map((b) => b.id))
 
@@ -165,6 +171,7 @@ export const useLaying = defineStore('laying', () => {
     takeAway,
     carry,
     arrange,
+    arrangeOne,
     moveGroup,
     takeAll,
     begin,

@@ -41,6 +41,22 @@ describe('the schema of a position file', () => {
   })
 })
 
+describe('the schema of the lines that strokes leave', () => {
+  const file = (trial: Record<string, unknown>) => ({
+    format: 'deep-baize-position',
+    version: 2,
+    name: 'With lines',
+    balls: [{ id: 'white', x: 1, y: 1 }],
+    trials: [{ id: 'k1', name: '½ low, 4', stroke: { height: -0.5 }, line: [{ x: 1, y: 1 }], ...trial }],
+  })
+  it('holds what the page keeps, and refuses a place off the table or a name that is missing', () => {
+    expect(valid(file({ seenWhite: { x: 1.2, y: 0.7 }, seenBall: null, met: 0, balls: null, shown: true }))).toBe(true)
+    expect(valid(file({ line: [{ x: 9, y: 1 }] }))).toBe(false)
+    expect(valid(file({ name: '' }))).toBe(false)
+    expect(valid(file({ colour: 'red' }))).toBe(false)
+  })
+})
+
 describe('the schema of a frame file', () => {
   it('holds for the example in docs/formats.md', () => {
     expect(validFrame(frameExample()), JSON.stringify(validFrame.errors)).toBe(true)

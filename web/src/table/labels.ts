@@ -10,6 +10,8 @@ type Point = { x: number; y: number }
 /** How far from its point a label may stand, mm of a plan of the usual scale; from the fourth on a line leads to it. */
 const gaps = [30, 70, 120, 190, 270]
 const led = 3
+/** A ball or a ring about the point stays clear of the label, mm. */
+const clearOfBall = 30
 const around = Array.from({ length: 16 }, (_, i) => (i * Math.PI) / 8)
 
 function overlap(a: Box, b: Box) {
@@ -32,7 +34,7 @@ export function placeLabels(labels: Label[], obstacles: Point[], frame: Box, sca
     let best: Box | null = null
     let bestRing = 0
     let bestCost = Infinity
-    for (const [ring, gap] of gaps.map((g) => g * scale).entries())
+    for (const [ring, gap] of gaps.map((g) => Math.max(g * scale, clearOfBall)).entries())
       for (const angle of around) {
         const [c, s] = [Math.cos(angle), Math.sin(angle)]
         const cx = label.x + c * (w / 2 + gap)

@@ -2,6 +2,7 @@ import { useRecords } from '../../features/frames/records'
 import type { Command } from '../../position/commands'
 import { useDraft } from '../../position/draft'
 import { useKeeping } from '../../position/keeping'
+import { useLaying } from '../../position/laying'
 import { usePlayback } from '../../position/playback'
 import { useView } from '../../position/view'
 import { useFeatures } from '../features'
@@ -26,10 +27,12 @@ export function useCommands(showKeys: () => void): Command[] {
   const view = useView()
   const records = useRecords()
   const features = useFeatures()
+  const laying = useLaying()
 
   function move(dx: number, dy: number) {
     playback.rewind()
-    void position.nudge(dx, dy)
+    // Balls that were taken together move together.
+    void (laying.group.length > 1 ? laying.moveGroup(dx, dy) : position.nudge(dx, dy))
   }
   function take(step: number) {
     const ids = position.content.balls.map((b) => b.id)

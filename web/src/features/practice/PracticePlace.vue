@@ -181,6 +181,9 @@ async function begin(parts: Schemas['SessionPart'][]) {
           <MoreButton :shown="past?.length ?? 0" :total="parts.total.value" @more="parts.more" />
           <p class="row">
             <LineButton @click="router.push('/progress')">How it goes over the weeks</LineButton>
+            <LineButton data-testid="train-eye" @click="router.push('/table/now/shot?view=guess')"
+              >Train your eye: guess where the white stops</LineButton
+            >
             <LineButton data-testid="session-bin" @click="inBin = !inBin">{{ inBin ? 'Back to the sessions' : 'The bin' }}</LineButton>
           </p>
         </section>

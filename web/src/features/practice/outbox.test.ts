@@ -10,8 +10,16 @@ import { useClub } from '../../position/club'
 import { useOutbox } from '../../lib/outbox'
 import { mirrored } from '../../domain/mirror'
 import type { Step } from './routines'
+import { useCounting } from './counting'
+import { plainStroke } from '../../domain/strokes'
+import { seen, type SeenStroke } from '../../position/seen'
 import { useSession } from './session'
 
+/** What the routine lays. */
+const laid = [
+  { id: 'white', x: 1, y: 0.9 },
+  { id: 'red-1', x: 2, y: 0.9 },
+]
 type Sent = { path: string; body: Record<string, unknown> }
 let sent: Sent[] = []
 /** away: no network; refuse: the server says no to these attempts; else it answers. */
@@ -42,6 +50,10 @@ async function serve(request: Request): Promise<Response> {
     note: '',
     changes: sent.length,
     version: sent.length,
+  }
+  if (path.startsWith('/api/routines/')) {
+    const step = { label: '', balls: laid, stroke: { aim: 0, side: 0, height: 0, pace: 3, pot: null }, demands: [] }
+    return json({ id: 'stop', routine: { name: 'Stop', order: 'any', bothSides: false, steps: [step] } })
   }
   if (path.endsWith('/attempts')) {
     const attempts = body.attempts as { id: string }[]
@@ -93,6 +105,31 @@ afterEach(() => disposePinia(getActivePinia()!))
 const now = { routine: 'stop', step: 0, mirrored: false, stroke: null, group: '' }
 const attemptsSent = () =>
   sent.filter((s) => s.path.endsWith('/attempts')).flatMap((s) => s.body.attempts as { id: string; revision: number }[])
+
+describe('a stroke that was seen to end on the desk', () => {
+  const told = (id: string, more: Partial<SeenStroke> = {}) => {
+    let isCounted = false
+    const stroke = { ...plainStroke }
+    void seen.trigger({ id, balls: laid, stroke, white: { x: 1.5, y: 1 }, ball: null, ...more, counted: () => (isCounted = true) })
+    return isCounted
+  }
+
+  it('counts in the session that is open, if it was played from its step; said again it corrects that attempt', async () => {
+    const [session, counting] = [useSession(), useCounting()]
+    expect(told('a')).toBe(false)
+    session.begin(now)
+    await settled(() => counting.step !== null)
+    // From other balls it is none of this session's.
+    expect(told('b', { balls: laid.map((b) => ({ ...b, x: b.x + 0.1 })) })).toBe(false)
+    expect(session.attempts.length).toBe(0)
+    expect(told('a')).toBe(true)
+    expect(session.attempts.map((a) => [a.white, a.said])).toEqual([[{ x: 1.5, y: 1 }, true]])
+    expect(told('a', { ball: { x: 3, y: 1.2 } })).toBe(true)
+    expect(session.attempts.map((a) => [a.ball, a.said])).toEqual([[{ x: 3, y: 1.2 }, false]])
+    expect(told('c')).toBe(true)
+    expect(session.attempts.length).toBe(2)
+  })
+})
 
 describe('what is counted on the device', () => {
   it('is on the screen at once and sent when there is a network, in order, each once', async () => {

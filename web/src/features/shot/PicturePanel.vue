@@ -210,6 +210,9 @@ const refused = computed(() => {
 .head {
   flex: none;
 }
+.head > :deep(.bar) {
+  flex: 1;
+}
 .tray {
   flex: 1;
 }

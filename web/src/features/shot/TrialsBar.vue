@@ -40,9 +40,6 @@ const view = useView()
 </template>
 
 <style scoped>
-.bar {
-  flex: 1;
-}
 .asks {
   color: var(--accent);
 }

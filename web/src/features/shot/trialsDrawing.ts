@@ -65,7 +65,19 @@ export const useTrialsDrawing = createSharedComposable(() => {
   })
   const guesses = computed(() => (isShot.value ? guess.marks : []))
 
+  /** Of those that are compared, the stroke that is set up is drawn already: it only wants its letter. */
+  const present = computed(() =>
+    isShot.value && compare.isOpen
+      ? compare.columns.filter(({ column }) => column.path.length > 1 && !lines.value.some((l) => l.key === column.id))
+      : [],
+  )
   const namings = computed((): Naming[] => [
+    ...present.value.map(({ column, name }): Naming => ({
+      key: `trial-${column.id}`,
+      kind: 'strong',
+      text: name,
+      at: column.path[column.path.length - 1],
+    })),
     ...lines.value.map((l): Naming => ({ key: `trial-${l.key}`, kind: 'trial', text: l.name, at: l.end, size: 48 })),
     ...guesses.value.map((g): Naming => ({ key: `guess-${g.key}`, kind: 'missed', text: g.name, at: g.at, size: 48 })),
   ])
