@@ -69,6 +69,42 @@ describe('the workspace', () => {
     expect(position.draft.content.balls).toHaveLength(2)
   })
 
+  it('numbers the reds that stay as they were laid, and the pot with them; in a frame they keep their numbers', () => {
+    const lay = (frame?: { first: number }) => {
+      position.reset(
+        {
+          name: '',
+          about: '',
+          content: {
+            balls: ['white', 'red-4', 'pink', 'red-7', 'red-9'].map((id, i) => ({ id, x: 0.5 + i / 2, y: 1 })),
+            stroke: { ...plainStroke, pot: plainPot('red-9', 'green-top') },
+            conditions: {},
+            ...(frame ? { frame: frame as never } : {}),
+          },
+        },
+        null,
+      )
+      position.selected = 'red-7'
+    }
+    lay()
+    position.takeOff(['red-4'])
+    expect(position.content.balls.map((b) => [b.id, b.x])).toEqual([
+      ['white', 0.5],
+      ['pink', 1.5],
+      ['red-1', 2],
+      ['red-2', 2.5],
+    ])
+    expect([position.stroke.pot?.ball, position.selected]).toEqual(['red-2', 'red-1'])
+    position.takeOff(['red-2', 'white'])
+    expect([position.stroke.pot, position.ball('white')]).toEqual([null, undefined])
+    position.undo()
+    position.undo()
+    expect(position.content.balls.map((b) => b.id)).toEqual(['white', 'red-4', 'pink', 'red-7', 'red-9'])
+    lay({ first: 0 })
+    position.takeOff(['red-4'])
+    expect(position.content.balls.map((b) => b.id)).toEqual(['white', 'pink', 'red-7', 'red-9'])
+  })
+
   it('drops a pot whose ball, or the ball before it, is taken off the table', () => {
     const position = useDraft()
     useSaving()

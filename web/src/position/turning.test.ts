@@ -22,6 +22,15 @@ describe('a ball that rolls', () => {
     turnedOn(unturned, w, 0.5).forEach((v, i) => expect(turning[i]).toBeCloseTo(v, 9))
   })
 
+  it('turns about the table’s axes and not about its own', () => {
+    // Over to +x, and then about the upright axis: the face, at the side, goes round with it.
+    const over = turnedOn(unturned, [0, 1, 0], Math.PI / 3)
+    const seen = face(turnedOn(over, [0, 0, 1], Math.PI / 2))!
+    expect(seen.x).toBeCloseTo(0, 9)
+    // Across the table, which is up on the screen.
+    expect(seen.y).toBeCloseTo(-26 * 0.97 * Math.sin(Math.PI / 3), 6)
+  })
+
   it('stays a ball: its axes keep their length and their right angles', () => {
     let t = unturned
     for (let i = 0; i < 400; i++) t = turnedOn(t, [20 * Math.sin(i), 15, -9], 0.011)
