@@ -70,6 +70,7 @@ describe('the workspace', () => {
   })
 
   it('numbers the reds that stay as they were laid, and the pot with them; in a frame they keep their numbers', () => {
+    const position = useDraft()
     const lay = (frame?: { first: number }) => {
       position.reset(
         {
