@@ -101,6 +101,9 @@ public class LookTests(SecondDesk desk)
         page.Visit("/players");
         page.Find("thing-name");
         Check(page, "players");
+        page.Visit("/handbook");
+        page.Find("handbook");
+        Check(page, "the handbook");
         page.Visit("/photo");
         page.Find("photo-place");
         Check(page, "a photograph");

@@ -321,6 +321,25 @@ public class PlanTests(SecondDesk desk)
     }
 
     [Fact]
+    public void Positions_and_routines_are_known_by_their_plans_and_a_figure_leads_to_its_paragraph()
+    {
+        var page = desk.Open();
+        page.Visit("/library");
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=library] .plan-picture")).Count >= 12);
+        var first = page.Css("[data-testid=library] li .plan-picture");
+        Assert.NotEmpty(first.FindElements(By.CssSelector(".way")));
+        page.Visit("/practice");
+        page.Until(() => Count(page, "lately") > 3);
+        Assert.Matches("[0-9]+ of 10|best [0-9]+", page.Find("lately").Text);
+        Assert.NotEmpty(page.Css("[data-testid=routine-zones]").FindElements(By.CssSelector(".area")));
+        page.GoTo("/table/now/read");
+        page.Click(() => page.Css("[data-testid=read-list] [data-testid=handbook-link]"));
+        page.Until(() => page.Path == "/handbook");
+        page.Until(() => page.Driver.SwitchTo().ActiveElement().GetAttribute("id") == "chance");
+        page.Says("handbook", "How it is found.");
+    }
+
+    [Fact]
     public void Ones_own_stroke_becomes_the_next_table()
     {
         var page = desk.Open();

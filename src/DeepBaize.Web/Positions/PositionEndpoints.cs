@@ -1,6 +1,7 @@
 using System.ComponentModel;
 using DeepBaize.Data;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Drawing;
 using DeepBaize.Web.InHand;
 using DeepBaize.Web.Problems;
 using DeepBaize.Web.Records;
@@ -54,12 +55,13 @@ public sealed record PositionResult(
         new(p.Id, p.Name, p.About, p.Content, p.Trials, p.CreatedAt, p.UpdatedAt, p.DeletedAt, PlayedWith.Of(p), p.Version);
 }
 
-/// <summary>A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played.</summary>
+/// <summary>A stored position in a list: its balls and its stroke, as far as a small plan draws them.</summary>
 public sealed record PositionItem(
     Guid Id,
     string Name,
     string About,
     IReadOnlyList<BallEntry> Balls,
+    [property: Description("The lines of the stroke that is set up.")] SmallPicture Picture,
     [property: Description("Points of the break that is under way there.")] int Break,
     DateTimeOffset CreatedAt,
     DateTimeOffset UpdatedAt,
@@ -73,6 +75,7 @@ public sealed record PositionItem(
             Name: p.Name,
             About: p.About,
             Balls: [.. p.Content.Balls.Select(b => b with { X = Math.Round(b.X, 3), Y = Math.Round(b.Y, 3) })],
+            Picture: SmallPictures.Of(p),
             Break: p.Content.Frame?.Break ?? 0,
             CreatedAt: p.CreatedAt,
             UpdatedAt: p.UpdatedAt,

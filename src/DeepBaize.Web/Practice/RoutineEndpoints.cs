@@ -5,7 +5,9 @@ using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
+using DeepBaize.Data.Positions;
 using DeepBaize.Data.Practice;
+using DeepBaize.Web.Drawing;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Records;
 using DeepBaize.Web.Searches;
@@ -26,7 +28,10 @@ public sealed record RoutineItem(
     bool BothSides,
     bool IsRun,
     [property: Description("Whether it is the user's own; those that are not come with the application, and are not changed.")] bool IsOwn,
-    uint Version
+    uint Version,
+    [property: Description("The balls of the first step.")] IReadOnlyList<BallEntry> Balls,
+    [property: Description("The lines of the first step's stroke; none of a run.")] SmallPicture Picture,
+    [property: Description("Areas in which a ball is to stop at the first step.")] IReadOnlyList<Area> Areas
 );
 
 /// <summary>A routine whole.</summary>
@@ -183,7 +188,18 @@ public static class RoutineEndpoints
             BothSides: routine.BothSides,
             IsRun: routine.Steps.All(s => s.IsRun),
             IsOwn: version is not null,
-            Version: version ?? 0
+            Version: version ?? 0,
+            Balls:
+            [
+                .. routine.Steps[0].Balls.Select(b => new BallEntry
+                {
+                    Id = b.Id,
+                    X = Math.Round(b.X, 3),
+                    Y = Math.Round(b.Y, 3),
+                }),
+            ],
+            Picture: SmallPictures.Of(id, version, routine.Steps[0]),
+            Areas: [.. routine.Steps[0].Demands.Where(d => d.Area is not null).Select(d => d.Area!)]
         );
 
     private static async Task<Results<Ok<RoutineResult>, ProblemHttpResult>> Read(string id, DeepBaizeContext db, CancellationToken cancel)

@@ -3681,13 +3681,15 @@ export interface components {
             /** @description Strokes that were tried from there; left out without any. */
             trials?: null | components["schemas"]["TrialEntry"][];
         };
-        /** @description A stored position in a list: its balls, as far as a small plan draws them, and not what is to be played. */
+        /** @description A stored position in a list: its balls and its stroke, as far as a small plan draws them. */
         PositionItem: {
             /** Format: uuid */
             id: string;
             name: string;
             about: string;
             balls: components["schemas"]["BallEntry"][];
+            /** @description The lines of the stroke that is set up. */
+            picture: components["schemas"]["SmallPicture"];
             /**
              * Format: int32
              * @description Points of the break that is under way there.
@@ -4132,6 +4134,12 @@ export interface components {
             isOwn: boolean;
             /** Format: uint32 */
             version: number;
+            /** @description The balls of the first step. */
+            balls: components["schemas"]["BallEntry"][];
+            /** @description The lines of the first step's stroke; none of a run. */
+            picture: components["schemas"]["SmallPicture"];
+            /** @description Areas in which a ball is to stop at the first step. */
+            areas: components["schemas"]["Area"][];
         };
         /** @description A routine whole. */
         RoutineResult: {
@@ -4593,6 +4601,11 @@ export interface components {
         SkillResult: {
             name: string;
             parts: components["schemas"]["SkillEntry"];
+        };
+        /** @description What a small plan draws of a stroke: the white's way, and the line of the pot. Empty where there is none. m. */
+        SmallPicture: {
+            white: components["schemas"]["PlaceResult"][];
+            pot: components["schemas"]["PlaceResult"][];
         };
         /** @description Which snooker to lay. */
         SnookerRequest: {

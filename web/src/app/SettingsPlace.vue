@@ -9,6 +9,7 @@ import TableConditions from '../features/club/TableConditions.vue'
 import { units } from '../lib/formats'
 import OneOf from '../ui/OneOf.vue'
 import { useClub } from '../position/club'
+import HandbookLink from '../ui/HandbookLink.vue'
 import KeyList from './keys/KeyList.vue'
 
 /** What is set once: who plays, on what table, with which keys, in which units and dress. */
@@ -61,7 +62,7 @@ const unitChoices = [
         </section>
       </div>
       <section aria-labelledby="conditions-title">
-        <h2 id="conditions-title">Conditions</h2>
+        <h2 id="conditions-title">Conditions <HandbookLink of="conditions" what="the conditions" /></h2>
         <TableConditions />
       </section>
     </div>

@@ -57,7 +57,7 @@ async function take(kind: Kind, id: string) {
   position.content.conditions = { ...club.conditions }
   position.commit()
 }
-const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
+const help = (what: string) => (what === 'handbook' ? void router.push('/handbook') : what === 'tour' ? emit('tour') : emit('keys'))
 </script>
 
 <template>
@@ -116,6 +116,7 @@ const help = (what: string) => (what === 'tour' ? emit('tour') : emit('keys'))
       <ElButton data-testid="help">Help</ElButton>
       <template #dropdown>
         <ElDropdownMenu>
+          <ElDropdownItem command="handbook"><span data-testid="to-handbook">Handbook</span></ElDropdownItem>
           <ElDropdownItem command="tour">Show me round</ElDropdownItem>
           <ElDropdownItem command="keys">Keys</ElDropdownItem>
         </ElDropdownMenu>

@@ -57,6 +57,13 @@ export const momentWords = (time: string) => moment.format(new Date(time))
 /** A day of the calendar, as "2026-11-30": "30 Nov". */
 export const dayWords = (date: string) => day.format(new Date(`${date}T12:00:00`))
 
+/** "today", "yesterday", "3 days ago", "30 Nov": how long ago something was. */
+export function daysAgoWords(time: string, now = new Date()): string {
+  const midnight = (d: Date) => new Date(d.getFullYear(), d.getMonth(), d.getDate()).getTime()
+  const days = Math.round((midnight(now) - midnight(new Date(time))) / 86_400_000)
+  return days <= 0 ? 'today' : days === 1 ? 'yesterday' : days < 15 ? `${days} days ago` : day.format(new Date(time))
+}
+
 /** "a", "a and b", "a, b and c". */
 export const listWords = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`

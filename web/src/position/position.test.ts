@@ -80,7 +80,7 @@ describe('the workspace', () => {
             balls: ['white', 'red-4', 'pink', 'red-7', 'red-9'].map((id, i) => ({ id, x: 0.5 + i / 2, y: 1 })),
             stroke: { ...plainStroke, pot: plainPot('red-9', 'green-top') },
             conditions: {},
-            ...(frame ? { frame: frame as never } : {}),
+            ...(frame ? { frame: frame } : {}),
           },
         },
         null,

@@ -14,6 +14,7 @@ import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { usePlans } from './plans'
 import WishChips from './WishChips.vue'
 import { wishesOf } from './wishes'
@@ -141,7 +142,7 @@ const chosen = computed({
           @click="beside = !beside"
           >Why not …</ElButton
         >
-        <ErrorsButton />
+        <ErrorsButton /><HandbookLink of="points" what="the points of a plan" /><HandbookLink of="win" what="the frame won" />
       </div>
       <FirstShots v-if="beside" />
       <template v-else>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useDraft } from '../../position/draft'
 import type { ClubPlayer } from '../../position/club'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import SkillChart from './SkillChart.vue'
 import SkillPicture from './SkillPicture.vue'
 import { useSkill } from './skills'
@@ -13,7 +14,7 @@ const { pictures, curves, pictureRefusal, curveRefusal, isBusy } = useSkill(() =
 
 <template>
   <div class="meaning" data-testid="skill-meaning" :aria-busy="isBusy">
-    <h2>What that means at the table</h2>
+    <h2>What that means at the table <HandbookLink of="skill" what="a skill" /></h2>
     <p v-if="pictureRefusal || curveRefusal" class="field-error" role="alert">Not drawn: {{ pictureRefusal || curveRefusal }}</p>
     <div class="pictures">
       <SkillPicture v-for="p in pictures" :key="p.kind" :shot="p" :reference="position.reference!" />

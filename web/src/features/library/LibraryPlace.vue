@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { momentWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import { useKeeping } from '../../position/keeping'
-import MiniPlan from '../../table/MiniPlan.vue'
+import PlanPicture from '../../table/PlanPicture.vue'
 import FilePick from '../../ui/FilePick.vue'
 import LineButton from '../../ui/LineButton.vue'
 import MoreButton from '../../ui/MoreButton.vue'
@@ -38,7 +38,7 @@ const placeOf = (positionId: string) =>
 </script>
 
 <template>
-  <main class="place" data-testid="library-place">
+  <main class="place wide-place" data-testid="library-place">
     <h1>Library</h1>
     <div class="row tools">
       <ElInput
@@ -70,14 +70,14 @@ const placeOf = (positionId: string) =>
         </RouterLink>
       </li>
     </ul>
-    <ul v-else-if="!isKept && library.positions?.length" class="list" data-testid="library">
+    <ul v-else-if="!isKept && library.positions?.length" class="gallery" data-testid="library">
       <li v-for="p in library.positions" :key="p.id" :class="{ current: position.origin?.id === p.id }">
         <LineButton class="open" :disabled="isBin" @click="keeping.openById(p.id)">
           <span class="item">
-            <MiniPlan :balls="p.balls" :reference="position.reference!" />
+            <PlanPicture :balls="p.balls" :reference="position.reference!" :white="p.picture.white" :pot="p.picture.pot" />
             <span class="text">
               <strong>{{ p.name }}</strong>
-              <span class="about">{{ p.about }}</span>
+              <span class="about soft">{{ p.about }}</span>
               <span class="soft when">{{ isBin ? 'deleted' : 'saved' }} {{ momentWords(p.deletedAt ?? p.updatedAt) }}</span>
             </span>
           </span>
@@ -121,12 +121,29 @@ const placeOf = (positionId: string) =>
   box-shadow: inset 3px 0 0 var(--accent);
   padding-left: 10px;
 }
-.open {
+.gallery li.current {
+  border-color: var(--accent);
+}
+.gallery .open.el-button {
+  width: 100%;
+  margin: 0;
+  padding: 0;
+  border-radius: 9px 9px 0 0;
+  flex: 1;
+  align-items: flex-start;
+}
+.gallery .open :deep(> span),
+.item {
   width: 100%;
 }
-.item {
-  display: flex;
-  gap: 12px;
+.item .text {
+  padding: 8px 12px 4px;
+}
+.item .about {
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow: hidden;
 }
 .text,
 .place .kept {
@@ -151,5 +168,16 @@ const placeOf = (positionId: string) =>
 .deeds {
   display: flex;
   justify-content: flex-end;
+  padding: 0 8px 8px;
+  opacity: 0.55;
+}
+li:hover .deeds,
+li:focus-within .deeds {
+  opacity: 1;
+}
+@media (hover: none) {
+  .deeds {
+    opacity: 1;
+  }
 }
 </style>

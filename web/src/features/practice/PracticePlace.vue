@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { ask, askList, client, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
-import { countWords, momentWords } from '../../lib/formats'
+import { countWords, daysAgoWords, momentWords } from '../../lib/formats'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { useParts } from '../../lib/useParts'
@@ -12,6 +12,9 @@ import { useClub } from '../../position/club'
 import LineButton from '../../ui/LineButton.vue'
 import MoreButton from '../../ui/MoreButton.vue'
 import OneOf from '../../ui/OneOf.vue'
+import SparkLine from '../../ui/SparkLine.vue'
+import PlanPicture from '../../table/PlanPicture.vue'
+import { useDraft } from '../../position/draft'
 import NotTaken from './NotTaken.vue'
 import { useRoutines } from './routines'
 import { useSession } from './session'
@@ -24,14 +27,49 @@ const club = useClub()
 const router = useRouter()
 const notices = useNotices()
 const { attempt, busy } = useAttempt()
+const position = useDraft()
 void attempt(routines.load, 'The routines are not read')
 
 const search = ref('')
+/** Which family is shown; all of them at first. */
+const family = ref<string>('all')
 const shown = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   const found = (routines.list ?? []).filter((r) => words.every((w) => `${r.name} ${r.task}`.toLowerCase().includes(w)))
-  return families.map((f) => ({ family: f, routines: found.filter((r) => r.family === f) })).filter((g) => g.routines.length)
+  return families.flatMap((f) => (family.value === 'all' || family.value === f ? found.filter((r) => r.family === f) : []))
 })
+const familyChoices = computed(() => [
+  { value: 'all', label: 'All' },
+  ...families.filter((f) => routines.list?.some((r) => r.family === f)).map((f) => ({ value: f, label: familyNames[f] })),
+])
+
+// ---- How each has gone lately ----------------------------------------------------------------------------------
+type Tally = Schemas['RoutineTally']
+const tallies = shallowRef(new Map<string, Tally>())
+watch(
+  () => club.ids.players,
+  (player) =>
+    attempt(async () => {
+      const told = await kept(`tallies ${player}`, () =>
+        ask(client.GET('/api/practice/statistics', { params: { query: { player: player || undefined } } })),
+      )
+      if (club.ids.players === player) tallies.value = new Map(told.routines.map((t) => [t.routine, t]))
+    }, 'How it has gone is not read'),
+  { immediate: true },
+)
+/** The last weeks as a line, the last ten in words, and when it was. */
+function lately(id: string) {
+  const tally = tallies.value.get(id)
+  if (!tally) return null
+  const weeks = tally.weeks.slice(-8)
+  const { scores } = tally
+  return {
+    line: weeks.map((w) => w.share.done / Math.max(1, w.share.of)),
+    most: 1,
+    words: scores ? `best ${scores.best}` : ofWords(tally.lastTen),
+    when: daysAgoWords(tally.lastAt),
+  }
+}
 
 // ---- Sessions --------------------------------------------------------------------------------------------------
 type Item = Schemas['SessionItem']
@@ -50,7 +88,7 @@ const loadSessions = () =>
     past.value = items
     parts.total.value = total
   }, 'The sessions are not read')
-const parts = useParts(loadSessions, 12)
+const parts = useParts(loadSessions, 5)
 watch([() => club.ids.players, inBin], loadSessions, { immediate: true })
 const open = computed(() => (inBin.value ? null : (past.value?.find((s) => !s.endedAt) ?? null)))
 
@@ -95,7 +133,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
 </script>
 
 <template>
-  <main class="place" data-testid="practice-place">
+  <main class="place wide-place" data-testid="practice-place">
     <h1>Practice</h1>
     <NotTaken />
     <section v-if="open" class="open">
@@ -118,21 +156,33 @@ async function begin(parts: Schemas['SessionPart'][]) {
             data-testid="search-routines"
           />
         </div>
+        <OneOf v-model="family" class="families" :options="familyChoices" label="Kind of routine" />
         <p v-if="!routines.list" class="soft" role="status">Looking …</p>
         <p v-else-if="!shown.length" class="soft">No routine has all of these words.</p>
-        <div v-for="g in shown" :key="g.family">
-          <h3>{{ familyNames[g.family] }}</h3>
-          <ul class="list">
-            <li v-for="r in g.routines" :key="r.id">
-              <RouterLink :to="`/practice/routines/${r.id}`" :data-testid="`routine-${r.id}`">
+        <ul class="gallery">
+          <li v-for="r in shown" :key="r.id">
+            <RouterLink class="card" :to="`/practice/routines/${r.id}`" :data-testid="`routine-${r.id}`">
+              <PlanPicture
+                :balls="r.balls"
+                :reference="position.reference!"
+                :white="r.picture.white"
+                :pot="r.picture.pot"
+                :areas="r.areas"
+              />
+              <span class="text">
                 <strong>{{ r.name }}</strong>
-                <span>{{ r.task }}</span>
-                <span class="soft">{{ amountWords(r) }}</span>
-              </RouterLink>
-            </li>
-          </ul>
-        </div>
-        <p class="soft">
+                <span class="task soft">{{ r.task }}</span>
+                <span v-if="lately(r.id)" class="lately" data-testid="lately">
+                  <SparkLine :values="lately(r.id)!.line" :most="lately(r.id)!.most" :label="`${r.name} over the weeks`" />
+                  <strong class="figure">{{ lately(r.id)!.words }}</strong>
+                  <span class="soft">{{ lately(r.id)!.when }}</span>
+                </span>
+                <span v-else class="soft">{{ amountWords(r) }}</span>
+              </span>
+            </RouterLink>
+          </li>
+        </ul>
+        <p class="soft own">
           Your own: set a position up at the <RouterLink to="/table">table</RouterLink>, and press <em>Practise this</em> above the plan.
         </p>
       </section>
@@ -195,9 +245,57 @@ async function begin(parts: Schemas['SessionPart'][]) {
 <style scoped>
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(400px, 100%), 1fr));
-  gap: 0 48px;
+  grid-template-columns: minmax(0, 1fr) minmax(320px, 380px);
+  gap: 0 36px;
   align-items: start;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+.families {
+  margin: 8px 0 14px;
+  max-width: 100%;
+  overflow-x: auto;
+  scrollbar-width: thin;
+}
+.own {
+  margin-top: 16px;
+}
+.card {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  color: var(--text);
+  text-decoration: none;
+}
+.place .card {
+  color: var(--text);
+  margin: 0;
+}
+.card .text {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  padding: 8px 12px 10px;
+  flex: 1;
+}
+.card .task {
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow: hidden;
+}
+.lately {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-top: auto;
+  white-space: nowrap;
+}
+.lately .soft {
+  margin-left: auto;
 }
 .open {
   display: flex;

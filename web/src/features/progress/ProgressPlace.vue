@@ -12,6 +12,7 @@ import { useChartInk } from '../../ui/chartInk'
 import FilePick from '../../ui/FilePick.vue'
 import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import RoutineStops from './RoutineStops.vue'
 import ShareTable from './ShareTable.vue'
 import { useProgress } from './progress'
@@ -216,7 +217,7 @@ const exported = (kind: string) => {
     </div>
     <div v-else class="columns" :class="{ fading: isStale }">
       <section aria-labelledby="weeks-title">
-        <h2 id="weeks-title">Week by week</h2>
+        <h2 id="weeks-title">Week by week <HandbookLink of="success" what="success in practice" /></h2>
         <ChartBox :option="weekChart" label="Share done, week by week" @picked="picked = $event" />
         <p class="soft figure" role="status">{{ weekLine }}</p>
         <p v-if="isStandard" class="soft" data-testid="standard">

@@ -5,6 +5,7 @@ import { nameOf } from '../../domain/balls'
 import { problemWords } from '../../lib/problemWords'
 import { useDraft } from '../../position/draft'
 import PickOne from '../../ui/PickOne.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useMap } from './map'
 import { qualityWords } from './words'
 
@@ -33,7 +34,7 @@ const targets = computed(() => [
         test-id="map-target"
         width="210px"
         @picked="map.isOpen = true"
-      />
+      /><HandbookLink of="map" what="the map" />
     </div>
     <template v-if="map.isOpen">
       <p v-if="map.problem" class="field-error" role="alert">{{ problemWords(map.problem) }}</p>

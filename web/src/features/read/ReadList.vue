@@ -12,6 +12,7 @@ import BallDot from '../../ui/BallDot.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import CutPicture from '../../ui/CutPicture.vue'
 import ProblemText from '../../ui/ProblemText.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useReading, type PotOption } from './reading'
 import { whyNotWords } from './words'
 
@@ -63,7 +64,7 @@ function key(e: KeyboardEvent) {
   <div class="list" :class="{ stale: reading.isStale }" data-testid="read-list">
     <p class="soft who">
       Chances of {{ skillWords(players.player.skill) }}, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
-      <ErrorsButton />
+      <ErrorsButton /><HandbookLink of="chance" what="a chance" /><HandbookLink of="errors" what="± errors" />
     </p>
     <ProblemText v-if="reading.problem" :problem="reading.problem" test-id="read-problem" @again="reading.again()" />
     <p v-else-if="!reading.options" class="soft" role="status">Reading the table …</p>

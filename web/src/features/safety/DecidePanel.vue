@@ -14,6 +14,7 @@ import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useDecide, type Item } from './decide'
 import RallyBar from './RallyBar.vue'
 import { useRally } from './rally'
@@ -156,7 +157,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
           decide.isSearching ? ', so far' : ''
         }}; a click sets it up.{{ decide.found?.white ? ' Each is played from the place in the D that suits it best.' : '' }}</span
       >
-      <ErrorsButton />
+      <ErrorsButton /><HandbookLink of="safety" what="what a safety leaves" />
     </p>
     <RallyBar v-if="decide.items.length || hasRally" />
     <BetterFound v-if="decide.better" @show="decide.settle()" />

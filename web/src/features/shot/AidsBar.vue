@@ -5,6 +5,7 @@ import { shareWords } from '../../lib/estimates'
 import { useDraft } from '../../position/draft'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import OneOf from '../../ui/OneOf.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useJudgements, type FanKind } from './judgements'
 import { chancesWords } from './words'
 
@@ -43,7 +44,7 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
       <template v-if="judgements.spread.pot !== null"
         ><strong>Goes in {{ shareWords(judgements.spread.pot) }}</strong
         >; </template
-      >{{ chancesWords(judgements.spread) }}. <ErrorsButton />
+      >{{ chancesWords(judgements.spread) }}. <ErrorsButton /><HandbookLink of="spread" what="where it may stop" />
     </p>
   </section>
 </template>

@@ -11,6 +11,7 @@ import CutPicture from '../../ui/CutPicture.vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useJudgements } from './judgements'
 import WhyAim from './WhyAim.vue'
 import { allowanceWords, cutWords, distancesWords, faultWords } from './words'
@@ -87,15 +88,15 @@ const part = computed({
       <dl class="figure">
         <dt>Cut</dt>
         <dd data-testid="cut">{{ cutWords(cut) }}</dd>
-        <dt>Fullness</dt>
+        <dt>Fullness <HandbookLink of="fullness" what="fullness" /></dt>
         <dd>
           {{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ percentWords(cut.fullness) }}</span>
         </dd>
-        <dt>Pocket open</dt>
+        <dt>Pocket open <HandbookLink of="window" what="pocket open" /></dt>
         <dd>{{ cut.openingDegrees > 0 ? degreeWords(cut.openingDegrees, 2) : 'not clear' }}</dd>
         <dt>Distances</dt>
         <dd>{{ distancesWords(cut) }}</dd>
-        <dt>Allowance</dt>
+        <dt>Allowance <HandbookLink of="allowance" what="the allowance" /></dt>
         <dd class="allowance">
           <span data-testid="allowance">{{ allowanceWords(cut, answer.shot?.allowance ?? null) }}</span>
           <WhyAim v-if="answer.shot?.allowance" />

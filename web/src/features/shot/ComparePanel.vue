@@ -13,6 +13,7 @@ import LineButton from '../../ui/LineButton.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import { mostChoices, useChoices } from '../../position/choices'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useCompare, type Column } from './compare'
 import { choiceWords, differenceWords, errorWords, nextWords, nudgeWords } from './compareWords'
 
@@ -107,7 +108,7 @@ const adviceIsMine = computed(() =>
       <ElCheckbox v-if="compare.choices.length" v-model="isCovered" data-testid="cover-verdict" @change="picked = ''"
         >Cover the verdict</ElCheckbox
       >
-      <ErrorsButton />
+      <ErrorsButton /><HandbookLink of="compare" what="the comparison" />
     </div>
     <ol v-if="compare.choices.length" class="answers" aria-label="Strokes to compare">
       <li v-for="(s, i) in compare.choices" :key="i" data-testid="choice">

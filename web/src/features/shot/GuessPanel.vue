@@ -7,6 +7,7 @@ import { useDraft } from '../../position/draft'
 import { useShot } from '../../position/shot'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useGuess, type GuessKind } from './guess'
 
 /** Guess first, then see it drawn: how far off, and how one's guesses get better. */
@@ -78,7 +79,7 @@ const better = computed(() => {
       <line x1="0" x2="200" y1="36" y2="36" />
       <polyline :points="line" />
     </svg>
-    <p class="soft" data-testid="guess-better">{{ better }}</p>
+    <p class="soft" data-testid="guess-better">{{ better }} <HandbookLink of="guess" what="guessing first" /></p>
   </div>
 </template>
 

@@ -10,6 +10,7 @@ import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import TipFace from './TipFace.vue'
 import { buttWords, higherWords } from './words'
 
@@ -57,7 +58,8 @@ function raise() {
 <template>
   <section class="panel" aria-labelledby="strike-title">
     <h2 id="strike-title">
-      Strike <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span><ElButton
+      Strike <HandbookLink of="tip" what="a tip" />
+      <span class="words" data-testid="tip-words">{{ tipWords(stroke.side, stroke.height) }}</span><ElButton
         v-if="stroke.side || stroke.height"
         size="small"
         class="plain"
@@ -108,7 +110,7 @@ function raise() {
       </div>
     </div>
     <div class="knob">
-      <span>Pace</span>
+      <span>Pace <HandbookLink of="pace" what="a pace" /></span>
       <ElSlider
         :model-value="stroke.pace"
         :min="reference.paceMin"
@@ -166,7 +168,7 @@ function raise() {
       />
     </div>
     <p v-if="reach" class="reach" :class="reach.errorFactor > 1.2 ? 'danger' : 'soft'" data-testid="reach">
-      <span>Reach: {{ reachWords(reach) }}</span
+      <span>Reach <HandbookLink of="reach" what="reach" />: {{ reachWords(reach) }}</span
       ><ElButton v-if="reach.elevationDegrees > butt" size="small" @click="raise">Raise it</ElButton>
     </p>
     <p v-if="higher" class="reach" data-testid="higher">

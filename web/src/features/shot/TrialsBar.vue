@@ -2,6 +2,7 @@
 import { ElButton } from 'element-plus'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import { useTrials } from './trials'
 
 /** What a stroke leaves: its line, and where it was really seen to stop. */
@@ -25,6 +26,7 @@ const view = useView()
       @click="trials.asks = trials.asks === 'white' ? null : 'white'"
       >It stopped here</ElButton
     >
+    <HandbookLink of="lines" what="a line" />
     <ElButton
       v-if="trials.mine?.seenWhite && trials.mine.stroke.pot"
       size="small"

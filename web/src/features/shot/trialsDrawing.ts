@@ -39,19 +39,19 @@ export const useTrialsDrawing = createSharedComposable(() => {
         .map(({ column, name }, i) => ({
           key: column.id,
           name,
-          points: column.path as Point[],
-          end: column.path[column.path.length - 1] as Point,
+          points: column.path,
+          end: column.path[column.path.length - 1],
           ...styleOf(i),
         }))
     return trials.trials
       .map((t, i) => ({ t, i }))
       .filter(({ t }) => trials.shown.includes(t))
-      .map(({ t, i }) => ({ key: t.id, name: t.name, points: t.line as Point[], end: t.line[t.line.length - 1] as Point, ...styleOf(i) }))
+      .map(({ t, i }) => ({ key: t.id, name: t.name, points: t.line, end: t.line[t.line.length - 1], ...styleOf(i) }))
   })
   const spreads = computed(() =>
     isShot.value && compare.isOpen
       ? compare.columns
-          .map(({ column }, i) => ({ key: column.id, outlines: column.spread as Point[][], colour: styleOf(i).colour }))
+          .map(({ column }, i) => ({ key: column.id, outlines: column.spread, colour: styleOf(i).colour }))
           .filter((s) => s.outlines.length)
       : [],
   )
@@ -59,7 +59,7 @@ export const useTrialsDrawing = createSharedComposable(() => {
     if (!isShot.value || compare.isOpen) return []
     const list = trials.trials
       .filter((t) => (t.shown || t.id === trials.mine?.id) && t.seenWhite)
-      .map((t) => ({ key: t.id, from: t.line[t.line.length - 1] as Point, at: t.seenWhite as Point }))
+      .map((t) => ({ key: t.id, from: t.line[t.line.length - 1], at: t.seenWhite as Point }))
     const { dragged } = trials
     return dragged ? [...list.filter((m) => m.key !== trials.mine?.id), { key: 'dragged', from: dragged, at: dragged }] : list
   })
