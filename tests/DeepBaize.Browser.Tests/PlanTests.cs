@@ -5,7 +5,9 @@ using OpenQA.Selenium.Interactions;
 
 namespace DeepBaize.Browser.Tests;
 
-/// <summary>The plan: looked at closely, balls laid as if by hand, strokes that leave their line, guessed first, opened from a link.</summary>
+/// <summary>
+/// The plan: looked at closely, balls laid as if by hand, strokes that leave their line, guessed first, opened from a link.
+/// </summary>
 [Collection("second desk")]
 [BrowsersGoBack]
 public class PlanTests(SecondDesk desk)

@@ -69,6 +69,20 @@ public class LayingTests(Application app)
     }
 
     [Fact]
+    public async Task Conditions_are_turned_in_the_words_of_players_and_say_what_they_change()
+    {
+        var (status, slow) = await app.Post("/api/conditions", new JsonObject { ["scale"] = "cloth", ["to"] = -1 });
+        Assert.Equal(200, status);
+        Assert.Equal(0.018, slow["conditions"]!["rollingFriction"]!.GetValue<double>());
+        var cloth = slow["scales"]!.AsArray().Single(s => s!["scale"]!.GetValue<string>() == "cloth")!;
+        Assert.Equal(-1, cloth["at"]!.GetValue<double>());
+        Assert.True(cloth["value"]!.GetValue<double>() < cloth["standard"]!.GetValue<double>());
+        var (refused, problem) = await app.Post("/api/conditions", new JsonObject { ["scale"] = "colour", ["to"] = 1 });
+        Assert.Equal((400, "scale"), (refused, FieldOf(problem)));
+        Assert.Equal("to", FieldOf((await app.Post("/api/conditions", new JsonObject { ["scale"] = "cloth", ["to"] = 2 })).Body));
+    }
+
+    [Fact]
     public async Task One_change_of_a_stroke_is_named_and_another_pot_is_not_one_change()
     {
         var content = Sample.Content();

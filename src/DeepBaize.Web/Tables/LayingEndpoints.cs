@@ -1,7 +1,9 @@
 using System.ComponentModel;
 using DeepBaize.Core;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Tables;
@@ -54,6 +56,28 @@ public sealed record MirrorRequest
 /// <summary>A table that play begins from.</summary>
 public sealed record LaidTable(string Name, IReadOnlyList<BallEntry> Balls);
 
+/// <summary>Conditions, and a property of them to turn.</summary>
+public sealed record FeelRequest
+{
+    public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+
+    [Description("cloth, cushions, pockets, balls or cue; null: only tells how they stand.")]
+    public string? Scale { get; init; }
+
+    [Description("−1 (slow, dull, tight, worn, whippy) to 1 (quick, lively, generous, clean, stiff); 0 is a match table's.")]
+    public double To { get; init; }
+}
+
+/// <summary>How conditions stand on a scale that players speak of, and what that alone changes.</summary>
+/// <param name="At">−1 to 1.</param>
+/// <param name="Value">In metres for cloth and cushions, in degrees for pockets, balls and cue.</param>
+/// <param name="Standard">The same on a match table.</param>
+/// <param name="Way">The way of the ball that shows it, m; empty where none does.</param>
+public sealed record FeelResult(string Scale, double At, double Value, double Standard, IReadOnlyList<PlaceResult> Way);
+
+/// <summary>Conditions after one property was turned, and what each property changes.</summary>
+public sealed record FeelAnswer(IReadOnlyDictionary<string, double> Conditions, IReadOnlyList<FeelResult> Scales);
+
 /// <summary>Laying balls as if by hand: several together, tables that play begins from, mirrors.</summary>
 public static class LayingEndpoints
 {
@@ -68,6 +92,10 @@ public static class LayingEndpoints
     {
         var group = app.MapGroup("/api").WithTags("Table").ProducesProblem(400);
         group.MapPost("/arrange", Arrange).WithName("arrange").WithSummary("Several balls laid together, as near as each can rest");
+        group
+            .MapPost("/conditions", Feel)
+            .WithName("conditions")
+            .WithSummary("Conditions in the words of players: turned on one scale, and what each changes");
         group.MapPost("/mirror", Mirror).WithName("mirror").WithSummary("A position in the mirror, stroke and target too");
     }
 
@@ -105,6 +133,37 @@ public static class LayingEndpoints
         };
         var settled = Arrangement.Settle([.. moved.Select((b, i) => new PlacedBall(b.Ball, wishes[i]))], others, shape);
         return [.. settled.Select(BallEntry.Of)];
+    }
+
+    private static FeelAnswer Feel(FeelRequest request)
+    {
+        Conditions.With(request.Conditions);
+        var checks = new Checks();
+        var scale = ConditionScale.Find(request.Scale);
+        checks.That(
+            request.Scale is null || scale is not null,
+            "scale",
+            "There is no such scale.",
+            string.Join(", ", ConditionScale.All.Select(s => s.Name))
+        );
+        checks.Range("to", request.To, -1, 1);
+        checks.ThrowIfAny();
+        var turned = scale?.Turned(request.Conditions, request.To) ?? request.Conditions ?? new Dictionary<string, double>();
+        var conditions = Conditions.With(turned);
+        return new(
+            turned,
+            [
+                .. ConditionEffects
+                    .Of(conditions)
+                    .Select(e => new FeelResult(
+                        e.Scale.Name,
+                        e.Scale.Of(conditions),
+                        Math.Round(e.Value, 4),
+                        Math.Round(e.Standard, 4),
+                        [.. e.Way.Select(PlaceResult.Rounded)]
+                    )),
+            ]
+        );
     }
 
     private static PositionContent Mirror(MirrorRequest request)

@@ -1357,6 +1357,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/conditions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Conditions in the words of players: turned on one scale, and what each changes */
+        post: operations["conditions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mirror": {
         parameters: {
             query?: never;
@@ -2490,6 +2507,47 @@ export interface components {
         FanRequest: {
             content: components["schemas"]["PositionContent"];
             kind: components["schemas"]["FanKind"];
+        };
+        /** @description Conditions after one property was turned, and what each property changes. */
+        FeelAnswer: {
+            conditions: {
+                [key: string]: number;
+            };
+            scales: components["schemas"]["FeelResult"][];
+        };
+        /** @description Conditions, and a property of them to turn. */
+        FeelRequest: {
+            conditions?: null | {
+                [key: string]: number;
+            };
+            /** @description cloth, cushions, pockets, balls or cue; null: only tells how they stand. */
+            scale?: null | string;
+            /**
+             * Format: double
+             * @description −1 (slow, dull, tight, worn, whippy) to 1 (quick, lively, generous, clean, stiff); 0 is a match table's.
+             */
+            to?: number;
+        };
+        /** @description How conditions stand on a scale that players speak of, and what that alone changes. */
+        FeelResult: {
+            scale: string;
+            /**
+             * Format: double
+             * @description −1 to 1.
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description In metres for cloth and cushions, in degrees for pockets, balls and cue.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description The same on a match table.
+             */
+            standard: number;
+            /** @description The way of the ball that shows it, m; empty where none does. */
+            way: components["schemas"]["PlaceResult"][];
         };
         /** @description A routine of one's own that attempts of a file are at. */
         FiledRoutine: {
@@ -10158,6 +10216,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BallEntry"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    conditions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeelRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeelAnswer"];
                 };
             };
             /** @description Bad Request */

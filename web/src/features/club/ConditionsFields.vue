@@ -1,11 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { FieldError } from '../../api/client'
+import { ElButton, ElSlider } from 'element-plus'
+import { computed, ref } from 'vue'
+import { ask, client, type FieldError } from '../../api/client'
+import { useAnswer } from '../../lib/useAnswer'
+import { useLatest } from '../../lib/useLatest'
+import PlanPicture from '../../table/PlanPicture.vue'
 import { fieldWords } from '../../lib/problemWords'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { useDraft } from '../../position/draft'
-import { conditionNames, groupNames, presetNames } from './conditionWords'
+import { conditionMeanings, conditionNames, effectWords, groupNames, presetNames, scaleWords } from './conditionWords'
 
 /** How a table, its balls and a cue behave: what differs from a match table's figures. */
 const props = defineProps<{
@@ -54,6 +58,23 @@ function choose(presetChanges: Record<string, number>) {
   changes.value = { ...presetChanges, ...Object.fromEntries(own) }
   emit('commit')
 }
+// ---- In the player's words: five scales, and what each changes -------------------------------------------------
+const isExact = ref(false)
+const feeling = useAnswer({
+  question: () => ({ conditions: changes.value }),
+  ask: (body, signal) => ask(client.POST('/api/conditions', { body: { ...body, to: 0 }, signal })),
+  rest: 60,
+})
+const scales = computed(() => (feeling.answer.value?.scales ?? []).filter((s) => groups.value.includes(s.scale)))
+/** The scale whose stroke is drawn: the last one that was turned. */
+const shown = ref('cloth')
+const drawn = computed(() => scales.value.find((s) => s.scale === shown.value && s.way.length) ?? scales.value.find((s) => s.way.length))
+/** One at a time, and always the newest: a slider that is dragged asks at every step. */
+const turn = useLatest(async (scale: string, to: number) => {
+  shown.value = scale
+  const turned = await ask(client.POST('/api/conditions', { body: { conditions: changes.value, scale, to } }))
+  changes.value = { ...turned.conditions }
+})
 </script>
 
 <template>
@@ -62,10 +83,32 @@ function choose(presetChanges: Record<string, number>) {
     <p v-for="e in errors" :key="e.field" class="field-error" role="alert">
       {{ conditionNames[e.field.replace('conditions.', '')] ?? e.field }}: {{ fieldWords(e) }}
     </p>
-    <fieldset v-for="g in groups" :key="g">
+    <div v-for="f in scales" :key="f.scale" class="scale" :data-testid="`feel-${f.scale}`">
+      <span class="name">{{ groupNames[f.scale] }}</span>
+      <span class="soft end">{{ scaleWords[f.scale][0] }}</span>
+      <ElSlider
+        :model-value="f.at"
+        :min="-1"
+        :max="1"
+        :step="0.05"
+        :show-tooltip="false"
+        :aria-label="`${groupNames[f.scale]}: ${scaleWords[f.scale].join(' to ')}`"
+        @input="turn(f.scale, $event as number)"
+        @change="emit('commit')"
+      />
+      <span class="soft end">{{ scaleWords[f.scale][1] }}</span>
+      <span class="effect">{{ effectWords(f) }}</span>
+    </div>
+    <PlanPicture v-if="drawn" class="shows" :balls="[{ id: 'white', ...drawn.way[0] }]" :reference="reference" :white="drawn.way" />
+    <ElButton size="small" :aria-expanded="isExact" data-testid="exact-figures" @click="isExact = !isExact">{{
+      isExact ? 'Hide the exact figures' : 'Exact figures'
+    }}</ElButton>
+    <fieldset v-for="g in isExact ? groups : []" :key="g">
       <legend>{{ groupNames[g] ?? g }}</legend>
       <label v-for="c in reference.conditions.filter((c) => c.group === g)" :key="c.name" :class="{ changed: c.name in changes }">
-        <span>{{ conditionNames[c.name] ?? c.name }}</span>
+        <span
+          >{{ conditionNames[c.name] ?? c.name }}<span class="soft meaning">{{ conditionMeanings[c.name] }}</span></span
+        >
         <FigureInput
           :model-value="(changes[c.name] ?? c.default) * scale(c.unit)"
           :min="c.min * scale(c.unit)"
@@ -85,6 +128,35 @@ function choose(presetChanges: Record<string, number>) {
 <style scoped>
 .presets {
   margin-bottom: 10px;
+}
+.scale {
+  display: grid;
+  grid-template-columns: 5em 4em minmax(90px, 1fr) 5em;
+  gap: 0 10px;
+  align-items: center;
+  padding: 4px 0;
+}
+.name {
+  font-weight: 650;
+}
+.end {
+  font-size: 0.85rem;
+}
+.scale .end:nth-child(2) {
+  text-align: right;
+}
+.effect {
+  grid-column: 2 / 5;
+  font-size: 0.93rem;
+}
+.shows {
+  max-width: 340px;
+  margin: 8px 0;
+}
+.meaning {
+  display: block;
+  font-size: 0.85rem;
+  font-weight: 400;
 }
 fieldset {
   border: 0;

@@ -1,3 +1,6 @@
+import type { Schemas } from '../../api/client'
+import { degreeWords, distanceWords, lengthWords } from '../../lib/formats'
+
 /** What the conditions are called on the page, by their names in the API. */
 export const conditionNames: Record<string, string> = {
   slidingFriction: 'Sliding friction of the cloth',
@@ -7,7 +10,7 @@ export const conditionNames: Record<string, string> = {
   bedRestitution: 'Ball on slate restitution',
   cushionRestitution: 'Cushion restitution',
   cushionFriction: 'Cushion friction',
-  noseSine: 'Nose height, as the sine of its angle',
+  noseSine: 'Cushion nose height (sine of the contact angle)',
   ballRestitution: 'Ball on ball restitution',
   ballFrictionFloor: 'Ball friction, fast',
   ballFrictionRange: 'Ball friction, more when slow',
@@ -34,4 +37,60 @@ export const presetNames: Record<string, string> = {
   tightPockets: 'Tight pockets',
   generousPockets: 'Generous pockets',
   wornBalls: 'Worn balls',
+}
+
+/** The ends of each scale. */
+export const scaleWords: Record<string, [string, string]> = {
+  cloth: ['slow', 'quick'],
+  cushions: ['dull', 'lively'],
+  pockets: ['tight', 'generous'],
+  balls: ['worn', 'clean'],
+  cue: ['whippy', 'stiff'],
+}
+
+/** What a property changes against a match table: "a plain five runs 120 mm farther". */
+export function effectWords({ scale, value, standard }: Pick<Schemas['FeelResult'], 'scale' | 'value' | 'standard'>): string {
+  const by = value - standard
+  const farther = `${lengthWords(Math.abs(by))} ${by > 0 ? 'farther' : 'shorter'}`
+  switch (scale) {
+    case 'cloth':
+      return Math.abs(by) < 0.005 ? `a plain five runs ${distanceWords(value)}` : `a plain five runs ${farther}`
+    case 'cushions':
+      return Math.abs(by) < 0.005
+        ? `off the top cushion a plain five runs ${distanceWords(value)}`
+        : `off the top cushion a plain five runs ${farther}`
+    case 'pockets':
+      return `a long pot finds the corner open by ${degreeWords(value, 2)}${Math.abs(by) < 0.005 ? '' : `, ${degreeWords(standard, 2)} on a match table`}`
+    case 'balls':
+      return `a half-ball stun shot is thrown thick by ${degreeWords(value, 1)}`
+    default:
+      return `a tip of side pushes the white off by ${degreeWords(value, 1)}: ${lengthWords(Math.tan((value * Math.PI) / 180))} in a metre`
+  }
+}
+
+/** A sentence for each figure. */
+export const conditionMeanings: Record<string, string> = {
+  slidingFriction: 'How soon a sliding ball rolls: more takes screw and side sooner.',
+  rollingFriction: 'How soon a rolling ball stops: the speed of the cloth.',
+  spinDeceleration: 'How soon side spins out on the way to a cushion.',
+  gravity: 'Differs by the place on earth, by half a percent at most.',
+  bedRestitution: 'How high a ball hops from a raised butt.',
+  cushionRestitution: 'How much of its pace a ball keeps off a cushion.',
+  cushionFriction: 'How much side grips at a cushion.',
+  noseSine: 'How high the nose stands: a high one presses the ball down.',
+  ballRestitution: 'How much a ball gives of its pace to another: less with worn balls.',
+  ballFrictionFloor: 'Throw of hard shots.',
+  ballFrictionRange: 'Throw of soft shots, beyond that of hard ones.',
+  ballFrictionDecay: 'How quickly throw fades with pace.',
+  cueMass: 'A heavier cue gives the ball a little more pace.',
+  tipRestitution: 'A hard tip gives more pace than a soft one.',
+  endMassRatio: 'How light the end of the cue is: the lighter, the less squirt.',
+  cornerGap: 'The clear width between the jaws of a corner.',
+  cornerJawRadius: 'How round the jaws of a corner are.',
+  cornerDropSetback: 'How far behind the corner a ball falls.',
+  cornerDropRadius: 'How wide the fall of a corner is.',
+  middleGap: 'The clear width between the jaws of a middle pocket.',
+  middleJawRadius: 'How round the jaws of a middle pocket are.',
+  middleDropSetback: 'How far behind the nose a ball falls in the middle.',
+  middleDropRadius: 'How wide the fall of a middle pocket is.',
 }
