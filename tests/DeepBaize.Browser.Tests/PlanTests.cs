@@ -26,8 +26,7 @@ public class PlanTests(SecondDesk desk)
     private static void IsAt(Page page, string ball, double x, double y, double within = 0.012) =>
         page.Until(() => Balls(page) > 0 && Math.Abs(At(page, ball).X - x) < within && Math.Abs(At(page, ball).Y - y) < within);
 
-    private static bool IsMenuOpen(Page page) =>
-        page.Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).Any(i => i.Displayed);
+    private static bool IsMenuOpen(Page page) => page.Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).Any(i => i.Displayed);
 
     /// <summary>From the menu New, once an earlier one has closed: pressed while it fades, it would stay closed.</summary>
     private static void New(Page page, string what)
@@ -339,6 +338,29 @@ public class PlanTests(SecondDesk desk)
         page.Until(() => page.Path == "/handbook");
         page.Until(() => page.Driver.SwitchTo().ActiveElement().GetAttribute("id") == "chance");
         page.Says("handbook", "How it is found.");
+    }
+
+    [Fact]
+    public void A_plan_is_taken_to_the_table_stroke_by_stroke_by_a_thumb()
+    {
+        var page = desk.Open(390, 844, touch: true);
+        page.OpenPosition("Colours on their spots");
+        page.Tap(() => page.Find("plan-break"));
+        page.Wait(TimeSpan.FromSeconds(90)).Until(_ => Count(page, "stop-plan") == 0 && Count(page, "plan-glance") == 1);
+        page.Tap(() => page.Find("plan-glance"));
+        page.Says("glance", "1. Yellow");
+        page.Until(() =>
+            page.Text("glance-aim").Contains("ball", StringComparison.OrdinalIgnoreCase) || page.Text("glance-aim").Contains("ull")
+        );
+        page.Tap(() => page.Find("glance-next"));
+        page.Says("glance", "2. Green");
+        page.Tap(() => page.Find("reminders-on"));
+        page.Says("glance", "Head and body still");
+        // It is there after a reload, and goes back to the plan.
+        page.Driver.Navigate().Refresh();
+        page.Says("glance", "2. Green");
+        page.Tap(() => page.Find("glance-back"));
+        page.Until(() => page.Path.Contains("/break", StringComparison.Ordinal));
     }
 
     [Fact]

@@ -5,6 +5,9 @@ import { useRouter } from 'vue-router'
 import { useDraft } from '../position/draft'
 import { useShot } from '../position/shot'
 import { useKeeping } from '../position/keeping'
+import { nameOf, pocketName } from '../domain/balls'
+import { sentence } from '../lib/formats'
+import { useGlance } from '../position/glance'
 import { useLaying, type TableName } from '../position/laying'
 import { usePractise } from '../position/practise'
 
@@ -16,6 +19,7 @@ const keeping = useKeeping()
 const answer = useShot()
 const practise = usePractise()
 const laying = useLaying()
+const glance = useGlance()
 /** Packed and unpacked only when somebody asks for it. */
 const copyLink = async () => (await import('../position/links')).useLinks().copyLink()
 const conditions = ref(false)
@@ -48,6 +52,7 @@ const deeds: Record<string, () => unknown> = {
   conditions: showConditions,
   photo: () => router.push('/photo'),
   link: copyLink,
+  glance: atTheTable,
 }
 /** The stroke that is set up, and where its white stops. */
 function practiseThis() {
@@ -58,6 +63,15 @@ function practiseThis() {
     stroke: { ...position.stroke, aim: answer.aim },
     stop: white && !white.pocket ? { x: white.x, y: white.y } : null,
   })
+}
+/** The stroke that is set up, as one glance. */
+function atTheTable() {
+  const title = position.stroke.pot
+    ? `${sentence(nameOf(position.stroke.pot.ball))} to the ${pocketName(position.stroke.pot.pocket)} pocket`
+    : position.draft.name
+  const content = { ...position.content, stroke: { ...position.stroke, aim: answer.aim } }
+  glance.open([{ title, content, note: position.draft.about }], router.currentRoute.value.fullPath)
+  return router.push('/glance')
 }
 function begin(what: string) {
   if (what === 'along' || what === 'across') void laying.mirror(what)
@@ -129,6 +143,7 @@ function showConditions() {
           <ElDropdownItem command="rename" :disabled="!position.origin">Rename …</ElDropdownItem>
           <ElDropdownItem command="remove" :disabled="!position.origin">Delete</ElDropdownItem>
           <ElDropdownItem command="photo" divided>From a photograph …</ElDropdownItem>
+          <ElDropdownItem command="glance">At the table</ElDropdownItem>
           <ElDropdownItem command="link">Copy link</ElDropdownItem>
           <ElDropdownItem command="conditions" divided>Conditions …</ElDropdownItem>
           <ElDropdownItem command="json" divided>Export as JSON</ElDropdownItem>

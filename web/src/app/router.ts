@@ -35,6 +35,7 @@ export const router = createRouter({
       component: () => import('../features/frames/FramesPlace.vue'),
       meta: { title: 'Frames' },
     },
+    { path: '/glance', name: 'glance', component: () => import('../features/glance/GlancePlace.vue'), meta: { title: 'At the table' } },
     { path: '/handbook', name: 'handbook', component: () => import('../features/handbook/HandbookPlace.vue'), meta: { title: 'Handbook' } },
     { path: '/library', name: 'library', component: () => import('../features/library/LibraryPlace.vue'), meta: { title: 'Library' } },
     ...(['players', 'tables', 'cues'] as const).map((kind) => ({
@@ -55,7 +56,7 @@ export const router = createRouter({
 })
 
 /** What is opened at the table, where there may be no network: from the first visit on it can be opened again. */
-const atTheTable = ['handbook', 'practice', 'routine', 'session', 'progress', 'frames', 'frame', 'library']
+const atTheTable = ['glance', 'handbook', 'practice', 'routine', 'session', 'progress', 'frames', 'frame', 'library']
 router.afterEach(({ name }) => {
   if (atTheTable.includes(String(name))) void import('./serviceWorker').then((worker) => worker.keepPage())
 })

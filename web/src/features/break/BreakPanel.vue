@@ -2,13 +2,16 @@
 import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElTag } from 'element-plus'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
-import { fullnessWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
+import { fullnessWords, potWords, reachNeedWords, strokeWords, warningWords } from '../../domain/words'
 import { miscueWords, amountWords, shareWords } from '../../lib/estimates'
 import { degreeWords, sentence } from '../../lib/formats'
 import FrameProblem from '../../position/FrameProblem.vue'
 import { useView } from '../../position/view'
 import BallDot from '../../ui/BallDot.vue'
 import BetterFound from '../../ui/BetterFound.vue'
+import { useRouter } from 'vue-router'
+import { useGlance } from '../../position/glance'
+import { contentOf, strokeOf } from '../../domain/strokes'
 import CompareButton from '../../position/CompareButton.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
 import LineButton from '../../ui/LineButton.vue'
@@ -74,6 +77,18 @@ const chosen = computed({
     plans.look(0, which)
   },
 })
+
+const glance = useGlance()
+const router = useRouter()
+/** The shots of the plan, one after the other, as glances. */
+function atTheTable() {
+  const items = plans.chosen!.shots.map((s, i) => ({
+    title: `${i + 1}. ${sentence(potWords(s.choice))}`,
+    content: { ...contentOf(s.content), stroke: strokeOf(s.choice.stroke) },
+  }))
+  glance.open(items, router.currentRoute.value.fullPath, plans.shot)
+  void router.push('/glance')
+}
 </script>
 
 <template>
@@ -212,6 +227,7 @@ const chosen = computed({
         </p>
         <div class="row">
           <ElButton size="small" :disabled="plans.isSearching" data-testid="keep-plan" @click="plans.keep()">Keep the plan</ElButton>
+          <ElButton size="small" data-testid="plan-glance" @click="atTheTable">At the table</ElButton>
           <ElButton size="small" data-testid="print-plan" @click="plans.print()">Cards as PDF</ElButton>
         </div>
       </template>
