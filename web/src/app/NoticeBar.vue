@@ -60,7 +60,7 @@ const notices = useNotices()
   font-weight: 600;
 }
 .detail {
-  font-size: 0.9rem;
+  font-size: var(--type-2);
   overflow-wrap: anywhere;
 }
 </style>

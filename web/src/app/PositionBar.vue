@@ -185,7 +185,7 @@ function showConditions() {
   white-space: nowrap;
 }
 h1 {
-  font-size: 1rem;
+  font-size: var(--type-3);
   margin: 0;
   overflow: hidden;
   text-overflow: ellipsis;
@@ -194,7 +194,7 @@ h1 {
 }
 .unsaved {
   color: var(--accent);
-  font-size: 0.85rem;
+  font-size: var(--type-2);
 }
 .about.el-button {
   color: var(--text-soft);
@@ -245,7 +245,7 @@ h1 {
     max-width: 100%;
   }
   .unsaved {
-    font-size: 0.75rem;
+    font-size: var(--type-1);
     line-height: 1.1;
   }
   .position-bar .el-button {

@@ -176,7 +176,7 @@ a[aria-current] {
 }
 .not-sent {
   color: var(--accent);
-  font-size: 0.85rem;
+  font-size: var(--type-2);
   white-space: nowrap;
 }
 .in-hand {
@@ -219,7 +219,7 @@ a[aria-current] {
   nav a,
   .settings {
     padding: 0 4px;
-    font-size: 0.9rem;
+    font-size: var(--type-2);
   }
   .wordmark {
     display: none;

@@ -189,7 +189,7 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
   margin: 0;
   padding: 2px 8px;
   list-style: none;
-  font-size: 0.85rem;
+  font-size: var(--type-2);
   color: var(--chalk);
   background: rgb(3 25 27 / 0.72);
   border-radius: 6px;

@@ -20,7 +20,7 @@ defineProps<{ ball: string }>()
   display: inline-grid;
   place-content: center;
   font-weight: 700;
-  font-size: 0.72rem;
+  font-size: var(--type-1);
   flex: none;
   vertical-align: -5px;
 }

@@ -118,6 +118,6 @@ function key(e: KeyboardEvent | Event) {
   flex-basis: 100%;
 }
 .unit {
-  font-size: 0.9rem;
+  font-size: var(--type-2);
 }
 </style>

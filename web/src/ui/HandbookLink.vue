@@ -26,7 +26,7 @@ defineProps<{ of: Topic; what: string }>()
   border: 1px solid var(--edge);
   border-radius: 50%;
   color: var(--text-soft);
-  font-size: 0.75rem;
+  font-size: var(--type-1);
   font-weight: 600;
   text-decoration: none;
   vertical-align: middle;

@@ -68,7 +68,7 @@ const seconds = computed(() => {
   width: 80px;
 }
 .stages {
-  font-size: 0.86rem;
+  font-size: var(--type-2);
 }
 .stages strong {
   color: var(--text);

@@ -276,7 +276,7 @@ function atTheTable() {
 }
 .what .soft {
   display: block;
-  font-size: 0.88rem;
+  font-size: var(--type-2);
 }
 .detail {
   padding: 2px 10px 10px 10px;

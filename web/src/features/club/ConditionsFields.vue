@@ -140,14 +140,14 @@ const turn = useLatest(async (scale: string, to: number) => {
   font-weight: 650;
 }
 .end {
-  font-size: 0.85rem;
+  font-size: var(--type-2);
 }
 .scale .end:nth-child(2) {
   text-align: right;
 }
 .effect {
   grid-column: 2 / 5;
-  font-size: 0.93rem;
+  font-size: var(--type-3);
 }
 .shows {
   max-width: 340px;
@@ -155,7 +155,7 @@ const turn = useLatest(async (scale: string, to: number) => {
 }
 .meaning {
   display: block;
-  font-size: 0.85rem;
+  font-size: var(--type-2);
   font-weight: 400;
 }
 fieldset {
@@ -174,7 +174,7 @@ label {
   gap: 8px;
   align-items: center;
   margin: 3px 0;
-  font-size: 0.93rem;
+  font-size: var(--type-3);
 }
 label.changed > span:first-child {
   color: var(--accent);

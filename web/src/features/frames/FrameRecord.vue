@@ -6,7 +6,10 @@ import type { Schemas } from '../../api/client'
 import { lookOf } from '../../domain/balls'
 import { useDraft } from '../../position/draft'
 import OneOf from '../../ui/OneOf.vue'
+import BallDot from '../../ui/BallDot.vue'
+import { presentRun } from './curve'
 import FoulForm from './FoulForm.vue'
+import FrameCurve from './FrameCurve.vue'
 import { useRecords, type NewShot, type Record_ } from './records'
 import { breakWords, figureRows, needWords, onWords, reasons, shotWords, stepWords, tags } from './words'
 
@@ -67,6 +70,8 @@ function onlyLast(list: unknown[]) {
 }
 const redOrColour = (ball: string) => lookOf(ball === 'red' ? 'red-1' : ball)
 const listed = computed(() => story.value.shots.map((s, i) => ({ ...s, number: i + 1 })).reverse())
+/** The break that is under way, ball by ball. */
+const present = computed(() => presentRun(story.value.shots))
 const breaks = computed(() => [...story.value.breaks].reverse())
 </script>
 
@@ -79,6 +84,10 @@ const breaks = computed(() => [...story.value.breaks].reverse())
           ><strong class="figure" :data-testid="`score-${i}`">{{ i === 0 ? state.first : state.second }}</strong></span
         >
       </div>
+      <p v-if="present" class="present" data-testid="break-balls">
+        <strong class="figure">Break {{ present.points }}</strong>
+        <BallDot v-for="(b, i) in present.balls" :key="i" :ball="b === 'red' ? 'red-' : b" />
+      </p>
       <p class="on" role="status" data-testid="frame-on">{{ onWords(state, names) }}</p>
       <p class="soft">{{ needWords(state) }}</p>
       <div v-if="records.pending.length" class="unsent" role="status" data-testid="unsent-shots">
@@ -155,6 +164,7 @@ const breaks = computed(() => [...story.value.breaks].reverse())
         <ElButton @click="records.exportAs('json')">JSON</ElButton>
         <ElButton data-testid="all-frames" @click="router.push('/frames')">All frames</ElButton>
       </div>
+      <FrameCurve :shots="story.shots" :names="names" />
       <p v-if="!story.shots.length && !records.pending.length" class="soft">
         Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan
         are written into it as well.
@@ -226,10 +236,19 @@ p {
   white-space: nowrap;
 }
 .side strong {
-  font-size: 1.5rem;
+  font-size: var(--type-5);
 }
 .on {
   font-weight: 600;
+}
+.present {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+  align-items: center;
+}
+.present strong {
+  margin-right: 8px;
 }
 .pots {
   display: flex;
@@ -245,7 +264,7 @@ p {
   width: 50px;
   height: 50px;
   border: 2px solid var(--edge);
-  font-size: 1.15rem;
+  font-size: var(--type-4);
   font-weight: 700;
 }
 .tall.el-button {
@@ -253,7 +272,7 @@ p {
   flex: 1;
 }
 .hint {
-  font-size: 0.86rem;
+  font-size: var(--type-2);
 }
 .list {
   list-style: none;

@@ -165,7 +165,7 @@ header {
 }
 h1 {
   margin: 0;
-  font-size: 1.35rem;
+  font-size: var(--type-5);
 }
 .three {
   display: grid;
@@ -188,13 +188,13 @@ figcaption {
   width: 104px;
 }
 .pace {
-  font-size: 3.4rem;
+  font-size: calc(2.2 * var(--type-5));
   line-height: 1;
   color: var(--accent);
 }
 .note {
   margin: 0;
-  font-size: 1.1rem;
+  font-size: var(--type-4);
 }
 ul {
   list-style: none;

@@ -160,10 +160,10 @@ const placeOf = (positionId: string) =>
   color: var(--accent);
 }
 .about {
-  font-size: 0.93rem;
+  font-size: var(--type-3);
 }
 .when {
-  font-size: 0.85rem;
+  font-size: var(--type-2);
 }
 .deeds {
   display: flex;

@@ -147,7 +147,7 @@ function add() {
   margin: 0;
 }
 .run {
-  font-size: 1.2rem;
+  font-size: var(--type-4);
 }
 .big {
   display: grid;
@@ -156,7 +156,7 @@ function add() {
 }
 .big .el-button {
   height: 84px;
-  font-size: 1.4rem;
+  font-size: var(--type-5);
   margin: 0;
 }
 .big .not {
@@ -170,10 +170,10 @@ function add() {
 .balls .el-button {
   height: 56px;
   margin: 0;
-  font-size: 1.1rem;
+  font-size: var(--type-4);
 }
 .big .undo {
-  font-size: 1rem;
+  font-size: var(--type-3);
 }
 .last {
   display: flex;
@@ -187,7 +187,7 @@ function add() {
 }
 .meant {
   display: block;
-  font-size: 0.85rem;
+  font-size: var(--type-2);
 }
 .last .el-button + .el-button {
   margin: 0;

@@ -318,7 +318,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
   max-width: 280px;
 }
 h3 {
-  font-size: 1rem;
+  font-size: var(--type-3);
   color: var(--text-soft);
   margin: 14px 0 2px;
 }
@@ -353,6 +353,6 @@ h3 {
   margin: 8px 0;
 }
 .caution {
-  font-size: 0.9rem;
+  font-size: var(--type-2);
 }
 </style>

@@ -317,7 +317,7 @@ function setUp() {
   margin: 4px 0;
 }
 .task {
-  font-size: 1.05rem;
+  font-size: var(--type-3);
   margin: 2px 0 10px;
 }
 .edit {

@@ -329,7 +329,7 @@ const sent = computed(() => {
   border-bottom: 1px solid var(--edge);
 }
 .head h1 {
-  font-size: 1.1rem;
+  font-size: var(--type-4);
   margin: 0;
   min-width: 0;
   overflow: hidden;
@@ -343,7 +343,7 @@ const sent = computed(() => {
   flex: 1;
 }
 .sent {
-  font-size: 0.85rem;
+  font-size: var(--type-2);
   color: var(--text-soft);
   white-space: nowrap;
 }
@@ -397,7 +397,7 @@ const sent = computed(() => {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 14px;
-  font-size: 0.93rem;
+  font-size: var(--type-3);
 }
 .tools {
   gap: 6px;
@@ -412,14 +412,14 @@ const sent = computed(() => {
 .foot {
   margin: 0;
   padding: 4px 14px;
-  font-size: 0.85rem;
+  font-size: var(--type-2);
   border-top: 1px solid var(--edge);
 }
 .phone .head {
   padding: 2px 8px;
 }
 .phone .head h1 {
-  font-size: 1rem;
+  font-size: var(--type-3);
 }
 .phone .body {
   display: flex;
@@ -436,7 +436,7 @@ const sent = computed(() => {
   padding: 0 8px;
 }
 .phone .rule {
-  font-size: 0.93rem;
+  font-size: var(--type-3);
   line-height: 1.25;
 }
 .phone .thumb-side {

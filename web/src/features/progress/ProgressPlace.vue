@@ -380,7 +380,7 @@ dd {
   margin: 0;
 }
 h3 {
-  font-size: 1rem;
+  font-size: var(--type-3);
   margin: 14px 0 4px;
 }
 p {

@@ -165,7 +165,7 @@ function key(e: KeyboardEvent) {
 }
 .under {
   display: block;
-  font-size: 0.78rem;
+  font-size: var(--type-1);
 }
 .mini {
   width: 26px;
@@ -180,7 +180,7 @@ function key(e: KeyboardEvent) {
 }
 h2 {
   margin: 14px 0 4px;
-  font-size: 0.92rem;
+  font-size: var(--type-3);
 }
 .off {
   list-style: none;

@@ -229,7 +229,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
   flex-direction: column;
   align-items: flex-end;
   gap: 2px;
-  font-size: 0.86rem;
+  font-size: var(--type-2);
 }
 .why p {
   margin: 2px 0 4px;

@@ -269,7 +269,7 @@ const refused = computed(() => {
   flex-wrap: wrap;
 }
 .phone .outcome {
-  font-size: 0.93rem;
+  font-size: var(--type-3);
   min-height: 0;
 }
 .phone .events {

@@ -71,7 +71,7 @@ const reference = computed(() => position.reference!)
 .tip {
   color: var(--accent);
   min-height: 2.4em;
-  font-size: 0.93rem;
+  font-size: var(--type-3);
 }
 .pace {
   flex: 1;
@@ -81,6 +81,6 @@ const reference = computed(() => position.reference!)
   align-items: center;
 }
 .chance strong {
-  font-size: 1.2rem;
+  font-size: var(--type-4);
 }
 </style>

@@ -214,7 +214,7 @@ function raise() {
   width: 3.2em;
 }
 .under {
-  font-size: 0.88rem;
+  font-size: var(--type-2);
   padding-left: 3.9em;
 }
 h2 {
@@ -227,7 +227,7 @@ h2 {
 }
 .knob {
   display: grid;
-  grid-template-columns: 2.6em 1fr 74px;
+  grid-template-columns: 4.4em 1fr 74px;
   gap: 14px;
   align-items: center;
 }

@@ -8,6 +8,10 @@ const emit = defineEmits<{ change: [side: number, height: number]; commit: [] }>
 const svg = ref<SVGSVGElement>()
 const span = computed(() => props.limit + 0.28)
 const inWords = computed(() => tipWords(props.side, props.height))
+/** A quarter of a tip from ring to ring. */
+const rings = [0.25, 0.5, 0.75, 1, 1.25, 1.5]
+/** A tip is as wide as it moves for one tip: 10 mm. */
+const tipRadius = 0.5
 const halves = [-1.5, -1, -0.5, 0, 0.5, 1, 1.5]
 let dragging = false
 
@@ -71,7 +75,8 @@ function key(e: KeyboardEvent) {
     @pointercancel="end"
     @keydown="key"
   >
-    <rect :x="-span" :y="-span" :width="2 * span" :height="2 * span" rx="0.3" class="ball" />
+    <circle :r="span" class="ball" />
+    <circle v-for="r in rings" :key="`r${r}`" :r="r" class="ring" :class="{ half: r % 0.5 === 0 }" />
     <circle :r="limit" class="limit" />
     <line v-for="h in halves" :key="`h${h}`" :x1="-span - 0.12" :x2="h % 1 ? -span - 0.04 : -span" :y1="h" :y2="h" class="tick" />
     <line v-for="h in halves" :key="`s${h}`" :x1="h" :x2="h" :y1="span + 0.12" :y2="h % 1 ? span + 0.04 : span" class="tick" />
@@ -81,7 +86,8 @@ function key(e: KeyboardEvent) {
     <line x1="0" x2="0" :y1="-limit" :y2="limit" class="cross" />
     <line :x1="-span" :x2="side" :y1="-height" :y2="-height" class="lead" />
     <line :x1="side" :x2="side" :y1="-height" :y2="span" class="lead" />
-    <circle :cx="side" :cy="-height" r="0.16" class="tip" />
+    <circle :cx="side" :cy="-height" :r="tipRadius" class="tip" />
+    <circle :cx="side" :cy="-height" r="0.15" class="patch" />
   </svg>
 </template>
 
@@ -94,6 +100,8 @@ function key(e: KeyboardEvent) {
 }
 .ball {
   fill: #efe8d3;
+  stroke: #b9ae8d;
+  stroke-width: 0.03;
 }
 .limit {
   fill: none;
@@ -114,10 +122,24 @@ function key(e: KeyboardEvent) {
   stroke: var(--text-soft);
   stroke-width: 0.025;
 }
+.ring {
+  fill: none;
+  stroke: #cbbf9c;
+  stroke-width: 0.014;
+}
+.ring.half {
+  stroke: #a99d7a;
+  stroke-width: 0.02;
+}
 .tip {
+  fill: rgb(18 72 75 / 0.22);
+  stroke: #12484b;
+  stroke-width: 0.03;
+}
+.patch {
   fill: #12484b;
   stroke: #fff;
-  stroke-width: 0.04;
+  stroke-width: 0.03;
 }
 text {
   font-size: 0.21px;

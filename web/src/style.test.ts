@@ -1,0 +1,21 @@
+// @vitest-environment node
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+
+const root = import.meta.dirname
+const files = (folder: string): string[] =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((f) =>
+    f.isDirectory() ? files(join(folder, f.name)) : /\.(vue|css)$/.test(f.name) ? [join(folder, f.name)] : [],
+  )
+
+describe('the dress', () => {
+  it('has five sizes of type and no other; drawings have units of their own', () => {
+    const others = files(root).flatMap((path) =>
+      [...readFileSync(path, 'utf8').matchAll(/font-size:\s*[\d.]+(rem|em|pt|%)/g)].map((m) => `${path.slice(root.length)}: ${m[0]}`),
+    )
+    expect(others).toEqual([])
+    const sizes = [...readFileSync(join(root, 'style.css'), 'utf8').matchAll(/--type-\d: [\d.]+rem/g)]
+    expect(sizes).toHaveLength(5)
+  })
+})
