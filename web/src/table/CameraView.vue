@@ -84,7 +84,8 @@ function down(e: PointerEvent) {
   grip = e.button === 0 ? (props.hands?.down(hand) ?? null) : null
   if (grip) {
     glass(hand)
-    surface.value!.focus({ preventScroll: true })
+    // By the hand: the ring around what has the focus is for the keyboard.
+    surface.value!.focus({ preventScroll: true, focusVisible: false } as FocusOptions)
     e.preventDefault()
   } else if (isDoubleTap(e)) {
     if (camera.isWhole.value) camera.zoomBy(2.6, standingAt(e.clientX, e.clientY))
