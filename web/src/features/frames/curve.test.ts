@@ -4,8 +4,15 @@ import type { Schemas } from '../../api/client'
 import { breakRuns, presentRun, steps } from './curve'
 
 type Shot = Schemas['StoryShotResult']
-const shot = (player: number, points: number, potted: string[] = []): Shot =>
-  ({ player, points, shot: { kind: points ? 'pot' : 'miss', potted }, on: 'red', penalty: 0, first: 0, second: 0 }) as Shot
+const shot = (player: number, points: number, potted: string[] = []): Shot => ({
+  player,
+  points,
+  shot: { kind: points ? 'pot' : 'miss', potted },
+  on: 'red',
+  penalty: 0,
+  first: 0,
+  second: 0,
+})
 
 describe('a frame as a picture', () => {
   const shots = [
