@@ -56,6 +56,7 @@ public class LookTests(SecondDesk desk)
         page.Find("arrival");
         page.Click(() => page.Find("keep-line"));
         page.Find("trial-row");
+        page.Find("sight");
         Check(page, "shot, with a line");
         page.Click(() => page.Find("put-it-there"));
         page.Find("goal-stop");

@@ -4,6 +4,7 @@ using DeepBaize.Core.Advice.Compare;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Problems;
 using DeepBaize.Web.Searches;
 
 namespace DeepBaize.Web.Comparing;
@@ -53,26 +54,11 @@ public static class CompareEndpoints
 
         ComparedStroke StrokeOf(StrokeEntry choice, int i)
         {
-            const string stroke = "stroke.";
-            try
-            {
-                var one = CheckedContent.Of(request.Content with { Stroke = choice }, player);
-                var nominated = one.Pot is { } pot ? situation.Layout.Balls[pot.Slot].Ball : (Core.Table.Ball?)null;
-                return new($"choice-{i + 1}", situation, one.Aimed()?.Stroke ?? one.Stroke, one.Pot, nominated);
-            }
-            catch (InputException e)
-            {
-                throw new InputException([
-                    .. e.Errors.Select(error =>
-                        error.Field.StartsWith(stroke, StringComparison.Ordinal)
-                            ? error with
-                            {
-                                Field = $"choices[{i}].{error.Field[stroke.Length..]}",
-                            }
-                            : error
-                    ),
-                ]);
-            }
+            var one = FieldsUnder.Of("stroke.", $"choices[{i}].", () =>
+                CheckedContent.Of(request.Content with { Stroke = choice }, player)
+            );
+            var nominated = one.Pot is { } pot ? situation.Layout.Balls[pot.Slot].Ball : (Core.Table.Ball?)null;
+            return new($"choice-{i + 1}", situation, one.Aimed()?.Stroke ?? one.Stroke, one.Pot, nominated);
         }
     }
 }

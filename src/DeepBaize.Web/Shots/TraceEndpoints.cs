@@ -1,5 +1,4 @@
 using System.ComponentModel;
-using DeepBaize.Core;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Strokes;
@@ -7,6 +6,7 @@ using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
+using DeepBaize.Web.Problems;
 
 namespace DeepBaize.Web.Shots;
 
@@ -55,7 +55,7 @@ public static class TraceEndpoints
         var (now, isPot) = Played(request.Content, player, "content.stroke");
         var (before, wasPot) = Played(request.Content with { Stroke = request.Before }, player, "before");
         var change = StrokeChange.Of(before, now, isPot && wasPot);
-        var isSame = PotOf(request.Content.Stroke) == PotOf(request.Before) && isPot == wasPot;
+        var isSame = request.Content.Stroke.Pot == request.Before.Pot && isPot == wasPot;
         return new(
             Knob: isSame ? change.Knob : null,
             By: isSame ? change.By : 0,
@@ -66,23 +66,9 @@ public static class TraceEndpoints
         );
     }
 
-    private static PotEntry? PotOf(StrokeEntry stroke) => stroke.Pot;
-
     private static ((Stroke, WhiteWay) Played, bool IsPot) Played(PositionContent content, Core.Players.Player player, string field)
     {
-        CheckedContent one;
-        try
-        {
-            one = CheckedContent.Of(content, player);
-        }
-        catch (InputException e)
-        {
-            throw new InputException([
-                .. e.Errors.Select(error =>
-                    error.Field.StartsWith("stroke", StringComparison.Ordinal) ? error with { Field = field + error.Field[6..] } : error
-                ),
-            ]);
-        }
+        var one = FieldsUnder.Of("stroke", field, () => CheckedContent.Of(content, player));
         var stroke = one.Aimed()?.Stroke ?? one.Stroke;
         var (simulator, record) = (new Simulator(one.Shape), new ShotRecord());
         stroke.Play(simulator, one.Layout, record);

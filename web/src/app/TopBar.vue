@@ -42,11 +42,11 @@ const inHand = computed(() => `${club.player?.name} · ${club.table?.name} · ${
 const inHandTitle = computed(() => `In hand: ${inHand.value}`)
 /** All there are is read when somebody looks. */
 const look = (isOpen: boolean) => {
-  if (isOpen) void attempt(club.loadAll, 'The players, tables and cues are not read')
+  if (isOpen) void attempt(club.loadAll, 'Could not load players, tables and cues')
 }
 function choose(what: { kind: Kind; id: string } | { go: string }) {
   if ('go' in what) return router.push(what.go)
-  return attempt(() => take(what.kind, what.id), 'Not taken in hand')
+  return attempt(() => take(what.kind, what.id), 'Could not change it')
 }
 /** The table that is laid out follows another table or cue, unless it has figures of its own; undo goes back. */
 async function take(kind: Kind, id: string) {

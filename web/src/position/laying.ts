@@ -117,7 +117,6 @@ export const useLaying = defineStore('laying', () => {
     group.value = []
   }
   const moveGroup = (x: number, y: number) => arrange('move', { x, y })
-  const takeAll = () => (group.value = position.content.balls.map((b) => b.id))
 
   // ---- A table to begin from ----
   const names: Record<TableName, string> = { empty: 'New position', opening: 'Opening', lineUp: 'Line-up', colours: 'Colours' }
@@ -173,7 +172,6 @@ export const useLaying = defineStore('laying', () => {
     arrange,
     arrangeOne,
     moveGroup,
-    takeAll,
     begin,
     mirror,
     letGo,

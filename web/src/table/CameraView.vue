@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, provide, ref, useId } from 'vue'
-import { boxAround, cameraKey, turnedPoint, unturnedPoint, useCamera, type Box } from './camera'
+import { cameraKey, turnedPoint, unturnedPoint, useCamera, type Box } from './camera'
 import type { Grip, Hand, Hands } from './hands'
 import type { Point } from './layer'
 
@@ -19,7 +19,6 @@ const props = defineProps<{
   /** A drag with nothing in hand belongs to the drawing, so that it cannot scroll the page. */
   isHeld?: boolean
 }>()
-const emit = defineEmits<{ leave: [] }>()
 const frame = ref<HTMLElement>()
 const surface = ref<SVGSVGElement>()
 const { width, height } = useElementSize(frame)
@@ -167,10 +166,7 @@ function wheel(e: WheelEvent) {
 }
 useEventListener(frame, 'wheel', wheel, { passive: false })
 
-function leave() {
-  props.hands?.hover?.(null)
-  emit('leave')
-}
+const leave = () => props.hands?.hover?.(null)
 
 defineExpose({
   camera,
@@ -180,7 +176,6 @@ defineExpose({
     const hand = handAt({ clientX, clientY })
     return hand.isOutside ? null : hand
   },
-  boxAround,
 })
 defineOptions({ inheritAttrs: false })
 </script>

@@ -178,7 +178,7 @@ function atTheTable() {
             <div v-if="plans.shot === i && shown" class="detail" data-testid="plan-detail">
               <p>
                 {{ sentence(planStrokeWords(shown.choice, shown.arrival)) }}. {{ degreeWords(Math.abs(shown.choice.cutDegrees)) }},
-                {{ fullnessWords[shown.choice.fullnessWord] }}; gets so far {{ shareWords(shown.alive)
+                {{ fullnessWords[shown.choice.fullnessWord] }}; reaches this shot {{ shareWords(shown.alive)
                 }}{{ shown.choice.foul.value >= 0.01 ? `, foul ${shareWords(shown.choice.foul)}` : '' }}{{ miscueWords(shown.choice.miscue)
                 }}{{ reachNeedWords(shown.choice.reach) ? `; ${reachNeedWords(shown.choice.reach)}` : '' }}.
               </p>
@@ -190,7 +190,7 @@ function atTheTable() {
               <p class="soft">
                 If long: {{ coverWords(shown.long) }}. If short: {{ coverWords(shown.short) }}.
                 <span v-if="shown.warnings.length" class="danger"
-                  >Mind: {{ shown.warnings.slice(0, 4).map(warningWords).join('; ') }}.</span
+                  >Watch for: {{ shown.warnings.slice(0, 4).map(warningWords).join('; ') }}.</span
                 >
               </p>
               <ul v-if="studies(shown).length" class="studies soft" data-testid="study">

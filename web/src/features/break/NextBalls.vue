@@ -20,7 +20,7 @@ const plans = usePlans()
       up.
     </p>
     <ProblemText v-if="plans.nextProblem" :problem="plans.nextProblem" @again="plans.nextAgain()" />
-    <p v-else-if="!plans.nextBalls" class="soft" role="status">Trying strokes …</p>
+    <p v-else-if="!plans.nextBalls" class="soft" role="status">Searching …</p>
     <p v-else-if="!plans.nextBalls.balls.length" class="soft">No stroke leaves a ball on often enough to play for it.</p>
     <ol v-else class="answers" aria-label="Balls to play for, the best first">
       <li

@@ -254,7 +254,7 @@ export const usePlans = defineStore('plans', () => {
     quietly(async () => {
       const positionId = position.origin?.id
       saved.value = positionId ? await ask(client.GET('/api/positions/{positionId}/plans', { params: { path: { positionId } } })) : []
-    }, 'The kept plans are not read')
+    }, 'Could not load the kept plans')
   watch([isOpen, () => position.origin?.id], () => isOpen.value && void loadSaved())
 
   const keep = () =>
@@ -305,12 +305,12 @@ export const usePlans = defineStore('plans', () => {
       ...(s.reasons.length ? [`Why: ${s.reasons.slice(0, 4).map(reasonWords).join('; ')}.`] : []),
       `Long: ${coverWords(s.long)}. Short: ${coverWords(s.short)}.`,
     ]
-    if (s.warnings.length) lines.push(`Mind: ${s.warnings.slice(0, 3).map(warningWords).join('; ')}.`)
+    if (s.warnings.length) lines.push(`Watch for: ${s.warnings.slice(0, 3).map(warningWords).join('; ')}.`)
     const rows = [
       { label: 'Cut', value: `${degreeWords(Math.abs(c.cutDegrees))}, ${fullnessWords[c.fullnessWord]}` },
       { label: 'Pace', value: (c.stroke.pace ?? 0).toFixed(1) },
       { label: 'Chance', value: shareWords(c.chance) },
-      { label: 'Gets so far', value: shareWords(s.alive) },
+      { label: 'Reaches this shot', value: shareWords(s.alive) },
       { label: 'Break after it', value: String(s.points) },
       ...(c.next.ball ? [{ label: 'Next', value: nameOf(c.next.ball) }] : []),
     ]

@@ -27,7 +27,7 @@ const isRead = ref(false)
 void attempt(async () => {
   await club.loadAll()
   isRead.value = true
-}, `The ${props.kind} are not read`)
+}, `Could not load the ${props.kind}`)
 
 const name = ref('')
 watch(thing, (t) => (name.value = t?.name ?? ''), { immediate: true })
@@ -44,7 +44,7 @@ async function create() {
     await router.push(`/${props.kind}/${made.id}`)
   }, 'Not made')
 }
-const take = () => attempt(() => club.take(props.kind, chosen.value), 'Not taken in hand')
+const take = () => attempt(() => club.take(props.kind, chosen.value), 'Could not change it')
 const putAway = () =>
   attempt(async () => {
     await club.putAway(props.kind, chosen.value)

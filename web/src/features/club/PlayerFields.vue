@@ -61,10 +61,10 @@ function choose(skill: string) {
       /></label>
     </div>
     <label class="row"
-      >strikes like <PickOne :model-value="player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
+      >Skill: <PickOne :model-value="player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
     /></label>
     <label class="row" title="Players who strike harder call a harder stroke a five"
-      >calls a five what is
+      >Own pace 5 is
       <FigureInput
         :model-value="player.paceOfFive"
         :min="3"
@@ -75,7 +75,7 @@ function choose(skill: string) {
         test-id="pace-of-five"
         @update:model-value="set({ paceOfFive: $event })"
       />
-      on the common scale</label
+      on the standard scale</label
     >
     <OwnSkill v-if="player.skill === 'own'" :player="player" />
     <OneOf

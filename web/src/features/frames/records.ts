@@ -96,7 +96,7 @@ export const useRecords = defineStore('records', () => {
     items.value = found.items
     parts.total.value = found.total
   })
-  const list = () => attempt(read, 'The frames are not read')
+  const list = () => attempt(read, 'Could not load the frames')
   watch(
     search,
     useDebounceFn(() => {

@@ -22,7 +22,7 @@ const isKept = computed(() => library.shelf === 'shots' || library.shelf === 'pl
 const labelled = computed(() => shelves.map((s) => ({ ...s, label: library.counts ? `${s.label} (${library.counts[s.value]})` : s.label })))
 const empty = computed(() =>
   library.search
-    ? 'Nothing here has all of these words.'
+    ? 'No matches.'
     : {
         positions: 'No positions yet. Set one up on the table and save it.',
         shots: 'No shot is kept yet. Set one up at the table, and keep it in the step Shot, under Kept.',

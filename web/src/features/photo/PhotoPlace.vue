@@ -83,7 +83,7 @@ const hands: Hands = {
 const outline = computed(() => corners.flatMap((c) => photo.marks.value.filter((m) => m.name === c).map((m) => `${m.u},${m.v}`)).join(' '))
 
 // ---- What it says ----------------------------------------------------------------------------------------------
-const read = () => attempt(photo.read, 'The table is not read')
+const read = () => attempt(photo.read, 'Could not read the table')
 const toBalls = () =>
   attempt(async () => {
     await photo.checkMarks()
@@ -100,7 +100,7 @@ const seemStanding = computed(() =>
     })
     .map((b) => b.id),
 )
-const stand = (names: string[]) => attempt(() => photo.setStanding(names), 'The table is not read')
+const stand = (names: string[]) => attempt(() => photo.setStanding(names), 'Could not read the table')
 const errorOf = (name: string) =>
   photo.standing.value.includes(name) ? 0 : (photo.result.value?.balls.find((b) => b.id === name)?.error ?? 0)
 const worst = computed(() => Math.max(0, ...(photo.result.value?.balls.map((b) => errorOf(b.id)) ?? [])))

@@ -99,7 +99,7 @@ function add() {
       <ElButton size="small" data-testid="undo-attempt" @click="counting.undo()">Take back</ElButton>
     </div>
     <ElButton v-else-if="sessions.attempts.length" size="small" class="alone" data-testid="undo-attempt" @click="counting.undo()"
-      >Take the last one back</ElButton
+      >Undo last attempt</ElButton
     >
     <div v-if="counting.lastAttempt && !counting.lastAttempt.done" class="chips" role="group" aria-label="Why not">
       <ElCheckTag

@@ -28,7 +28,7 @@ const router = useRouter()
 const notices = useNotices()
 const { attempt, busy } = useAttempt()
 const position = useDraft()
-void attempt(routines.load, 'The routines are not read')
+void attempt(routines.load, 'Could not load the routines')
 
 const search = ref('')
 /** Which family is shown; all of them at first. */
@@ -54,7 +54,7 @@ watch(
         ask(client.GET('/api/practice/statistics', { params: { query: { player: player || undefined } } })),
       )
       if (club.ids.players === player) tallies.value = new Map(told.routines.map((t) => [t.routine, t]))
-    }, 'How it has gone is not read'),
+    }, 'Could not load your results'),
   { immediate: true },
 )
 /** The last weeks as a line, the last ten in words, and when it was. */
@@ -87,7 +87,7 @@ const loadSessions = () =>
     )
     past.value = items
     parts.total.value = total
-  }, 'The sessions are not read')
+  }, 'Could not load the sessions')
 const parts = useParts(loadSessions, 5)
 watch([() => club.ids.players, inBin], loadSessions, { immediate: true })
 const open = computed(() => (inBin.value ? null : (past.value?.find((s) => !s.endedAt) ?? null)))
@@ -158,7 +158,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
         </div>
         <OneOf v-model="family" class="families" :options="familyChoices" label="Kind of routine" />
         <p v-if="!routines.list" class="soft" role="status">Looking …</p>
-        <p v-else-if="!shown.length" class="soft">No routine has all of these words.</p>
+        <p v-else-if="!shown.length" class="soft">No matches.</p>
         <ul class="gallery">
           <li v-for="r in shown" :key="r.id">
             <RouterLink class="card" :to="`/practice/routines/${r.id}`" :data-testid="`routine-${r.id}`">
@@ -192,7 +192,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
           <div class="row">
             <OneOf v-model="minutes" :options="lengths" label="How long" />
             <ElButton data-testid="lay-out" @click="layOut">Lay one out</ElButton>
-            <ElButton data-testid="begin-empty" @click="begin([])">Begin without a plan</ElButton>
+            <ElButton data-testid="begin-empty" @click="begin([])">Start without a plan</ElButton>
           </div>
           <template v-if="plan">
             <ol class="parts" data-testid="plan">

@@ -226,7 +226,7 @@ function setUp() {
                 <ElButton size="small" data-testid="keep-variant" @click="keep(v!, variantWords(v!))">Keep it as a routine</ElButton>
               </li>
             </ul>
-            <p v-if="!variants.aboutSeven" class="soft">It cannot be laid easier or harder by itself.</p>
+            <p v-if="!variants.aboutSeven" class="soft">There is no easier or harder version of this routine.</p>
           </section>
           <p v-if="routine.why"><strong>Why.</strong> {{ routine.why }}</p>
           <p v-if="routine.lookFor"><strong>Look for.</strong> {{ routine.lookFor }}</p>

@@ -255,7 +255,7 @@ const sent = computed(() => {
         </ul>
       </ElDrawer>
       <ElDialog :model-value="isShowing === 'share'" title="Look on from a second device" width="min(420px, 94vw)" @close="isShowing = ''">
-        <p>Whoever opens this sees attempts come in, writes a note to one, or changes the task.</p>
+        <p>Anyone with this link can watch attempts, add notes and change the task.</p>
         <p class="qr">
           <img :src="`/api/practice/sessions/${id}/qr.svg`" alt="The address of this session as a QR code" width="240" height="240" />
         </p>

@@ -16,7 +16,7 @@ import HandbookLink from '../../ui/HandbookLink.vue'
 import RoutineStops from './RoutineStops.vue'
 import ShareTable from './ShareTable.vue'
 import { useProgress } from './progress'
-import { betterWords, shareWords, stanceNames, standardWords, streakWords, weekWords } from './words'
+import { betterWords, shareWords, sinceWords, stanceNames, standardWords, streakWords, weekWords } from './words'
 
 /** How it goes: over the weeks, by routine, player, table and cue, with the doubt of every figure. */
 const club = useClub()
@@ -217,6 +217,7 @@ const exported = (kind: string) => {
     </div>
     <div v-else class="columns" :class="{ fading: isStale }">
       <section aria-labelledby="weeks-title">
+        <p v-if="!isRun && sinceWords(weeks)" class="since" data-testid="since">{{ sinceWords(weeks) }}</p>
         <h2 id="weeks-title">Week by week <HandbookLink of="success" what="success in practice" /></h2>
         <ChartBox :option="weekChart" label="Share done, week by week" @picked="picked = $event" />
         <p class="soft figure" role="status">{{ weekLine }}</p>
@@ -342,6 +343,10 @@ const exported = (kind: string) => {
 </template>
 
 <style scoped>
+.since {
+  font-size: var(--type-4);
+  margin: 0 0 10px;
+}
 .filters {
   margin-bottom: 10px;
 }

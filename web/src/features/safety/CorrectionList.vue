@@ -13,7 +13,7 @@ const { attempt } = useAttempt()
 const load = () =>
   attempt(async () => {
     kept.value = await ask(client.GET('/api/escape/corrections', { params: { query: { take: 200 } } }))
-  }, 'The corrections are not read')
+  }, 'Could not load the corrections')
 const forget = ({ route, version }: Schemas['CorrectionResult']) =>
   attempt(async () => {
     await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route }, query: { version } } }))

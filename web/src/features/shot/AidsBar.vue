@@ -39,7 +39,7 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
     >
       Not sampled: {{ judgements.spreadRefusal }}
     </p>
-    <p v-else-if="judgements.spreadOpen && !judgements.spread" class="soft" role="status">Playing it many times …</p>
+    <p v-else-if="judgements.spreadOpen && !judgements.spread" class="soft" role="status">Simulating …</p>
     <p v-else-if="judgements.spread" :class="{ soft: judgements.isSampling, stale: judgements.isSpreadStale }" data-testid="chances">
       <template v-if="judgements.spread.pot !== null"
         ><strong>Goes in {{ shareWords(judgements.spread.pot) }}</strong

@@ -18,6 +18,7 @@ import { allowanceWords, cutWords, distancesWords, faultWords } from './words'
 
 /** Which ball into which pocket, or a free aim; and what the player sees of it. */
 const answer = useShot()
+const SightPicture = defineAsyncComponent(() => import('./SightPicture.vue'))
 const AllowancePanel = defineAsyncComponent(() => import('./AllowancePanel.vue'))
 const judgements = useJudgements()
 const position = useDraft()
@@ -83,14 +84,16 @@ const part = computed({
       </template>
       <span v-else class="soft">Pick a ball to pot, here or on the plan, then a pocket.</span>
     </div>
-    <div v-if="pot && cut" class="cut">
+    <div v-if="pot && cut" class="seen">
+      <SightPicture />
       <CutPicture :offset="Math.sign(cut.cutDegrees) * cut.aimOffset" :radius="position.reference!.ballRadius" :ball="cut.struck" />
+    </div>
+    <div v-if="pot && cut" class="cut">
       <dl class="figure">
-        <dt>Cut</dt>
-        <dd data-testid="cut">{{ cutWords(cut) }}</dd>
-        <dt>Fullness <HandbookLink of="fullness" what="fullness" /></dt>
+        <dt>Cut <HandbookLink of="fullness" what="fullness" /></dt>
         <dd>
-          {{ fullnessWords[cut.fullnessWord] }} <span class="soft">{{ percentWords(cut.fullness) }}</span>
+          <span data-testid="cut">{{ cutWords(cut) }}</span>, {{ fullnessWords[cut.fullnessWord] }}
+          <span class="soft">{{ percentWords(cut.fullness) }}</span>
         </dd>
         <dt>Pocket open <HandbookLink of="window" what="pocket open" /></dt>
         <dd>{{ cut.openingDegrees > 0 ? degreeWords(cut.openingDegrees, 2) : 'not clear' }}</dd>
@@ -133,18 +136,16 @@ const part = computed({
 </template>
 
 <style scoped>
-.cut {
-  display: flex;
-  gap: 12px;
+.seen {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 92px;
+  gap: 8px;
   align-items: center;
+  max-width: 620px;
 }
-.cut > :first-child {
-  flex: none;
-}
-@media (max-width: 1100px) {
-  .cut > :first-child {
-    width: 84px;
-  }
+.seen > :last-child {
+  width: 100%;
+  height: auto;
 }
 .kind {
   color: var(--accent);

@@ -97,7 +97,7 @@ const refused = computed(() => {
       ><template v-else
         ><strong>{{ outcomeWords(answer.shot) }}</strong
         ><span v-if="goals.warnings.length" class="danger" data-testid="warnings">
-          Mind: {{ goals.warnings.map(warningWords).join('; ') }}.</span
+          Watch for: {{ goals.warnings.map(warningWords).join('; ') }}.</span
         ></template
       >
     </p>

@@ -206,7 +206,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         </p>
       </li>
     </ol>
-    <p v-else-if="ways.isSearching" class="soft" role="status">Trying strokes …</p>
+    <p v-else-if="ways.isSearching" class="soft" role="status">Searching …</p>
     <p v-else-if="ways.wasStopped" class="soft" role="status">Stopped before a way was found.</p>
   </div>
 </template>

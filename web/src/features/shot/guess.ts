@@ -105,7 +105,7 @@ export const useGuess = defineStore('guess', () => {
       await look()
     }, 'The guess is not kept')
 
-  const look = () => attempt(async () => void (summary.value = await ask(client.GET('/api/guesses'))), 'The guesses are not read')
+  const look = () => attempt(async () => void (summary.value = await ask(client.GET('/api/guesses'))), 'Could not load your guesses')
   watch(isOpen, (is) => is && !summary.value && void look(), { immediate: true })
 
   /** Another layout with a stroke, drawn by a seed, as a position of its own. */

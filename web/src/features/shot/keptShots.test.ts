@@ -164,7 +164,7 @@ describe('kept shots', () => {
       { label: 'Tolerance', value: '±1.6 mm' },
       { label: 'Chance', value: '87 %' },
     ])
-    expect(store.card().lines.at(-1)).toMatch(/^Mind: /)
+    expect(store.card().lines.at(-1)).toMatch(/^Watch for: /)
     expect(store.card().lines).toContain('Reach: natural stance. Butt 3°, the tip 28 mm above the bed, hops 0.8 mm.')
     expect(store.card().goal).toBeNull()
     useGoal().goal.place = { x: 2, y: 0.5 }

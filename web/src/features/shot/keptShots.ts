@@ -54,7 +54,7 @@ export const useKeptShots = defineStore('keptShots', () => {
     shots.value = position.origin ? await ask(client.GET('/api/positions/{positionId}/shots', path())) : []
   }
 
-  watch([() => position.origin?.id, isOpen], () => isOpen.value && void attempt(list, 'The shots are not read'), { immediate: true })
+  watch([() => position.origin?.id, isOpen], () => isOpen.value && void attempt(list, 'Could not load the kept shots'), { immediate: true })
 
   /** "red 1 in the top green-side pocket: half a tip below, pace 5"; with "missed" where it does not go in as it is set up. */
   const nameOfShot = computed(() => {
@@ -157,7 +157,7 @@ export const useKeptShots = defineStore('keptShots', () => {
     const lines = [`${sentence(strokeWords(stroke))}: ${shot ? outcomeWords(shot) : ''}`]
     if (shot) lines.push(`Reach: ${reachWords(shot.reach)}. ${sentence(buttWords(shot))}.`)
     if (judgements.spread?.opens) lines.push(`${sentence(`opens ${openingWords(judgements.spread.opens)}`)}.`)
-    if (goal.warnings.length) lines.push(`Mind: ${goal.warnings.map(warningWords).join('; ')}.`)
+    if (goal.warnings.length) lines.push(`Watch for: ${goal.warnings.map(warningWords).join('; ')}.`)
     return {
       name: position.draft.name,
       content: copy(position.content),

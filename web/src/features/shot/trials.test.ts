@@ -38,6 +38,9 @@ describe('a line that a stroke leaves', () => {
     expect(isSameTable([balls[0], { ...balls[1], x: 2.002 }], balls)).toBe(false)
     expect(isSameTable(balls.slice(1), balls)).toBe(false)
     expect(isSameTable(null, balls)).toBe(true)
+    // Hardly moved, its line is still drawn; once a ball is gone it is not.
+    expect(isSameTable([balls[0], { ...balls[1], x: 2.1 }], balls, 0.15)).toBe(true)
+    expect(isSameTable(balls, balls.slice(0, 1), 0.15)).toBe(false)
   })
 })
 

@@ -41,12 +41,15 @@ export function thinned<T extends Point>(points: readonly T[], tolerance = thin)
   return [...thinned(points.slice(0, farthest + 1), tolerance).slice(0, -1), ...thinned(points.slice(farthest), tolerance)]
 }
 
-export const isSameTable = (a: readonly BallEntry[] | null | undefined, b: readonly BallEntry[]) =>
+/** A line of a table that has hardly changed is still worth seeing; one from before a ball was potted is not. m. */
+const hardlyMoved = 0.15
+
+export const isSameTable = (a: readonly BallEntry[] | null | undefined, b: readonly BallEntry[], within = sameHere) =>
   !a ||
   (a.length === b.length &&
     a.every((ball) => {
       const other = b.find((o) => o.id === ball.id)
-      return !!other && Math.hypot(other.x - ball.x, other.y - ball.y) < sameHere
+      return !!other && Math.hypot(other.x - ball.x, other.y - ball.y) < within
     }))
 
 /** Strokes that leave their line: played on the desk, kept by a press, or seen at the table. They stay with the position. */
@@ -64,7 +67,9 @@ export const useTrials = defineStore('trials', () => {
   /** The trial of the stroke that is set up, if it has left its line. */
   const mine = computed(() => trials.value.find((t) => isOf(t, present())) ?? null)
   /** Lines that are drawn: the one of the present stroke is drawn already, and strong. */
-  const shown = computed(() => trials.value.filter((t) => t.shown && t.id !== mine.value?.id))
+  const shown = computed(() =>
+    trials.value.filter((t) => t.shown && t.id !== mine.value?.id && isSameTable(t.balls, position.content.balls, hardlyMoved)),
+  )
   /** The one before: what a change is told against. */
   const before = computed(() =>
     [...trials.value].reverse().find((t) => t.id !== mine.value?.id && isSameTable(t.balls, position.content.balls)),
