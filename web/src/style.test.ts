@@ -18,4 +18,15 @@ describe('the dress', () => {
     const sizes = [...readFileSync(join(root, 'style.css'), 'utf8').matchAll(/--type-\d: [\d.]+rem/g)]
     expect(sizes).toHaveLength(5)
   })
+
+  it('keeps its gaps, margins and padding to six spaces; an indent may follow its letters (em)', () => {
+    const others = files(root).flatMap((path) =>
+      [...readFileSync(path, 'utf8').matchAll(/\b(gap|margin|padding)[a-z-]*:[^;}]*[1-9][\d.]*(px|rem)\b/g)].map(
+        (m) => `${path.slice(root.length)}: ${m[0]}`,
+      ),
+    )
+    expect(others).toEqual([])
+    const spaces = [...readFileSync(join(root, 'style.css'), 'utf8').matchAll(/--space-\d: \d+px/g)]
+    expect(spaces).toHaveLength(6)
+  })
 })

@@ -107,9 +107,9 @@ async function showRound() {
 }
 .new-here {
   margin: 0;
-  padding: 3px 14px;
+  padding: var(--space-1) var(--space-4);
   display: flex;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
   background: var(--panel-2);
   border-bottom: 1px solid var(--edge);
@@ -126,7 +126,7 @@ async function showRound() {
   place-content: center;
   justify-items: center;
   height: 100dvh;
-  padding: 20px;
+  padding: var(--space-5);
   text-align: center;
 }
 </style>

@@ -33,14 +33,14 @@ const notices = useNotices()
   z-index: 3000;
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
   max-width: min(640px, calc(100vw - 32px));
 }
 .notice {
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
-  padding: 8px 12px;
+  padding: var(--space-3) var(--space-4);
   border: 1px solid var(--edge);
   border-left: 4px solid var(--accent);
   border-radius: 8px;

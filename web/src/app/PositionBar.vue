@@ -165,9 +165,9 @@ function showConditions() {
 <style scoped>
 .position-bar {
   display: flex;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
-  padding: 5px 14px;
+  padding: var(--space-2) var(--space-4);
   border-bottom: 1px solid var(--edge);
   min-width: 0;
   flex: none;
@@ -179,7 +179,7 @@ function showConditions() {
   flex: 1;
   min-width: 0;
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: baseline;
   position: relative;
   white-space: nowrap;
@@ -200,7 +200,7 @@ h1 {
   color: var(--text-soft);
   min-width: 0;
   flex: 0 1 auto;
-  padding: 0 6px;
+  padding: 0 var(--space-2);
   height: 26px;
   font-weight: 400;
 }
@@ -228,8 +228,8 @@ h1 {
 }
 @media (max-width: 860px) {
   .position-bar {
-    padding: 4px 8px;
-    gap: 3px 5px;
+    padding: var(--space-2) var(--space-3);
+    gap: var(--space-1) var(--space-2);
   }
   .about {
     display: none;
@@ -249,7 +249,7 @@ h1 {
     line-height: 1.1;
   }
   .position-bar .el-button {
-    padding: 0 9px;
+    padding: 0 var(--space-3);
   }
   .position-bar > .el-button {
     flex: 1;
@@ -268,7 +268,7 @@ h1 {
     flex: 1 0 100%;
     flex-direction: row;
     align-items: baseline;
-    gap: 8px;
+    gap: var(--space-3);
   }
 }
 </style>

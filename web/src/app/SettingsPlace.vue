@@ -73,13 +73,13 @@ const unitChoices = [
 .columns {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
-  gap: 0 48px;
+  gap: 0 calc(2 * var(--space-6));
   align-items: start;
 }
 section {
-  margin-bottom: 26px;
+  margin-bottom: var(--space-6);
 }
 h2 {
-  margin-bottom: 8px;
+  margin-bottom: var(--space-3);
 }
 </style>

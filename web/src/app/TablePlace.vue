@@ -151,8 +151,8 @@ function take(id: string) {
 .left {
   display: flex;
   flex-direction: column;
-  gap: 8px;
-  padding: 10px 12px;
+  gap: var(--space-3);
+  padding: var(--space-3) var(--space-4);
   height: 100%;
   min-height: 0;
   min-width: 0;
@@ -211,7 +211,7 @@ function take(id: string) {
 }
 .phone .left {
   padding: 0;
-  gap: 2px;
+  gap: var(--space-1);
   height: auto;
 }
 .phone .plan-frame {

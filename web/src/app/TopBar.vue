@@ -131,9 +131,9 @@ const help = (what: string) => (what === 'handbook' ? void router.push('/handboo
 <style scoped>
 .top {
   display: flex;
-  gap: 6px 12px;
+  gap: var(--space-2) var(--space-4);
   align-items: center;
-  padding: 0 14px;
+  padding: 0 var(--space-4);
   min-height: 44px;
   border-bottom: 1px solid var(--edge);
   background: var(--panel);
@@ -148,7 +148,7 @@ const help = (what: string) => (what === 'handbook' ? void router.push('/handboo
 nav {
   display: flex;
   flex: 1;
-  gap: 2px;
+  gap: var(--space-1);
   min-width: 0;
 }
 nav a,
@@ -156,7 +156,7 @@ nav a,
   display: inline-flex;
   align-items: center;
   min-height: 44px;
-  padding: 0 11px;
+  padding: 0 var(--space-4);
   color: var(--text);
   text-decoration: none;
 }
@@ -166,7 +166,7 @@ a[aria-current] {
 }
 .state {
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
 }
 .not-taken {
@@ -209,7 +209,7 @@ a[aria-current] {
 }
 @media (max-width: 860px) {
   .top {
-    padding: 0 4px;
+    padding: 0 var(--space-2);
     gap: 0;
   }
   nav {
@@ -218,7 +218,7 @@ a[aria-current] {
   }
   nav a,
   .settings {
-    padding: 0 4px;
+    padding: 0 var(--space-2);
     font-size: var(--type-2);
   }
   .wordmark {
@@ -232,7 +232,7 @@ a[aria-current] {
     order: 1;
     flex-basis: 100%;
     justify-content: center;
-    padding: 2px 0 5px;
+    padding: var(--space-1) 0 var(--space-2);
   }
 }
 @media (max-width: 620px) {
@@ -244,7 +244,7 @@ a[aria-current] {
     display: inline;
   }
   .in-hand .el-button {
-    padding: 0 8px;
+    padding: 0 var(--space-3);
   }
 }
 </style>

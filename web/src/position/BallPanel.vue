@@ -116,10 +116,10 @@ const onSpot = (id: string) => {
 
 <style scoped>
 .chip {
-  padding: 2px 10px;
+  padding: var(--space-1) var(--space-3);
   border-radius: 999px;
   font-weight: 650;
   border: 1px solid var(--edge);
-  margin-left: 6px;
+  margin-left: var(--space-2);
 }
 </style>

@@ -103,10 +103,10 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
 <style scoped>
 .ball-rail {
   display: flex;
-  gap: 6px;
+  gap: var(--space-2);
   align-items: center;
   min-height: 40px;
-  padding: 3px 10px;
+  padding: var(--space-1) var(--space-3);
   border-radius: 8px;
   background: linear-gradient(#2b1c13, #22150e);
   border: 1px solid #4b3122;
@@ -116,7 +116,7 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
 .off {
   display: flex;
   align-items: center;
-  gap: 4px;
+  gap: var(--space-2);
   flex: 1;
   min-width: 0;
   overflow-x: auto;
@@ -128,13 +128,13 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
   white-space: nowrap;
 }
 .hint {
-  margin-left: 8px;
+  margin-left: var(--space-3);
   white-space: nowrap;
   color: var(--brass);
 }
 .zoom {
   display: flex;
-  gap: 3px;
+  gap: var(--space-1);
 }
 .ball-rail .el-button + .el-button {
   margin-left: 0;

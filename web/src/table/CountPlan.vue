@@ -185,9 +185,9 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
   bottom: 6px;
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-4);
   margin: 0;
-  padding: 2px 8px;
+  padding: var(--space-1) var(--space-3);
   list-style: none;
   font-size: var(--type-2);
   color: var(--chalk);
@@ -200,7 +200,7 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
   width: 10px;
   height: 10px;
   border-radius: 50%;
-  margin-right: 5px;
+  margin-right: var(--space-2);
   background: var(--chalk);
 }
 .legend .g1 i {

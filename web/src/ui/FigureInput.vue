@@ -105,10 +105,10 @@ function key(e: KeyboardEvent | Event) {
   display: inline-flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 5px;
+  gap: var(--space-2);
 }
 .figure-input :deep(.el-input__wrapper) {
-  padding: 0 7px;
+  padding: 0 var(--space-3);
 }
 .figure-input :deep(input) {
   text-align: right;

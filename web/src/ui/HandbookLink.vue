@@ -22,7 +22,7 @@ defineProps<{ of: Topic; what: string }>()
   place-content: center;
   width: 18px;
   height: 18px;
-  margin: 0 2px;
+  margin: 0 var(--space-1);
   border: 1px solid var(--edge);
   border-radius: 50%;
   color: var(--text-soft);

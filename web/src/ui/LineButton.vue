@@ -14,8 +14,8 @@ import { ElButton } from 'element-plus'
 .words.el-button {
   height: auto;
   min-height: 28px;
-  padding: 3px 6px;
-  margin: 0 -6px;
+  padding: var(--space-1) var(--space-2);
+  margin: 0 calc(-1 * var(--space-2));
   white-space: normal;
   text-align: left;
   justify-content: flex-start;

@@ -61,7 +61,7 @@ const seconds = computed(() => {
 .search-status {
   display: inline-flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: var(--space-2) var(--space-3);
   align-items: center;
 }
 .search-status :deep(.el-progress) {

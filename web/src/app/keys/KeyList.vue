@@ -70,16 +70,16 @@ function take(command: Command, e: KeyboardEvent) {
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 16px;
+  gap: var(--space-3) var(--space-5);
   align-items: center;
   justify-content: space-between;
 }
 .command {
   display: grid;
   grid-template-columns: 7.5em 1fr auto;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
-  padding: 2px 0;
+  padding: var(--space-1) 0;
   border-bottom: 1px solid var(--edge);
 }
 .keycap {

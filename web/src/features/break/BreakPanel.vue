@@ -256,7 +256,7 @@ function atTheTable() {
 }
 .shots .shot.el-button {
   margin: 0;
-  padding: 5px 8px;
+  padding: var(--space-2) var(--space-3);
 }
 .shot :deep(> span) {
   flex: 1;
@@ -264,7 +264,7 @@ function atTheTable() {
 .line {
   display: grid;
   grid-template-columns: 1.2em 20px 1fr 3.2em 2.4em;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
 }
 .number {
@@ -279,10 +279,10 @@ function atTheTable() {
   font-size: var(--type-2);
 }
 .detail {
-  padding: 2px 10px 10px 10px;
+  padding: var(--space-1) var(--space-3) var(--space-3) var(--space-3);
   display: flex;
   flex-direction: column;
-  gap: 6px;
+  gap: var(--space-2);
 }
 .studies {
   margin: 0;
@@ -294,6 +294,6 @@ function atTheTable() {
   list-style: none;
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 6px;
+  gap: var(--space-2) var(--space-2);
 }
 </style>

@@ -28,9 +28,9 @@ const plans = usePlans()
 .strip {
   list-style: none;
   margin: 0;
-  padding: 0 2px 2px;
+  padding: 0 var(--space-1) var(--space-1);
   display: flex;
-  gap: 6px;
+  gap: var(--space-2);
   overflow-x: auto;
   scrollbar-width: thin;
   flex: none;

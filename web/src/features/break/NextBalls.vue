@@ -58,7 +58,7 @@ const plans = usePlans()
 
 <style scoped>
 .next-balls p {
-  margin: 0 0 4px;
+  margin: 0 0 var(--space-2);
 }
 .ball {
   justify-self: end;

@@ -114,7 +114,7 @@ const groups = { tables: ['cloth', 'cushions', 'balls', 'pockets'], cues: ['cue'
 .beside {
   display: grid;
   grid-template-columns: minmax(180px, 260px) minmax(0, 720px);
-  gap: 10px 40px;
+  gap: var(--space-3) var(--space-6);
   align-items: start;
 }
 @media (max-width: 760px) {
@@ -124,13 +124,13 @@ const groups = { tables: ['cloth', 'cushions', 'balls', 'pockets'], cues: ['cue'
 }
 ul {
   list-style: none;
-  margin: 0 0 10px;
+  margin: 0 0 var(--space-3);
   padding: 0;
 }
 li a {
   display: flex;
   flex-direction: column;
-  padding: 7px 8px;
+  padding: var(--space-3) var(--space-3);
   border-top: 1px solid var(--edge);
   color: var(--text);
   text-decoration: none;
@@ -141,7 +141,7 @@ li a[aria-current] {
 section {
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-4);
 }
 .name {
   width: min(320px, 100%);

@@ -127,14 +127,14 @@ const turn = useLatest(async (scale: string, to: number) => {
 
 <style scoped>
 .presets {
-  margin-bottom: 10px;
+  margin-bottom: var(--space-3);
 }
 .scale {
   display: grid;
   grid-template-columns: 5em 4em minmax(90px, 1fr) 5em;
-  gap: 0 10px;
+  gap: 0 var(--space-3);
   align-items: center;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
 }
 .name {
   font-weight: 650;
@@ -151,7 +151,7 @@ const turn = useLatest(async (scale: string, to: number) => {
 }
 .shows {
   max-width: 340px;
-  margin: 8px 0;
+  margin: var(--space-3) 0;
 }
 .meaning {
   display: block;
@@ -162,18 +162,18 @@ fieldset {
   border: 0;
   border-top: 1px solid var(--edge);
   margin: 0;
-  padding: 6px 0 8px;
+  padding: var(--space-2) 0 var(--space-3);
 }
 legend {
   font-weight: 650;
-  padding-right: 8px;
+  padding-right: var(--space-3);
 }
 label {
   display: grid;
   grid-template-columns: 1fr 148px;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
-  margin: 3px 0;
+  margin: var(--space-1) 0;
   font-size: var(--type-3);
 }
 label.changed > span:first-child {

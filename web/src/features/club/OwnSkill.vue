@@ -54,15 +54,15 @@ const set = (key: keyof Schemas['SkillEntry'], value: number) =>
 .own {
   display: flex;
   flex-direction: column;
-  gap: 6px;
+  gap: var(--space-2);
 }
 label {
   display: grid;
   grid-template-columns: 84px 112px 1fr;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
 }
 p {
-  margin: 4px 0 0;
+  margin: var(--space-2) 0 0;
 }
 </style>

@@ -95,7 +95,7 @@ function choose(skill: string) {
 .player {
   display: flex;
   flex-direction: column;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: flex-start;
 }
 p {

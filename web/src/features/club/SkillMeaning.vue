@@ -30,13 +30,13 @@ const { pictures, curves, pictureRefusal, curveRefusal, isBusy } = useSkill(() =
 .meaning {
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-4);
 }
 .pictures,
 .charts {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(230px, 100%), 1fr));
-  gap: 14px;
+  gap: var(--space-4);
 }
 h2,
 p {

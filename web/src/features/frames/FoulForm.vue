@@ -64,10 +64,10 @@ const enter = (penalty: number) =>
 .foul {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
   border: 1px solid var(--edge);
   border-radius: 8px;
-  padding: 6px 10px 10px;
+  padding: var(--space-2) var(--space-3) var(--space-3);
 }
 .tall {
   min-height: 44px;

@@ -116,14 +116,14 @@ svg {
 }
 figcaption {
   display: flex;
-  gap: 18px;
+  gap: var(--space-5);
   font-size: var(--type-2);
 }
 figcaption i {
   display: inline-block;
   width: 22px;
   border-top: 3px solid var(--accent);
-  margin-right: 6px;
+  margin-right: var(--space-2);
   vertical-align: 4px;
 }
 figcaption .p1 i {
@@ -131,14 +131,14 @@ figcaption .p1 i {
 }
 .blocks {
   list-style: none;
-  margin: 6px 0 0;
+  margin: var(--space-2) 0 0;
   padding: 0;
 }
 .blocks li {
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
-  padding: 2px 0;
+  padding: var(--space-1) 0;
   overflow: hidden;
 }
 .blocks strong {

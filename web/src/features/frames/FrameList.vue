@@ -77,16 +77,16 @@ const pick = async (file: File) => records.bringIn(await file.text())
 form {
   display: flex;
   flex-direction: column;
-  gap: 8px;
-  margin-bottom: 14px;
+  gap: var(--space-3);
+  margin-bottom: var(--space-4);
 }
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .search {
-  margin-bottom: 10px;
+  margin-bottom: var(--space-3);
 }
 .list {
   list-style: none;
@@ -97,8 +97,8 @@ form {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  gap: 10px;
+  gap: var(--space-3);
   border-top: 1px solid var(--edge);
-  padding: 8px 6px;
+  padding: var(--space-3) var(--space-2);
 }
 </style>

@@ -197,14 +197,14 @@ const breaks = computed(() => [...story.value.breaks].reverse())
 .record {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 12px 32px;
+  gap: var(--space-4) var(--space-6);
   align-items: start;
 }
 .now,
 .story {
   display: flex;
   flex-direction: column;
-  gap: 9px;
+  gap: var(--space-3);
   min-width: 0;
 }
 p {
@@ -213,14 +213,14 @@ p {
 .score {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .side {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
-  gap: 8px;
-  padding: 6px 10px;
+  gap: var(--space-3);
+  padding: var(--space-2) var(--space-3);
   border: 1px solid var(--edge);
   border-radius: 8px;
   background: var(--panel-2);
@@ -244,16 +244,16 @@ p {
 .present {
   display: flex;
   flex-wrap: wrap;
-  gap: 3px;
+  gap: var(--space-1);
   align-items: center;
 }
 .present strong {
-  margin-right: 8px;
+  margin-right: var(--space-3);
 }
 .pots {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
 }
 .pots .el-button + .el-button,
@@ -282,8 +282,8 @@ p {
 .list li {
   display: grid;
   grid-template-columns: 2.2em 1fr auto;
-  gap: 8px;
-  padding: 4px 0;
+  gap: var(--space-3);
+  padding: var(--space-2) 0;
   border-top: 1px solid var(--edge);
 }
 .line {

@@ -150,10 +150,10 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   width: 100%;
   max-width: 560px;
   margin: 0 auto;
-  padding: 10px 16px 96px;
+  padding: var(--space-3) var(--space-5) calc(3 * var(--space-6));
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-4);
 }
 header {
   justify-content: space-between;
@@ -161,7 +161,7 @@ header {
 .back {
   color: var(--accent);
   text-decoration: none;
-  padding: 8px 0;
+  padding: var(--space-3) 0;
 }
 h1 {
   margin: 0;
@@ -170,7 +170,7 @@ h1 {
 .three {
   display: grid;
   grid-template-columns: repeat(3, 1fr);
-  gap: 10px;
+  gap: var(--space-3);
   text-align: center;
 }
 figure {
@@ -179,7 +179,7 @@ figure {
   flex-direction: column;
   align-items: center;
   justify-content: flex-end;
-  gap: 4px;
+  gap: var(--space-2);
 }
 figcaption {
   font-weight: 650;
@@ -208,8 +208,8 @@ ul {
   position: fixed;
   inset: auto 0 0 0;
   display: flex;
-  gap: 10px;
-  padding: 10px 16px calc(10px + env(safe-area-inset-bottom));
+  gap: var(--space-3);
+  padding: var(--space-4) var(--space-5) calc(var(--space-4) + env(safe-area-inset-bottom));
   background: var(--page);
   border-top: 1px solid var(--edge);
   justify-content: center;

@@ -47,35 +47,35 @@ watch(() => route.hash, show)
 
 <style scoped>
 nav {
-  margin-bottom: 8px;
+  margin-bottom: var(--space-3);
 }
 nav p {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
   line-height: 1.7;
 }
 nav strong {
-  margin-right: 14px;
+  margin-right: var(--space-4);
 }
 article {
   display: grid;
   grid-template-columns: minmax(0, 62ch) minmax(180px, 260px);
-  gap: 8px 32px;
+  gap: var(--space-3) var(--space-6);
   align-items: start;
-  padding: 14px 0;
+  padding: var(--space-4) 0;
   border-top: 1px solid var(--edge);
-  scroll-margin-top: 12px;
+  scroll-margin-top: var(--space-4);
 }
 article:focus {
   outline: none;
   box-shadow: inset 3px 0 0 var(--accent);
-  padding-left: 12px;
+  padding-left: var(--space-4);
 }
 article p {
-  margin: 6px 0 0;
+  margin: var(--space-2) 0 0;
   line-height: 1.5;
 }
 h2 {
-  margin: 26px 0 8px;
+  margin: var(--space-6) 0 var(--space-3);
 }
 h3 {
   margin: 0;

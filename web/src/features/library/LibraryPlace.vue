@@ -99,7 +99,7 @@ const placeOf = (positionId: string) =>
 
 <style scoped>
 .tools {
-  margin-bottom: 10px;
+  margin-bottom: var(--space-3);
 }
 .search {
   flex: 1;
@@ -111,15 +111,15 @@ const placeOf = (positionId: string) =>
   padding: 0;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(360px, 100%), 1fr));
-  gap: 0 28px;
+  gap: 0 var(--space-6);
 }
 .list li {
   border-top: 1px solid var(--edge);
-  padding: 8px 0;
+  padding: var(--space-3) 0;
 }
 .list li.current {
   box-shadow: inset 3px 0 0 var(--accent);
-  padding-left: 10px;
+  padding-left: var(--space-3);
 }
 .gallery li.current {
   border-color: var(--accent);
@@ -137,7 +137,7 @@ const placeOf = (positionId: string) =>
   width: 100%;
 }
 .item .text {
-  padding: 8px 12px 4px;
+  padding: var(--space-3) var(--space-4) var(--space-2);
 }
 .item .about {
   display: -webkit-box;
@@ -168,7 +168,7 @@ const placeOf = (positionId: string) =>
 .deeds {
   display: flex;
   justify-content: flex-end;
-  padding: 0 8px 8px;
+  padding: 0 var(--space-3) var(--space-3);
   opacity: 0.55;
 }
 li:hover .deeds,

@@ -267,12 +267,12 @@ function lay() {
 
 <style scoped>
 .tools {
-  margin-bottom: 8px;
+  margin-bottom: var(--space-3);
 }
 .beside {
   display: grid;
   grid-template-columns: minmax(0, 64fr) minmax(260px, 36fr);
-  gap: 12px 24px;
+  gap: var(--space-4) var(--space-6);
   align-items: start;
 }
 @media (max-width: 860px) {
@@ -310,7 +310,7 @@ function lay() {
 .taps li {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: var(--space-2);
 }
 .taps .el-button + .el-button {
   margin: 0;

@@ -140,7 +140,7 @@ function add() {
 .attempt-bar {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .hint,
 .run {
@@ -152,7 +152,7 @@ function add() {
 .big {
   display: grid;
   grid-template-columns: 3fr 2fr;
-  gap: 10px;
+  gap: var(--space-3);
 }
 .big .el-button {
   height: 84px;
@@ -165,7 +165,7 @@ function add() {
 .balls {
   display: grid;
   grid-template-columns: repeat(4, 1fr);
-  gap: 8px;
+  gap: var(--space-3);
 }
 .balls .el-button {
   height: 56px;
@@ -179,7 +179,7 @@ function add() {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px;
+  gap: var(--space-2);
 }
 .last .what {
   flex: 1;
@@ -198,10 +198,10 @@ function add() {
 .chips {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: var(--space-2);
 }
 .chips .el-check-tag {
-  padding: 11px 12px;
+  padding: var(--space-4) var(--space-4);
   min-height: 40px;
 }
 .word {

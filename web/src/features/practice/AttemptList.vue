@@ -91,10 +91,10 @@ const said = (a: Attempt) =>
 }
 li {
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: baseline;
   border-top: 1px solid var(--edge);
-  padding: 3px 0;
+  padding: var(--space-1) 0;
 }
 .number {
   min-width: 1.8em;

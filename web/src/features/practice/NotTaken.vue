@@ -87,14 +87,14 @@ const throwAway = (g: Group) =>
 <style scoped>
 .not-taken {
   border-left: 3px solid var(--danger);
-  padding: 4px 12px;
-  margin-bottom: 12px;
+  padding: var(--space-2) var(--space-4);
+  margin-bottom: var(--space-4);
 }
 .not-taken h2 {
   color: var(--danger);
   margin: 0;
 }
 .group p {
-  margin: 6px 0 4px;
+  margin: var(--space-2) 0 var(--space-2);
 }
 </style>

@@ -246,7 +246,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(320px, 380px);
-  gap: 0 36px;
+  gap: 0 var(--space-6);
   align-items: start;
 }
 @media (max-width: 1000px) {
@@ -255,13 +255,13 @@ async function begin(parts: Schemas['SessionPart'][]) {
   }
 }
 .families {
-  margin: 8px 0 14px;
+  margin: var(--space-3) 0 var(--space-4);
   max-width: 100%;
   overflow-x: auto;
   scrollbar-width: thin;
 }
 .own {
-  margin-top: 16px;
+  margin-top: var(--space-5);
 }
 .card {
   display: flex;
@@ -277,8 +277,8 @@ async function begin(parts: Schemas['SessionPart'][]) {
 .card .text {
   display: flex;
   flex-direction: column;
-  gap: 2px;
-  padding: 8px 12px 10px;
+  gap: var(--space-1);
+  padding: var(--space-3) var(--space-4) var(--space-3);
   flex: 1;
 }
 .card .task {
@@ -290,7 +290,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
 .lately {
   display: flex;
   align-items: center;
-  gap: 10px;
+  gap: var(--space-3);
   margin-top: auto;
   white-space: nowrap;
 }
@@ -300,10 +300,10 @@ async function begin(parts: Schemas['SessionPart'][]) {
 .open {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-4);
   align-items: baseline;
-  padding: 12px 14px;
-  margin-bottom: 14px;
+  padding: var(--space-4) var(--space-4);
+  margin-bottom: var(--space-4);
   border: 1px solid var(--accent);
   border-radius: 8px;
 }
@@ -320,7 +320,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
 h3 {
   font-size: var(--type-3);
   color: var(--text-soft);
-  margin: 14px 0 2px;
+  margin: var(--space-4) 0 var(--space-1);
 }
 .list,
 .parts {
@@ -341,7 +341,7 @@ h3 {
 .list .session {
   display: flex;
   flex-direction: column;
-  padding: 7px 0;
+  padding: var(--space-3) 0;
   color: var(--text);
   text-decoration: none;
 }
@@ -349,8 +349,8 @@ h3 {
   color: var(--accent);
 }
 .parts {
-  padding-left: 22px;
-  margin: 8px 0;
+  padding-left: var(--space-5);
+  margin: var(--space-3) 0;
 }
 .caution {
   font-size: var(--type-2);

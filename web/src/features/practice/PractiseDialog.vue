@@ -89,7 +89,7 @@ const keep = () =>
 .fields {
   display: flex;
   flex-direction: column;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: flex-start;
 }
 .fields .el-input {

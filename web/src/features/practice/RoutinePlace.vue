@@ -304,7 +304,7 @@ function setUp() {
 .beside {
   display: grid;
   grid-template-columns: minmax(0, 58fr) minmax(300px, 42fr);
-  gap: 10px 28px;
+  gap: var(--space-3) var(--space-6);
   align-items: start;
 }
 @media (max-width: 860px) {
@@ -314,17 +314,17 @@ function setUp() {
 }
 .back,
 .rule {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 .task {
   font-size: var(--type-3);
-  margin: 2px 0 10px;
+  margin: var(--space-1) 0 var(--space-3);
 }
 .edit {
   display: grid;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .words > .row {
-  margin-bottom: 6px;
+  margin-bottom: var(--space-2);
 }
 </style>

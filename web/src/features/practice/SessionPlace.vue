@@ -319,13 +319,13 @@ const sent = computed(() => {
   min-height: 0;
 }
 .padded {
-  padding: 16px;
+  padding: var(--space-5);
 }
 .head {
   display: flex;
-  gap: 6px 10px;
+  gap: var(--space-2) var(--space-3);
   align-items: center;
-  padding: 6px 14px;
+  padding: var(--space-2) var(--space-4);
   border-bottom: 1px solid var(--edge);
 }
 .head h1 {
@@ -349,7 +349,7 @@ const sent = computed(() => {
 }
 .cannot-keep {
   margin: 0;
-  padding: 4px 14px;
+  padding: var(--space-2) var(--space-4);
   color: var(--danger);
 }
 .sent.refused {
@@ -366,24 +366,24 @@ const sent = computed(() => {
   min-height: 0;
 }
 .table-side {
-  padding: 8px 12px;
+  padding: var(--space-3) var(--space-4);
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
   overflow: auto;
 }
 .thumb-side {
   background: var(--panel);
-  padding: 10px 14px;
+  padding: var(--space-3) var(--space-4);
   display: flex;
   flex-direction: column;
-  gap: 10px;
+  gap: var(--space-3);
   overflow: auto;
 }
 .steps {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 12px;
+  gap: var(--space-2) var(--space-4);
   justify-content: space-between;
   align-items: center;
 }
@@ -396,11 +396,11 @@ const sent = computed(() => {
 .groups {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-4);
   font-size: var(--type-3);
 }
 .tools {
-  gap: 6px;
+  gap: var(--space-2);
 }
 .tools .el-button + .el-button {
   margin: 0;
@@ -411,12 +411,12 @@ const sent = computed(() => {
 }
 .foot {
   margin: 0;
-  padding: 4px 14px;
+  padding: var(--space-2) var(--space-4);
   font-size: var(--type-2);
   border-top: 1px solid var(--edge);
 }
 .phone .head {
-  padding: 2px 8px;
+  padding: var(--space-1) var(--space-3);
 }
 .phone .head h1 {
   font-size: var(--type-3);
@@ -426,14 +426,14 @@ const sent = computed(() => {
   flex-direction: column;
 }
 .phone .table-side {
-  padding: 4px 0 0;
-  gap: 4px;
+  padding: var(--space-2) 0 0;
+  gap: var(--space-2);
   overflow: visible;
 }
 .phone .steps,
 .phone .rule,
 .phone .tools {
-  padding: 0 8px;
+  padding: 0 var(--space-3);
 }
 .phone .rule {
   font-size: var(--type-3);
@@ -441,10 +441,10 @@ const sent = computed(() => {
 }
 .phone .thumb-side {
   flex: 1;
-  padding: 8px;
+  padding: var(--space-3);
 }
 .plan {
-  padding-left: 20px;
+  padding-left: var(--space-5);
 }
 .qr {
   text-align: center;
@@ -463,17 +463,17 @@ const sent = computed(() => {
   margin: 0;
 }
 .put-back li {
-  padding: 5px 0;
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--edge);
 }
 .change {
   display: grid;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .change label {
   display: grid;
   grid-template-columns: 130px 1fr;
   align-items: center;
-  gap: 10px;
+  gap: var(--space-3);
 }
 </style>

@@ -345,14 +345,14 @@ const exported = (kind: string) => {
 <style scoped>
 .since {
   font-size: var(--type-4);
-  margin: 0 0 10px;
+  margin: 0 0 var(--space-3);
 }
 .filters {
-  margin-bottom: 10px;
+  margin-bottom: var(--space-3);
 }
 .columns {
   display: grid;
-  gap: 10px 40px;
+  gap: var(--space-3) var(--space-6);
   align-items: start;
 }
 @media (min-width: 960px) {
@@ -369,13 +369,13 @@ const exported = (kind: string) => {
 }
 .figure {
   min-height: 1.4em;
-  margin: 2px 0 6px;
+  margin: var(--space-1) 0 var(--space-2);
   font-variant-numeric: tabular-nums;
 }
 dl {
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 4px 16px;
+  gap: var(--space-2) var(--space-5);
   margin: 0;
 }
 dt {
@@ -386,9 +386,9 @@ dd {
 }
 h3 {
   font-size: var(--type-3);
-  margin: 14px 0 4px;
+  margin: var(--space-4) 0 var(--space-2);
 }
 p {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 </style>

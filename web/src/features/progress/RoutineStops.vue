@@ -87,6 +87,6 @@ const outlines = computed(() => (outlook.value?.likely ?? []).map((o) => o.map(t
 
 <style scoped>
 p {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 </style>

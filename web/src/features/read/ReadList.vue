@@ -150,18 +150,18 @@ function key(e: KeyboardEvent) {
 
 <style scoped>
 .who {
-  margin-bottom: 6px;
+  margin-bottom: var(--space-2);
 }
 /* One line, dot and name. */
 .named {
   display: inline-flex;
-  gap: 6px;
+  gap: var(--space-2);
   align-items: center;
   white-space: nowrap;
 }
 .kind {
   color: var(--accent);
-  margin-left: 6px;
+  margin-left: var(--space-2);
 }
 .under {
   display: block;
@@ -179,7 +179,7 @@ function key(e: KeyboardEvent) {
   box-shadow: inset 3px 0 0 var(--accent);
 }
 h2 {
-  margin: 14px 0 4px;
+  margin: var(--space-4) 0 var(--space-2);
   font-size: var(--type-3);
 }
 .off {
@@ -188,6 +188,6 @@ h2 {
   padding: 0;
 }
 .off li {
-  padding: 3px 2px;
+  padding: var(--space-1) var(--space-1);
 }
 </style>

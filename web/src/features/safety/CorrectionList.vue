@@ -50,9 +50,9 @@ ul {
 li {
   display: flex;
   justify-content: space-between;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   border-top: 1px solid var(--edge);
 }
 </style>

@@ -228,10 +228,10 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
   display: flex;
   flex-direction: column;
   align-items: flex-end;
-  gap: 2px;
+  gap: var(--space-1);
   font-size: var(--type-2);
 }
 .why p {
-  margin: 2px 0 4px;
+  margin: var(--space-1) 0 var(--space-2);
 }
 </style>

@@ -53,7 +53,7 @@ const pot = computed(() => position.stroke.pot)
 <style scoped>
 .rally {
   border-top: 1px solid var(--edge);
-  padding-top: 8px;
+  padding-top: var(--space-3);
 }
 .rally ol {
   list-style: none;
@@ -61,6 +61,6 @@ const pot = computed(() => position.stroke.pot)
   padding: 0;
 }
 .rally p {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 </style>

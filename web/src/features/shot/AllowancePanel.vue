@@ -99,6 +99,6 @@ function choose(side: number) {
   width: 100%;
 }
 .why-aim p {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 </style>

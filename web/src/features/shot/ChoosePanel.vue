@@ -139,7 +139,7 @@ const part = computed({
 .seen {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 92px;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
   max-width: 620px;
 }
@@ -155,13 +155,13 @@ const part = computed({
 }
 .allowance {
   display: flex;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
 }
 dl {
   display: grid;
   grid-template-columns: auto 1fr;
-  gap: 1px 10px;
+  gap: var(--space-1) var(--space-3);
   margin: 0;
 }
 dt {

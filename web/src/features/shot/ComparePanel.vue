@@ -180,10 +180,10 @@ const adviceIsMine = computed(() =>
 .compare {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .compare p {
-  margin: 2px 0;
+  margin: var(--space-1) 0;
 }
 .best {
   color: var(--accent);

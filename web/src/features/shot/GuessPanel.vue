@@ -87,7 +87,7 @@ const better = computed(() => {
 .guess {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .guess p {
   margin: 0;

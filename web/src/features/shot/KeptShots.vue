@@ -76,8 +76,8 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
 form {
   display: flex;
   flex-direction: column;
-  gap: 6px;
-  margin-bottom: 8px;
+  gap: var(--space-2);
+  margin-bottom: var(--space-3);
 }
 ol {
   list-style: none;
@@ -85,7 +85,7 @@ ol {
   padding: 0;
 }
 li {
-  padding: 6px 0;
+  padding: var(--space-2) 0;
   border-top: 1px solid var(--edge);
 }
 .line {

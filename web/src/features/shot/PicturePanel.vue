@@ -162,12 +162,12 @@ const refused = computed(() => {
 .picture {
   display: flex;
   flex-direction: column;
-  gap: 6px;
+  gap: var(--space-2);
   min-height: 0;
   flex: 1;
 }
 .outcome {
-  margin: 0 4px;
+  margin: 0 var(--space-2);
   min-height: 2.6em;
 }
 .outcome strong {
@@ -184,13 +184,13 @@ const refused = computed(() => {
 }
 .controls {
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
 }
 .controls .el-slider {
   flex: 1;
   min-width: 90px;
-  margin: 0 6px;
+  margin: 0 var(--space-2);
 }
 .controls .el-button + .el-button {
   margin-left: 0;
@@ -203,7 +203,7 @@ const refused = computed(() => {
 .what {
   display: flex;
   flex-direction: column;
-  gap: 4px;
+  gap: var(--space-2);
   min-height: 0;
   flex: 1;
 }
@@ -220,16 +220,16 @@ const refused = computed(() => {
   flex: 1;
   min-height: 0;
   display: flex;
-  gap: 12px;
+  gap: var(--space-4);
   align-items: flex-start;
 }
 .events {
   list-style: none;
   margin: 0;
-  padding: 0 0 0 6px;
+  padding: 0 0 0 var(--space-2);
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(250px, 100%), 1fr));
-  gap: 0 18px;
+  gap: 0 var(--space-5);
   align-content: start;
   overflow: hidden auto;
   min-height: 0;
@@ -258,10 +258,10 @@ const refused = computed(() => {
   color: var(--accent);
 }
 .empty {
-  margin: 4px;
+  margin: var(--space-2);
 }
 .phone {
-  padding: 2px 6px 6px;
+  padding: var(--space-1) var(--space-2) var(--space-2);
   flex: none;
 }
 .phone .controls,

@@ -54,8 +54,8 @@ const reference = computed(() => position.reference!)
   display: flex;
   flex-direction: column;
   align-items: center;
-  gap: 6px;
-  padding: 6px 8px;
+  gap: var(--space-2);
+  padding: var(--space-2) var(--space-3);
   min-width: 0;
   min-height: 0;
 }
@@ -77,7 +77,7 @@ const reference = computed(() => position.reference!)
   flex: 1;
   min-height: 90px;
   display: flex;
-  gap: 10px;
+  gap: var(--space-3);
   align-items: center;
 }
 .chance strong {

@@ -186,12 +186,12 @@ function raise() {
 .words {
   font-weight: 400;
   color: var(--accent);
-  margin-left: 8px;
+  margin-left: var(--space-3);
 }
 .tip {
   display: grid;
   grid-template-columns: minmax(120px, 150px) 1fr;
-  gap: 12px;
+  gap: var(--space-4);
   align-items: start;
 }
 @media (max-width: 1100px) {
@@ -202,12 +202,12 @@ function raise() {
 .figures {
   display: flex;
   flex-direction: column;
-  gap: 3px;
+  gap: var(--space-1);
   align-items: flex-start;
 }
 .figures label {
   display: flex;
-  gap: 6px;
+  gap: var(--space-2);
   align-items: center;
 }
 .figures label > span:first-child {
@@ -228,12 +228,12 @@ h2 {
 .knob {
   display: grid;
   grid-template-columns: 4.4em 1fr 74px;
-  gap: 14px;
+  gap: var(--space-4);
   align-items: center;
 }
 .reach {
   display: flex;
-  gap: 8px;
+  gap: var(--space-3);
   align-items: center;
   justify-content: space-between;
 }

@@ -80,12 +80,12 @@ async function act(what: string, trial: Trial) {
 .trials {
   display: flex;
   flex-direction: column;
-  gap: 3px;
+  gap: var(--space-1);
   min-height: 0;
   min-width: 0;
 }
 p {
-  margin: 0 2px;
+  margin: 0 var(--space-1);
 }
 .changed {
   font-weight: 600;
@@ -103,7 +103,7 @@ ol {
 li {
   display: grid;
   grid-template-columns: auto auto minmax(0, 1fr) auto;
-  gap: 6px;
+  gap: var(--space-2);
   align-items: center;
   border-top: 1px solid var(--edge);
 }
@@ -111,7 +111,7 @@ li.now {
   box-shadow: inset 3px 0 0 var(--accent);
 }
 .eye {
-  padding: 0 4px;
+  padding: 0 var(--space-2);
 }
 .hidden {
   opacity: 0.25;

@@ -215,7 +215,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
 .ways-panel {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-3);
 }
 .chance {
   text-align: right;
