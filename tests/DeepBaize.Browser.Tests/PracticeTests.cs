@@ -95,6 +95,7 @@ public class PracticeTests(SecondDesk desk)
             page.Visit("/frames");
             page.Until(() => page.Text("frame-list").Contains("highest break"));
             page.Visit("/progress?routine=long-pots");
+            page.Tap(() => page.Find("weeks-figures"));
             page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=weeks] tbody tr")).Count > 3);
             page.Visit("/practice/routines/long-pots");
             page.Find("play-routine");
@@ -134,6 +135,7 @@ public class PracticeTests(SecondDesk desk)
         Assert.Equal(["done", "not thick", "not thin", "done"], await Kept(page));
 
         page.Visit("/progress?routine=long-pots");
+        page.Tap(() => page.Find("weeks-figures"));
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=weeks] tbody tr")).Count >= 5);
         page.Css(".chart svg path");
         page.Find("better");
@@ -170,6 +172,19 @@ public class PracticeTests(SecondDesk desk)
         Assert.Contains("is-checked", page.Find("reason-thick").GetAttribute("class"));
         page.Tap(() => page.Find("put-back"));
         page.Until(() => page.Text("put-back-list").Contains("from the top cushion"));
+    }
+
+    [Fact]
+    public void The_steps_of_a_session_are_looked_at_one_stroke_at_a_time()
+    {
+        var page = desk.Open(390, 844, touch: true);
+        Begin(page, "thin-pots");
+        var session = page.Path;
+        page.Tap(() => page.Find("session-glance"));
+        page.Until(() => page.Path == "/glance" && page.Text("glance").Contains("1 of "));
+        page.Find("glance-aim");
+        page.Tap(() => page.Find("glance-back"));
+        page.Until(() => page.Path == session);
     }
 
     [Fact]

@@ -96,6 +96,11 @@ public class WaysTests(Desk desk)
         page.Click(() => page.Css("[data-testid=kept-shot] .words"));
         page.Until(() => page.WhitePath == path);
         Assert.Equal("Through the ball", page.Css("[data-testid=kept-shot] input").GetAttribute("value"));
+        // As one glance at the table, and back.
+        page.Click(() => page.Find("kept-glance"));
+        page.Says("glance", "Through the ball");
+        page.Click(() => page.Find("glance-back"));
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=kept-shot]")).Count == 1);
         // The card as the page sends it, fetched once more by hand: headless Chromium keeps no downloads.
         page.Driver.ExecuteScript(
             "window.cards = []; const f = window.fetch; window.fetch = async (...a) => { const r = await f(...a); "

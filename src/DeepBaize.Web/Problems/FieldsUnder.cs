@@ -5,7 +5,7 @@ namespace DeepBaize.Web.Problems;
 /// <summary>Faults of a part that was checked by itself, told by where the part stands in the request.</summary>
 internal static class FieldsUnder
 {
-    /// <summary>Runs a check; faults whose field begins with <paramref name="part"/> are told under <paramref name="field"/> instead.</summary>
+    /// <summary>Runs a check; faults whose field begins with <paramref name="part"/> are told under <paramref name="field"/>.</summary>
     public static T Of<T>(string part, string field, Func<T> check)
     {
         try

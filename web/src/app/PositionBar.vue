@@ -143,7 +143,7 @@ function showConditions() {
           <ElDropdownItem command="rename" :disabled="!position.origin">Rename …</ElDropdownItem>
           <ElDropdownItem command="remove" :disabled="!position.origin">Delete</ElDropdownItem>
           <ElDropdownItem command="photo" divided>From a photograph …</ElDropdownItem>
-          <ElDropdownItem command="glance">At the table</ElDropdownItem>
+          <ElDropdownItem command="glance">At a glance</ElDropdownItem>
           <ElDropdownItem command="link">Copy link</ElDropdownItem>
           <ElDropdownItem command="conditions" divided>Conditions …</ElDropdownItem>
           <ElDropdownItem command="json" divided>Export as JSON</ElDropdownItem>

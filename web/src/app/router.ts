@@ -35,7 +35,7 @@ export const router = createRouter({
       component: () => import('../features/frames/FramesPlace.vue'),
       meta: { title: 'Frames' },
     },
-    { path: '/glance', name: 'glance', component: () => import('../features/glance/GlancePlace.vue'), meta: { title: 'At the table' } },
+    { path: '/glance', name: 'glance', component: () => import('../features/glance/GlancePlace.vue'), meta: { title: 'At a glance' } },
     { path: '/handbook', name: 'handbook', component: () => import('../features/handbook/HandbookPlace.vue'), meta: { title: 'Handbook' } },
     { path: '/library', name: 'library', component: () => import('../features/library/LibraryPlace.vue'), meta: { title: 'Library' } },
     ...(['players', 'tables', 'cues'] as const).map((kind) => ({

@@ -227,7 +227,7 @@ function atTheTable() {
         </p>
         <div class="row">
           <ElButton size="small" :disabled="plans.isSearching" data-testid="keep-plan" @click="plans.keep()">Keep the plan</ElButton>
-          <ElButton size="small" data-testid="plan-glance" @click="atTheTable">At the table</ElButton>
+          <ElButton size="small" data-testid="plan-glance" @click="atTheTable">At a glance</ElButton>
           <ElButton size="small" data-testid="print-plan" @click="plans.print()">Cards as PDF</ElButton>
         </div>
       </template>

@@ -74,7 +74,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
       <strong v-if="glance.items.length > 1" class="figure">{{ glance.at + 1 }} of {{ glance.items.length }}</strong>
     </header>
     <p v-if="!item" class="soft">
-      No stroke is chosen. Set one up at the <RouterLink to="/table">table</RouterLink>, and press <em>At the table</em> in its menu.
+      No stroke is chosen. Set one up at the <RouterLink to="/table">table</RouterLink>, and press <em>At a glance</em> in its menu.
     </p>
     <template v-else-if="stroke && position.reference">
       <h1>{{ item.title }}</h1>

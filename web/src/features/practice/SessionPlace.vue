@@ -6,9 +6,11 @@ import { useRouter } from 'vue-router'
 import { momentWords, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import { useShell } from '../../lib/useShell'
-import { Problem } from '../../api/client'
+import { Problem, type Schemas } from '../../api/client'
+import { mirrored } from '../../domain/mirror'
 import { useClub } from '../../position/club'
 import { useDraft } from '../../position/draft'
+import { useGlance } from '../../position/glance'
 import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -16,6 +18,7 @@ import AttemptBar from './AttemptBar.vue'
 import AttemptList from './AttemptList.vue'
 import { useCounting } from './counting'
 import { useOutbox } from '../../lib/outbox'
+import { stepGlances } from './glances'
 import { useRoutines } from './routines'
 import { useSession, type Attempt } from './session'
 import StepPlan from './StepPlan.vue'
@@ -27,6 +30,7 @@ const sessions = useSession()
 const counting = useCounting()
 const outbox = useOutbox()
 const routines = useRoutines()
+const glance = useGlance()
 const club = useClub()
 const position = useDraft()
 const router = useRouter()
@@ -120,6 +124,15 @@ function dropChange() {
   isShowing.value = ''
 }
 
+/** The steps as they are played, each as one glance. */
+function atTheTable() {
+  const side = (s: Schemas['Step']) => (session.value?.now?.mirrored ? mirrored(s, position.reference!.width) : s)
+  const as = routine.value!.steps.map((s, i) => (i === counting.stepNumber ? counting.step! : side(s)))
+  const { items, first } = stepGlances(routine.value!.name, as, counting.stepNumber, position.content.conditions)
+  glance.open(items, `/practice/sessions/${props.id}`, first)
+  void router.push('/glance')
+}
+
 const setStep = (step: number) => sessions.setTask({ ...session.value!.now!, step })
 const setSide = (mirrored: boolean) => sessions.setTask({ ...session.value!.now!, mirrored })
 const play = (id: string) => {
@@ -204,6 +217,9 @@ const sent = computed(() => {
           </p>
           <div class="row tools">
             <ElButton size="small" data-testid="put-back" @click="isShowing = 'back'">Put the balls back</ElButton>
+            <ElButton v-if="counting.step.stroke && !counting.isRun" size="small" data-testid="session-glance" @click="atTheTable"
+              >At a glance</ElButton
+            >
             <ElButton v-if="!counting.isRun && !isOver" size="small" data-testid="change-one" @click="openChange"
               >Change one thing</ElButton
             >

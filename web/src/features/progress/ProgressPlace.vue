@@ -12,6 +12,7 @@ import { useChartInk } from '../../ui/chartInk'
 import FilePick from '../../ui/FilePick.vue'
 import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
+import SparkLine from '../../ui/SparkLine.vue'
 import HandbookLink from '../../ui/HandbookLink.vue'
 import RoutineStops from './RoutineStops.vue'
 import ShareTable from './ShareTable.vue'
@@ -78,9 +79,16 @@ watch(
 
 const ink = useChartInk()
 const picked = ref(-1)
+/** Whether the weeks are also listed: the picture comes first. */
+const hasFigures = ref(false)
 watch(weeks, () => (picked.value = -1))
 /** A week's share: over several routines at one mix of them, for a week of easy ones is no progress. */
 const shareOf = (w: Schemas['Week']) => w.standard ?? { share: w.share.done / w.share.of, low: w.share.low, high: w.share.high }
+/** A routine against itself: its typical score, or its share, week by week. */
+const lineOf = (t: Schemas['RoutineTally']): { values: number[]; most: number } =>
+  t.scores
+    ? { values: t.weeks.map((w) => w.typicalScore ?? 0), most: t.scores.best }
+    : { values: t.weeks.map((w) => w.share.done / Math.max(1, w.share.of)), most: 1 }
 const isStandard = computed(() => weeks.value.some((w) => w.standard))
 const percents = (share: number) => Math.round(share * 1000) / 10
 const weekChart = computed(() => ({
@@ -226,7 +234,12 @@ const exported = (kind: string) => {
           so that a week of easy routines does not look like progress.
         </p>
         <p v-if="!isRun" class="soft">The thin bars are where the share of each week lies, 95 times of 100.</p>
-        <ElTable :data="weeks" size="small" data-testid="weeks">
+        <p>
+          <ElButton size="small" :aria-expanded="hasFigures" data-testid="weeks-figures" @click="hasFigures = !hasFigures">{{
+            hasFigures ? 'Hide the figures' : 'Every week in figures'
+          }}</ElButton>
+        </p>
+        <ElTable v-if="hasFigures" :data="weeks" size="small" data-testid="weeks">
           <ElTableColumn label="Week of" width="90"
             ><template #default="{ row }">{{ weekWords(row.from) }}</template></ElTableColumn
           >
@@ -306,6 +319,13 @@ const exported = (kind: string) => {
               }}</RouterLink></template
             ></ElTableColumn
           >
+          <ElTableColumn label="Over the weeks" width="122"
+            ><template #default="{ row }"
+              ><SparkLine
+                v-if="row.weeks.length > 1"
+                v-bind="lineOf(row as Schemas['RoutineTally'])"
+                :label="`${row.name} over the weeks`" /></template
+          ></ElTableColumn>
           <ElTableColumn label="Done"
             ><template #default="{ row }">{{
               row.scores

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
 import { ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { plainStroke } from '../../domain/strokes'
 import { strokeWords } from '../../domain/words'
 import { useShot } from '../../position/shot'
@@ -10,6 +11,7 @@ import { useKeptShots, type KeptShot } from './keptShots'
 
 /** One line to take down on the shot, the card, and the shots kept with this position. */
 const kept = useKeptShots()
+const router = useRouter()
 const answer = useShot()
 /** The lines as they are being written. */
 const lines = ref<Record<string, string>>({})
@@ -65,6 +67,13 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
           />
           <CompareButton :stroke="s.stroke" :what="s.name" />
           <ElButton :disabled="kept.busy" :aria-label="`Practise ${s.name}`" @click="kept.practiseShot(s)">Practise</ElButton>
+          <ElButton
+            :disabled="kept.busy"
+            :aria-label="`${s.name} at a glance`"
+            data-testid="kept-glance"
+            @click="kept.glances(s, router.currentRoute.value.fullPath, () => router.push('/glance'))"
+            >At a glance</ElButton
+          >
           <ElButton :disabled="kept.busy" :aria-label="`Delete ${s.name}`" @click="kept.remove(s)">Delete</ElButton>
         </div>
       </li>

@@ -13,6 +13,7 @@ import { usePractise } from '../../position/practise'
 import { outcomeWords } from '../../position/words'
 import { useView } from '../../position/view'
 import { useGoal } from '../../position/goal'
+import { useGlance } from '../../position/glance'
 import { arrivalWords, fullnessWords, kindWords, openingWords, reachWords, strokeWords, warningWords } from '../../domain/words'
 import { degreeWords, lengthWords, sentence } from '../../lib/formats'
 import { shareWords } from '../../lib/estimates'
@@ -32,6 +33,7 @@ export const useKeptShots = defineStore('keptShots', () => {
   const players = usePlayer()
   const practise = usePractise()
   const goal = useGoal()
+  const glance = useGlance()
   const judgements = useJudgements()
   const trials = useTrials()
   const shots = shallowRef<KeptShot[]>([])
@@ -113,6 +115,25 @@ export const useKeptShots = defineStore('keptShots', () => {
       await practise.askFor(name, contentOf(content))
     }, 'Not made a routine')
 
+  /**
+   * All of them as glances, beginning with this one. Their balls are read only now.
+   * @param where What one goes back to.
+   */
+  const glances = (shot: KeptShot, where: string, show: () => void) =>
+    attempt(async () => {
+      const whole = await Promise.all(shots.value.map(read))
+      const items = whole.map((s) => ({ title: sentence(s.name), content: contentOf(s.content), note: s.note }))
+      glance.open(
+        items,
+        where,
+        Math.max(
+          0,
+          shots.value.findIndex((s) => s.id === shot.id),
+        ),
+      )
+      show()
+    }, 'Not taken to the table')
+
   function remove(shot: KeptShot) {
     return attempt(async () => {
       const { name, note: text, content } = await read(shot)
@@ -177,5 +198,5 @@ export const useKeptShots = defineStore('keptShots', () => {
       keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card(options)), `card.${kind}`)
     }, 'No card was made')
 
-  return { shots, note, busy, keep, open, rewrite, remove, practiseShot, cardAs, card }
+  return { shots, note, busy, keep, open, rewrite, remove, practiseShot, glances, cardAs, card }
 })
