@@ -11,7 +11,7 @@ namespace DeepBaize.Core.Reading;
 /// Cloth: how far a plain five runs, m. Cushions: how far it runs after the first cushion, m. Pockets: how far a long red may be off at
 /// the corner, degrees. Balls: throw of a half-ball cut, degrees. Cue: squirt of one tip of side, degrees.
 /// </param>
-/// <param name="Standard">The same on a match table.</param>
+/// <param name="Standard">What this property comes to on a match table, in the unit of the value.</param>
 /// <param name="Way">The white's way, where the stroke shows it; else empty.</param>
 public sealed record ConditionEffect(ConditionScale Scale, double Value, double Standard, IReadOnlyList<Vec2> Way);
 

@@ -73,7 +73,7 @@ public sealed record WhiteWay(double Length, Vec2? Stop, Cushion? Off, double Of
 /// <param name="By">By how much, in that knob's unit.</param>
 /// <param name="Longer">By how much the white's way after the contact is longer, m.</param>
 /// <param name="Moved">How far apart the two places are where it stops, m; null if it does not stop on the table both times.</param>
-/// <param name="Off">The cushion that it comes off first, if that is the same one.</param>
+/// <param name="Off">The cushion that the white comes off first, before and after the change alike; null if there is none.</param>
 /// <param name="WiderDegrees">By how much farther from straight away it comes off that cushion.</param>
 public sealed record StrokeChange(StrokeKnob? Knob, double By, double Longer, double? Moved, Cushion? Off, double WiderDegrees)
 {

@@ -184,10 +184,10 @@ public sealed record TrialEntry
     /// <summary>Index in the line of the place where the white met its first ball.</summary>
     public int Met { get; init; }
 
-    /// <summary>What came of it, in words.</summary>
+    /// <summary>What the stroke did, in words: which ball went in, where the white stops.</summary>
     public string Outcome { get; init; } = "";
 
-    /// <summary>What it changed against the trial before it, in words.</summary>
+    /// <summary>What the stroke did otherwise than the trial before, in words.</summary>
     public string Change { get; init; } = "";
 
     /// <summary>Whether its line is drawn.</summary>

@@ -25,7 +25,7 @@ public sealed record ChangeRequest
 /// <param name="By">By how much: tips, steps of pace, or degrees.</param>
 /// <param name="Longer">By how much the white's way after the contact is longer, m.</param>
 /// <param name="Moved">Distance between the two places where it stops, m; null if it goes in.</param>
-/// <param name="Cushion">The cushion that it comes off first, if that is the same one.</param>
+/// <param name="Cushion">The cushion that the white comes off first, before and after the change alike; null if there is none.</param>
 /// <param name="WiderDegrees">By how much farther from straight away it comes off that cushion.</param>
 public sealed record ChangeResult(StrokeKnob? Knob, double By, double Longer, double? Moved, string? Cushion, double WiderDegrees);
 

@@ -11,7 +11,7 @@ namespace DeepBaize.Web.Tables;
 /// <summary>How balls that were taken together are laid.</summary>
 public enum ArrangeHow
 {
-    /// <summary>All by the same way.</summary>
+    /// <summary>Every ball moved by one distance in one direction.</summary>
     Move,
 
     /// <summary>Evenly between the two that are farthest apart.</summary>
@@ -71,7 +71,7 @@ public sealed record FeelRequest
 /// <summary>How conditions stand on a scale that players speak of, and what that alone changes.</summary>
 /// <param name="At">−1 to 1.</param>
 /// <param name="Value">In metres for cloth and cushions, in degrees for pockets, balls and cue.</param>
-/// <param name="Standard">The same on a match table.</param>
+/// <param name="Standard">What this property comes to on a match table, in the unit of the value.</param>
 /// <param name="Way">The way of the ball that shows it, m; empty where none does.</param>
 public sealed record FeelResult(string Scale, double At, double Value, double Standard, IReadOnlyList<PlaceResult> Way);
 

@@ -1974,7 +1974,7 @@ export interface components {
              * @description Distance between the two places where it stops, m; null if it goes in.
              */
             moved: null | number;
-            /** @description The cushion that it comes off first, if that is the same one. */
+            /** @description The cushion that the white comes off first both before and after the change; null if it comes off different ones or none. */
             cushion: null | string;
             /**
              * Format: double
@@ -2543,7 +2543,7 @@ export interface components {
             value: number;
             /**
              * Format: double
-             * @description The same on a match table.
+             * @description What this property comes to on a match table, in the unit of the value.
              */
             standard: number;
             /** @description The way of the ball that shows it, m; empty where none does. */
@@ -5121,9 +5121,9 @@ export interface components {
              * @description Index in the line of the place where the white met its first ball.
              */
             met?: number;
-            /** @description What came of it, in words. */
+            /** @description What the stroke did, in words: which ball went in, where the white stops. */
             outcome?: string;
-            /** @description What it changed against the trial before it, in words. */
+            /** @description What the stroke did otherwise than the trial before, in words. */
             change?: string;
             /** @description Whether its line is drawn. */
             shown?: boolean;

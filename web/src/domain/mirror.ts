@@ -27,3 +27,10 @@ export function mirrored(step: Step, width: number): Step {
     })),
   }
 }
+
+/**
+ * A step as it is played: as laid, or on the other side of the table.
+ * @param table Its width, m; only a step on the other side needs it.
+ */
+export const onSide = (step: Step, isOther: boolean | null | undefined, table: { width: number } | null): Step =>
+  isOther ? mirrored(step, table!.width) : step

@@ -43,8 +43,10 @@ const parts: [number, string][] = [
   [1.25, '1¼'],
   [1.5, '1½'],
 ]
-const part = (tips: number) =>
-  Math.abs(tips) < 0.19 ? 'touch' : parts.reduce((a, b) => (Math.abs(b[0] - Math.abs(tips)) < Math.abs(a[0] - Math.abs(tips)) ? b : a))[1]
+/** The name whose amount is nearest, whatever the sign. */
+export const nearestName = (names: readonly [number, string][], by: number) =>
+  names.reduce((a, b) => (Math.abs(b[0] - Math.abs(by)) < Math.abs(a[0] - Math.abs(by)) ? b : a))[1]
+const part = (tips: number) => (Math.abs(tips) < 0.19 ? 'touch' : nearestName(parts, tips))
 
 /** "½ low, 4", "plain, ¼ right, 3.5": a line's short name. */
 export function shortStrokeWords({ side = 0, height = 0, pace = 4 }: Partial<Pick<Stroke, 'side' | 'height' | 'pace'>>): string {

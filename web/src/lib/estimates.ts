@@ -14,6 +14,9 @@ export const exactly = (value: number): Estimate => ({ value, error: 0, strokes:
 
 const withError = (words: string, e: Estimate, error: string) => (errorsShown.value && e.error > 0 ? `${words} ± ${error}` : words)
 
+/** The share that was done, 0 to 1; 0 of nothing. */
+export const doneShare = (s: { done: number; of: number }) => s.done / Math.max(1, s.of)
+
 /** "87 %", or "87 % ± 0.8". */
 export const shareWords = (e: Estimate) => withError(percentWords(Math.min(1, Math.max(0, e.value))), e, (e.error * 100).toFixed(1))
 

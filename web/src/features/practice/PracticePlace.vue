@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { ask, askList, client, type Schemas } from '../../api/client'
 import { kept } from '../../lib/device'
+import { doneShare } from '../../lib/estimates'
 import { countWords, daysAgoWords, momentWords } from '../../lib/formats'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
@@ -64,7 +65,7 @@ function lately(id: string) {
   const weeks = tally.weeks.slice(-8)
   const { scores } = tally
   return {
-    line: weeks.map((w) => w.share.done / Math.max(1, w.share.of)),
+    line: weeks.map((w) => doneShare(w.share)),
     most: 1,
     words: scores ? `best ${scores.best}` : ofWords(tally.lastTen),
     when: daysAgoWords(tally.lastAt),

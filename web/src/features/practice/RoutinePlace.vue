@@ -9,7 +9,7 @@ import { problemWords } from '../../lib/problemWords'
 import { useAttempt } from '../../lib/useAttempt'
 import { skillWords } from '../../domain/words'
 import { useClub } from '../../position/club'
-import { mirrored } from '../../domain/mirror'
+import { onSide } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { usePlayer } from '../../position/player'
@@ -54,7 +54,7 @@ watch(
 const routine = computed(() => found.value?.routine)
 const laid = computed(() => {
   const as = routine.value?.steps[step.value]
-  return as && (isMirrored.value ? mirrored(as, position.reference!.width) : as)
+  return as && onSide(as, isMirrored.value, position.reference)
 })
 const isRun = computed(() => routine.value?.steps.every((s) => s.demands.some((d) => d.kind === 'score')) ?? false)
 const stepChoices = computed(() => (routine.value?.steps ?? []).map((s, i) => ({ value: i, label: s.label || `${i + 1}` })))
@@ -73,7 +73,7 @@ watch(
     notWorked.value = ''
     if (!r || isRun.value) return
     const asked = JSON.stringify([props.id, isMirrored.value, players.player])
-    const steps = isMirrored.value ? r.steps.map((s) => mirrored(s, position.reference!.width)) : r.steps
+    const steps = r.steps.map((s) => onSide(s, isMirrored.value, position.reference))
     try {
       const answer = await ask(
         client.POST('/api/routines/outlook', {

@@ -6,8 +6,8 @@ import { useRouter } from 'vue-router'
 import { momentWords, sentence } from '../../lib/formats'
 import { problemWords } from '../../lib/problemWords'
 import { useShell } from '../../lib/useShell'
-import { Problem, type Schemas } from '../../api/client'
-import { mirrored } from '../../domain/mirror'
+import { Problem } from '../../api/client'
+import { onSide } from '../../domain/mirror'
 import { useClub } from '../../position/club'
 import { useDraft } from '../../position/draft'
 import { useGlance } from '../../position/glance'
@@ -126,8 +126,8 @@ function dropChange() {
 
 /** The steps as they are played, each as one glance. */
 function atTheTable() {
-  const side = (s: Schemas['Step']) => (session.value?.now?.mirrored ? mirrored(s, position.reference!.width) : s)
-  const as = routine.value!.steps.map((s, i) => (i === counting.stepNumber ? counting.step! : side(s)))
+  const { mirrored } = session.value!.now!
+  const as = routine.value!.steps.map((s, i) => (i === counting.stepNumber ? counting.step! : onSide(s, mirrored, position.reference)))
   const { items, first } = stepGlances(routine.value!.name, as, counting.stepNumber, position.content.conditions)
   glance.open(items, `/practice/sessions/${props.id}`, first)
   void router.push('/glance')

@@ -1,7 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { mirrored } from '../../domain/mirror'
+import { onSide } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
 import { seen } from '../../position/seen'
 import { useRoutines, type RoutineResult } from './routines'
@@ -41,7 +41,7 @@ export const useCounting = defineStore('counting', () => {
     const as = routine.value?.routine.steps[placed.value?.step ?? stepNumber.value]
     if (!as || !played) return null
     const changed = played.stroke ? { ...as, stroke: played.stroke } : as
-    return played.mirrored ? mirrored(changed, position.reference!.width) : changed
+    return onSide(changed, played.mirrored, position.reference)
   })
   const isRun = computed(() => step.value?.demands.some((d) => d.kind === 'score') ?? false)
 

@@ -7,7 +7,7 @@ import { deviceName, newId, onDevice } from '../../lib/device'
 import { useNotices } from '../../lib/notices'
 import { useClub } from '../../position/club'
 import { useOutbox, type Waiting } from '../../lib/outbox'
-import { mirrored } from '../../domain/mirror'
+import { onSide } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
 import { counts } from './judging'
 import { useRoutines } from './routines'
@@ -198,7 +198,7 @@ export const useSession = defineStore('session', () => {
     // A routine of one's own may have been changed since the attempt was made; by which of the two it is judged the server knows.
     const mayDiffer = !!byId.value.get(entry.id)?.laid && !!routine?.isOwn
     if (!step || !sizes || mayDiffer) return null
-    return counts(entry.mirrored ? mirrored(step, sizes.width) : step, entry, sizes)
+    return counts(onSide(step, entry.mirrored, sizes), entry, sizes)
   }
 
   function show(entry: AttemptEntry) {

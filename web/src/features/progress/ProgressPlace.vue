@@ -3,6 +3,7 @@ import { ElButton, ElTable, ElTableColumn } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, client, exchange, Problem, type Schemas } from '../../api/client'
+import { doneShare } from '../../lib/estimates'
 import { figureWords, percentWords, sentence } from '../../lib/formats'
 import { useClub } from '../../position/club'
 import { useAttempt } from '../../lib/useAttempt'
@@ -17,7 +18,7 @@ import HandbookLink from '../../ui/HandbookLink.vue'
 import RoutineStops from './RoutineStops.vue'
 import ShareTable from './ShareTable.vue'
 import { useProgress } from './progress'
-import { betterWords, shareWords, sinceWords, stanceNames, standardWords, streakWords, weekWords } from './words'
+import { betterWords, shareWords, sinceWords, stanceNames, standardWords, streakWords, weekShare, weekWords } from './words'
 
 /** How it goes: over the weeks, by routine, player, table and cue, with the doubt of every figure. */
 const club = useClub()
@@ -82,13 +83,11 @@ const picked = ref(-1)
 /** Whether the weeks are also listed: the picture comes first. */
 const hasFigures = ref(false)
 watch(weeks, () => (picked.value = -1))
-/** A week's share: over several routines at one mix of them, for a week of easy ones is no progress. */
-const shareOf = (w: Schemas['Week']) => w.standard ?? { share: w.share.done / w.share.of, low: w.share.low, high: w.share.high }
 /** A routine against itself: its typical score, or its share, week by week. */
 const lineOf = (t: Schemas['RoutineTally']): { values: number[]; most: number } =>
   t.scores
     ? { values: t.weeks.map((w) => w.typicalScore ?? 0), most: t.scores.best }
-    : { values: t.weeks.map((w) => w.share.done / Math.max(1, w.share.of)), most: 1 }
+    : { values: t.weeks.map((w) => doneShare(w.share)), most: 1 }
 const isStandard = computed(() => weeks.value.some((w) => w.standard))
 const percents = (share: number) => Math.round(share * 1000) / 10
 const weekChart = computed(() => ({
@@ -104,18 +103,18 @@ const weekChart = computed(() => ({
         {
           type: 'bar' as const,
           stack: 'doubt',
-          data: weeks.value.map((w) => shareOf(w).low * 100),
+          data: weeks.value.map((w) => weekShare(w).low * 100),
           itemStyle: { color: 'transparent' },
           barWidth: 3,
         },
         {
           type: 'bar' as const,
           stack: 'doubt',
-          data: weeks.value.map((w) => (shareOf(w).high - shareOf(w).low) * 100),
+          data: weeks.value.map((w) => (weekShare(w).high - weekShare(w).low) * 100),
           itemStyle: { color: ink.value.doubt },
           barWidth: 3,
         },
-        { type: 'line' as const, data: weeks.value.map((w) => percents(shareOf(w).share)), color: ink.value.main, symbolSize: 9 },
+        { type: 'line' as const, data: weeks.value.map((w) => percents(weekShare(w).share)), color: ink.value.main, symbolSize: 9 },
       ],
 }))
 const weekLine = computed(() => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, Problem, type Schemas } from '../../api/client'
-import { mirrored } from '../../domain/mirror'
+import { onSide } from '../../domain/mirror'
 import { lengthWords } from '../../lib/formats'
 import { useClub } from '../../position/club'
 import { useClubTable } from '../../position/clubTable'
@@ -50,7 +50,7 @@ watch(
 const turn = (p: { x: number; y: number }) => (stop.value.mirrored ? { ...p, y: position.reference!.width - p.y } : p)
 const step = computed(() => {
   const as = known.value?.steps[stop.value.step]
-  return as && stop.value.mirrored ? mirrored(as, position.reference!.width) : as
+  return as && onSide(as, stop.value.mirrored, position.reference)
 })
 const areas = computed(() =>
   (step.value?.demands ?? []).flatMap((d, i) => (d.kind === 'whiteIn' && d.area ? [{ ...d.area, key: String(i) }] : [])),

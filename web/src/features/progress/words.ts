@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { doneShare } from '../../lib/estimates'
 import { dayWords, figureWords, percentWords, sentence } from '../../lib/formats'
 
 type Share = Schemas['SuccessRate']
@@ -6,27 +7,27 @@ type Share = Schemas['SuccessRate']
 /** "70 % (14 of 20; 95 % interval 48–85 %)": no share without its doubt. */
 export const shareWords = (s: Share) =>
   s.of
-    ? `${percentWords(s.done / s.of)} (${s.done} of ${s.of}; 95 % interval ${percentWords(s.low).replace(' %', '')}–${percentWords(s.high).replace(' ', '\u00a0')})`
+    ? `${percentWords(doneShare(s))} (${s.done} of ${s.of}; 95 % interval ${percentWords(s.low).replace(' %', '')}–${percentWords(s.high).replace(' ', '\u00a0')})`
     : 'nothing counted'
 
 /** "58 % at the usual mix (95 % interval 49–67 %)". */
 export const standardWords = (s: Schemas['StandardisedShare']) =>
   `${percentWords(s.share)} at the usual mix (95 % interval ${percentWords(s.low).replace(' %', '')}–${percentWords(s.high).replace(' ', '\u00a0')})`
 
+/** A week's share: over several routines at one mix of them, for a week of easy ones is no progress. */
+export const weekShare = (w: Schemas['Week']): Pick<Schemas['StandardisedShare'], 'share' | 'low' | 'high'> =>
+  w.standard ?? { share: doneShare(w.share), low: w.share.low, high: w.share.high }
+
 /** What changed from one week to the next: "The week of 23 Nov: 58 % at the usual mix, 6 points up on the week before, more than chance." */
 export function sinceWords(weeks: readonly Schemas['Week'][]): string {
   const [before, now] = weeks.slice(-2)
   if (!now) return ''
-  const of = (w: Schemas['Week']) =>
-    w.standard
-      ? { ...w.standard, at: ' at the usual mix' }
-      : { share: w.share.done / Math.max(1, w.share.of), low: w.share.low, high: w.share.high, at: '' }
-  const [a, b] = [of(before), of(now)]
+  const [a, b] = [weekShare(before), weekShare(now)]
   const by = Math.round((b.share - a.share) * 100)
   // Apart only where neither could be the other: the intervals do not even touch.
   const isApart = b.low > a.high || b.high < a.low
   const change = by === 0 ? 'as in the week before' : `${Math.abs(by)} points ${by > 0 ? 'up on' : 'down on'} the week before`
-  return `The week of ${weekWords(now.from)}: ${percentWords(b.share)} done${b.at}, ${change}${by === 0 ? '' : isApart ? ', more than chance does' : ', which chance alone can do'}.`
+  return `The week of ${weekWords(now.from)}: ${percentWords(b.share)} done${now.standard ? ' at the usual mix' : ''}, ${change}${by === 0 ? '' : isApart ? ', more than chance does' : ', which chance alone can do'}.`
 }
 
 /** Better than before? Yes, no, or not yet to be told, and how many attempts it would take. */

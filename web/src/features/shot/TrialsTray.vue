@@ -18,7 +18,7 @@ const seenWords = (t: Trial) => {
   const end = t.line[t.line.length - 1]
   return t.seenWhite ? `stopped ${lengthWords(Math.hypot(t.seenWhite.x - end.x, t.seenWhite.y - end.y))} from there` : ''
 }
-/** The last part of what came of it: where the white stops. */
+/** The last part of a trial's outcome: where the white stops. */
 const outcome = (t: Trial) =>
   (t.outcome ?? '')
     .split('; ')

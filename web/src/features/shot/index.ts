@@ -50,7 +50,7 @@ export function useShotFeature(): Feature {
     return (to) => (goals.goal.place = { x: toMillimetre(to.x + dx, length), y: toMillimetre(to.y + dy, width) })
   }
 
-  /** Where a ball really stopped: its ring is dragged there, or the place is touched after *It stopped here*; a guess is marked likewise. */
+  /** Where a ball really stopped: its ring is dragged there, or the place is touched after *It stopped here*. A guess is marked by a touch too. */
   function gripOfEnds(at: At): ((to: Point) => void) | LayerGrip | null {
     if (guess.isCovered) return guess.mark(at, at.reach)
     if (view.step !== 'shot' || view.ahead || ways.isOpen) return null

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { cushionNames } from '../../domain/words'
+import { cushionNames, nearestName } from '../../domain/words'
 import { degreeWords, lengthWords } from '../../lib/formats'
 
 type Change = Pick<Schemas['ChangeResult'], 'knob' | 'by' | 'longer' | 'moved' | 'cushion' | 'widerDegrees'>
@@ -12,8 +12,7 @@ const tips: [number, string][] = [
   [1.5, 'a tip and a half'],
   [2, 'two tips'],
 ]
-const tipWords = (by: number) =>
-  Math.abs(by) < 0.13 ? 'a touch' : tips.reduce((a, b) => (Math.abs(b[0] - Math.abs(by)) < Math.abs(a[0] - Math.abs(by)) ? b : a))[1]
+const tipWords = (by: number) => (Math.abs(by) < 0.13 ? 'a touch' : nearestName(tips, by))
 
 /** "half a tip lower", "0.5 harder". */
 function knobWords({ knob, by }: Change): string {
