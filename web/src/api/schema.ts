@@ -1974,7 +1974,7 @@ export interface components {
              * @description Distance between the two places where it stops, m; null if it goes in.
              */
             moved: null | number;
-            /** @description The cushion that the white comes off first both before and after the change; null if it comes off different ones or none. */
+            /** @description The cushion that the white comes off first, before and after the change alike; null if there is none. */
             cushion: null | string;
             /**
              * Format: double
