@@ -95,6 +95,7 @@ app.MapRoutines();
 app.MapSessions();
 app.MapGuesses();
 app.MapStatistics();
+app.MapPlayerPage();
 app.MapSheets();
 app.MapAttemptFiles();
 app.MapSkills();

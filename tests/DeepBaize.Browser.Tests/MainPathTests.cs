@@ -100,7 +100,7 @@ public class MainPathTests(Desk desk)
         page.Find("plan").SendKeys(Keys.ArrowRight);
         page.Find("unsaved");
         Press(page, "link", "Library");
-        page.Role("searchbox", "Search what is kept").SendKeys(Keys.Control + "a" + Keys.Delete);
+        page.Role("searchbox", "Search the library").SendKeys(Keys.Control + "a" + Keys.Delete);
         Press(page, "button", new Regex("^Opening break"));
         Press(page, "button", "Leave the changes");
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=position-name]")).Any(e => e.Text == "Opening break"));
@@ -118,8 +118,8 @@ public class MainPathTests(Desk desk)
         page.Until(() => page.HasNotice("kept with the position"));
         Press(page, "link", "Library");
         Press(page, "radio", new Regex("^Kept plans"));
-        page.Role("searchbox", "Search what is kept").SendKeys(Keys.Control + "a" + Keys.Delete);
-        page.Role("searchbox", "Search what is kept").SendKeys("last colours");
+        page.Role("searchbox", "Search the library").SendKeys(Keys.Control + "a" + Keys.Delete);
+        page.Role("searchbox", "Search the library").SendKeys("last colours");
         Press(page, "link", new Regex("with “Last red to the colours”"));
         page.Until(() => page.Path.Contains("/break"));
     }
@@ -169,7 +169,7 @@ public class MainPathTests(Desk desk)
         page.Role("textbox", "Title of the frame").SendKeys("At the table side");
         page.Role("textbox", "First player").SendKeys("Tilda");
         page.Role("textbox", "Second player").SendKeys("Orrin");
-        page.Tap(() => page.Role("button", "Begin a frame"));
+        page.Tap(() => page.Role("button", "Start a frame"));
         page.Tap(() => page.Role("button", "1: potted the red"));
         page.Until(() => page.Text("score-0") == "1");
         page.Tap(() => page.Role("button", "5: potted the blue"));

@@ -8,9 +8,9 @@ namespace DeepBaize.Browser.Tests;
 /// <summary>
 /// The plan: looked at closely, balls laid as if by hand, strokes that leave their line, guessed first, opened from a link.
 /// </summary>
-[Collection("second desk")]
+[Collection("desk")]
 [BrowsersGoBack]
-public class PlanTests(SecondDesk desk)
+public class PlanTests(Desk desk)
 {
     private static int Count(Page page, string testId) => page.Driver.FindElements(By.CssSelector($"[data-testid={testId}]")).Count;
 

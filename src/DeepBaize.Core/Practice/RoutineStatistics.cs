@@ -49,7 +49,7 @@ public sealed record Scores(int Best, double Typical, double LastTen, int Of);
 /// <summary>Statistics of the attempts at one routine.</summary>
 /// <param name="BestTen">The most that were done of ten in a row.</param>
 /// <param name="Typical">Median of the sessions' shares: half of them went better.</param>
-/// <param name="Better">The newer half of the attempts beside the older; null of fewer than two.</param>
+/// <param name="Better">The newer half of the attempts at each step against the older half; null without two at any step.</param>
 /// <param name="Trend">Of the share from attempt to attempt; null of fewer than three.</param>
 /// <param name="LongestRun">Of attempts done in a row, among the last hundred.</param>
 /// <param name="RunByLuck">The chance that as many done and not, in any order, have as long a run.</param>
@@ -86,13 +86,12 @@ public record RoutineStatistics(
         var lately = attempts.TakeLast(LastForRuns).ToList();
         var longest = Streaks.Longest(lately.Select(a => a.IsDone));
         var sides = new[] { false, true }.Select(m => SuccessesOf(attempts.Where(a => a.IsMirrored == m))).ToList();
-        var half = attempts.Count / 2;
         return new(
             All: SuccessRate.From(all),
             LastTen: SuccessRate.From(SuccessesOf(attempts.TakeLast(Ten))),
             BestTen: SuccessRate.From(BestOf(attempts)),
             Typical: attempts.Count == 0 ? null : StopSpread.Median(attempts.GroupBy(a => a.Session).Select(s => SuccessesOf(s).Share)),
-            Better: half == 0 ? null : Change.Of(SuccessesOf(attempts.Take(half)), SuccessesOf(attempts.Skip(half))),
+            Better: NewerAgainstOlder(attempts),
             Trend: Trend.Of([.. attempts.Select(a => a.IsDone ? 1.0 : 0)]),
             LongestRun: longest,
             RunByLuck: Streaks.ByLuck(SuccessesOf(lately), longest),
@@ -120,6 +119,26 @@ public record RoutineStatistics(
         );
     }
 
+    /// <summary>
+    /// Compares the newer half of the attempts with the older half, halved at each step: the steps of a ladder differ in
+    /// difficulty, and later attempts are often at harder ones.
+    /// </summary>
+    /// <param name="fewest">Fewest attempts that each half may have.</param>
+    /// <returns>Null if a half has fewer.</returns>
+    internal static Change? NewerAgainstOlder(IReadOnlyList<CountedAttempt> attempts, int fewest = 1)
+    {
+        var (before, now) = (new SuccessCount(), new SuccessCount());
+        foreach (var same in attempts.GroupBy(a => a.Step))
+        {
+            var all = same.ToList();
+            var half = all.Count / 2;
+            before += SuccessesOf(all.Take(half));
+            // Of an odd number the middle one belongs to neither half.
+            now += SuccessesOf(all.Skip(all.Count - half));
+        }
+        return before.Of < fewest ? null : Change.Of(before, now);
+    }
+
     /// <summary>Counts the attempts that were done, and all of them.</summary>
     public static SuccessCount SuccessesOf(IEnumerable<CountedAttempt> attempts)
     {
@@ -142,7 +161,8 @@ public record RoutineStatistics(
         return new(best, size);
     }
 
-    private static List<Cause> CausesOf(IReadOnlyList<CountedAttempt> attempts)
+    /// <summary>Returns the reasons given for misses, the most frequent first.</summary>
+    internal static List<Cause> CausesOf(IReadOnlyList<CountedAttempt> attempts)
     {
         var missed = attempts.Count(a => !a.IsDone);
         return

@@ -7,8 +7,9 @@ namespace DeepBaize.Core.Scoring;
 public sealed record StoryShot(RecordedShot Shot, int Player, BallOn On, int Points, int Penalty, Frame After);
 
 /// <summary>A turn at the table in which something was potted.</summary>
+/// <param name="Balls">Balls potted, in order.</param>
 /// <param name="End">The shot that ended it; null while it goes on, or if the frame ended with it.</param>
-public sealed record StoryBreak(int Player, int Points, int Pots, RecordedShot? End, BallOn? EndOn);
+public sealed record StoryBreak(int Player, int Points, int Pots, IReadOnlyList<string> Balls, RecordedShot? End, BallOn? EndOn);
 
 /// <summary>A frame told shot by shot: every shot ruled, the breaks, and both players' figures.</summary>
 public sealed record FrameStory(
@@ -196,16 +197,22 @@ public sealed record FrameStory(
     {
         var breaks = new List<StoryBreak>();
         var (points, pots) = (0, 0);
+        var balls = new List<string>();
         for (var i = 0; i < shots.Count; i++)
         {
             var shot = shots[i];
             if (shot.Points > 0)
+            {
                 (points, pots) = (points + shot.Points, pots + 1);
+                balls.AddRange(shot.Shot.Potted);
+            }
             var isLast = i == shots.Count - 1 || shot.After.IsOver;
             if (pots > 0 && (shot.Points == 0 || isLast))
             {
-                breaks.Add(new(shot.Player, points, pots, shot.Points == 0 ? shot.Shot : null, shot.Points == 0 ? shot.On : null));
+                var end = shot.Points == 0 ? shot : null;
+                breaks.Add(new(shot.Player, points, pots, [.. balls], end?.Shot, end?.On));
                 (points, pots) = (0, 0);
+                balls.Clear();
             }
         }
         return breaks;

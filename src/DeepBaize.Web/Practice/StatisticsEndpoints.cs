@@ -217,7 +217,7 @@ public static class StatisticsEndpoints
     private static RoutineTally TallyOf(AttemptTotals totals, IReadOnlyList<Week> weeks, Routine? routine) =>
         new(
             Routine: totals.Routine!,
-            Name: routine?.Name ?? "A routine that is gone",
+            Name: NameOf(routine),
             Family: routine?.Family ?? RoutineFamily.Own,
             All: totals.All,
             LastTen: totals.LastTen,
@@ -225,6 +225,9 @@ public static class StatisticsEndpoints
             Weeks: weeks,
             Scores: totals.Scores
         );
+
+    /// <summary>Name of a routine; of one that was deleted, words for it.</summary>
+    internal static string NameOf(Routine? routine) => routine?.Name ?? "A deleted routine";
 
     /// <summary>Everything about the attempts at the one routine that is asked for.</summary>
     private static async Task<RoutineDetail> DetailAsync(DeepBaizeContext db, StatisticsQuery query, CancellationToken cancel)
@@ -286,7 +289,7 @@ public static class StatisticsEndpoints
         return hows;
     }
 
-    private static async Task<Dictionary<string, Routine>> RoutinesAsync(
+    internal static async Task<Dictionary<string, Routine>> RoutinesAsync(
         DeepBaizeContext db,
         IEnumerable<string> ids,
         CancellationToken cancel

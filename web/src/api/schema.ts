@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A player at a glance: best breaks and runs, what goes better, what to work at */
+        get: operations["playerPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -3424,6 +3441,43 @@ export interface components {
             mostly: number;
             mean: components["schemas"]["Estimate"];
         };
+        /** @description A break in a recorded frame. */
+        PageBreak: {
+            /** Format: uuid */
+            frame: string;
+            title: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            points: number;
+            /** @description Balls potted, in order. */
+            balls: string[];
+        };
+        /** @description How often the player's turns in frames ended at a kind of ball for a reason. */
+        PageEnd: {
+            on: string;
+            why: null | components["schemas"]["EndReason"];
+            /** Format: int32 */
+            count: number;
+            /**
+             * Format: int32
+             * @description All turns that ended in a miss or a foul.
+             */
+            of: number;
+        };
+        /** @description A routine that goes better or worse than it did. */
+        PageForm: {
+            routine: string;
+            name: string;
+            now: components["schemas"]["SuccessRate"];
+            change: components["schemas"]["Change"];
+        };
+        /** @description Best and typical score of a routine that is scored in points. */
+        PageRun: {
+            routine: string;
+            name: string;
+            scores: components["schemas"]["Scores"];
+        };
         /** @description The way of a ball that moved. */
         PathEntry: {
             id: string;
@@ -3667,6 +3721,38 @@ export interface components {
              * @description Of the butt above level where nothing asks for more, degrees, 0 to 15.
              */
             naturalElevation?: number;
+        };
+        /** @description A player at a glance. */
+        PlayerPageResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int32 */
+            sessions: number;
+            /**
+             * Format: date-time
+             * @description Time of the first attempt; null if there is none.
+             */
+            since: null | string;
+            /**
+             * Format: int32
+             * @description Number of recorded frames in which the player takes part, by name.
+             */
+            frames: number;
+            /** @description Highest breaks in frames, at most three. */
+            breaks: components["schemas"]["PageBreak"][];
+            /** @description Routines that are scored in points, the best first. */
+            runs: components["schemas"]["PageRun"][];
+            /** @description Routines that go better, the clearest first. */
+            up: components["schemas"]["PageForm"][];
+            /** @description Routines that go worse, the clearest first. */
+            down: components["schemas"]["PageForm"][];
+            /** @description Reasons for misses of the last four weeks, the most frequent first. */
+            causes: components["schemas"]["Cause"][];
+            /** @description Where turns in frames end, the most frequent first. */
+            ends: components["schemas"]["PageEnd"][];
         };
         /** @description One player's figures. */
         PlayerTallyResult: {
@@ -5482,6 +5568,46 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    playerPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerPageResult"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

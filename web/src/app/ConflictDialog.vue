@@ -9,15 +9,15 @@ const keeping = useKeeping()
 <template>
   <ElDialog
     :model-value="!!keeping.conflict"
-    title="Saved elsewhere since you opened it"
+    title="Changed elsewhere since you opened it"
     width="min(520px, 94vw)"
     @close="keeping.dropConflict()"
   >
-    <p>“{{ keeping.conflict?.name }}” has been saved from another page. Yours is still here and not lost.</p>
+    <p>“{{ keeping.conflict?.name }}” was saved from another page. Your version is still here.</p>
     <div class="row">
       <ElButton type="primary" @click="keeping.keepBoth()">Keep both</ElButton>
-      <ElButton @click="keeping.takeNewer()">Take the newer one</ElButton>
-      <ElButton @click="keeping.saveOver()">Save mine over it</ElButton>
+      <ElButton @click="keeping.takeNewer()">Open the newer one</ElButton>
+      <ElButton @click="keeping.saveOver()">Replace it with mine</ElButton>
     </div>
   </ElDialog>
 </template>

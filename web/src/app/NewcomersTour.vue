@@ -17,17 +17,17 @@ const steps = [
   {
     target: '[data-testid=what-is-on]',
     title: 'Read: what is on?',
-    text: 'Every pot with its chance for you, what stands in the way of the rest, and where to be for the next ball.',
+    text: 'Every pot with your chance of it, what blocks the others, and where to be for the next ball.',
   },
   {
     target: '[data-testid=what-happens]',
     title: 'Shot: how do I play it?',
-    text: 'Ball and pocket, tip, pace and butt. See where the white may stop, or say where it should, and get the ways to do it.',
+    text: 'Ball and pocket, tip, pace and butt. See where the white may stop, or choose where it should stop and see the ways to get it there.',
   },
   {
     target: '[data-testid=plan-break]',
     title: 'Break: what next?',
-    text: 'Plans several shots ahead, each with its reasons, what is on if you run long or short, and what else there was.',
+    text: 'Plans several shots ahead, with reasons, what is on if you run long or short, and the alternatives.',
   },
   {
     target: '[data-testid=decide]',
@@ -37,7 +37,7 @@ const steps = [
   {
     target: '[data-testid=settings]',
     title: 'Your own figures',
-    text: 'Say who plays, on what table and in which units. Keys and this tour are found under Help.',
+    text: 'Choose player, table, cue and units. Keys and this tour are under Help.',
   },
 ]
 </script>

@@ -5,7 +5,7 @@
 <template>
   <main class="place" data-testid="nowhere">
     <h1>There is nothing at this address</h1>
-    <p>It may have been mistyped, or what was there has moved.</p>
+    <p>The address may be mistyped, or the page has moved.</p>
     <p><RouterLink to="/table">To the table</RouterLink></p>
   </main>
 </template>

@@ -88,8 +88,8 @@ function showConditions() {
     <div class="title">
       <h1 data-testid="position-name">{{ position.draft.name }}</h1>
       <span v-if="position.isDirty" class="unsaved" data-testid="unsaved">not saved</span>
-      <ElButton text class="about" :title="position.draft.about || 'Write a line about it'" data-testid="about" @click="beginAbout">{{
-        position.draft.about || 'Write a line about it'
+      <ElButton text class="about" :title="position.draft.about || 'Add a note'" data-testid="about" @click="beginAbout">{{
+        position.draft.about || 'Add a note'
       }}</ElButton>
       <ElInput
         v-if="about !== null"
@@ -99,7 +99,7 @@ function showConditions() {
         type="textarea"
         :rows="3"
         maxlength="2000"
-        aria-label="What the position is about"
+        aria-label="Note on the position"
         data-testid="about-edit"
         @keydown.esc.stop="about = null"
         @blur="endAbout"
@@ -126,12 +126,12 @@ function showConditions() {
     </ElDropdown>
     <ElButton
       class="link"
-      title="An address that holds this position with its stroke; nothing is saved for it"
+      title="Copy an address that holds this position and its stroke; nothing is saved"
       data-testid="copy-link"
       @click="copyLink"
       >Copy link</ElButton
     >
-    <ElButton class="practise" data-testid="practise" title="Make this stroke a routine, and count it" @click="practiseThis"
+    <ElButton class="practise" data-testid="practise" title="Turn this stroke into a routine and count attempts" @click="practiseThis"
       >Practise this</ElButton
     >
     <ElButton type="primary" :disabled="keeping.busy || !position.hasChanged" data-testid="save" @click="keeping.save()">Save</ElButton>
@@ -154,7 +154,7 @@ function showConditions() {
     <ElButton
       class="conditions"
       data-testid="conditions"
-      title="Cloth, balls, cushions, pockets and cue; the plan follows at once"
+      title="Cloth, balls, cushions, pockets and cue; the plan updates at once"
       @click="showConditions"
       >Conditions</ElButton
     >

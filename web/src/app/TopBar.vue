@@ -78,13 +78,13 @@ const help = (what: string) => (what === 'handbook' ? void router.push('/handboo
         v-if="isUpdateReady"
         type="primary"
         size="small"
-        title="There is a newer Deep Baize. What you have not saved stays."
+        title="A newer version is ready. Your unsaved work stays."
         data-testid="update"
         @click="takeUpdate"
         >Update</ElButton
       >
       <RouterLink v-if="outbox.refused.length" class="not-taken" to="/practice" role="alert" data-testid="refused"
-        >{{ outbox.refused.length }} not taken – look</RouterLink
+        >{{ outbox.refused.length }} not accepted – show</RouterLink
       >
       <span v-else-if="outbox.trouble && outbox.toSend.length" class="not-sent" role="status" data-testid="not-sent"
         >{{ outbox.toSend.length }} not sent</span

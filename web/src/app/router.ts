@@ -28,6 +28,13 @@ export const router = createRouter({
     },
     { path: '/photo', name: 'photo', component: () => import('../features/photo/PhotoPlace.vue'), meta: { title: 'Photograph' } },
     { path: '/progress', name: 'progress', component: () => import('../features/progress/ProgressPlace.vue'), meta: { title: 'Progress' } },
+    {
+      path: '/progress/player/:id',
+      name: 'player-page',
+      component: () => import('../features/progress/PlayerPage.vue'),
+      props: true,
+      meta: { title: 'Player' },
+    },
     { path: '/frames', name: 'frames', component: () => import('../features/frames/FramesPlace.vue'), meta: { title: 'Frames' } },
     {
       path: '/frames/:id/:view(shots|breaks|figures)?',
@@ -56,7 +63,7 @@ export const router = createRouter({
 })
 
 /** What is opened at the table, where there may be no network: from the first visit on it can be opened again. */
-const atTheTable = ['glance', 'handbook', 'practice', 'routine', 'session', 'progress', 'frames', 'frame', 'library']
+const atTheTable = ['glance', 'handbook', 'practice', 'routine', 'session', 'progress', 'player-page', 'frames', 'frame', 'library']
 router.afterEach(({ name }) => {
   if (atTheTable.includes(String(name))) void import('./serviceWorker').then((worker) => worker.keepPage())
 })

@@ -34,8 +34,8 @@ function loadAnew(to: string) {
   if (path === to && Date.now() - Number(at) < soon) {
     useNotices().show({
       kind: 'error',
-      text: 'A part of the page cannot be loaded.',
-      detail: 'What you were editing is still here. Try again in a moment.',
+      text: 'Part of the page could not be loaded.',
+      detail: 'Your changes are still here. Try again in a moment.',
       action: { label: 'Try again', run: () => location.assign(to) },
     })
     return

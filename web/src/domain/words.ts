@@ -157,7 +157,7 @@ export function warningWords(w: Schemas['WarningResult']): string {
     case 'nearMiscue':
       return `${near} from a miscue`
     case 'raisedButt':
-      return `the raised butt loses ${percentWords(w.amount)} of the screw on the way: lower the bridge hand instead`
+      return `raising the butt costs ${percentWords(w.amount)} of the screw on the way: lower the bridge hand instead`
     case 'jump':
       return `the white jumps over ${theBall(w.ball)}, or part of it: a foul`
     case 'offTable':

@@ -2,22 +2,22 @@ import type { FieldError, Problem } from '../api/client'
 
 /** The server's problems have codes; here is what the page says of them, and what to do. */
 const what: Record<string, { title: string; todo: string }> = {
-  away: { title: 'No connection to Deep Baize.', todo: 'What you were editing is still here.' },
+  away: { title: 'No connection to Deep Baize.', todo: 'Your changes are still here.' },
   slow: { title: 'No answer yet.', todo: '' },
   databaseAway: {
     title: 'The database does not answer.',
-    todo: 'What you were editing is still here. Try again once the database is back.',
+    todo: 'Your changes are still here. Try again once the database is back.',
   },
-  unexpected: { title: 'Something went wrong in Deep Baize itself.', todo: 'Nothing was changed. The server’s log says more.' },
-  conflict: { title: 'It has been saved elsewhere since you opened it.', todo: 'Yours is still here.' },
-  databaseCrowded: { title: 'The database has too much to do.', todo: 'What you were editing is still here. Try again in a moment.' },
-  databaseBusy: { title: 'The database took too long.', todo: 'What you were editing is still here. Try again in a moment.' },
-  diskFull: { title: 'The disk of the database is full.', todo: 'What you were editing is still here. Make room on it, and save again.' },
-  readOnly: { title: 'The database takes no changes at the moment.', todo: 'What you were editing is still here.' },
-  stopping: { title: 'Deep Baize is being stopped.', todo: 'Nothing that was saved is lost. Try again once it is back.' },
-  tookTooLong: { title: 'The search took too long and was ended.', todo: 'Try again when less is going on.' },
-  tooManySearches: { title: 'Too many searches at once.', todo: 'Let some of them end first.' },
-  tooManyRequests: { title: 'That was too much at once.', todo: 'Wait a second, and try again.' },
+  unexpected: { title: 'Something went wrong.', todo: 'Nothing was changed. Details are in the log.' },
+  conflict: { title: 'It was saved elsewhere since you opened it.', todo: 'Your version is still here.' },
+  databaseCrowded: { title: 'The database is busy.', todo: 'Your changes are still here. Try again in a moment.' },
+  databaseBusy: { title: 'The database took too long.', todo: 'Your changes are still here. Try again in a moment.' },
+  diskFull: { title: 'The disk of the database is full.', todo: 'Your changes are still here. Make room on it, and save again.' },
+  readOnly: { title: 'The database is read-only at the moment.', todo: 'Your changes are still here.' },
+  stopping: { title: 'Deep Baize is being stopped.', todo: 'Saved work is safe. Try again once it is back.' },
+  tookTooLong: { title: 'The search took too long and was stopped.', todo: 'Try again later.' },
+  tooManySearches: { title: 'Too many searches at once.', todo: 'Wait for one to finish.' },
+  tooManyRequests: { title: 'Too many requests.', todo: 'Wait a second, and try again.' },
   tooLarge: { title: 'That is too large.', todo: '' },
 }
 

@@ -134,7 +134,7 @@ export function useSearch<T extends Progress>(
           ? new Problem(0, 'No answer yet.', '', [], null, 'slow')
           : // A connection that breaks off in the stream.
             e instanceof TypeError
-            ? new Problem(0, 'The connection broke off.', '', [], null, 'away')
+            ? new Problem(0, 'The connection was lost.', '', [], null, 'away')
             : e
       if (!(why instanceof Problem)) throw why
       problem.value = why

@@ -25,7 +25,7 @@ const beyond = 0.02
 /** Runs an edit that the core may refuse, or may do a little differently. */
 async function tell(edit: Promise<boolean | void>, name = '') {
   try {
-    if (await edit) notices.show({ kind: 'info', text: `Something is in the way: the ${name} is at the nearest free place.` })
+    if (await edit) notices.show({ kind: 'info', text: `The spot is taken: the ${name} is at the nearest free place.` })
   } catch (e) {
     if (e instanceof Problem) notices.show({ kind: 'error', text: titleOf(e), detail: detailOf(e) })
     else throw e

@@ -10,7 +10,7 @@ import { useLaying } from './laying'
 /** Beneath the plan: the balls that are off, tables to begin from, several balls together, and how closely the plan is looked at. */
 const laying = useLaying()
 const hint = computed(() => {
-  if (laying.group.length) return `${countWords(laying.group.length, 'ball')} taken together`
+  if (laying.group.length) return `${countWords(laying.group.length, 'ball')} selected`
   if (laying.isLassoing) return 'draw a ring around balls'
   return laying.armed ? `tap where the ${laying.armed} goes` : ''
 })
@@ -52,7 +52,7 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
           <ElDropdownItem command="cushion">On the cushion</ElDropdownItem>
           <ElDropdownItem command="touch">Touching</ElDropdownItem>
           <ElDropdownItem command="off" divided>Take off the table</ElDropdownItem>
-          <ElDropdownItem command="done">Let go</ElDropdownItem>
+          <ElDropdownItem command="done">Deselect</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>
@@ -60,19 +60,19 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
       size="small"
       :type="laying.isLassoing ? 'primary' : undefined"
       :aria-pressed="laying.isLassoing"
-      title="Draw a ring around balls to take them together (Shift and drag does the same)"
+      title="Draw a ring around balls to select several (or Shift and drag)"
       data-testid="lasso-mode"
       @click="((laying.isLassoing = !laying.isLassoing), (laying.armed = null))"
       >Several</ElButton
     >
     <span v-if="camera" class="zoom">
-      <ElButton size="small" aria-label="Look closer" title="Look closer (Z, wheel, pinch)" data-testid="closer" @click="camera.zoomBy(1.7)"
+      <ElButton size="small" aria-label="Zoom in" title="Zoom in (Z, wheel, pinch)" data-testid="closer" @click="camera.zoomBy(1.7)"
         >+</ElButton
       >
       <ElButton
         size="small"
-        aria-label="Look from farther off"
-        title="Look from farther off (U)"
+        aria-label="Zoom out"
+        title="Zoom out (U)"
         :disabled="camera.isWhole.value"
         data-testid="farther"
         @click="camera.zoomBy(1 / 1.7)"

@@ -11,7 +11,7 @@ const choices = useChoices()
 const stroke = computed(() => strokeOf(props.stroke))
 const has = computed(() => choices.has(stroke.value))
 const title = computed(() =>
-  has.value ? 'Among the strokes to compare' : choices.isFull ? `${mostChoices} are compared already` : 'Add to the strokes to compare',
+  has.value ? 'Among the strokes to compare' : choices.isFull ? `already comparing ${mostChoices}` : 'Add to the strokes to compare',
 )
 </script>
 

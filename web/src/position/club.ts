@@ -84,12 +84,15 @@ export const useClub = defineStore('club', () => {
       if (!(e instanceof Problem)) throw e
       if (e.code === 'conflict' && e.current) {
         put(kind, e.current as unknown as Things[K])
-        notices.show({ kind: 'error', text: `The ${one[kind]} was changed elsewhere. These are the newer figures; change them once more.` })
+        notices.show({
+          kind: 'error',
+          text: `The ${one[kind]} was changed elsewhere. These are the newer figures; make your change again.`,
+        })
         return
       }
       // Away: the page goes on with it. Refused: back to what was there.
       if (!e.isAway) put(kind, { ...before, version: find(kind, before.id)!.version })
-      notices.show({ kind: 'error', text: `The ${one[kind]} is not saved: ${titleOf(e)}`, detail: detailOf(e) })
+      notices.show({ kind: 'error', text: `Could not save the ${one[kind]}: ${titleOf(e)}`, detail: detailOf(e) })
     }
   }
 
@@ -115,8 +118,8 @@ export const useClub = defineStore('club', () => {
     await loadAll()
     notices.show({
       kind: 'info',
-      text: `“${name}” is put away. What was played with it still says so.`,
-      action: { label: 'Take it out again', run: () => void restore(kind, id) },
+      text: `“${name}” is archived. Its past results stay.`,
+      action: { label: 'Restore it', run: () => void restore(kind, id) },
     })
   }
 

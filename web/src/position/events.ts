@@ -46,7 +46,7 @@ export type MainEvent = { time: number; x: number; y: number; words: string; isL
 const most = 4
 
 /**
- * What matters of a shot: the ball met first, what goes in, what the white does on its way, and where it stops. Where there is more, the
+ * Highlights of a shot: the ball met first, what goes in, what the white does on its way, and where it stops. Where there is more, the
  * way of the white is told as one.
  */
 export function mainEvents({ simulation, whiteRests }: Pick<Shot, 'simulation' | 'whiteRests'>): MainEvent[] {

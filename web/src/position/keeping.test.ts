@@ -69,7 +69,7 @@ describe('keeping positions', () => {
     useDraft().replace({ ...useDraft().content, frame: { on: 'red' } })
     await useKeeping().save()
     const notice = useNotices().notices.at(-1)!
-    expect(notice.text).toBe('Saved “A pot”. But it is no frame: A colour is missing.')
+    expect(notice.text).toBe('Saved “A pot”. It is not a valid frame: A colour is missing.')
     notice.action!.run()
     expect(useDraft().content.frame).toEqual({ exercise: { order: 'any' } })
     expect(useDraft().canUndo).toBe(true)
@@ -108,7 +108,7 @@ describe('keeping positions', () => {
     change()
     await useKeeping().save()
     const [notice] = useNotices().notices
-    expect(notice.text).toBe('Not saved: No connection to Deep Baize.')
+    expect(notice.text).toBe('Could not save it: No connection to Deep Baize.')
     expect(useDraft().isDirty).toBe(true)
     isAway = false
     notice.action!.run()
@@ -120,7 +120,7 @@ describe('keeping positions', () => {
     change()
     await useKeeping().save()
     expect(useNotices().notices[0]).toMatchObject({
-      text: 'Not saved: The name is too long.',
+      text: 'Could not save it: The name is too long.',
       detail: 'At most 120 characters.',
       action: undefined,
     })
@@ -143,7 +143,7 @@ describe('keeping positions', () => {
     expect(looked).toHaveBeenCalledOnce()
     // No choice of whose is saved: nothing was to be saved.
     expect(useKeeping().conflict).toBeNull()
-    expect(useNotices().notices[0].text).toBe('Not deleted: “Another’s” was changed elsewhere. Look at it, and try again.')
+    expect(useNotices().notices[0].text).toBe('Could not delete it: “Another’s” was changed elsewhere. Check it and try again.')
     expect(useDraft().origin?.id).toBe('p1')
   })
 

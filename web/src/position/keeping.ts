@@ -8,7 +8,7 @@ import { copy, draftOf } from '../domain/strokes'
 import { useDraft } from './draft'
 import { useSaving } from './saving'
 
-const whatItIsCalled = 'What the position is called'
+const whatItIsCalled = 'Name of the position'
 
 /** Saving, opening, renaming, deleting, files: everything that leaves the page, with what to do when it fails. */
 export const useKeeping = defineStore('keeping', () => {
@@ -36,7 +36,7 @@ export const useKeeping = defineStore('keeping', () => {
         what().catch((e: unknown) => {
           if (!(e instanceof Problem) || e.status !== 409 || !e.current) throw e
           list()
-          notices.show({ kind: 'error', text: `${failed}: “${e.current.name}” was changed elsewhere. Look at it, and try again.` })
+          notices.show({ kind: 'error', text: `${failed}: “${e.current.name}” was changed elsewhere. Check it and try again.` })
         }),
       failed,
     )
@@ -51,7 +51,7 @@ export const useKeeping = defineStore('keeping', () => {
     if (!fault) return void said(text)
     // Pressed when another position is open, it is none of its business.
     const action = { label: 'Make it an exercise', run: () => position.opened === about && position.makeExercise() }
-    notices.show({ kind: 'info', text: `${text} But it is no frame: ${fault}`, action })
+    notices.show({ kind: 'info', text: `${text} It is not a valid frame: ${fault}`, action })
   }
 
   async function faultOfFrame(): Promise<string | null> {
@@ -71,7 +71,7 @@ export const useKeeping = defineStore('keeping', () => {
     return attempt(async () => {
       await saving.save()
       await saidSaved(`Saved “${position.draft.name}”.`)
-    }, 'Not saved')
+    }, 'Could not save it')
   }
 
   async function saveAs() {
@@ -80,7 +80,7 @@ export const useKeeping = defineStore('keeping', () => {
     await attempt(async () => {
       await saving.saveAs(name)
       await saidSaved(`Saved as “${name}”.`)
-    }, 'Not saved')
+    }, 'Could not save it')
   }
 
   async function rename(saved: { id: string; name: string; version: number }, after: () => void) {
@@ -100,7 +100,7 @@ export const useKeeping = defineStore('keeping', () => {
         said(`Renamed to “${name}”.`)
         after()
       },
-      'Not renamed',
+      'Could not rename it',
     )
   }
 
@@ -119,7 +119,7 @@ export const useKeeping = defineStore('keeping', () => {
           action: { label: 'Undo', run: () => void restore(saved.id, after) },
         })
       },
-      'Not deleted',
+      'Could not delete it',
     )
   }
 
@@ -129,7 +129,7 @@ export const useKeeping = defineStore('keeping', () => {
       if (!position.origin && JSON.stringify(draftOf(back)) === JSON.stringify(position.draft)) saving.open(back)
       said(`“${back.name}” is back.`)
       after()
-    }, 'Not restored')
+    }, 'Could not restore it')
   }
 
   /** Whether the table may be cleared for something else. */
@@ -137,9 +137,9 @@ export const useKeeping = defineStore('keeping', () => {
     if (!position.isDirty) return true
     try {
       const { ElMessageBox } = await import('../ui/messageBox')
-      await ElMessageBox.confirm(`“${position.draft.name}” has changes that are not saved.`, 'Leave it?', {
+      await ElMessageBox.confirm(`“${position.draft.name}” has unsaved changes.`, 'Leave without saving?', {
         confirmButtonText: 'Save first',
-        cancelButtonText: 'Leave the changes',
+        cancelButtonText: 'Leave without saving',
         distinguishCancelAndClose: true,
       })
       await save()
@@ -156,7 +156,7 @@ export const useKeeping = defineStore('keeping', () => {
     await attempt(async () => {
       saving.open(await ask(client.GET('/api/positions/{id}', { params: { path: { id } } })))
       isThere = true
-    }, 'Not opened')
+    }, 'Could not open it')
     return isThere
   }
 
@@ -187,7 +187,7 @@ export const useKeeping = defineStore('keeping', () => {
     return attempt(async () => {
       await saving.save(version)
       said(`Saved “${position.draft.name}”.`)
-    }, 'Not saved')
+    }, 'Could not save it')
   }
 
   // ---- Files ----------------------------------------------------------------------------------------------------
@@ -201,9 +201,10 @@ export const useKeeping = defineStore('keeping', () => {
   }
 
   const exportJson = () =>
-    attempt(async () => download(await fetchFile('/api/positions/export/json', position.draft), 'json'), 'Not exported')
+    attempt(async () => download(await fetchFile('/api/positions/export/json', position.draft), 'json'), 'Could not export it')
 
-  const exportSvg = () => attempt(async () => download(await fetchFile('/api/positions/export/svg', position.draft), 'svg'), 'Not exported')
+  const exportSvg = () =>
+    attempt(async () => download(await fetchFile('/api/positions/export/svg', position.draft), 'svg'), 'Could not export it')
 
   async function importFile(file: File, after: () => void) {
     if (!(await mayLeave())) return
@@ -213,7 +214,7 @@ export const useKeeping = defineStore('keeping', () => {
       saving.open(saved)
       said(`Imported “${saved.name}”.`)
       after()
-    }, `“${file.name}” is not imported`)
+    }, `“${file.name}” could not be imported`)
   }
 
   return {

@@ -72,7 +72,7 @@ export const useLaying = defineStore('laying', () => {
     if (armed.value === kind && !isRed(id)) armed.value = null
     try {
       const wasMoved = await position.put(id, at.x, at.y)
-      if (wasMoved) notices.show({ kind: 'info', text: `Something is in the way: the ${nameOf(id)} is at the nearest free place.` })
+      if (wasMoved) notices.show({ kind: 'info', text: `The place is taken: the ${nameOf(id)} is at the nearest free one.` })
     } catch (e) {
       refused(e)
     }
@@ -132,7 +132,7 @@ export const useLaying = defineStore('laying', () => {
     })
     notices.show({
       kind: 'info',
-      text: 'A new position, not saved yet.',
+      text: 'New position. Not saved yet.',
       action: { label: `Back to “${before}”`, run: back },
     })
     // The white first: nothing can be played without it.

@@ -48,7 +48,7 @@ describe('a position in an address', () => {
     const link = await linkOf(draft)
     await expect(fileIn(`#${link.slice(0, -30)}`)).rejects.toThrow('damaged')
     await expect(fileIn('#p1.%%%')).rejects.toThrow('damaged')
-    await expect(fileIn(`#p2.${link.slice(3)}`)).rejects.toThrow('later')
+    await expect(fileIn(`#p2.${link.slice(3)}`)).rejects.toThrow('newer')
     await expect(fileIn(`#p1.${'A'.repeat(30_000)}`)).rejects.toThrow('too long')
   })
 })

@@ -45,14 +45,14 @@ export async function linkOf({ name, about, content }: Pick<Draft, 'name' | 'abo
 
 /** The file in the # of an address. Throws an Error with words for the user if it is none, or of a later version. */
 export async function fileIn(hash: string): Promise<string> {
-  if (!hash.startsWith(`#${mark}`)) throw new Error('This link is of a later Deep Baize. Update, and open it again.')
+  if (!hash.startsWith(`#${mark}`)) throw new Error('This link is from a newer version. Update and open it again.')
   if (hash.length > longest) throw new Error('This link is too long for a position.')
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(
       await through(toBytes(hash.slice(mark.length + 1)), new DecompressionStream('deflate-raw')),
     )
   } catch {
-    throw new Error('This link is damaged: a part of it may be missing. Ask for it again.')
+    throw new Error('This link is damaged or incomplete. Ask for it again.')
   }
 }
 
@@ -66,7 +66,7 @@ export const useLinks = defineStore('links', () => {
     const address = `${location.origin}/table/now/shot#${await linkOf(position.draft)}`
     try {
       await navigator.clipboard.writeText(address)
-      notices.show({ kind: 'info', text: 'Link copied. It holds the position with its stroke; nothing is saved for it.' })
+      notices.show({ kind: 'info', text: 'Link copied. It holds the position and its stroke.' })
     } catch {
       // Not every page may write to the clipboard.
       const { ElMessageBox } = await import('../ui/messageBox')
@@ -94,10 +94,10 @@ export const useLinks = defineStore('links', () => {
       const back = position.begin(draft.name, contentOf(draft.content), draft.about)
       notices.show({
         kind: 'info',
-        text: `“${draft.name}” came with the link; it is not saved yet.`,
+        text: `“${draft.name}” came with the link. It is not saved yet.`,
         action: { label: `Back to “${before}”`, run: back },
       })
-    }, 'The link is not opened')
+    }, 'Could not open the link')
   }
 
   return { copyLink, openLink }

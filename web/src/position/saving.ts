@@ -62,8 +62,8 @@ export const useSaving = defineStore('saving', () => {
         if (known === id)
           notices.show({
             kind: 'error',
-            text: 'The position of this address is not there.',
-            detail: 'It may have been deleted. This is another.',
+            text: 'There is no position at this address.',
+            detail: 'It may have been deleted. Another is shown.',
           })
       }
     }
@@ -95,8 +95,8 @@ export const useSaving = defineStore('saving', () => {
     position.reset(left.draft, left.origin)
     notices.show({
       kind: 'info',
-      text: `“${left.draft.name}” was not saved; it is as you left it.`,
-      action: { label: 'Leave it', run: () => position.reset(instead.draft, instead.origin) },
+      text: `“${left.draft.name}” was not saved. It is as you left it.`,
+      action: { label: 'Discard', run: () => position.reset(instead.draft, instead.origin) },
     })
   }
 

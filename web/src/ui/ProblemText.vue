@@ -10,7 +10,7 @@ const emit = defineEmits<{ again: [] }>()
 
 <template>
   <p v-if="problem.isForLater" class="trying" role="status" :data-testid="testId">
-    {{ problemWords(problem) }} Trying again by itself. <ElButton size="small" @click="emit('again')">Try now</ElButton>
+    {{ problemWords(problem) }} Retrying automatically. <ElButton size="small" @click="emit('again')">Try now</ElButton>
   </p>
   <p v-else class="field-error" role="alert" :data-testid="testId">
     {{ problemWords(problem) }} <ElButton size="small" @click="emit('again')">Try again</ElButton>

@@ -45,10 +45,13 @@ const seconds = computed(() => {
     <ElButton size="small" :data-testid="stopTestId" @click="emit('stop')">Stop</ElButton>
   </span>
   <span v-else-if="status?.isCut" class="search-status" data-testid="was-cut"
-    ><span class="soft">ended by its time limit: the best so far</span
+    ><span class="soft">stopped by the time limit; the best so far</span
     ><ElButton size="small" @click="emit('goOn')">Search again</ElButton></span
   >
-  <span v-else-if="looked !== undefined && looked < 0.995" class="soft" title="Balls run so long on this table that all would take too long"
+  <span
+    v-else-if="looked !== undefined && looked < 0.995"
+    class="soft"
+    title="Balls run so far on this table that trying all strokes would take too long"
     >only {{ percentWords(looked) }} of the usual strokes tried</span
   >
   <span v-else-if="wasStopped" class="search-status"

@@ -28,15 +28,13 @@ function take(command: Command, e: KeyboardEvent) {
     <p class="row">
       <ElSwitch
         v-model="keys.single.value"
-        aria-label="Keys of one sign (letters, digits, signs) act"
-        active-text="Keys of one sign (letters, digits, signs) act"
+        aria-label="Single-character keys are on"
+        active-text="Single-character keys are on"
         data-testid="single-keys"
       />
-      <ElButton size="small" :disabled="!Object.keys(keys.changed.value).length" @click="keys.reset()">All as they were</ElButton>
+      <ElButton size="small" :disabled="!Object.keys(keys.changed.value).length" @click="keys.reset()">Reset all keys</ElButton>
     </p>
-    <p class="soft">
-      With Shift, what moves or turns does so ten times as far. Click a key to change it: the next one you press is taken, Esc leaves it.
-    </p>
+    <p class="soft">Hold Shift to move or turn ten times as far. To change a key, click it and press the new one; Esc cancels.</p>
     <p v-if="said" role="status">{{ said }}</p>
     <div class="commands">
       <div v-for="c in commands" :key="c.id" class="command" :data-testid="`command-${c.id}`">

@@ -119,7 +119,7 @@ function atTheTable() {
         :is-searching="plans.isSearching"
         :was-stopped="plans.wasStopped"
         :share="plans.answer?.share ?? 0"
-        label="How far the plan is"
+        label="Progress of the plan"
         :status="plans.status"
         :since="plans.since"
         :looked="plans.answer?.looked"
@@ -137,8 +137,8 @@ function atTheTable() {
     <p v-else-if="plans.answer?.share === 1 && !plans.plans.length" class="soft" data-testid="nothing-on">
       {{
         hasWishes
-          ? 'No pot keeps to these wishes. Take one of them back, or play safe.'
-          : 'No ball on can be potted from here. This is a time for safety: what matters first is that no pot is left.'
+          ? 'No pot fits these wishes. Remove one of them, or play safe.'
+          : 'No ball on can be potted from here. Play safe: above all, leave no pot.'
       }}
       <ElButton size="small" type="primary" data-testid="to-decide" @click="view.go('safety')">Safeties and escapes</ElButton>
     </p>
@@ -152,7 +152,7 @@ function atTheTable() {
         <ElButton
           :type="beside ? 'primary' : undefined"
           :aria-pressed="beside"
-          title="The first shots beside one another, and why they rank lower"
+          title="Compare the first shots and see why the others rank lower"
           data-testid="beside-plans"
           @click="beside = !beside"
           >Why not …</ElButton
@@ -208,9 +208,9 @@ function atTheTable() {
                   >
                 </template>
                 <template v-else>
-                  <ElButton type="primary" size="small" data-testid="go-there" @click="plans.goThere()">Set this table up</ElButton>
+                  <ElButton type="primary" size="small" data-testid="go-there" @click="plans.goThere()">Set up this table</ElButton>
                   <ElButton size="small" @click="plans.look(0)">Back to now</ElButton>
-                  <span class="soft">The table before it, if all goes as meant.</span>
+                  <span class="soft">The table before this shot, if everything goes to plan.</span>
                 </template>
               </div>
             </div>
@@ -218,7 +218,7 @@ function atTheTable() {
         </ol>
         <p v-if="plans.chosen?.turn" data-testid="turn">{{ turnWords(plans.chosen.turn, plans.unit) }}</p>
         <p v-if="prospect" class="soft" data-testid="prospect">
-          Plan {{ letter(plans.plan) }} played out {{ prospect.points.strokes }} times with your errors, later shots at a quick look:
+          Plan {{ letter(plans.plan) }} played out {{ prospect.points.strokes }} times with your errors, later shots chosen quickly:
           <template v-if="plans.unit === 'win'">the frame is won {{ shareWords(prospect.value) }}, </template
           >{{ amountWords(prospect.points, 0) }} points on the average, half of the breaks {{ prospect.median }} or more<template
             v-if="prospect.target !== null && prospect.target !== undefined"

@@ -66,10 +66,10 @@ function set(change: Partial<FrameEntry>) {
     /></label>
   </div>
   <div v-if="exercise" class="row" data-testid="exercise">
-    <span v-if="on === 'any'" class="soft">Any ball may be played, a potted ball stays down, and no score is kept.</span>
+    <span v-if="on === 'any'" class="soft">Any ball may be played, potted balls stay down, and no score is kept.</span>
     <template v-else>
       <span class="soft">{{
-        on === 'inOrder' ? 'Press the balls in the order in which they are to go:' : 'Press the balls that are on:'
+        on === 'inOrder' ? 'Choose the balls in the order in which to pot them:' : 'Choose the balls that are on:'
       }}</span>
       <ElButton
         v-for="id in objectBalls"
@@ -127,13 +127,13 @@ function set(change: Partial<FrameEntry>) {
     <ElCheckbox :model-value="!!frame.freeBall" @update:model-value="set({ freeBall: !!$event })">free ball</ElCheckbox>
     <ElCheckbox
       :model-value="!!frame.repeats"
-      title="An exercise: the colour that is on comes back each time it is potted"
+      title="Exercise: the colour on is respotted each time it is potted"
       @update:model-value="set({ repeats: !!$event })"
       >comes back</ElCheckbox
     >
   </div>
   <div v-if="frame.awaitsLot" class="row" data-testid="lot">
-    <span>Level: the black is on its spot again. Who plays first, by lot?</span>
+    <span>Level: the black is respotted. Who won the draw and plays first?</span>
     <ElButton size="small" data-testid="lot-first" @click="plans.settle({ firstPlayer: 0 })">First player</ElButton>
     <ElButton size="small" data-testid="lot-second" @click="plans.settle({ firstPlayer: 1 })">Second player</ElButton>
   </div>

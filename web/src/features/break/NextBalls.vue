@@ -16,12 +16,12 @@ const plans = usePlans()
 <template>
   <div class="next-balls" data-testid="next-balls-list">
     <p class="soft">
-      Which ball to play for: how often the simplest stroke leaves it on, better than even; the most valuable first. A click sets the stroke
+      How often the simplest stroke leaves each ball on with a better than even pot, the most valuable first. Click one to set the stroke
       up.
     </p>
     <ProblemText v-if="plans.nextProblem" :problem="plans.nextProblem" @again="plans.nextAgain()" />
     <p v-else-if="!plans.nextBalls" class="soft" role="status">Searching …</p>
-    <p v-else-if="!plans.nextBalls.balls.length" class="soft">No stroke leaves a ball on often enough to play for it.</p>
+    <p v-else-if="!plans.nextBalls.balls.length" class="soft">No stroke leaves any ball on often enough to play for it.</p>
     <ol v-else class="answers" aria-label="Balls to play for, the best first">
       <li
         v-for="b in plans.nextBalls.balls"

@@ -16,9 +16,7 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
     <circle :cx="sx(s.path[s.path.length - 1].x)" :cy="sy(s.path[s.path.length - 1].y)" :r="radius" class="white" />
   </g>
   <g v-if="present" class="planned" data-testid="planned">
-    <path v-if="present.area.length" :d="outlinePath([present.area])" class="area"
-      ><title>As good for the next ball as the place that is meant</title></path
-    >
+    <path v-if="present.area.length" :d="outlinePath([present.area])" class="area"><title>Good for the next ball as well</title></path>
     <template v-if="!plans.isSetUp">
       <polyline v-if="present.pot.length" :points="points(present.pot)" class="potting" />
       <polyline :points="points(present.path)" class="white" />
@@ -31,9 +29,7 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
     </template>
   </g>
   <g v-if="next" class="planned" data-testid="next-drawn">
-    <path v-if="next.area.length" :d="outlinePath([next.area])" class="area"
-      ><title>As good for this ball as the place that is meant</title></path
-    >
+    <path v-if="next.area.length" :d="outlinePath([next.area])" class="area"><title>Good for this ball as well</title></path>
     <polyline :points="points(next.path)" class="white" stroke-dasharray="26 14" />
   </g>
 </template>

@@ -17,7 +17,7 @@ const inHand = computed(() => (position.selected !== 'white' && position.ball(po
 const mayBeNext = computed(() => plans.frame?.mayFollow.includes(inHand.value) ?? false)
 const targets = [
   { value: 'frame', label: 'the frame' },
-  { value: 'mostPoints', label: 'as many points as there are' },
+  { value: 'mostPoints', label: 'as many points as possible' },
   { value: 'score', label: 'a break of …' },
   { value: 'clear', label: 'clear the table' },
 ] as const
@@ -40,15 +40,17 @@ const risks = [
       label="Break to play for"
       width="56px"
     />
-    <OneOf v-model="plans.preferences.risk" :options="risks" label="How much a miss is minded" />
+    <OneOf v-model="plans.preferences.risk" :options="risks" label="How cautious to be" />
     <ElCheckbox v-model="plans.preferences.plainOnly">no side</ElCheckbox>
     <ElCheckbox v-model="plans.preferences.noCushion" data-testid="no-cushion">no cushion</ElCheckbox>
     <ElCheckbox v-model="plans.preferences.softOnly" title="No stroke harder than pace 4">soft only</ElCheckbox>
-    <ElCheckbox v-model="plans.preferences.followFirst" title="Follow before screw and stun where it costs little">follow first</ElCheckbox>
+    <ElCheckbox v-model="plans.preferences.followFirst" title="Prefer follow to screw and stun where it costs little"
+      >follow first</ElCheckbox
+    >
     <ElCheckbox v-model="plans.preferences.avoidCannons">avoid cannons</ElCheckbox>
   </div>
   <div class="row" data-testid="ball-wishes">
-    <span v-if="!inHand" class="soft">Point at a ball on the plan to play for it, leave it for later, or keep off it.</span>
+    <span v-if="!inHand" class="soft">Point at a ball on the plan to play for it, save it for later, or avoid it.</span>
     <template v-else>
       <span>{{ sentence(theBall(inHand)) }}:</span>
       <ElButton

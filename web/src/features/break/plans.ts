@@ -216,7 +216,7 @@ export const usePlans = defineStore('plans', () => {
     attempt(async () => {
       const { content, choice } = chosen.value!.shots[shot.value]
       await practise.askFor(sentence(potWords(choice)), { ...position.content, frame: undefined, ...contentOf(content) })
-    }, 'Not made a routine')
+    }, 'Could not make it a routine')
 
   /** The table of a later shot of the plan, in earnest. */
   function goThere() {
@@ -232,7 +232,7 @@ export const usePlans = defineStore('plans', () => {
     await attempt(async () => {
       const result = await ask(client.POST('/api/play-on', { body: { content: copy<Content>(position.content), ...how } }))
       position.replace({ ...position.content, ...contentOf(result.content) })
-    }, 'Not settled')
+    }, 'Could not record the draw')
   }
 
   /** The first shot of the plan has been played: potted, or missed on one side. The plan goes on from where the balls then are. */
@@ -243,7 +243,7 @@ export const usePlans = defineStore('plans', () => {
     await attempt(async () => {
       await playStroke({ ...copy(position.content), stroke: strokeOf(first.content.stroke) }, missed, tagsOf(first))
       shot.value = 0
-    }, 'Not played')
+    }, 'Could not play it')
   }
 
   // ---- Kept plans ----------------------------------------------------------------------------------------------
@@ -272,7 +272,7 @@ export const usePlans = defineStore('plans', () => {
       await ask(client.POST('/api/positions/{positionId}/plans', { params: { path: { positionId } }, body }))
       await loadSaved()
       notices.show({ kind: 'info', text: 'The plan is kept with the position.' })
-    }, 'The plan is not kept')
+    }, 'Could not keep the plan')
 
   const open = (id: string) =>
     attempt(async () => {
@@ -287,14 +287,14 @@ export const usePlans = defineStore('plans', () => {
       shot.value = 0
       release()
       take(plan_.body.answer)
-    }, 'The plan is not opened')
+    }, 'Could not open the plan')
 
   const remove = ({ id, version }: SavedItem) =>
     attempt(async () => {
       const where = { path: { positionId: position.origin!.id, id }, query: { version } }
       await ask(client.DELETE('/api/positions/{positionId}/plans/{id}', { params: where }))
       await loadSaved()
-    }, 'The plan is not deleted')
+    }, 'Could not delete the plan')
 
   // ---- On paper ------------------------------------------------------------------------------------------------
 
@@ -324,7 +324,7 @@ export const usePlans = defineStore('plans', () => {
       if (!chosen.value) return
       const body = { name: `${position.draft.name}: plan`, cards: chosen.value.shots.map((s, i) => cardOf(s, i + 1)) }
       keeping.download(await fetchFile('/api/card/sheet/pdf', body), 'plan.pdf')
-    }, 'No cards were made')
+    }, 'Could not make the cards')
 
   return {
     preferences,

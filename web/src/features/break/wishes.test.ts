@@ -44,7 +44,7 @@ describe('what small errors do, in words', () => {
     const miss = { isThick: true, share: figure(0.09), cost: figure(0.14), leavesPot: figure(0.6) }
     expect(missWords(miss, 'win')).toBe('Missed thick most often (9 %), which costs 14 % and leaves a pot 60 % of the time')
     expect(knobWords({ knob: 'pace', loss: 0.02, down: 0.3, up: 0.5, error: 0.2 })).toBe(
-      'Minds the pace most: holds from 0.3 steps softer to 0.5 steps harder; your usual error is 0.2 steps',
+      'Most sensitive to the pace: holds from 0.3 steps softer to 0.5 steps harder; your usual error is 0.2 steps',
     )
     expect(knobWords({ knob: 'line', loss: 0, down: 0.12, up: 0.12, error: 0.04 })).toContain('Holds within three')
     expect(missWords({ ...miss, share: figure(0.004) }, 'win')).toBe('')

@@ -32,7 +32,7 @@ export function reasonWords(r: Reason): string {
     case 'opens':
       return `opens ${r.opens ? openingWords(r.opens) : `${r.amount.toFixed(0)} more reds`}${r.other > 0 ? `, with ${r.other.toFixed(0)} more on to fall back on` : ''}`
     case 'keepsReds':
-      return `keeps ${r.amount.toFixed(0)} reds to go at`
+      return `keeps ${r.amount.toFixed(0)} reds available`
     case 'high':
       return `high on the ${nameOf(r.ball!)}, by ${lengthWords(r.amount)}`
     case 'low':
@@ -44,19 +44,19 @@ export function reasonWords(r: Reason): string {
     case 'steep':
       return `leaves ${theBall(r.ball)} thin, at ${degreeWords(r.amount)}`
     case 'comesAlong':
-      return `comes along the good area for ${lengthWords(r.amount)}`
+      return `runs along the good area for ${lengthWords(r.amount)}`
     case 'cover':
       return `${countWords(Math.round(r.amount), 'other ball')} on from there`
     case 'cushionHolds':
       return `the cushion makes the pace safe: within ${lengthWords(r.amount)}`
     case 'paceTells':
-      return `pace tells: your usual error moves the white ${lengthWords(r.amount)}`
+      return `pace matters: your usual error moves the white ${lengthWords(r.amount)}`
     case 'naturalStance':
-      return 'next from a natural stance'
+      return 'the next shot is from a natural stance'
     case 'needsRest':
-      return `the next needs the rest`
+      return `the next shot needs the rest`
     case 'stretch':
-      return 'the next is a stretch'
+      return 'the next shot is at a stretch'
     case 'moves':
       return `moves ${theBall(r.ball)} ${lengthWords(r.amount)}`
     case 'far':
@@ -101,7 +101,7 @@ export function knobWords(w: Schemas['KnobWindowResult']): string {
   const knob = knobs[w.knob]
   // Looked for up to three errors: beyond that nothing is known, and nothing needs to be.
   if (Math.min(w.down, w.up) > 2.9 * w.error) return 'Holds within three of your usual errors of line, pace, height and side, each alone'
-  return `Minds ${knob.name} most: holds from ${knob.words(w.down)} ${knob.down} to ${knob.words(w.up)} ${knob.up}; your usual error is ${knob.words(w.error)}`
+  return `Most sensitive to ${knob.name}: holds from ${knob.words(w.down)} ${knob.down} to ${knob.words(w.up)} ${knob.up}; your usual error is ${knob.words(w.error)}`
 }
 
 /** A cannon by its quality: "Into red 4 half-ball at 0.8 m/s: moves 2, frees 1; a pot is on 71 % of the time, the white sticks 9 %". */

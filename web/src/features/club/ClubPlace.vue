@@ -42,14 +42,14 @@ async function create() {
   await attempt(async () => {
     const made = await club.create(props.kind, given, props.kind === 'players' ? undefined : thing.value)
     await router.push(`/${props.kind}/${made.id}`)
-  }, 'Not made')
+  }, 'Could not create it')
 }
 const take = () => attempt(() => club.take(props.kind, chosen.value), 'Could not change it')
 const putAway = () =>
   attempt(async () => {
     await club.putAway(props.kind, chosen.value)
     await router.push(`/${props.kind}`)
-  }, 'Not put away')
+  }, 'Could not archive it')
 const groups = { tables: ['cloth', 'cushions', 'balls', 'pockets'], cues: ['cue'] }
 </script>
 
@@ -73,9 +73,12 @@ const groups = { tables: ['cloth', 'cushions', 'balls', 'pockets'], cues: ['cue'
           <ElInput v-model="name" class="name" :maxlength="80" aria-label="Name" data-testid="thing-name" @change="rename" />
           <ElButton v-if="chosen !== inHand" type="primary" data-testid="take-in-hand" @click="take">Take in hand</ElButton>
           <span v-else class="soft">in hand</span>
-          <ElButton v-if="chosen !== inHand" data-testid="put-away" @click="putAway">Put away</ElButton>
+          <ElButton v-if="chosen !== inHand" data-testid="put-away" @click="putAway">Archive</ElButton>
         </div>
         <template v-if="player">
+          <p>
+            <RouterLink :to="`/progress/player/${player.id}`" data-testid="to-player-page">Best runs, form and what to work on</RouterLink>
+          </p>
           <PlayerFields :player="player" />
           <SkillMeaning :player="player" />
         </template>
@@ -104,7 +107,7 @@ const groups = { tables: ['cloth', 'cushions', 'balls', 'pockets'], cues: ['cue'
         </template>
         <p class="soft">{{ words.about }}</p>
       </section>
-      <p v-else-if="isRead" class="soft">There is no such {{ words.one }} any more. Choose another.</p>
+      <p v-else-if="isRead" class="soft">This {{ words.one }} no longer exists. Choose another.</p>
       <p v-else class="soft" role="status">Looking …</p>
     </div>
   </main>

@@ -46,7 +46,7 @@ function choose(skill: string) {
           width="62px"
           @update:model-value="set({ height: $event })"
       /></label>
-      <label class="row" title="Of the butt above level where nothing asks for more: no cue lies level"
+      <label class="row" title="How far the butt is above level when nothing is in its way: no cue lies quite level"
         >butt at
         <FigureInput
           :model-value="player.naturalElevation"
@@ -63,7 +63,7 @@ function choose(skill: string) {
     <label class="row"
       >Skill: <PickOne :model-value="player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
     /></label>
-    <label class="row" title="Players who strike harder call a harder stroke a five"
+    <label class="row" title="A player who strikes harder calls a harder stroke a five"
       >Own pace 5 is
       <FigureInput
         :model-value="player.paceOfFive"
@@ -85,8 +85,8 @@ function choose(skill: string) {
       @update:model-value="set({ sideHabit: $event as string })"
     />
     <p class="soft">
-      The hand and the height decide the reach; the butt, how the cue lies where nothing asks for more; the skill, every chance; the habit,
-      what a pot chosen from the list is set up with.
+      Hand and height decide the reach; the butt is how the cue lies when nothing is in its way; skill decides every chance; the habit is
+      the side used when you choose a pot from the list.
     </p>
   </div>
 </template>

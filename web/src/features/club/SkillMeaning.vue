@@ -14,12 +14,12 @@ const { pictures, curves, pictureRefusal, curveRefusal, isBusy } = useSkill(() =
 
 <template>
   <div class="meaning" data-testid="skill-meaning" :aria-busy="isBusy">
-    <h2>What that means at the table <HandbookLink of="skill" what="a skill" /></h2>
+    <h2>What this means at the table <HandbookLink of="skill" what="a skill" /></h2>
     <p v-if="pictureRefusal || curveRefusal" class="field-error" role="alert">Not drawn: {{ pictureRefusal || curveRefusal }}</p>
     <div class="pictures">
       <SkillPicture v-for="p in pictures" :key="p.kind" :shot="p" :reference="position.reference!" />
     </div>
-    <p v-if="!curves.length && !curveRefusal" class="soft" role="status">Playing some fifty thousand strokes …</p>
+    <p v-if="!curves.length && !curveRefusal" class="soft" role="status">Simulating about 50,000 strokes …</p>
     <div class="charts">
       <SkillChart v-for="c in curves" :key="c.kind" :curve="c" />
     </div>

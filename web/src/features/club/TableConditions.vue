@@ -26,11 +26,11 @@ function keepAsTheirs() {
 
 <template>
   <div>
-    <p class="soft">How the table, the balls and the cue behave in this position. The plan follows at once.</p>
+    <p class="soft">How table, balls and cue behave in this position. The plan updates as you change them.</p>
     <p v-if="differs" class="row">
-      They are not those of {{ club.table?.name }} and {{ club.cue?.name }}.
-      <ElButton size="small" data-testid="conditions-theirs" @click="takeTheirs">Take theirs</ElButton>
-      <ElButton size="small" data-testid="conditions-keep" @click="keepAsTheirs">Keep these as theirs</ElButton>
+      They differ from those of {{ club.table?.name }} and {{ club.cue?.name }}.
+      <ElButton size="small" data-testid="conditions-theirs" @click="takeTheirs">Use theirs</ElButton>
+      <ElButton size="small" data-testid="conditions-keep" @click="keepAsTheirs">Save as theirs</ElButton>
     </p>
     <ConditionsFields v-model="position.content.conditions" :errors="errors" @commit="position.commit()" />
   </div>

@@ -6,19 +6,18 @@ export const kindWords: Record<Kind, { title: string; one: string; about: string
   players: {
     title: 'Players',
     one: 'player',
-    about: 'The player in hand is the one that reach, chances and advice are worked out for. Positions, frames and attempts know theirs.',
+    about: 'Reach, chances and advice are worked out for the current player. Positions, frames and attempts remember theirs.',
   },
   tables: {
     title: 'Tables',
     one: 'table',
     about:
-      'A new position begins with the figures of the table in hand; those that are saved keep theirs. What trials of escapes teach is kept with the table.',
+      'New positions use the conditions of the current table; saved ones keep theirs. Corrections learned from escapes are kept with the table.',
   },
   cues: {
     title: 'Cues',
     one: 'cue',
-    about:
-      'The lighter the end of the cue, the less side pushes the ball off its line. A new position begins with the figures of the cue in hand.',
+    about: 'The lighter the end of the cue, the less side pushes the ball off line. New positions use the current cue.',
   },
 }
 

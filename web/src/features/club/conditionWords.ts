@@ -70,17 +70,17 @@ export function effectWords({ scale, value, standard }: Pick<Schemas['FeelResult
 
 /** A sentence for each figure. */
 export const conditionMeanings: Record<string, string> = {
-  slidingFriction: 'How soon a sliding ball rolls: more takes screw and side sooner.',
+  slidingFriction: 'How soon a sliding ball rolls. More friction takes screw off sooner.',
   rollingFriction: 'How soon a rolling ball stops: the speed of the cloth.',
   spinDeceleration: 'How soon side spins out on the way to a cushion.',
-  gravity: 'Differs by the place on earth, by half a percent at most.',
+  gravity: 'Varies by half a percent around the world.',
   bedRestitution: 'How high a ball hops from a raised butt.',
-  cushionRestitution: 'How much of its pace a ball keeps off a cushion.',
+  cushionRestitution: 'How much pace a ball keeps off a cushion.',
   cushionFriction: 'How much side grips at a cushion.',
   noseSine: 'How high the nose stands: a high one presses the ball down.',
-  ballRestitution: 'How much a ball gives of its pace to another: less with worn balls.',
-  ballFrictionFloor: 'Throw of hard shots.',
-  ballFrictionRange: 'Throw of soft shots, beyond that of hard ones.',
+  ballRestitution: 'How much of its pace a ball passes on to another: less with worn balls.',
+  ballFrictionFloor: 'Throw on hard shots.',
+  ballFrictionRange: 'Extra throw on soft shots.',
   ballFrictionDecay: 'How quickly throw fades with pace.',
   cueMass: 'A heavier cue gives the ball a little more pace.',
   tipRestitution: 'A hard tip gives more pace than a soft one.',

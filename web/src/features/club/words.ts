@@ -5,14 +5,14 @@ type Part = keyof Schemas['SkillEntry']
 
 /** The parts of a player's error as he would say them, and what each of them does. */
 export const partNames: Record<Exclude<Part, 'tip'>, { name: string; hint: string; digits: number }> = {
-  direction: { name: 'Direction', hint: 'how far the white leaves off the line', digits: 3 },
+  direction: { name: 'Direction', hint: 'how far the white starts off line', digits: 3 },
   sighting: { name: 'Sighting', hint: 'how far the contact is misjudged on a straight pot; more on a cut', digits: 2 },
-  allowance: { name: 'Allowance', hint: 'of what is allowed for side: squirt, swerve, throw', digits: 1 },
+  allowance: { name: 'Allowance', hint: 'error in the allowance for side: squirt, swerve and throw', digits: 1 },
   pace: { name: 'Pace', hint: 'of the speed of the cue', digits: 1 },
-  height: { name: 'Height', hint: 'how far the tip lands above or below the place meant: follow and screw', digits: 2 },
-  side: { name: 'Side', hint: 'how far the tip lands beside the place meant: side that was not wanted', digits: 2 },
-  cushion: { name: 'Cushions', hint: 'off each cushion before the white has done its work; a double twice that', digits: 2 },
-  rest: { name: 'Rest', hint: 'how much worse with the rest or in the other hand', digits: 2 },
+  height: { name: 'Height', hint: 'how far above or below the intended point the tip lands: follow and screw', digits: 2 },
+  side: { name: 'Side', hint: 'how far to one side of the intended point the tip lands: unmeant side', digits: 2 },
+  cushion: { name: 'Cushions', hint: 'off each cushion on the way; twice that for a double', digits: 2 },
+  rest: { name: 'Rest', hint: 'how much worse you are with the rest or the other hand', digits: 2 },
   evenness: { name: 'Evenness', hint: '2: many bad strokes; 30: hardly any', digits: 0 },
 }
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
-import { lightOn } from '../../domain/balls'
 import { countWords } from '../../lib/formats'
+import BallRun from '../../ui/BallRun.vue'
 import { breakRuns, steps } from './curve'
 
 /** A frame as its two scores rise, shot by shot, with the breaks worth telling as blocks of their balls. */
@@ -58,17 +58,7 @@ const label = computed(() =>
     <ul v-if="blocks.length" class="blocks" aria-label="Breaks, ball by ball">
       <li v-for="(b, i) in blocks" :key="i" :class="`p${b.player}`">
         <strong class="figure">{{ b.points }}</strong>
-        <svg :viewBox="`0 0 ${b.balls.length * 13 + 2} 14`" :width="b.balls.length * 13 + 2" height="14" aria-hidden="true">
-          <circle
-            v-for="(ball, k) in b.balls"
-            :key="k"
-            :cx="k * 13 + 7"
-            cy="7"
-            r="5.8"
-            :fill="lightOn(ball === 'red' ? 'red-1' : ball)"
-            stroke="#06181a"
-          />
-        </svg>
+        <BallRun :balls="b.balls" />
         <span class="soft">{{ names[b.player] }}</span>
       </li>
     </ul>

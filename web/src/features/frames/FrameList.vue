@@ -36,7 +36,7 @@ const pick = async (file: File) => records.bringIn(await file.text())
         <ElInput v-model="second" maxlength="60" placeholder="Second player" aria-label="Second player" data-testid="frame-second" />
       </div>
       <div class="row">
-        <ElButton type="primary" native-type="submit" :disabled="records.busy" data-testid="begin-frame">Begin a frame</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="records.busy" data-testid="begin-frame">Start a frame</ElButton>
         <FilePick accept=".json,application/json" test-id="import-frame" @picked="pick">Import a file</FilePick>
       </div>
     </form>
@@ -62,9 +62,9 @@ const pick = async (file: File) => records.bringIn(await file.text())
         <ElButton :aria-label="`Delete ${f.title}`" @click="records.remove(f)">Delete</ElButton>
       </li>
     </ul>
-    <p v-else-if="records.items && records.search" class="soft">No frame has all of these words.</p>
+    <p v-else-if="records.items && records.search" class="soft">No matches.</p>
     <p v-else-if="records.items" class="soft">
-      No frame is written down yet. Begin one: each shot is a tap, and breaks, kinds of stroke and where it goes wrong are counted for you.
+      No frames yet. Start one: tap once for each shot, and breaks, kinds of stroke and reasons for misses are counted for you.
     </p>
     <MoreButton :shown="records.items?.length ?? 0" :total="records.total" @more="records.more" />
   </div>

@@ -91,10 +91,10 @@ const breaks = computed(() => [...story.value.breaks].reverse())
       <p class="on" role="status" data-testid="frame-on">{{ onWords(state, names) }}</p>
       <p class="soft">{{ needWords(state) }}</p>
       <div v-if="records.pending.length" class="unsent" role="status" data-testid="unsent-shots">
-        <strong>Not sent yet:</strong> {{ records.pending.map((step) => stepWords(step)).join('; ') }}. The score follows once it is.
+        <strong>Not sent yet:</strong> {{ records.pending.map((step) => stepWords(step)).join('; ') }}. The score updates once it is sent.
       </div>
       <p v-if="story.fault" class="field-error" role="alert">
-        The rest is not told: {{ story.fault.message }} Undo goes back to before it.
+        The rest is not known: {{ story.fault.message }} Undo goes back to just before it.
       </p>
       <div v-if="state.awaitsLot" class="row">
         <ElButton
@@ -149,9 +149,9 @@ const breaks = computed(() => [...story.value.breaks].reverse())
         >
           <ElCheckboxButton v-for="r in reasons" :key="r.why" :value="r.why" :data-testid="`why-${r.why}`">{{ r.label }}</ElCheckboxButton>
         </ElCheckboxGroup>
-        <ElCheckbox v-model="noteWhite" data-testid="note-white">note the white where it lies on the plan</ElCheckbox>
+        <ElCheckbox v-model="noteWhite" data-testid="note-white">record where the white lies on the plan</ElCheckbox>
         <p class="soft hint">
-          One tap for what happened; the reason before it or after. The kind of stroke comes first, if you want it noted.
+          One tap records what happened. Add the reason before or after it; choose the kind of stroke first if you want it recorded.
         </p>
       </template>
       <ElButton v-else @click="records.undo()">Undo the last shot</ElButton>
@@ -166,8 +166,8 @@ const breaks = computed(() => [...story.value.breaks].reverse())
       </div>
       <FrameCurve :shots="story.shots" :names="names" />
       <p v-if="!story.shots.length && !records.pending.length" class="soft">
-        Nothing is entered yet. Tap the ball that was potted, or Missed, Safety or Foul. With a frame open here, shots played on from a plan
-        are written into it as well.
+        No shots yet. Tap the ball that was potted, or Missed, Safety or Foul. While a frame is open here, shots played on from a plan are
+        recorded in it too.
       </p>
       <ol v-else-if="shown === 'shots'" class="list" data-testid="frame-shots">
         <li v-for="s in listed" :key="s.number">

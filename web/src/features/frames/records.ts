@@ -58,7 +58,7 @@ export const useRecords = defineStore('records', () => {
     // Written into elsewhere, or to be deleted from an older view: what there is now is shown.
     if (record.value?.id === current.id) record.value = current
     else void list()
-    notices.show({ kind: 'error', text: `“${current.title}” was changed elsewhere. This is how it stands now: look, and do it again.` })
+    notices.show({ kind: 'error', text: `“${current.title}” was changed elsewhere. This is how it stands now. Check it and try again.` })
     return true
   })
   /** The frame that was open last, so that a phone that went to sleep goes on with it. */
@@ -79,7 +79,7 @@ export const useRecords = defineStore('records', () => {
     () => outbox.refused.filter((w) => w.kind === 'frame' && w.session === record.value?.id),
     (refused) => {
       if (!refused.length) return
-      notices.show({ kind: 'error', text: `The shot is not entered: ${refused[0].refused}` })
+      notices.show({ kind: 'error', text: `The shot was not recorded: ${refused[0].refused}` })
       void outbox.drop(refused)
     },
   )
@@ -109,7 +109,7 @@ export const useRecords = defineStore('records', () => {
     attempt(async () => {
       record.value = await kept(`frame ${id}`, () => ask(client.GET('/api/frames/{id}', { params: { path: { id } } })))
       last.value = id
-    }, 'The frame is not opened')
+    }, 'Could not open the frame')
 
   /** Shows one, or the list; says whether it is there. */
   async function show(id?: string): Promise<boolean> {
@@ -134,7 +134,7 @@ export const useRecords = defineStore('records', () => {
     void outbox.put({ kind: 'frame begun', session: id, body })
     await outbox.flush()
     if (outbox.toSend.some((w) => w.session === id)) {
-      notices.show({ kind: 'info', text: 'No connection: the frame begins here, and is sent as soon as there is one.' })
+      notices.show({ kind: 'info', text: 'No connection. The frame starts on this device and is sent once there is one.' })
       record.value = unsent(body)
     } else await open(id)
     last.value = record.value?.id ?? ''
@@ -188,19 +188,19 @@ export const useRecords = defineStore('records', () => {
         text: `“${item.title}” is deleted.`,
         action: { label: 'Undo', run: () => void bringIn(JSON.stringify(file)) },
       })
-    }, 'Not deleted')
+    }, 'Could not delete it')
 
   const bringIn = (json: string) =>
     attempt(async () => {
       record.value = JSON.parse(await exchange('/api/frames/import', json)) as Record_
       last.value = record.value.id
       await list()
-    }, 'Not imported')
+    }, 'Could not import it')
 
   const exportAs = (kind: 'json' | 'csv') =>
     attempt(async () => {
       keeping.download(await fileAt(`/api/frames/${record.value!.id}/export/${kind}`), kind, record.value!.title)
-    }, 'Not exported')
+    }, 'Could not export it')
 
   return {
     items,

@@ -34,7 +34,7 @@ describe('a frame in words', () => {
   it('says what is left and needed', () => {
     expect(needWords(state({}))).toBe('67 left, 8 ahead; 30 to win')
     expect(needWords(state({ ahead: -40, snookersRequired: 1 }))).toBe('67 left, 40 behind; needs 1 snooker')
-    expect(needWords(state({ toWin: 0 }))).toContain('the other needs penalties')
+    expect(needWords(state({ toWin: 0 }))).toContain('the other player needs penalties')
   })
 
   it('lists a shot with what was noted of it', () => {

@@ -1,27 +1,18 @@
 import type { FrameStep } from './sending'
 import type { Schemas } from '../../api/client'
 import { aBall } from '../../domain/balls'
+import { endReasonWords as reasonWords, endReasons as reasons } from '../../domain/reasons'
 import { countWords, lengthWords, percentWords } from '../../lib/formats'
 
 /** What is said of a frame that is written down. */
+
+export { reasons, reasonWords }
 
 type State = Schemas['FrameRecordResult']['story']['state']
 type StoryShot = Schemas['StoryShotResult']
 type Break = Schemas['FrameRecordResult']['story']['breaks'][number]
 
 export const tags = ['follow', 'screw', 'stun', 'side', 'cannon', 'rest'] as const satisfies readonly Schemas['StrokeTag'][]
-
-export const reasons: { why: NonNullable<Schemas['EndReason']>; label: string }[] = [
-  { why: 'thick', label: 'thick' },
-  { why: 'thin', label: 'thin' },
-  { why: 'tooHard', label: 'too hard' },
-  { why: 'tooSoft', label: 'too soft' },
-  { why: 'unmeantSide', label: 'unmeant side' },
-  { why: 'outOfPosition', label: 'out of position' },
-  { why: 'nothingOn', label: 'nothing on' },
-  { why: 'wrongShot', label: 'wrong shot' },
-]
-export const reasonWords = (why: string | null | undefined) => reasons.find((r) => r.why === why)?.label ?? ''
 
 export const kinds: Record<Schemas['ShotKind'], string> = {
   pot: 'potted',
@@ -30,21 +21,21 @@ export const kinds: Record<Schemas['ShotKind'], string> = {
   foul: 'foul',
   concede: 'conceded',
   award: 'frame awarded',
-  lot: 'plays first, by lot',
+  lot: 'plays first, by the draw',
 }
 
 /** Who is at the table, and what is on. */
 export function onWords(s: State, names: readonly string[]): string {
-  if (s.awaitsLot) return 'Level: the black is on its spot again, the white in hand. Who plays first, by lot?'
+  if (s.awaitsLot) return 'Level: the black is respotted, the white in hand. Who won the draw and plays first?'
   if (s.isOver) return s.winner >= 0 ? `${names[s.winner]} wins the frame.` : 'The frame is over.'
-  return `${names[s.turn]} at the table, ${aBall(s.on)} on${s.freeBall ? ' or a free ball' : ''}${s.inHand ? ', from the D' : ''}; break ${s.break}${s.isWarned ? '; warned: a third miss from here gives the frame' : ''}`
+  return `${names[s.turn]} at the table, ${aBall(s.on)} on${s.freeBall ? ' or a free ball' : ''}${s.inHand ? ', from the D' : ''}; break ${s.break}${s.isWarned ? '; warned: a third miss loses the frame' : ''}`
 }
 
 /** What is left, and what is needed. */
 export function needWords(s: State): string {
   if (s.isOver) return ''
   const ahead = s.ahead > 0 ? `${s.ahead} ahead` : s.ahead < 0 ? `${-s.ahead} behind` : 'level'
-  return `${s.pointsLeft} left, ${ahead}; ${s.toWin === 0 ? 'the other needs penalties' : s.snookersRequired ? `needs ${countWords(s.snookersRequired, 'snooker')}` : `${s.toWin} to win`}`
+  return `${s.pointsLeft} left, ${ahead}; ${s.toWin === 0 ? 'the other player needs penalties' : s.snookersRequired ? `needs ${countWords(s.snookersRequired, 'snooker')}` : `${s.toWin} to win`}`
 }
 
 /** One shot, as it is listed. */

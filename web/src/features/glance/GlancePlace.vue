@@ -5,6 +5,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
 import { nameOf, pocketName } from '../../domain/balls'
 import { fullnessWords, tipWords } from '../../domain/words'
+import BallFace from '../../ui/BallFace.vue'
 import { figureWords, lengthWords, paceWords, sentence } from '../../lib/formats'
 import { useAnswer } from '../../lib/useAnswer'
 import { useDraft } from '../../position/draft'
@@ -74,7 +75,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
       <strong v-if="glance.items.length > 1" class="figure">{{ glance.at + 1 }} of {{ glance.items.length }}</strong>
     </header>
     <p v-if="!item" class="soft">
-      No stroke is chosen. Set one up at the <RouterLink to="/table">table</RouterLink>, and press <em>At a glance</em> in its menu.
+      No stroke yet. Set one up at the <RouterLink to="/table">table</RouterLink>, and press <em>At a glance</em> in its menu.
     </p>
     <template v-else-if="stroke && position.reference">
       <h1>{{ item.title }}</h1>
@@ -92,13 +93,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
           <span v-if="cut" class="soft">{{ nameOf(cut.ball) }}, {{ pocketName(cut.pocket) }}</span>
         </figure>
         <figure>
-          <svg viewBox="-2.3 -2.3 4.6 4.6" class="face" aria-hidden="true">
-            <circle r="2.2" fill="#efe8d3" />
-            <circle r="1.5625" fill="none" stroke="#a8321b" stroke-width="0.05" stroke-dasharray="0.14 0.1" />
-            <line x1="-2.2" x2="2.2" y1="0" y2="0" stroke="#cbbf9c" stroke-width="0.03" />
-            <line y1="-2.2" y2="2.2" x1="0" x2="0" stroke="#cbbf9c" stroke-width="0.03" />
-            <circle :cx="stroke.side" :cy="-stroke.height" r="0.42" fill="#12484b" stroke="#fff" stroke-width="0.06" />
-          </svg>
+          <BallFace class="face" :side="stroke.side" :height="stroke.height" aria-hidden="true" />
           <figcaption data-testid="glance-tip">{{ sentence(tipWords(stroke.side, stroke.height)) }}</figcaption>
         </figure>
         <figure>
@@ -128,7 +123,7 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
             @change="(text: string) => text.trim() && reminders.change(r.id, { text: text.trim() })"
           />
         </li>
-        <li><ElButton size="small" @click="reminders.reset()">As they were at first</ElButton></li>
+        <li><ElButton size="small" @click="reminders.reset()">Reset reminders</ElButton></li>
       </ul>
     </template>
     <nav v-if="glance.items.length > 1" class="thumbs" aria-label="Strokes">

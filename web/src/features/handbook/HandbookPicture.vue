@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Topic } from '../../domain/handbook'
 import { useDraft } from '../../position/draft'
 import PlanPicture from '../../table/PlanPicture.vue'
+import BallFace from '../../ui/BallFace.vue'
 import CutPicture from '../../ui/CutPicture.vue'
 
 /** A small picture to a paragraph, where one says more than words. */
@@ -66,12 +67,16 @@ const areas = computed(() =>
     <polyline v-for="(c, i) in curves" :key="i" :points="c" :style="{ strokeDasharray: ['none', '7 3', '3 3', '1 3'][i] }" />
     <text x="134" y="86" text-anchor="end">farther</text>
   </svg>
-  <svg v-else-if="topic === 'tip'" viewBox="-2.4 -2.4 4.8 4.8" class="face" role="img" aria-label="Half a tip low on the face of the white">
-    <circle r="2.2" fill="#efe8d3" />
-    <circle r="1.56" fill="none" stroke="#a8321b" stroke-width="0.05" stroke-dasharray="0.14 0.1" />
-    <circle v-for="r in [0.25, 0.5, 0.75, 1, 1.25]" :key="r" :r="r" fill="none" stroke="#b9ae8d" stroke-width="0.02" />
-    <circle cy="0.5" r="0.26" fill="#12484b" />
-  </svg>
+  <BallFace
+    v-else-if="topic === 'tip'"
+    class="face"
+    :side="0"
+    :height="-0.5"
+    :patch="0.26"
+    has-rings
+    role="img"
+    aria-label="Half a tip low on the face of the white"
+  />
   <span v-else></span>
 </template>
 

@@ -19,30 +19,30 @@ export const chapters: Chapter[] = [
         topic: 'chance',
         title: 'Chance of a pot',
         means:
-          'Out of a hundred strokes like this one, how many go in, played by you: with your skill, your hand and your reach. 95 % is missed once in twenty; 50 % is the toss of a coin.',
+          'How many of a hundred strokes like this one you would pot, with your skill, your hand and your reach. A 95 % pot is missed once in twenty; 50 % is the toss of a coin.',
         found:
-          'The stroke is played many times, each time with the errors a player like you makes: in direction, in sighting, in pace, in the height and side of the tip. A list is shown first by a quick formula and then by strokes that were really played.',
+          'The stroke is simulated many times, each time with the errors that a player like you makes in direction, sighting, pace, height and side. A list first shows a quick estimate, then the simulated one.',
         exact:
-          'The strokes are played until their own error is about one in a hundred. How well your skill is known matters more: the presets come within about five in a hundred of what players of that standard are known to pot, and worse for doubles. Your own log makes it better.',
+          'Sampling error is about 1 %. How well your skill is known matters more: the presets are within about 5 % of what players of that standard pot, and worse for doubles. Your own log improves it.',
       },
       {
         topic: 'errors',
         title: '± errors',
         means:
-          'How far a figure may be off because only so many strokes were played. Two figures that are closer than their errors allow are called level: then choose by what you like to play.',
+          'How far off a figure may be because only a limited number of strokes was simulated. Figures closer than their errors are called level: then play the one you prefer.',
         found:
-          'From the scatter of eight independent series of strokes, with the allowance of Student’s t. Strokes that chose the best are never used to report how good it is.',
+          'From the scatter of eight independent series of strokes, with Student’s t. Strokes used to choose the best are never used to report how good it is.',
         exact:
-          'Checked on some 400 figures against 8,192 further strokes each: they are off by what they say, once in twenty by more than twice that.',
+          'Checked on some 400 figures against 8,192 further strokes each: the errors are as large as stated, and once in twenty more than twice that.',
       },
       {
         topic: 'spread',
         title: 'Where the white may stop',
         means:
-          'The inner area holds 68 of a hundred strokes, the outer one 95. A long thin area says which knob you mind: along the white’s way it is pace, across it the height of the tip or the thickness.',
+          'The inner area holds 68 of a hundred strokes, the outer one 95. A long thin area shows what matters most: pace if it lies along the white’s path, the height of the tip or the contact if it lies across.',
         found: 'The smallest areas that hold as many of the strokes played with your errors (Hyndman 1996).',
         exact:
-          'The area is drawn on a grid of 15 mm. Each stroke in it agrees with an independent program to 2 mm after as many as eight contacts; what the area cannot know is a table that runs off, or one that is not the one you set.',
+          'The area is drawn on a grid of 15 mm. Each stroke in it agrees with an independent program to 2 mm after as many as eight contacts; a table that is not level, or not the one you set, is not in it.',
       },
       {
         topic: 'allowance',
@@ -58,14 +58,14 @@ export const chapters: Chapter[] = [
         title: 'Cut and fullness',
         means:
           'How much of the object ball the white covers as you look along the shot: full, three-quarter, half, quarter, fine. At half-ball the middle of the white is aimed at the edge of the ball; thinner than that you aim edge to edge.',
-        found: 'By plane geometry: fullness is 1 − sin(cut).',
+        found: 'Plane geometry: fullness is 1 − sin(cut).',
         exact: 'Exact for balls of one size.',
       },
       {
         topic: 'window',
         title: 'Window, tolerance, pocket open',
         means:
-          'How far the aim may be off and the ball still goes in, off the jaws included. “Pocket open” is the same as an angle at the ball. A window of ±1 mm at the contact is a fine shot for anybody.',
+          'How far the aim may be off and the ball still goes in, off the jaws included. “Pocket open” is the same as an angle at the ball. A window of ±1 mm at the contact is hard for anybody.',
         found:
           'From the clear opening between the jaws, and how much farther off a jaw still lets a ball in; that part was fitted to strokes that were played.',
         exact: 'As exact as the pockets that are set in Conditions: no rule gives their shape, and no two tables are alike.',
@@ -76,16 +76,16 @@ export const chapters: Chapter[] = [
         means:
           'How you get at the white: naturally, at a stretch, with the other hand or the rest; and how far the butt must be raised to clear the rail or a ball. Your errors grow with it.',
         found: 'From your hand, your height and where the white lies; the butt from the shape of rail and cue.',
-        exact: 'The geometry is exact; how much worse you are with the rest is a figure of yours, 1.2 times for a county player.',
+        exact: 'The geometry is exact; how much worse you are with the rest is part of your skill: 1.2 times for a county player.',
       },
       {
         topic: 'pace',
         title: 'Pace 1 to 10',
         means:
-          'How hard the cue is swung: 3 a gentle roll-in, 5 a medium shot, 10 all there is. “Table lengths” is how far a plain ball would run.',
+          'How hard you swing the cue: 3 is a gentle roll-in, 5 a medium shot, 10 as hard as you can. “Table lengths” is how far a plain ball would run.',
         found:
-          'The speed of the cue is 0.24 · pace^1.47 m/s: 1.2 m/s at 3, 2.6 at 5, 7.1 at 10. Where your own five is another, tell it in Settings, and every pace is told on your scale too.',
-        exact: 'A convention, common practice without a source: your own numbers may be others.',
+          'The speed of the cue is 0.24 · pace^1.47 m/s: 1.2 m/s at 3, 2.6 at 5, 7.1 at 10. If your own five differs, set it in Settings and every pace is shown on your scale too.',
+        exact: 'A convention, common practice without a source. Your own numbers may differ.',
       },
       {
         topic: 'tip',
@@ -107,7 +107,7 @@ export const chapters: Chapter[] = [
       {
         topic: 'guess',
         title: 'Guess first',
-        means: 'Say where the white will stop before you see it. An eye is trained by being wrong and seeing at once by how much.',
+        means: 'Mark where the white will stop before you see it. Your eye learns from seeing at once how far off it was.',
         found: 'The distance between your mark and the answer; the mean of the last twenty beside the twenty before them.',
         exact: 'The mean of twenty guesses moves by luck alone by about an eighth.',
       },
@@ -122,15 +122,15 @@ export const chapters: Chapter[] = [
         means:
           'The brighter, the better a place is for the next ball: an angle that takes you on, within reach, off the cushion. The cross marks the best place, not the only one.',
         found: 'For a grid of places the next pot and what it leads to are valued quickly.',
-        exact: 'A guide to a few in a hundred; the plan itself plays the strokes.',
+        exact: 'A guide, good to a few percent; the plan itself simulates the strokes.',
       },
       {
         topic: 'points',
         title: 'Points',
         means:
-          'What a plan makes on the average: its breaks, with your errors, played out to their end. Half of the breaks are higher than the median that stands beside it.',
+          'What a plan makes on average when its breaks are played to their end with your errors. Half of the breaks are above the median shown beside it.',
         found: 'The break is played out again and again; after a miss it counts what the miss leaves to the other player.',
-        exact: 'Its error is one click away. Later shots are chosen at a quick look, so it says rather too little than too much.',
+        exact: 'Its error is one click away. Later shots are chosen quickly, so the figure tends to be low.',
       },
       {
         topic: 'win',
@@ -140,7 +140,7 @@ export const chapters: Chapter[] = [
         found:
           'A game of visits with the score, the balls left and both skills is solved exactly; its figures are fitted to frames played by the advice against itself.',
         exact:
-          'Over 200 frames, chances told as 15 to 85 % came out within two or three in a hundred in nine tenths of the range, and once by five or six. Close calls are called so.',
+          'Over 200 frames, stated chances from 15 to 85 % came out within 2 or 3 % in nine of ten bands, and within 6 % in the other. Near calls are labelled.',
       },
       {
         topic: 'safety',
@@ -148,7 +148,7 @@ export const chapters: Chapter[] = [
         means:
           '“Pot left 30 %”: in so many of a hundred strokes the other player has a pot he would rather take than not. Thick and thin tell the two ways of going wrong apart.',
         found: 'Every stroke that is played with your errors is judged with the other player’s skill.',
-        exact: 'Some two or three in a hundred, as the list says.',
+        exact: 'About 2 or 3 %, as the list says.',
       },
       {
         topic: 'compare',
@@ -156,7 +156,7 @@ export const chapters: Chapter[] = [
         means:
           'Two to four of your own strokes side by side: what each is worth, what it leaves if it runs long or short, and what half a step of pace or a quarter of a tip does to it. The right one is often the one that hardly minds.',
         found: 'All are played with the same errors, so that a small difference shows.',
-        exact: 'Against twenty pairs played out 128 times, none was told the wrong way round.',
+        exact: 'Against twenty pairs simulated 128 times, none came out the wrong way round.',
       },
       {
         topic: 'skill',
@@ -178,15 +178,15 @@ export const chapters: Chapter[] = [
         means:
           'Cloth, cushions, pockets, balls and cue. A rolling ball runs 1.6 times as far on a quick match cloth as on a slow club cloth, and no chance is better than the pockets it was reckoned for.',
         found: 'The model’s constants, each with its source or the range seen in practice.',
-        exact: 'Send a plain ball up and down the table at your five, see where it stops, and set the cloth until the plan says the same.',
+        exact: 'Play a plain ball up and down the table at your five, see where it stops, and set the cloth until the plan agrees.',
       },
       {
         topic: 'success',
         title: 'Success in practice',
         means:
-          'How many of your attempts were done, with the range in which your true rate lies 19 times of 20. Ten attempts tell little: 7 of 10 is anything from 40 to 89 %.',
+          'How many of your attempts worked, with a 95 % interval for your true rate. Ten attempts say little: 7 of 10 means anything from 40 to 89 %.',
         found: 'Wilson’s interval for a share; weeks are compared at one mix of routines, each routine against itself.',
-        exact: 'A trend is told from ten attempts on, and only where it is clear of chance.',
+        exact: 'A trend is shown from ten attempts on, and only if it is more than chance.',
       },
     ],
   },

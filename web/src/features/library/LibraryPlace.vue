@@ -25,8 +25,8 @@ const empty = computed(() =>
     ? 'No matches.'
     : {
         positions: 'No positions yet. Set one up on the table and save it.',
-        shots: 'No shot is kept yet. Set one up at the table, and keep it in the step Shot, under Kept.',
-        plans: 'No plan is kept yet. Plan a break at the table, and keep the plan.',
+        shots: 'No kept shots yet. Set one up at the table and keep it in the step Shot, under Kept.',
+        plans: 'No kept plans yet. Plan a break at the table and keep the plan.',
         bin: 'The bin is empty. Deleted positions wait here until you restore them.',
       }[library.shelf],
 )
@@ -46,11 +46,11 @@ const placeOf = (positionId: string) =>
         type="search"
         class="search"
         placeholder="Search names and notes"
-        aria-label="Search what is kept"
+        aria-label="Search the library"
         clearable
         data-testid="search"
       />
-      <OneOf v-model="library.shelf" :options="labelled" label="What is kept" />
+      <OneOf v-model="library.shelf" :options="labelled" label="Kind" />
     </div>
     <div class="row tools">
       <ElButton @click="keeping.startNew()">New, from the opening</ElButton>

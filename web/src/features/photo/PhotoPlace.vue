@@ -119,7 +119,7 @@ function lay() {
     stroke: { ...position.stroke, pot: null, free: false },
     conditions: { ...position.content.conditions },
   })
-  notices.show({ kind: 'info', text: 'Set up as a new position, not saved yet.', action: { label: `Back to “${before}”`, run: back } })
+  notices.show({ kind: 'info', text: 'Set up as a new position. Not saved yet.', action: { label: `Back to “${before}”`, run: back } })
   void router.push('/table/now/read')
 }
 </script>
@@ -128,8 +128,8 @@ function lay() {
   <main class="place wide-place" data-testid="photo-place">
     <h1>The table from a photograph</h1>
     <p class="soft">
-      The picture stays on this device: only where the marks and balls are in it is sent. From high at the side, with all four corners in
-      it, is best.
+      The picture stays on this device; only the places of marks and balls are sent. Best taken from high at the side, with all four corners
+      in view.
     </p>
     <div class="row tools">
       <FilePick accept="image/*" test-id="photo-file" @picked="pick">{{
@@ -187,7 +187,7 @@ function lay() {
       </div>
       <div>
         <template v-if="step === 'marks'">
-          <p>Drag the four crosses to where the noses of two cushions would meet at each corner.</p>
+          <p>Drag each cross to the corner where the noses of two cushions would meet.</p>
           <p>
             {{
               photo.hasLens.value
@@ -210,8 +210,8 @@ function lay() {
         </template>
         <template v-else>
           <p>
-            Choose a ball, and touch each in the picture: its middle is found by itself, where a full ring shows; a broken one stays as it
-            was touched. Drag one to correct it.
+            Choose a ball and touch it in the picture. A full ring shows that its middle was found; a broken ring stays where you touched.
+            Drag it to correct it.
           </p>
           <div class="row">
             <ElButton
@@ -246,18 +246,18 @@ function lay() {
           <template v-else>
             <p data-testid="photo-error">
               Each may be off by {{ lengthWords(worst) }} or less, 19 times of 20<template v-if="moved.length"
-                >; {{ listWords(moved.map((b) => nameOf(b.id))) }} moved a little, not to lie in one another</template
+                >; {{ listWords(moved.map((b) => nameOf(b.id))) }} moved a little so that they do not overlap</template
               >.
             </p>
             <p v-if="seemStanding.length" data-testid="seem-standing">
               {{ sentence(listWords(seemStanding)) }}
-              {{ seemStanding.length > 1 ? 'seem to stand on their spots' : 'seems to stand on its spot' }}. If so, all the others are told
+              {{ seemStanding.length > 1 ? 'seem to be on their spots' : 'seems to be on its spot' }}. If so, all the others can be placed
               more exactly.
               <ElButton size="small" data-testid="they-stand" :disabled="busy" @click="stand([...photo.standing.value, ...seemStanding])">{{
                 seemStanding.length > 1 ? 'They do' : 'It does'
               }}</ElButton>
             </p>
-            <ElButton type="primary" data-testid="lay-photo" @click="lay">Lay them on the table</ElButton>
+            <ElButton type="primary" data-testid="lay-photo" @click="lay">Set them up on the table</ElButton>
           </template>
         </template>
       </div>

@@ -24,7 +24,7 @@ const number = computed(() => counting.listed.findIndex((a) => a.id === counting
 const which = computed(() => (isEnd.value || !number.value ? 'the last one' : `attempt ${number.value}`))
 const hint = computed(() => {
   if (counting.isPlacing) return `Touch the plan where ${which.value} stopped.`
-  if (counting.white || counting.ball) return 'Marked. Now say whether it was done.'
+  if (counting.white || counting.ball) return 'Marked. Now say whether it worked.'
   if (counting.wantsWhite) return 'Touch the plan where the white stopped, then say how it went.'
   return 'Say how it went; touch the plan where the white stopped, if it matters.'
 })
@@ -69,7 +69,7 @@ function add() {
     </template>
     <template v-else>
       <p class="hint soft">{{ hint }}</p>
-      <OneOf v-if="counting.wantsBall" v-model="counting.pointsAt" :options="pointing" label="What the touch marks" />
+      <OneOf v-if="counting.wantsBall" v-model="counting.pointsAt" :options="pointing" label="What a touch marks" />
       <div class="big">
         <ElButton type="primary" class="done" data-testid="done" @click="counting.say(true)">Done</ElButton>
         <ElButton class="not" data-testid="not" @click="counting.say(false)">Not</ElButton>
@@ -128,7 +128,7 @@ function add() {
         class="word"
         :maxlength="40"
         placeholder="chin down"
-        aria-label="A word of your own for the body"
+        aria-label="Your own word for the body"
         @keydown.enter="add"
         @blur="add"
       />

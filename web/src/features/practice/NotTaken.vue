@@ -44,26 +44,26 @@ const groups = computed<Group[]>(() => {
   }))
 })
 
-const again = (g: Group) => attempt(() => outbox.retry(g.items), 'Not sent')
+const again = (g: Group) => attempt(() => outbox.retry(g.items), 'Could not send it')
 const intoNew = (g: Group) =>
   attempt(async () => {
     const id = await sessions.moveToNew(g.items)
     if (outbox.toSend.some((w) => w.session === id))
-      notices.show({ kind: 'info', text: 'It goes into a new session as soon as there is a connection.' })
+      notices.show({ kind: 'info', text: 'It will go into a new session once there is a connection.' })
     else await router.push(`/practice/sessions/${id}`)
-  }, 'Not moved')
+  }, 'Could not move it')
 const throwAway = (g: Group) =>
   attempt(async () => {
     const { ElMessageBox } = await import('../../ui/messageBox')
-    const isSure = await ElMessageBox.confirm(`${g.what} will be gone for good.`, 'Throw it away?', {
-      confirmButtonText: 'Throw it away',
+    const isSure = await ElMessageBox.confirm(`${g.what} will be gone for good.`, 'Discard it?', {
+      confirmButtonText: 'Discard it',
       cancelButtonText: 'Keep it',
     }).then(
       () => true,
       () => false,
     )
     if (isSure) await outbox.drop(g.items)
-  }, 'Not thrown away')
+  }, 'Could not discard it')
 </script>
 
 <template>
@@ -78,7 +78,7 @@ const throwAway = (g: Group) =>
         <ElButton v-if="g.isOfSession" size="small" type="primary" :disabled="busy" data-testid="into-new-session" @click="intoNew(g)"
           >Into a new session</ElButton
         >
-        <ElButton size="small" :disabled="busy" data-testid="throw-away" @click="throwAway(g)">Throw away</ElButton>
+        <ElButton size="small" :disabled="busy" data-testid="throw-away" @click="throwAway(g)">Discard</ElButton>
       </div>
     </div>
   </section>

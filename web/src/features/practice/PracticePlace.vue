@@ -100,16 +100,16 @@ const remove = (s: Item) =>
     await loadSessions()
     notices.show({
       kind: 'info',
-      text: `The session of ${momentWords(s.startedAt)} is in the bin and does not count.`,
+      text: `The session of ${momentWords(s.startedAt)} is in the bin and no longer counts.`,
       action: { label: 'Undo', run: () => void restore(s) },
     })
-  }, 'Not deleted')
+  }, 'Could not delete it')
 const restore = (s: Item) =>
   attempt(async () => {
     await ask(client.POST('/api/practice/sessions/{id}/restore', { params: { path: { id: s.id } } }))
     await loadSessions()
     notices.show({ kind: 'info', text: `The session of ${momentWords(s.startedAt)} is back.` })
-  }, 'Not restored')
+  }, 'Could not restore it')
 
 // ---- A plan for one --------------------------------------------------------------------------------------------
 const minutes = ref(60)
@@ -139,7 +139,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
     <NotTaken />
     <section v-if="open" class="open">
       <RouterLink :to="`/practice/sessions/${open.id}`" data-testid="go-on"
-        ><strong>Go on with the session of {{ momentWords(open.startedAt) }}</strong></RouterLink
+        ><strong>Resume the session of {{ momentWords(open.startedAt) }}</strong></RouterLink
       >
       <span class="soft">{{ countWords(open.attempts, 'attempt') }} so far</span>
     </section>
@@ -184,7 +184,8 @@ async function begin(parts: Schemas['SessionPart'][]) {
           </li>
         </ul>
         <p class="soft own">
-          Your own: set a position up at the <RouterLink to="/table">table</RouterLink>, and press <em>Practise this</em> above the plan.
+          To make your own, set up a position at the <RouterLink to="/table">table</RouterLink>, and press <em>Practise this</em> above the
+          plan.
         </p>
       </section>
       <div>
@@ -192,7 +193,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
           <h2 id="plan-title">A session</h2>
           <div class="row">
             <OneOf v-model="minutes" :options="lengths" label="How long" />
-            <ElButton data-testid="lay-out" @click="layOut">Lay one out</ElButton>
+            <ElButton data-testid="lay-out" @click="layOut">Plan one</ElButton>
             <ElButton data-testid="begin-empty" @click="begin([])">Start without a plan</ElButton>
           </div>
           <template v-if="plan">
@@ -205,8 +206,8 @@ async function begin(parts: Schemas['SessionPart'][]) {
             <ElButton type="primary" :disabled="busy || !plan.length" data-testid="begin" @click="begin(plan)">Begin</ElButton>
           </template>
           <p class="soft caution">
-            Bent over a table the back, neck and bridge wrist tire before one feels it: stand up at the breaks, stop at pain, and let the
-            club’s or a physiotherapist’s advice come before this. One foot stays on the floor.
+            Back, neck and bridge wrist tire before you feel it. Stand up at the breaks, stop at pain, and put your club’s or a
+            physiotherapist’s advice first. One foot stays on the floor.
           </p>
         </section>
         <section aria-labelledby="past-title">
@@ -228,10 +229,10 @@ async function begin(parts: Schemas['SessionPart'][]) {
             </li>
           </ul>
           <p v-else-if="past && inBin" class="soft">The bin is empty. Deleted sessions wait here until you restore them.</p>
-          <p v-else-if="past" class="soft">No session yet. Choose a routine and play it, or lay a session out.</p>
+          <p v-else-if="past" class="soft">No sessions yet. Choose a routine and play it, or plan a session.</p>
           <MoreButton :shown="past?.length ?? 0" :total="parts.total.value" @more="parts.more" />
           <p class="row">
-            <LineButton @click="router.push('/progress')">How it goes over the weeks</LineButton>
+            <LineButton @click="router.push('/progress')">Progress over the weeks</LineButton>
             <LineButton data-testid="train-eye" @click="router.push('/table/now/shot?view=guess')"
               >Train your eye: guess where the white stops</LineButton
             >

@@ -57,27 +57,27 @@ const keep = () =>
     })
     practise.leave()
     await router.push(`/practice/routines/${made.id}`)
-  }, 'The routine is not kept')
+  }, 'Could not keep the routine')
 </script>
 
 <template>
   <ElDialog :model-value="!!practise.asked" title="Practise this" width="min(480px, 94vw)" @close="practise.leave()">
     <div v-if="practise.asked" class="fields">
-      <ElInput v-model="name" :maxlength="120" aria-label="What the routine is called" data-testid="routine-name" />
+      <ElInput v-model="name" :maxlength="120" aria-label="Name of the routine" data-testid="routine-name" />
       <strong>Done is</strong>
       <ElCheckbox v-if="pot" v-model="isPotted">{{ theBall(pot.ball) }} into the {{ pocketName(pot.pocket) }} pocket</ElCheckbox>
       <div v-if="practise.asked.stop" class="row">
         <ElCheckbox v-model="stops">the white stops where it is drawn, within</ElCheckbox>
         <LengthInput v-model="radius" :min="0.03" :max="1" label="How near" />
       </div>
-      <p v-if="!demands.length" class="field-error" role="alert">Something has to be asked: a pot, or where the white stops.</p>
+      <p v-if="!demands.length" class="field-error" role="alert">Ask for something: a pot, or where the white stops.</p>
       <label class="row"
         ><FigureInput v-model="attempts" :min="1" :max="200" :digits="0" label="Attempts" /> attempts
         <ElCheckbox v-model="bothSides">from both sides of the table</ElCheckbox></label
       >
     </div>
     <template #footer>
-      <ElButton @click="practise.leave()">Leave it</ElButton>
+      <ElButton @click="practise.leave()">Cancel</ElButton>
       <ElButton type="primary" :disabled="busy || !demands.length || !name.trim()" data-testid="keep-routine" @click="keep"
         >Keep it as a routine</ElButton
       >

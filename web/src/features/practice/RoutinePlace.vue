@@ -116,7 +116,7 @@ const play = () =>
     if (await sessions.resume()) sessions.setTask(now)
     else sessions.begin(now)
     await router.push(`/practice/sessions/${sessions.session!.id}`)
-  }, 'Not begun')
+  }, 'Could not start it')
 
 const variants = shallowRef<Schemas['VariantsResult'] | null>(null)
 const easier = () =>
@@ -124,7 +124,7 @@ const easier = () =>
     variants.value = await ask(
       client.POST('/api/routines/variants', { body: { steps: [laid.value!], player: players.player, conditions: club.conditions } }),
     )
-  }, 'No other version')
+  }, 'No easier or harder version')
 watch([step, isMirrored, () => props.id], () => (variants.value = null))
 const keep = (v: Schemas['VariantResult'], words: string) =>
   attempt(async () => {
@@ -135,7 +135,7 @@ const keep = (v: Schemas['VariantResult'], words: string) =>
       knob: null,
     })
     await router.push(`/practice/routines/${made.id}`)
-  }, 'Not kept')
+  }, 'Could not keep it')
 
 const draft = ref<{ name: string; task: string; lookFor: string; attempts: number; bothSides: boolean } | null>(null)
 function edit() {
@@ -146,7 +146,7 @@ const save = () =>
   attempt(async () => {
     found.value = await routines.save(found.value!, { ...routine.value!, ...draft.value! })
     draft.value = null
-  }, 'Not saved')
+  }, 'Could not save it')
 const remove = () =>
   attempt(async () => {
     const { id, routine } = found.value!
@@ -154,10 +154,10 @@ const remove = () =>
     await router.push('/practice')
     notices.show({
       kind: 'info',
-      text: `“${routine.name}” is put away. Attempts at it stay.`,
-      action: { label: 'Take it out again', run: () => void attempt(() => routines.restore(id), 'Not taken out') },
+      text: `“${routine.name}” is archived. Its attempts stay.`,
+      action: { label: 'Restore it', run: () => void attempt(() => routines.restore(id), 'Could not restore it') },
     })
-  }, 'Not put away')
+  }, 'Could not archive it')
 const yesNo = [
   { value: 1, label: 'both sides' },
   { value: 0, label: 'one side' },
@@ -173,7 +173,7 @@ function setUp() {
     stroke: { ...position.stroke, ...(stroke as object) },
     conditions: { ...position.content.conditions },
   })
-  notices.show({ kind: 'info', text: 'Set up as a new position, not saved yet.', action: { label: `Back to “${before}”`, run: back } })
+  notices.show({ kind: 'info', text: 'Set up as a new position. Not saved yet.', action: { label: `Back to “${before}”`, run: back } })
   void router.push('/table/now/shot')
 }
 </script>
@@ -206,7 +206,7 @@ function setUp() {
           <StepPlan :step="laid" :way="outlook?.[step]?.way" :outlines="outlook?.[step]?.likely" />
           <p class="rule">{{ sentence(ruleWords(laid)) }}.</p>
           <p v-if="outlook && !isRun" class="soft">
-            The dotted outline holds two in three of the places where the white of {{ skillWords(players.player.skill) }} stops.
+            The dotted outline holds two thirds of the places where the white of {{ skillWords(players.player.skill) }} stops.
           </p>
         </div>
         <div class="words">
@@ -217,8 +217,8 @@ function setUp() {
           </div>
           <section v-if="variants" aria-label="Easier or harder" data-testid="variants">
             <p>
-              As it is, {{ skillWords(players.player.skill) }} does {{ percentWords(variants.asItIs.value) }}. About seven in ten is what
-              teaches most.
+              As it is, {{ skillWords(players.player.skill) }} does {{ percentWords(variants.asItIs.value) }}. About seven in ten teaches
+              most.
             </p>
             <ul>
               <li v-for="v in [variants.aboutSeven, variants.other].filter((x) => !!x)" :key="v!.wider + v!.nearer">
@@ -248,7 +248,7 @@ function setUp() {
               <ElTableColumn prop="done" label="Done" width="70" />
               <ElTableColumn prop="spread" label="The white stops" />
             </ElTable>
-            <p class="soft">Worked out by playing each 256 times with that player’s errors, on {{ club.table?.name }}; not counted.</p>
+            <p class="soft">Simulated 256 times each with that player’s errors, on {{ club.table?.name }}; not counted.</p>
           </section>
           <section v-if="found?.expected.length" aria-labelledby="runs-title" data-testid="expected-runs">
             <h2 id="runs-title">What players make of it</h2>
@@ -263,18 +263,16 @@ function setUp() {
                 ><template #default="{ row }">{{ row.reached }} of {{ row.breaks }}</template></ElTableColumn
               >
             </ElTable>
-            <p class="soft">
-              Worked out: so many breaks played by the planner’s choice with that player’s errors, on a match table; not counted.
-            </p>
+            <p class="soft">Simulated breaks by the planner with that player’s errors, on a match table; they do not count.</p>
           </section>
           <p v-if="isRun" class="soft">
-            A run ends by itself: count its balls, and how it ended. {{ countWords(routine.attempts!, 'run') }} are enough for a day.
+            Count the balls of a run and say how it ended. {{ countWords(routine.attempts!, 'run') }} are enough for a day.
           </p>
           <section v-if="found?.isOwn" aria-label="Change it">
             <div v-if="draft" class="edit">
               <ElInput v-model="draft.name" :maxlength="120" aria-label="Name" />
               <ElInput v-model="draft.task" type="textarea" :maxlength="500" placeholder="The task, in a line" aria-label="Task" />
-              <ElInput v-model="draft.lookFor" :maxlength="500" placeholder="The one thing to look for" aria-label="What to look for" />
+              <ElInput v-model="draft.lookFor" :maxlength="500" placeholder="The one thing to watch" aria-label="What to watch" />
               <label class="row"
                 ><FigureInput v-model="draft.attempts" :min="1" :max="200" :digits="0" label="Attempts" /> attempts,
                 <OneOf
@@ -285,12 +283,12 @@ function setUp() {
               /></label>
               <div class="row">
                 <ElButton type="primary" :disabled="busy || !draft.name.trim()" @click="save">Save</ElButton>
-                <ElButton @click="draft = null">Leave it</ElButton>
+                <ElButton @click="draft = null">Cancel</ElButton>
               </div>
             </div>
             <div v-else class="row">
               <ElButton data-testid="edit-routine" @click="edit">Change words and numbers</ElButton>
-              <ElButton data-testid="put-away-routine" @click="remove">Put away</ElButton>
+              <ElButton data-testid="put-away-routine" @click="remove">Archive</ElButton>
             </div>
           </section>
           <p><RouterLink :to="`/progress?routine=${id}`">How it has gone</RouterLink></p>

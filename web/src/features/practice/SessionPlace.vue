@@ -144,9 +144,9 @@ const address = computed(() => `${location.origin}/practice/sessions/${props.id}
 /** What is refused here for good. */
 const refused = computed(() => outbox.refused.filter((w) => w.session === props.id).length)
 const sent = computed(() => {
-  if (refused.value) return `${refused.value} not taken – look`
+  if (refused.value) return `${refused.value} not accepted – show`
   if (!sessions.unsent) return 'all sent'
-  const why = outbox.trouble && !isPhone.value ? `: ${outbox.isAway ? 'no connection' : 'refused for now, trying again'}` : ''
+  const why = outbox.trouble && !isPhone.value ? `: ${outbox.isAway ? 'no connection' : 'not accepted yet, retrying'}` : ''
   return `${sessions.unsent} not sent${why}`
 })
 </script>
@@ -155,22 +155,22 @@ const sent = computed(() => {
   <main class="session" :class="{ phone: isPhone }" data-testid="session-place">
     <p v-if="trouble" class="field-error padded" role="alert">{{ trouble }}</p>
     <p v-else-if="isGone" class="padded">
-      There is no such session. It may have been deleted. <RouterLink to="/practice">To practice</RouterLink>
+      This session does not exist. It may have been deleted. <RouterLink to="/practice">Back to Practice</RouterLink>
     </p>
     <p v-else-if="!session" class="soft padded" role="status">Opening the session …</p>
     <template v-else>
       <header class="head">
-        <h1>{{ routine?.name ?? (counting.isMissing ? 'A routine that is not on this device' : 'Session') }}</h1>
+        <h1>{{ routine?.name ?? (counting.isMissing ? 'Routine not on this device' : 'Session') }}</h1>
         <RouterLink v-if="refused" class="sent refused" to="/practice" role="status" data-testid="sent">{{ sent }}</RouterLink>
         <span v-else class="sent" :class="{ waits: sessions.unsent }" role="status" data-testid="sent">{{ sent }}</span>
         <span class="spring" />
         <ElButton size="small" data-testid="plan-of-session" @click="isShowing = 'plan'">Routines</ElButton>
         <ElButton size="small" data-testid="share" @click="isShowing = 'share'">Look on</ElButton>
         <ElButton v-if="!isOver" size="small" data-testid="end-session" @click="end">End</ElButton>
-        <ElButton v-else size="small" data-testid="go-on-session" @click="sessions.goOn()">Go on with it</ElButton>
+        <ElButton v-else size="small" data-testid="go-on-session" @click="sessions.goOn()">Resume</ElButton>
       </header>
       <p v-if="outbox.cannotKeep && sessions.unsent" class="cannot-keep" role="alert" data-testid="cannot-keep">
-        This device cannot keep what you count. It is sent from memory: leave this tab open until all is sent.
+        This device cannot store your counts. Leave this tab open until everything is sent.
       </p>
       <div v-if="counting.step && routine" class="body">
         <div ref="tableSide" class="table-side">
@@ -248,7 +248,7 @@ const sent = computed(() => {
       </div>
       <div v-else class="padded">
         <p v-if="counting.isMissing">
-          This routine is not on this device, and the server does not answer. Choose one that was opened here before.
+          This routine is not on this device and there is no connection. Choose one you have opened here before.
         </p>
         <p v-else>Choose what to play.</p>
         <ElButton type="primary" @click="isShowing = 'plan'">Routines</ElButton>
@@ -285,7 +285,7 @@ const sent = computed(() => {
           </li>
         </ul>
         <p class="soft">To the middle of the ball, from the noses of the cushions.</p>
-        <p v-if="!sessions.unsent"><a :href="`/api/practice/sessions/${id}/sheet.pdf`" target="_blank">All of it as a sheet to print</a></p>
+        <p v-if="!sessions.unsent"><a :href="`/api/practice/sessions/${id}/sheet.pdf`" target="_blank">Print it as a sheet</a></p>
       </ElDialog>
       <ElDialog :model-value="isShowing === 'change'" title="Change one thing" width="min(420px, 94vw)" @close="isShowing = ''">
         <div class="change">
@@ -312,7 +312,7 @@ const sent = computed(() => {
               data-testid="group"
           /></label>
         </div>
-        <p class="soft">Attempts from here on are told apart by it, on the plan and in the count.</p>
+        <p class="soft">Attempts from here on are counted separately and drawn in their own colour.</p>
         <template #footer>
           <ElButton v-if="session.now?.stroke || session.now?.group" @click="dropChange">As the routine says</ElButton>
           <ElButton type="primary" data-testid="apply-change" @click="applyChange">Play it so</ElButton>

@@ -17,7 +17,7 @@ export function usePracticeFeature(): Feature {
         ...here,
         run: () => counting.reason(reason),
       })),
-      { id: 'count-undo', name: 'at a session: take the last attempt back', key: 'ctrl+z', ...here, run: () => counting.undo() },
+      { id: 'count-undo', name: 'at a session: undo the last attempt', key: 'ctrl+z', ...here, run: () => counting.undo() },
       { id: 'count-next', name: 'at a session: the next step', key: 'arrowright', ...here, run: () => counting.goStep(1) },
       { id: 'count-previous', name: 'at a session: the step before', key: 'arrowleft', ...here, run: () => counting.goStep(-1) },
       { id: 'count-side', name: 'at a session: from the other side of the table', key: 'm', ...here, run: () => counting.turn() },

@@ -76,7 +76,7 @@ export const useSession = defineStore('session', () => {
     notices.show(
       {
         kind: 'info',
-        text: 'This attempt was corrected on another device too. The correction made there is kept.',
+        text: 'This attempt was corrected on another device too. That correction was kept.',
         action: { label: 'Use mine', run: () => correct(mine.id, entryOf(mine)) },
       },
       20,
@@ -288,8 +288,8 @@ export const useSession = defineStore('session', () => {
     correct(last.id, { withdrawn: true })
     notices.show({
       kind: 'info',
-      text: last === end ? 'The last attempt is taken back.' : 'The attempt is taken back.',
-      action: { label: 'Bring it back', run: () => correct(last.id, { withdrawn: false }) },
+      text: last === end ? 'Undid the last attempt.' : 'Undid the attempt.',
+      action: { label: 'Redo', run: () => correct(last.id, { withdrawn: false }) },
     })
   }
 

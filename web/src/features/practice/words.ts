@@ -17,21 +17,7 @@ export const familyNames: Record<Family, string> = {
 }
 export const families = Object.keys(familyNames) as Family[]
 
-export const reasonNames = {
-  thick: 'too thick',
-  thin: 'too thin',
-  hard: 'too hard',
-  soft: 'too soft',
-  high: 'too high',
-  low: 'too low',
-  left: 'left side',
-  right: 'right side',
-  wrongBall: 'wrong ball',
-  other: 'other',
-} as const
-export type Reason = keyof typeof reasonNames
-export const reasons = Object.keys(reasonNames) as Reason[]
-export const reasonName = (reason: string) => reasonNames[reason as Reason] ?? reason
+export { reasonName, reasonNames, reasons, type Reason } from '../../domain/reasons'
 
 /** What the body may have done; one's own words are added to them. */
 export const bodyWords = ['grip', 'pause', 'backswing', 'bridge', 'butt', 'head', 'through the ball']
@@ -82,7 +68,7 @@ export function ruleWords(step: Step): string {
         case 'noCushion':
           return 'meet no cushion'
         case 'noSide':
-          return 'no side that was not meant'
+          return 'no unmeant side'
         case 'score':
           return `make ${d.points} or more`
       }
@@ -123,7 +109,7 @@ export function variantWords(v: Schemas['VariantResult']) {
 export const orderWords: Record<NonNullable<Routine['order']>, string> = {
   steps: 'one step after the other',
   rounds: 'one attempt at each in turn',
-  ladder: 'on to the next when done, back one when not',
+  ladder: 'up a step when done, down a step when not',
 }
 
 /** Where a ball goes, as it is measured at the table: from the two nearest cushions, and from the nearest spot. */

@@ -3,6 +3,7 @@ import { ElButton, ElTable, ElTableColumn } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, client, exchange, Problem, type Schemas } from '../../api/client'
+import { reasonName } from '../../domain/reasons'
 import { doneShare } from '../../lib/estimates'
 import { figureWords, percentWords, sentence } from '../../lib/formats'
 import { useClub } from '../../position/club'
@@ -135,7 +136,7 @@ const causeChart = computed(() => {
   return {
     grid: { left: 92, right: 30, top: 6, bottom: 24 },
     xAxis: { type: 'value' as const, minInterval: 1 },
-    yAxis: { type: 'category' as const, data: causes.map((c) => causeName(c.reason)) },
+    yAxis: { type: 'category' as const, data: causes.map((c) => reasonName(c.reason)) },
     series: [
       {
         type: 'bar' as const,
@@ -147,7 +148,6 @@ const causeChart = computed(() => {
     ],
   }
 })
-const causeName = (reason: string) => reason.replace('wrongBall', 'wrong ball')
 /** By hand and reach, and with the white by a cushion: where there is more than one of a kind. */
 const ways = computed(() => {
   const stances = (of.value?.stances ?? []).map((s) => ({ label: stanceNames[s.stance], share: s.share }))
@@ -168,7 +168,7 @@ const trend = computed(() => {
   if (!t) return ''
   const per = figureWords(t.perAttempt * 10000, 1)
   const error = figureWords(t.error * 10000, 1)
-  return `${t.perAttempt > 0 ? '+' : ''}${per} ± ${error} points for each hundred attempts${t.isTold ? '' : ': no more than scatter makes of nothing'}.`
+  return `${t.perAttempt > 0 ? '+' : ''}${per} ± ${error} points for each hundred attempts${t.isTold ? '' : ': no more than chance'}.`
 })
 const kinds = computed(() => (answer.value?.kinds ?? []).filter((k) => k.inRoutines || k.inFrames))
 const notices = useNotices()
@@ -185,7 +185,7 @@ const bringIn = (file: File) =>
     notices.show({ kind: 'info', text: `${told.new} attempts of ${told.attempts} are new, in ${told.sessions} sessions.` })
     await club.loadAll()
     void load()
-  }, 'The file is not taken in')
+  }, 'Could not import the file')
 const exported = (kind: string) => {
   const query = new URLSearchParams(
     Object.entries({ ...filter.value, player: filter.value.player === 'all' ? '' : filter.value.player, weeks: '' })
@@ -211,6 +211,9 @@ const exported = (kind: string) => {
       <PickOne :model-value="filter.table" :options="tables" label="Table" width="min(190px, 43vw)" @picked="set('table', $event)" />
       <PickOne :model-value="filter.cue" :options="cues" label="Cue" width="min(170px, 43vw)" @picked="set('cue', $event)" />
       <PickOne :model-value="filter.weeks" :options="spans" label="Time" width="min(160px, 43vw)" @picked="set('weeks', $event)" />
+      <RouterLink v-if="filter.player && filter.player !== 'all'" :to="`/progress/player/${filter.player}`" data-testid="to-player-page"
+        >Player’s page</RouterLink
+      >
       <ElButton v-if="filter.routine" data-testid="all-routines" @click="set('routine', '')">All routines</ElButton>
     </div>
     <ProblemText v-if="problem" :problem="problem" @again="load" />
@@ -229,10 +232,10 @@ const exported = (kind: string) => {
         <ChartBox :option="weekChart" label="Share done, week by week" @picked="picked = $event" />
         <p class="soft figure" role="status">{{ weekLine }}</p>
         <p v-if="isStandard" class="soft" data-testid="standard">
-          Weeks are compared at one mix of routines (direct standardisation): each routine with itself, weighted as in all the weeks shown,
-          so that a week of easy routines does not look like progress.
+          Each routine is compared with itself, weighted as over all the weeks shown (direct standardisation), so a week of easy routines
+          does not look like progress.
         </p>
-        <p v-if="!isRun" class="soft">The thin bars are where the share of each week lies, 95 times of 100.</p>
+        <p v-if="!isRun" class="soft">Thin bars: 95 % interval.</p>
         <p>
           <ElButton size="small" :aria-expanded="hasFigures" data-testid="weeks-figures" @click="hasFigures = !hasFigures">{{
             hasFigures ? 'Hide the figures' : 'Every week in figures'
@@ -300,7 +303,7 @@ const exported = (kind: string) => {
         </template>
         <template v-if="of.causes.length">
           <h3>Why not, of {{ missed }} that were not done</h3>
-          <ChartBox :option="causeChart" label="Causes of what was not done" :height="`${50 + 24 * of.causes.length}px`" />
+          <ChartBox :option="causeChart" label="Reasons for misses" :height="`${50 + 24 * of.causes.length}px`" />
         </template>
         <template v-if="beside.length > 1">
           <h3>Player beside player</h3>

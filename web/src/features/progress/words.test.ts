@@ -18,10 +18,14 @@ describe('what is told of attempts', () => {
     })
     const before = week('2026-11-16', 50, 0.4, 0.6)
     expect(sinceWords([before, week('2026-11-23', 56, 0.46, 0.65)])).toBe(
-      'The week of 23 Nov: 56 % done, 6 points up on the week before, which chance alone can do.',
+      'The week of 23 Nov: 56 % done, 6 points up on the week before, which could be chance.',
     )
-    expect(sinceWords([before, week('2026-11-23', 75, 0.66, 0.82)])).toContain('25 points up on the week before, more than chance does.')
-    expect(sinceWords([before, week('2026-11-23', 20, 0.13, 0.29)])).toContain('30 points down on the week before, more than chance does.')
+    expect(sinceWords([before, week('2026-11-23', 75, 0.66, 0.82)])).toContain(
+      '25 points up on the week before, more than chance explains.',
+    )
+    expect(sinceWords([before, week('2026-11-23', 20, 0.13, 0.29)])).toContain(
+      '30 points down on the week before, more than chance explains.',
+    )
     expect(sinceWords([before, week('2026-11-23', 50, 0.4, 0.6)])).toBe('The week of 23 Nov: 50 % done, as in the week before.')
     expect(sinceWords([before])).toBe('')
     const standard = { share: 0.6, low: 0.5, high: 0.7, covered: 1 }
@@ -43,7 +47,7 @@ describe('what is told of attempts', () => {
 
   it('tells a run from luck', () => {
     expect(streakWords(10, 0.82)).toContain('82 %')
-    expect(streakWords(15, 0.01)).toContain('more than luck')
+    expect(streakWords(15, 0.01)).toContain('more than chance')
     expect(streakWords(1, 1)).toBe('')
     expect(weekWords('2026-11-23')).toBe('23 Nov')
   })

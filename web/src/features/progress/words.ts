@@ -27,19 +27,19 @@ export function sinceWords(weeks: readonly Schemas['Week'][]): string {
   // Apart only where neither could be the other: the intervals do not even touch.
   const isApart = b.low > a.high || b.high < a.low
   const change = by === 0 ? 'as in the week before' : `${Math.abs(by)} points ${by > 0 ? 'up on' : 'down on'} the week before`
-  return `The week of ${weekWords(now.from)}: ${percentWords(b.share)} done${now.standard ? ' at the usual mix' : ''}, ${change}${by === 0 ? '' : isApart ? ', more than chance does' : ', which chance alone can do'}.`
+  return `The week of ${weekWords(now.from)}: ${percentWords(b.share)} done${now.standard ? ' at the usual mix' : ''}, ${change}${by === 0 ? '' : isApart ? ', more than chance explains' : ', which could be chance'}.`
 }
 
 /** Better than before? Yes, no, or not yet to be told, and how many attempts it would take. */
 export function betterWords(change: Schemas['Change'], what = 'the newer half', than = 'the older', isAnswer = true): string {
   const by = figureWords(Math.abs(change.difference) * 100, 0)
-  const range = `somewhere from ${figureWords(change.low * 100, 0)} to ${figureWords(change.high * 100, 0)} points`
+  const range = `95 % interval ${figureWords(change.low * 100, 0)} to ${figureWords(change.high * 100, 0)} points`
   const said = (better: string) => `${what} by ${by} points ${better} than ${than}, ${range}.`
   if (change.verdict === 'better') return isAnswer ? `Yes: ${said('better')}` : sentence(said('better'))
   if (change.verdict === 'worse') return isAnswer ? `No: ${said('worse')}` : sentence(said('worse'))
   return change.needed
-    ? `Not yet to be told: ${by} points apart, ${range}. As far apart as this, about ${roundWords(change.needed)} attempts on each side would tell.`
-    : `Not to be told: the two are level so far.`
+    ? `Too early to say: ${by} points apart, ${range}. At this difference about ${roundWords(change.needed)} attempts on each side would decide.`
+    : `Too early to say: level so far.`
 }
 
 /** No more figures than are known: "216" is "220", "13676" is "14,000". */
@@ -49,8 +49,8 @@ const roundWords = (count: number) => Number(count.toPrecision(2)).toLocaleStrin
 export function streakWords(run: number, byLuck: number): string {
   if (run < 2) return ''
   const chance =
-    byLuck > 0.995 ? 'luck alone makes as long a one nearly always' : `luck alone makes as long a one in ${percentWords(byLuck)} of cases`
-  return `${run} in a row at best, of the last hundred; ${byLuck < 0.05 ? `${chance}: more than luck` : chance}.`
+    byLuck > 0.995 ? 'chance alone gives one as long nearly always' : `chance alone gives one as long in ${percentWords(byLuck)} of cases`
+  return `${run} in a row at best, of the last hundred; ${byLuck < 0.05 ? `${chance}: more than chance` : chance}.`
 }
 
 /** "3 Nov". */

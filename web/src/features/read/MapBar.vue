@@ -38,11 +38,9 @@ const targets = computed(() => [
     </div>
     <template v-if="map.isOpen">
       <p v-if="map.problem" class="field-error" role="alert">{{ problemWords(map.problem) }}</p>
-      <p v-else-if="map.map && !map.map.best" class="soft">Nothing can be potted from anywhere: play safe, or open the balls first.</p>
+      <p v-else-if="map.map && !map.map.best" class="soft">Nothing can be potted from anywhere. Play safe, or open the balls first.</p>
       <p v-else-if="map.quality" data-testid="map-reasons" role="status">{{ qualityWords(map.quality) }}</p>
-      <p v-else class="soft">
-        Each line is a tenth of the best place’s worth, the outermost half of it. Point at a place on the plan to see why.
-      </p>
+      <p v-else class="soft">Contours are tenths of the best place’s value, down to half. Point at a place on the plan to see why.</p>
       <div v-if="map.map?.best && position.stroke.pot && map.target !== 'on'" class="row">
         <ElButton v-if="map.place" size="small" type="primary" data-testid="ways-there" @click="map.waysTo(map.place)"
           >Ways to be there</ElButton

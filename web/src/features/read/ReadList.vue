@@ -63,13 +63,13 @@ function key(e: KeyboardEvent) {
 <template>
   <div class="list" :class="{ stale: reading.isStale }" data-testid="read-list">
     <p class="soft who">
-      Chances of {{ skillWords(players.player.skill) }}, {{ players.player.hand }}-handed. Point at one to see its line; click to set it up.
-      <ErrorsButton /><HandbookLink of="chance" what="a chance" /><HandbookLink of="errors" what="± errors" />
+      Chances for {{ skillWords(players.player.skill) }}, {{ players.player.hand }}-handed. Point at a row to see its line; click to set it
+      up. <ErrorsButton /><HandbookLink of="chance" what="a chance" /><HandbookLink of="errors" what="± errors" />
     </p>
     <ProblemText v-if="reading.problem" :problem="reading.problem" test-id="read-problem" @again="reading.again()" />
     <p v-else-if="!reading.options" class="soft" role="status">Reading the table …</p>
     <p v-else-if="!reading.options.length" class="soft">There is nothing to pot. Add a ball in the step Shot.</p>
-    <p v-else-if="!on.length" class="soft">Nothing is on. What stands in the way is below; Safety says how to leave it.</p>
+    <p v-else-if="!on.length" class="soft">Nothing is on. See below what is in the way, and Safety for what to play.</p>
     <ElTable
       v-if="on.length"
       :data="on"
@@ -109,8 +109,8 @@ function key(e: KeyboardEvent) {
       <ElTableColumn prop="chance.value" label="Chance" width="86" align="right" sortable :sort-orders="['descending', 'ascending']">
         <template #default="{ row }"
           ><strong>{{ shareWords(row.chance) }}</strong
-          ><span v-if="row.isLevel" class="soft under" title="The strokes played cannot tell it from the likeliest">level</span
-          ><span v-if="row.pace > reading.judged.pace" class="soft under" title="At the softest pace that surely gets there"
+          ><span v-if="row.isLevel" class="soft under" title="Too close to the likeliest to separate">level</span
+          ><span v-if="row.pace > reading.judged.pace" class="soft under" title="At the softest pace sure to get there"
             >pace {{ row.pace.toFixed(1) }}</span
           ></template
         >

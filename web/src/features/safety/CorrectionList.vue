@@ -18,25 +18,25 @@ const forget = ({ route, version }: Schemas['CorrectionResult']) =>
   attempt(async () => {
     await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route }, query: { version } } }))
     await load()
-  }, 'Not forgotten')
+  }, 'Could not delete the correction')
 void load()
 </script>
 
 <template>
   <div>
     <h2>Corrections</h2>
-    <p class="soft">What escapes that were tried have taught: how far along the first cushion this table differs from the model.</p>
+    <p class="soft">Learned from escapes you tried: how far this table differs from the model along the first cushion.</p>
     <ul v-if="kept?.length">
       <li v-for="c in kept" :key="c.route">
         <span
           >{{ sentence(offCushionsWords(c.route.split('.'))) }}: {{ alongWords({ cushions: c.route.split('.') }, c.along) }}, from
           {{ countWords(c.trials, 'trial') }}</span
         >
-        <ElButton size="small" @click="forget(c)">Forget it</ElButton>
+        <ElButton size="small" @click="forget(c)">Delete correction</ElButton>
       </li>
     </ul>
     <p v-else-if="kept" class="soft">
-      None yet. In the step Safety of a snooker: try an escape, say by how much it missed, and keep the correction.
+      None yet. When snookered, open Safety, try an escape, say by how much it missed, and keep the correction.
     </p>
   </div>
 </template>

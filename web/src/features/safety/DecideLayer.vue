@@ -11,8 +11,8 @@ const { sx, sy, points, outlinePath } = useDrawing()
 
 <template>
   <g v-if="safety" class="spread" data-testid="safety-spread">
-    <path :d="outlinePath(safety.whiteSpread)" class="likely"><title>The white stops in here two times of three</title></path>
-    <path :d="outlinePath(safety.ballSpread)" class="nearly"><title>The ball stops in here two times of three</title></path>
+    <path :d="outlinePath(safety.whiteSpread)" class="likely"><title>Two thirds of strokes leave the white in here</title></path>
+    <path :d="outlinePath(safety.ballSpread)" class="nearly"><title>Two thirds of strokes leave the ball in here</title></path>
   </g>
   <g v-if="escape?.mirror" class="mirror" data-testid="mirror">
     <polyline :points="points(escape.mirror.points)" />

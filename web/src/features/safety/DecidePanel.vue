@@ -74,14 +74,14 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
       <label class="row"
         >against <PickOne v-model="decide.rival" :options="rivals" label="The other player’s skill" test-id="rival" width="130px"
       /></label>
-      <ElCheckbox v-model="decide.leaveOpen" title="What the stroke that is set up leaves to the other player" data-testid="what-it-leaves"
+      <ElCheckbox v-model="decide.leaveOpen" title="What the current stroke leaves the other player" data-testid="what-it-leaves"
         >What it leaves</ElCheckbox
       >
       <SearchStatus
         :is-searching="decide.isSearching"
         :was-stopped="decide.wasStopped"
         :share="decide.found?.share ?? 0"
-        label="How far the search is"
+        label="Progress of the search"
         :status="decide.status"
         :since="decide.since"
         :looked="decide.found?.looked"
@@ -110,7 +110,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
         is-searching
         :was-stopped="false"
         :share="decide.openings?.share ?? 0"
-        label="How far the comparison is"
+        label="Progress of the comparison"
         :status="decide.comparisonStatus"
         :wait="decide.comparisonWait"
         @stop="decide.stopComparing()"
@@ -149,13 +149,13 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
     <FrameProblem v-if="decide.problem" :problem="decide.problem" test-id="decide-problem" @again="decide.search()" />
     <p v-else-if="!decide.items.length && decide.isSearching" class="soft" role="status">Weighing pots and safeties …</p>
     <p v-else-if="!decide.items.length && decide.found?.share === 1" class="soft">
-      Neither a pot nor a safety nor an escape was found from here. Move a ball, or take the foul that gives least.
+      No pot, safety or escape was found from here. Move a ball, or accept the foul that costs least.
     </p>
     <p v-if="decide.items.length" class="row soft">
       <span
-        >{{ decide.found?.unit === 'points' ? 'By points to be expected' : 'By the chance to win the frame' }}, the best first{{
+        >{{ decide.found?.unit === 'points' ? 'By expected points' : 'By the chance to win the frame' }}, the best first{{
           decide.isSearching ? ', so far' : ''
-        }}; a click sets it up.{{ decide.found?.white ? ' Each is played from the place in the D that suits it best.' : '' }}</span
+        }}; click one to set it up.{{ decide.found?.white ? ' Each starts from its best place in the D.' : '' }}</span
       >
       <ErrorsButton /><HandbookLink of="safety" what="what a safety leaves" />
     </p>
@@ -182,7 +182,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
         >
         <div v-if="decide.chosen === i.key" class="why" data-testid="decide-detail">
           <p v-if="decide.found!.unit !== 'points'" class="soft">
-            {{ signedWords(i.prospect.points) }} points to be expected, yours less theirs.
+            {{ signedWords(i.prospect.points) }} expected points, yours less theirs.
           </p>
           <template v-if="i.kind === 'attack'">
             <p>{{ attackFigures(i.attack) }}</p>
@@ -204,13 +204,13 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
               <PickOne v-model="side" :options="sides(i.escape)" label="On which side" width="270px" />
               <ElButton size="small" native-type="submit" data-testid="correct">Correct the aim</ElButton>
               <ElButton v-if="decide.learnt" size="small" data-testid="keep-correction" @click="decide.keepLearnt()"
-                >Keep as this table’s</ElButton
+                >Keep for this table</ElButton
               >
             </form>
             <p v-if="i.escape.kept" class="row" data-testid="kept-correction">
               On this table, by {{ countWords(i.escape.kept.trials, 'trial') }}: {{ alongWords(i.escape, i.escape.kept.along) }}.
-              <ElButton size="small" @click="decide.aimKept(i.escape)">Aim with it</ElButton>
-              <ElButton size="small" @click="decide.forget(i.escape)">Forget it</ElButton>
+              <ElButton size="small" @click="decide.aimKept(i.escape)">Use it</ElButton>
+              <ElButton size="small" @click="decide.forget(i.escape)">Delete correction</ElButton>
             </p>
           </template>
         </div>

@@ -35,7 +35,7 @@ const pot = computed(() => position.stroke.pot)
     <template v-if="rally.strokes.length">
       <p class="row soft">
         <span data-testid="rally-turn">{{
-          rally.isTheirTurn ? 'The other player is at the table: the advice is for them.' : 'You are at the table.'
+          rally.isTheirTurn ? 'The other player is at the table; the advice is for them.' : 'You are at the table.'
         }}</span>
         <ElButton size="small" data-testid="end-rally" @click="rally.clear()">End the rally</ElButton>
       </p>

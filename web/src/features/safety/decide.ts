@@ -138,7 +138,7 @@ export const useDecide = defineStore('decide', () => {
         text: `Next time aim ${degreeWords(Math.abs(turn), 2)} farther to the ${turn > 0 ? 'left' : 'right'}${along}.`,
         action: { label: 'Undo', run: () => position.undo() },
       })
-    }, 'Not corrected')
+    }, 'Could not correct the aim')
   }
 
   /** Keeps the correction as this table's: the next escape off the same cushions says so. */
@@ -151,9 +151,9 @@ export const useDecide = defineStore('decide', () => {
       forgetAnswers('/api/decide')
       notices.show({
         kind: 'info',
-        text: `Kept as this table’s: ${lengthWords(Math.abs(kept.along))}, from ${countWords(kept.trials, 'trial')}.`,
+        text: `Kept for this table: ${lengthWords(Math.abs(kept.along))}, from ${countWords(kept.trials, 'trial')}.`,
       })
-    }, 'The correction is not kept')
+    }, 'Could not keep the correction')
   }
 
   /** Aims an escape with what trials on this table have taught. */
@@ -170,7 +170,7 @@ export const useDecide = defineStore('decide', () => {
       await ask(client.DELETE('/api/escape/corrections/{route}', { params: { path: { route }, query: { version: kept.version } } }))
       forgetAnswers('/api/decide')
       void search()
-    }, 'Not forgotten')
+    }, 'Could not delete the correction')
   }
 
   const { present: view } = useAnswer({

@@ -56,7 +56,7 @@ export const useRally = defineStore('rally', () => {
         const result: Schemas['PlayOnResult'] = await playStroke(before, missed)
         const { points, penalty, potted } = result
         keep([...earlier, { before, player, missed, points, penalty, potted }])
-      }, 'Not played')
+      }, 'Could not play it')
     } finally {
       isPlaying.value = false
     }

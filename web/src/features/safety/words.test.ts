@@ -109,14 +109,14 @@ describe('the words of safety', () => {
 
   it('give the verdict, and how near it is', () => {
     expect(verdict({})).toBe(
-      'Go for the pot: the frame is won 57 % by the pot, 52 % by the safety; it flips where the pot goes in less than 41 %.',
+      'Go for the pot: the frame is won 57 % by the pot, 52 % by the safety; if the pot goes in less than 41 %, the other is better.',
     )
     const safer = { bestId: 'safety', margin: exactly(-0.1), withSafety: exactly(0.67) }
     expect(verdict({}, safer)).toBe('Play safe: the frame is won 57 % by the pot, 67 % by the safety.')
     // Nearer than the reckoning itself is good for.
     expect(verdict({}, { margin: exactly(0.01) })).toContain('A near call. Go for the pot')
     expect(verdict({}, { withPot: null, margin: null, bestId: 'safety' })).toBe('No pot is worth trying: play safe.')
-    expect(verdict({ isSnookered: true }, { withPot: null, bestId: 'safety' })).toContain('these get to a ball on')
+    expect(verdict({ isSnookered: true }, { withPot: null, bestId: 'safety' })).toContain('These reach a ball on')
     expect(verdict({}, { isLevel: true })).toBe('Level: the frame is won 57 % by the pot, 52 % by the safety.')
     // None before both are there.
     expect(verdict({}, null)).toBe('')
@@ -133,7 +133,7 @@ describe('the words of safety', () => {
   })
 
   it('say how good the reckoning itself is', () => {
-    expect(modelErrorWords({ unit: 'win', modelError: 0.06 })).toContain('± 6 in a hundred frames')
+    expect(modelErrorWords({ unit: 'win', modelError: 0.06 })).toContain('± 6 percentage points')
     expect(modelErrorWords({ unit: 'points', modelError: 3 })).toContain('± 3 points')
     expect([valueWords(exactly(0.523), 'win'), valueWords(exactly(3.4), 'points')]).toEqual(['52 %', '+3.4'])
   })
@@ -144,7 +144,7 @@ describe('the words of safety', () => {
     expect(escapeFigures(escape)).toContain('Hits 80 %; window 2.25°, pace 5.0 to 8.0. A hit leaves a pot 20 %')
     expect(mirrorWords(escape)).toContain('parallel to it, 210 mm beside')
     expect(mirrorWords(escape)).toContain(
-      '600 mm from the middle green-side pocket; with this stroke, on this table, 37 mm away from that: 637 mm',
+      '600 mm from the middle green-side pocket; with this stroke, on this table, 37 mm from there: 637 mm',
     )
     expect(mirrorWords({ ...escape, correction: 0.001 })).toContain('on this table the same')
     expect(mirrorWords({ ...escape, mirror: null })).toBe('')
@@ -195,7 +195,7 @@ describe('the words of safety', () => {
     )
     expect(goFirstWords([opening])).toContain('Go first: 72 % of 128 rallies')
     expect(goFirstWords([{ ...opening, wins: { value: 0.4, error: 0.04, strokes: 128 } }])).toContain('Let the other go first')
-    expect(goFirstWords([{ ...opening, wins: { value: 0.52, error: 0.04, strokes: 128 } }])).toContain('As good as a toss')
+    expect(goFirstWords([{ ...opening, wins: { value: 0.52, error: 0.04, strokes: 128 } }])).toContain('Even')
     expect(goFirstWords([{ ...opening, wins: exactly(0) }])).toBe('')
   })
 

@@ -107,7 +107,7 @@ export function mirrorWords(e: Escape): string {
   if (e.correction === null || e.correction === undefined || e.fromPocket === null || e.fromPocket === undefined) return `${plain}.`
   return Math.abs(e.correction) < 0.003
     ? `${plain}; on this table the same.`
-    : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} away from that: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
+    : `${plain}; with this stroke, on this table, ${lengthWords(Math.abs(e.correction))} from there: ${lengthWords(e.fromPocket)} from the ${pocketName(e.pocket!)} pocket.`
 }
 
 /** A stroke of a rally: "You: red 3 into the top right, missed thick", "They: plain, pace 4: safe". */
@@ -135,8 +135,8 @@ export function rallyWords(s: RallyStroke, asker: number): string {
 /** How far the measure itself may be off: from frames and tables that were played out. */
 export const modelErrorWords = (d: Pick<Schemas['DecideProgress'], 'unit' | 'modelError'>) =>
   d.unit === 'points'
-    ? `The reckoning itself is good to about ± ${d.modelError.toFixed(0)} points.`
-    : `The reckoning itself is good to about ± ${(d.modelError * 100).toFixed(0)} in a hundred frames.`
+    ? `The model itself is good to about ± ${d.modelError.toFixed(0)} points.`
+    : `The model itself is good to about ± ${(d.modelError * 100).toFixed(0)} percentage points.`
 
 /** Attack or defend, and how near the call is. */
 export function verdictWords(d: Schemas['DecideProgress']): string {
@@ -149,24 +149,25 @@ function callWords(d: Schemas['DecideProgress']): string {
   const { verdict } = d
   if (!verdict) {
     const why = d.status?.isCut
-      ? 'No verdict: the time limit came before all was weighed.'
+      ? 'No verdict: the search reached its time limit first.'
       : d.share < 1
-        ? 'No verdict yet: pots and safeties are still being weighed.'
+        ? 'No verdict yet: still weighing pots and safeties.'
         : ''
     return [d.isSnookered ? 'Snookered.' : '', why].filter(Boolean).join(' ')
   }
   const best = d.prospects.find((p) => p.id === verdict.bestId)!
   const pot = d.prospects.find((p) => p.attack)?.attack
   const { withPot, withSafety, margin } = verdict
-  if (!withPot) return d.isSnookered ? 'Snookered: these get to a ball on.' : 'No pot is worth trying: play safe.'
-  if (!withSafety || !margin) return 'There is a pot, and no safety to set against it.'
+  if (!withPot) return d.isSnookered ? 'Snookered. These reach a ball on.' : 'No pot is worth trying: play safe.'
+  if (!withSafety || !margin) return 'There is a pot and no safety to compare it with.'
   const both =
     d.unit === 'points'
       ? `${signedWords(withPot)} points by the pot, ${signedWords(withSafety)} by the ${best.escape ? 'escape' : 'safety'}`
       : `the frame is won ${shareWords(withPot)} by the pot, ${shareWords(withSafety)} by the ${best.escape ? 'escape' : 'safety'}`
   if (verdict.isLevel) return `Level: ${both}.`
   const even = pot?.breakEven
-  const flips = best.attack && even && even > 0 && even < 1 ? `; it flips where the pot goes in less than ${percentWords(even)}` : ''
+  const flips =
+    best.attack && even && even > 0 && even < 1 ? `; if the pot goes in less than ${percentWords(even)}, the other is better` : ''
   const call = best.attack
     ? 'Go for the pot'
     : best.safety?.idea === 'snooker'
@@ -184,7 +185,7 @@ export const hiddenWords = (seen: number) => (seen >= 0.999 ? '' : seen <= 0.001
 
 export function leaveWords(view: Schemas['RivalViewResult']): string {
   const l = view.leave
-  if (!view.rivalAtTable) return 'The break goes on: nothing is left to the other player.'
+  if (!view.rivalAtTable) return 'The break goes on: the other player gets no shot.'
   if (l.isInHand)
     return `The other player has the white in the D${l.ball ? `, with ${theBall(l.ball)} on at ${percentWords(l.chance)}` : ''}.`
   const behind = l.hiddenBy ? ` behind ${theBall(l.hiddenBy)}` : ''
@@ -223,7 +224,7 @@ export function goFirstWords(list: Schemas['OpeningResult'][]): string {
   const { value, error, strokes } = best.wins
   const won = `${shareWords(best.wins)} of ${strokes} rallies`
   return Math.abs(value - 0.5) < 2 * error
-    ? `As good as a toss: ${won}.`
+    ? `Even: ${won}.`
     : value > 0.5
       ? `Go first: ${won} are won with the best opening.`
       : `Let the other go first: even the best opening wins only ${won}.`

@@ -26,7 +26,7 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
   <section class="panel" aria-labelledby="aids-title">
     <div class="row">
       <h2 id="aids-title">Also</h2>
-      <OneOf v-model="kind" :options="kinds" label="The same pot played otherwise" :disabled="!position.stroke.pot" />
+      <OneOf v-model="kind" :options="kinds" label="Other ways to play this pot" :disabled="!position.stroke.pot" />
       <ElCheckbox v-model="judgements.spreadOpen" data-testid="spread">Spread</ElCheckbox>
     </div>
     <p v-if="!position.stroke.pot" class="soft">Choose a pot to see the same pot by other routes, paces, heights or sides.</p>

@@ -37,7 +37,7 @@ const parts = computed(() => [
   },
   {
     name: 'net',
-    what: 'so aim, against the ghost ball',
+    what: 'so aim, from the ghost ball',
     turn: degrees(answer.shot?.cut?.allowanceDegrees ?? 0),
     shift: shiftWords(allowance.value?.net),
   },
@@ -52,7 +52,7 @@ function choose(side: number) {
 </script>
 
 <template>
-  <div id="why-aim" class="why-aim" role="region" aria-label="Why it is aimed so">
+  <div id="why-aim" class="why-aim" role="region" aria-label="Why this aim">
     <ElTable :data="parts" size="small" :show-header="false">
       <ElTableColumn prop="name" width="70" />
       <ElTableColumn prop="what" />
@@ -87,9 +87,7 @@ function choose(side: number) {
         ><template #default="{ row }"><ElButton size="small" @click="choose(row.sideTips)">Set up</ElButton></template></ElTableColumn
       >
     </ElTable>
-    <p class="soft">
-      Spin is the follow left when the white arrives, of a rolling ball’s; − is screw. {{ sidesWords(judgements.sides ?? []) }}
-    </p>
+    <p class="soft">Spin: follow left on arrival, as a share of natural roll; − is screw. {{ sidesWords(judgements.sides ?? []) }}</p>
   </div>
 </template>
 

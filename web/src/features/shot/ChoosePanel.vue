@@ -82,7 +82,7 @@ const part = computed({
         <span class="soft">into</span>
         <PickOne :model-value="pot.pocket" :options="pockets" label="Pocket" test-id="pocket" width="172px" @picked="choosePocket" />
       </template>
-      <span v-else class="soft">Pick a ball to pot, here or on the plan, then a pocket.</span>
+      <span v-else class="soft">Choose a ball to pot, here or on the plan, then a pocket.</span>
     </div>
     <div v-if="pot && cut" class="seen">
       <SightPicture />

@@ -63,7 +63,7 @@ const sheet = () =>
       lines: verdicts.value.map((d) => differenceWords(d, compare.nameOf, unit.value)),
     }
     keeping.download(await fetchFile('/api/compare/sheet', body), 'compare.pdf')
-  }, 'No sheet was made')
+  }, 'Could not make the sheet')
 
 /** The best of one's own against each other one, then the advice against it. */
 const verdicts = computed(() => {
@@ -122,16 +122,16 @@ const adviceIsMine = computed(() =>
     <p v-if="compare.choices.length < 2" class="soft" data-testid="compare-empty">
       {{
         compare.choices.length
-          ? 'Set up another stroke from the same balls – the one you would choose instead – and add it.'
-          : `Lay the shot you would play beside the one you would not: set a stroke up, add it, then another, up to ${mostChoices}. They are played with the same errors, so that a small difference shows.`
+          ? 'Set up another stroke from the same balls and add it.'
+          : `Compare the shot you would play with the one you would not. Set up a stroke and add it, then another, up to ${mostChoices}. All get the same errors, so small differences show.`
       }}
     </p>
-    <p v-else-if="mine.isFull" class="soft">Four are as many as can be told apart at a glance: remove one to add another.</p>
+    <p v-else-if="mine.isFull" class="soft">Four is the most: remove one to add another.</p>
     <SearchStatus
       :is-searching="compare.isSearching"
       :was-stopped="compare.wasStopped"
       :share="compare.found?.share ?? 0"
-      label="How far the comparison is"
+      label="Progress of the comparison"
       :status="compare.status"
       :since="compare.since"
       :looked="compare.found?.looked"
@@ -153,7 +153,7 @@ const adviceIsMine = computed(() =>
         <p v-for="d in verdicts" :key="d.better + d.other">
           <strong>{{ differenceWords(d, compare.nameOf, unit) }}</strong>
         </p>
-        <p v-if="!verdicts.length" class="soft">So far; which is better is said once they have been played on.</p>
+        <p v-if="!verdicts.length" class="soft">So far. The verdict follows once they have been played on.</p>
         <p v-if="adviceIsMine" class="soft">{{ adviceIsMine }} is what the advice would play.</p>
       </div>
       <ElTable :data="rows" size="small" data-testid="compare-table">
@@ -172,7 +172,7 @@ const adviceIsMine = computed(() =>
         <ElButton :disabled="!verdicts.length" data-testid="compare-sheet" @click="sheet">As a sheet (PDF)</ElButton>
       </div>
     </template>
-    <p v-else-if="compare.isSearching" class="soft" role="status">Playing them with the same errors …</p>
+    <p v-else-if="compare.isSearching" class="soft" role="status">Simulating …</p>
   </div>
 </template>
 

@@ -27,8 +27,8 @@ const balls = computed(() => [
     .map((b) => ({ value: b.id, label: nameOf(b.id) })),
 ])
 const task = computed(() => {
-  if (!answer.shot) return 'Set a stroke up first, or draw a layout to guess at.'
-  if (guess.kind === 'ball') return 'Which ball does the white meet after the one that it strikes?'
+  if (!answer.shot) return 'Set up a stroke first, or draw a layout to guess.'
+  if (guess.kind === 'ball') return 'Which ball does the white meet after the first?'
   if (guess.placed.length < guess.wanted)
     return guess.next ? `Touch the plan where the white stops by ${guess.next}.` : 'Touch the plan where the white will stop.'
   return 'Drag a mark to change it, then show the answer.'
@@ -39,7 +39,7 @@ const result = computed(() => {
     return guess.rightBall === guess.ball ? `Right: ${truth}.` : `No: ${truth}.`
   }
   return guess.error === null
-    ? 'The white goes in: there is no place to be right about.'
+    ? 'The white goes in, so there is no place to guess.'
     : `${lengthWords(guess.error)} off${guess.kind === 'routes' ? ', on the average of the three' : ''}.`
 })
 /** Errors of the last guesses, oldest first, as a small line. */
@@ -50,7 +50,7 @@ const line = computed(() => {
 })
 const better = computed(() => {
   const s = guess.summary
-  if (!s?.count || s.lately === null || s.lately === undefined) return 'No guess is kept yet. Twenty show whether the eye gets better.'
+  if (!s?.count || s.lately === null || s.lately === undefined) return 'No guesses yet. Twenty show whether your eye improves.'
   const lately = `The last of ${countWords(s.count, 'guess', 'guesses')}: ${lengthWords(s.lately)} off on the average`
   return s.before === null || s.before === undefined ? `${lately}.` : `${lately}; before them ${lengthWords(s.before)}.`
 })

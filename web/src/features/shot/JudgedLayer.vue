@@ -21,13 +21,13 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
     >
   </g>
   <g v-if="judgements.spread" class="spread" :class="{ stale: judgements.isSpreadStale }" data-testid="spread-outline">
-    <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>The white stops in here 95 times of 100</title></path>
-    <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>The white stops in here 68 times of 100</title></path>
+    <path :d="outlinePath(judgements.spread.nearly)" class="nearly"><title>95 % of strokes leave the white in here</title></path>
+    <path :d="outlinePath(judgements.spread.likely)" class="likely"><title>68 % of strokes leave the white in here</title></path>
     <path :d="outlinePath(judgements.spread.thickLeaves)" class="missed"
-      ><title>Missed thick, the object ball stops in here 68 times of 100</title></path
+      ><title>Missed thick: 68 % leave the object ball in here</title></path
     >
     <path :d="outlinePath(judgements.spread.thinLeaves)" class="missed thin"
-      ><title>Missed thin, the object ball stops in here 68 times of 100</title></path
+      ><title>Missed thin: 68 % leave the object ball in here</title></path
     >
   </g>
   <circle v-if="place" :cx="sx(place.x)" :cy="sy(place.y)" :r="goals.goal.radius * 1000" class="goal" data-testid="goal" />

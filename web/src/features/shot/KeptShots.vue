@@ -9,7 +9,7 @@ import CompareButton from '../../position/CompareButton.vue'
 import LineButton from '../../ui/LineButton.vue'
 import { useKeptShots, type KeptShot } from './keptShots'
 
-/** One line to take down on the shot, the card, and the shots kept with this position. */
+/** One line to remember on the shot, the card, and the shots kept with this position. */
 const kept = useKeptShots()
 const router = useRouter()
 const answer = useShot()
@@ -36,8 +36,8 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
       <ElInput
         v-model="kept.note"
         maxlength="300"
-        placeholder="One line to take down on the shot"
-        aria-label="One line to take down on the shot"
+        placeholder="One line to remember on the shot"
+        aria-label="One line to remember on the shot"
         data-testid="note"
       />
       <div class="row">
@@ -49,8 +49,7 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
       </div>
     </form>
     <p v-if="!kept.shots.length" class="soft">
-      No shot is kept with this position yet. Set one up, write the one thing to think of on it, and keep it: the balls, the stroke and the
-      line come back together.
+      No kept shots yet. Set one up, write the one thing to think of, and keep it with its balls and stroke.
     </p>
     <ol v-else>
       <li v-for="s in kept.shots" :key="s.id" data-testid="kept-shot">
@@ -61,7 +60,7 @@ const words = (shot: KeptShot) => strokeWords({ ...plainStroke, ...shot.stroke, 
           <ElInput
             v-model="lines[s.id]"
             maxlength="300"
-            placeholder="no line on it"
+            placeholder="no line yet"
             :aria-label="`Line on ${s.name}`"
             @change="kept.rewrite(s, $event)"
           />

@@ -81,19 +81,16 @@ const refused = computed(() => {
 <template>
   <section class="picture" :class="{ phone: isSmall }" aria-label="What the shot does">
     <p v-if="position.problem?.isForLater" class="trying" role="status" data-testid="no-answer">
-      {{ problemWords(position.problem) }} Trying again by itself.
+      {{ problemWords(position.problem) }} Retrying automatically.
     </p>
     <template v-if="refused.length">
       <p v-for="e in refused" :key="e" class="field-error" role="alert">{{ e }}</p>
     </template>
-    <p v-else-if="view.isCovered" class="outcome soft" role="status" data-testid="covered">
-      Covered: mark where the white stops first, then show the answer.
-    </p>
+    <p v-else-if="view.isCovered" class="outcome soft" role="status" data-testid="covered">Hidden until you mark where the white stops.</p>
     <p v-else-if="answer.shot && answer.asked" class="outcome" :class="{ stale: answer.isStale }" role="status" data-testid="outcome">
       <RouterLink class="stroke" :to="{ name: 'table', params: { ...$route.params, step: 'shot' } }" title="To the shot">{{
         strokeWords(answer.asked.content.stroke)
-      }}</RouterLink>{{ ': '
-      }}<span v-if="view.isShotHidden" class="soft">is set up on the desk; the plan shows the shot that is looked at.</span
+      }}</RouterLink>{{ ': ' }}<span v-if="view.isShotHidden" class="soft">is set up on the desk; the plan shows the selected shot.</span
       ><template v-else
         ><strong>{{ outcomeWords(answer.shot) }}</strong
         ><span v-if="goals.warnings.length" class="danger" data-testid="warnings">
@@ -125,7 +122,7 @@ const refused = computed(() => {
       <ElButton
         v-if="isWhole"
         :disabled="!answer.shot || isGoingOn"
-        title="The table after this stroke, by the rules, becomes the next one"
+        title="Make the table after this stroke the next position"
         data-testid="go-on"
         @click="goOn"
         >Go on from here</ElButton
@@ -148,12 +145,12 @@ const refused = computed(() => {
           <li v-if="shown.more" class="soft more">and {{ shown.more }} more contacts of the other balls</li>
         </ol>
         <ElButton size="small" class="turn" :aria-expanded="list.isAll" data-testid="all-events" @click="list.isAll = !list.isAll">{{
-          list.isAll ? 'What matters' : 'All that happens'
+          list.isAll ? 'Highlights' : 'Everything'
         }}</ElButton>
       </div>
     </div>
     <p v-else-if="shown.events.length < 2 && !view.isShotHidden" class="soft empty">
-      Nothing moves yet. Drag the brass diamond to aim, or choose a ball and a pocket in the step Shot.
+      Nothing moves yet. Drag the brass diamond to aim, or choose a ball and a pocket.
     </p>
   </section>
 </template>

@@ -6,7 +6,7 @@ import { lengthWords, sentence } from '../../lib/formats'
 import { useChoices } from '../../position/choices'
 import { askName } from '../../ui/askName'
 import LineButton from '../../ui/LineButton.vue'
-import TipMini from './TipMini.vue'
+import BallFace from '../../ui/BallFace.vue'
 import { useTrials, type Trial } from './trials'
 import { styleOf } from './trialsDrawing'
 
@@ -28,7 +28,7 @@ const words = (t: Trial) => [seenWords(t), t.change || outcome(t)].filter(Boolea
 
 async function act(what: string, trial: Trial) {
   if (what === 'rename') {
-    const name = await askName('Name the line', trial.name, 'What the line is called')
+    const name = await askName('Name the line', trial.name, 'Name of the line')
     if (name) trials.rename(trial.id, name)
   } else if (what === 'remove') trials.remove(trial.id)
   else if (what === 'compare') choices.add(strokeOf(trial.stroke))
@@ -40,9 +40,7 @@ async function act(what: string, trial: Trial) {
     <p v-if="trials.changed" class="changed" role="status" data-testid="changed">
       <span class="soft">Against {{ trials.before?.name }}:</span> {{ trials.changed }}
     </p>
-    <p v-if="!rows.length" class="soft empty">
-      A stroke that is played, or kept, leaves its line here: change one thing, and see what it did.
-    </p>
+    <p v-if="!rows.length" class="soft empty">Each stroke you play or keep leaves its line here. Change one thing and see what it did.</p>
     <ol v-else>
       <li v-for="{ trial, colour, dash, isNow } in rows" :key="trial.id" :class="{ now: isNow }" data-testid="trial-row">
         <ElButton
@@ -57,7 +55,14 @@ async function act(what: string, trial: Trial) {
             <line x1="1" x2="29" y1="9" y2="9" :stroke="colour" stroke-width="2.5" :stroke-dasharray="dash.map((d) => d / 3).join(' ')" />
           </svg>
         </ElButton>
-        <TipMini :side="trial.stroke.side ?? 0" :height="trial.stroke.height ?? 0" :colour="colour" />
+        <BallFace
+          class="tip"
+          :side="trial.stroke.side ?? 0"
+          :height="trial.stroke.height ?? 0"
+          :fill="colour"
+          :patch="0.62"
+          aria-hidden="true"
+        />
         <LineButton :title="`Set up ${trial.name}: ${trial.outcome}`" @click="trials.setUp(trial)"
           ><strong>{{ trial.name }}</strong> <span class="soft">{{ sentence(words(trial)) }}</span></LineButton
         >
@@ -77,6 +82,9 @@ async function act(what: string, trial: Trial) {
 </template>
 
 <style scoped>
+.tip {
+  width: 22px;
+}
 .trials {
   display: flex;
   flex-direction: column;

@@ -126,7 +126,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
       :is-searching="ways.isSearching"
       :was-stopped="ways.wasStopped"
       :share="ways.share"
-      label="How far the search is"
+      label="Progress of the search"
       :status="ways.status"
       :since="ways.since"
       :wait="ways.wait"
@@ -136,17 +136,15 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     />
     <ProblemText v-if="ways.problem" :problem="ways.problem" @again="ways.search()" />
     <BetterFound v-if="ways.better" @show="ways.settle()" />
-    <p v-if="!pot" class="soft">Choose a ball and a pocket first, in Set up: the white’s way begins with a pot.</p>
+    <p v-if="!pot" class="soft">Choose a ball and a pocket in Set up first.</p>
     <p v-else-if="!goals.entry" class="soft">
       {{
         goal.kind === 'stop'
-          ? 'Point at the plan where the white should stop. Drag the circle, or its rim, to change it.'
-          : 'Choose the ball that the white should run into after the pot.'
+          ? 'Point to where the white should stop. Drag the circle or its rim to change it.'
+          : 'Choose the ball to run into after the pot.'
       }}
     </p>
-    <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">
-      This pot has no aim from here, so the white cannot be sent anywhere with it. Choose another pot.
-    </p>
+    <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">This pot is not possible from here. Choose another.</p>
     <template v-else-if="isBeside && ways.a && ways.b">
       <div class="row">
         <ElButton size="small" @click="ways.beside = []">Back to all</ElButton>
@@ -170,7 +168,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     >
       <li v-if="ways.asSet" class="as-set soft">
         <span class="figure chance">{{ shareWords(ways.asSet.both) }}</span>
-        <span>as it is set up now{{ ways.asSet.isMet ? '' : `: ${lengthWords(ways.asSet.off)} off` }}</span>
+        <span>as set up now{{ ways.asSet.isMet ? '' : `: ${lengthWords(ways.asSet.off)} off` }}</span>
       </li>
       <li
         v-for="(w, i) in ways.ways ?? []"

@@ -55,7 +55,7 @@ export function useGoOn() {
       const gone = new Set(had.filter((id) => !position.ball(id)))
       const words = openedWords(before, after, gone)
       if (words) notices.show({ kind: 'info', text: sentence(words) }, 10)
-    }, 'The stroke is not played on')
+    }, 'Could not go on from here')
 
   return { goOn, busy }
 }

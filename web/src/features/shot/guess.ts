@@ -103,7 +103,7 @@ export const useGuess = defineStore('guess', () => {
       if (kind.value !== 'ball' && error.value === null) return
       await ask(client.POST('/api/guesses', { body }))
       await look()
-    }, 'The guess is not kept')
+    }, 'Could not keep the guess')
 
   const look = () => attempt(async () => void (summary.value = await ask(client.GET('/api/guesses'))), 'Could not load your guesses')
   watch(isOpen, (is) => is && !summary.value && void look(), { immediate: true })

@@ -131,7 +131,7 @@ export function useShotFeature(): Feature {
       { id: 'softer', name: 'pace down, a tenth', key: '-', run: () => pace(-0.1) },
       { id: 'harder', name: 'pace up, a tenth', key: '+', run: () => pace(0.1) },
       { id: 'ways', name: 'put it there: where the white should stop', key: 't', run: show('there') },
-      { id: 'compare', name: 'compare: strokes of one’s own side by side', key: 'c', run: show('compare') },
+      { id: 'compare', name: 'compare strokes of your own side by side', key: 'c', run: show('compare') },
       { id: 'guess', name: 'guess first where the white stops', key: 'y', run: show('guess') },
       { id: 'line', name: 'keep the line of the stroke', key: 'g', run: () => trials.leave(true) },
       { id: 'keep', name: 'keep the shot, with a line on it', key: 'k', run: show('kept') },

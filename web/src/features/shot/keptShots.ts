@@ -81,7 +81,7 @@ export const useKeptShots = defineStore('keptShots', () => {
       note.value = ''
       await list()
       notices.show({ kind: 'info', text: 'The shot is kept with its position.' })
-    }, 'The shot is not kept')
+    }, 'Could not keep the shot')
   }
 
   /** Puts the balls and the stroke back as they were kept; undo goes back. */
@@ -92,7 +92,7 @@ export const useKeptShots = defineStore('keptShots', () => {
       if (position.opened !== about) return
       position.replace(contentOf(whole.content))
       note.value = whole.note
-    }, 'The shot is not opened')
+    }, 'Could not open the shot')
 
   const pathOf = (shot: KeptShot) => ({ ...path().params.path, id: shot.id })
   const read = (shot: KeptShot) => ask(client.GET('/api/positions/{positionId}/shots/{id}', { params: { path: pathOf(shot) } }))
@@ -106,14 +106,14 @@ export const useKeptShots = defineStore('keptShots', () => {
         }),
       )
       await list()
-    }, 'The line is not changed')
+    }, 'Could not change the line')
   }
 
   const practiseShot = (shot: KeptShot) =>
     attempt(async () => {
       const { name, content } = await read(shot)
       await practise.askFor(name, contentOf(content))
-    }, 'Not made a routine')
+    }, 'Could not make it a routine')
 
   /**
    * All of them as glances, beginning with this one. Their balls are read only now.
@@ -132,7 +132,7 @@ export const useKeptShots = defineStore('keptShots', () => {
         ),
       )
       show()
-    }, 'Not taken to the table')
+    }, 'Could not open it at a glance')
 
   function remove(shot: KeptShot) {
     return attempt(async () => {
@@ -147,9 +147,9 @@ export const useKeptShots = defineStore('keptShots', () => {
       notices.show({
         kind: 'info',
         text: 'The shot is deleted.',
-        action: { label: 'Undo', run: () => void attempt(back, 'The shot is not back') },
+        action: { label: 'Undo', run: () => void attempt(back, 'Could not restore the shot') },
       })
-    }, 'The shot is not deleted')
+    }, 'Could not delete the shot')
   }
 
   // ---- The card ------------------------------------------------------------------------------------------------
@@ -196,7 +196,7 @@ export const useKeptShots = defineStore('keptShots', () => {
         ? await ask(client.POST('/api/read', { body: { content: copy(position.content), player: copy(players.player) } }))
         : []
       keeping.download(await fetchFile(kind === 'pdf' ? '/api/card/pdf' : '/api/card/svg', card(options)), `card.${kind}`)
-    }, 'No card was made')
+    }, 'Could not make the card')
 
   return { shots, note, busy, keep, open, rewrite, remove, practiseShot, glances, cardAs, card }
 })

@@ -107,7 +107,7 @@ export const useWays = defineStore('ways', () => {
       const { side, height, pace, pot } = strokeOf(way.stroke)
       const stroke = { ...position.stroke, side, height, pace, pot: { ...position.stroke.pot!, part: pot?.part ?? 0 }, free: false }
       await practise.askFor(position.draft.name, { ...position.content, stroke })
-    }, 'Not made a routine')
+    }, 'Could not make it a routine')
 
   /** Lays a way beside the one chosen before, or takes it away again. */
   function lay(way: Way) {

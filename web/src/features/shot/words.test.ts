@@ -116,7 +116,7 @@ describe('the words of the desk', () => {
     expect(rankWords(sided, { ...best, stroke: { side: 0, pace: 4.5 } })).toBe(
       '9 points likelier, but with side and more pace: the first is the simpler stroke',
     )
-    expect(sensitivityWords(best)).toContain('pace tells most: your usual error moves the white 138 mm')
+    expect(sensitivityWords(best)).toContain('pace matters most: your usual error moves the white 138 mm')
     expect(outcomeOf(best.long, best.exact)).toBe('100 mm off, still good, the pink on at 80 %')
     expect(outcomeOf(outcome({ inOff: true }), best.exact)).toBe('in-off')
     expect(outcomeOf(outcome({ isMet: false, nextBall: null, nextChance: null }), best.exact)).toContain('missed, no easy pot seen')

@@ -21,11 +21,11 @@ export function faultWords(cut: Cut): string {
     case 'tooThin':
       return `The cut would be ${Math.abs(cut.cutDegrees).toFixed(0)}°, beyond a right angle: choose another pocket, or move the white.`
     case 'noRoom':
-      return 'A cushion is where the white would have to be. Choose another pocket.'
+      return 'The cushion is in the way of the white. Choose another pocket.'
     case 'offJaw':
-      return 'No clear way between the jaws: it can only go in off the far one.'
+      return 'The near jaw is in the way: it can only go in off the far one.'
     default:
-      return cut.allowanceDegrees === null ? 'With this stroke the ball does not get there on any aim: try more pace, or less side.' : ''
+      return cut.allowanceDegrees === null ? 'The ball does not reach the pocket with this stroke. Try more pace or less side.' : ''
   }
 }
 
@@ -110,7 +110,7 @@ export function sensitivityWords(way: Way): string {
     ['unmeant side', way.sensitivity.side ?? 0],
   ]
   const [what, metres] = errors.sort((a, b) => b[1] - a[1])[0]
-  return `${what} tells most: your usual error moves the white ${lengthWords(metres)}`
+  return `${what} matters most: your usual error moves the white ${lengthWords(metres)}`
 }
 
 /** Why a way ranks where it does, against the best one. */
