@@ -4,15 +4,16 @@ using Npgsql;
 
 namespace DeepBaize.Data;
 
-/// <summary>Makes the database ready before anything is served: there, of the present form, and with the demo data if it is new.</summary>
+/// <summary>Makes the database ready before anything is served: there, of the present form and, if it is new, with first data.</summary>
 public static class Preparation
 {
     /// <summary>Any number, the same in every instance.</summary>
     private const long LockKey = 0x5EEDBA12E;
 
     /// <summary>Of several instances that start at once one does it, and the others wait until it is done.</summary>
+    /// <param name="withDemo">Whether a new database gets the invented club; else one player, table and cue without names.</param>
     /// <exception cref="NpgsqlException">The database does not answer, or lets nobody in.</exception>
-    public static async Task RunAsync(string connection, DateTimeOffset now, CancellationToken cancel)
+    public static async Task RunAsync(string connection, DateTimeOffset now, bool withDemo, CancellationToken cancel)
     {
         var preparing = Connections.ForPreparing(connection);
         await EnsureExistsAsync(preparing, cancel);
@@ -25,7 +26,7 @@ public static class Preparation
         DeepBaizeContext.Configure(options, preparing);
         await using var db = new DeepBaizeContext(options.Options);
         await db.Database.MigrateAsync(cancel);
-        await DemoPositions.SeedAsync(db, now, cancel);
+        await (withDemo ? DemoPositions.SeedAsync(db, now, cancel) : NewClub.SeedAsync(db, now, cancel));
         // What was answered so long ago nobody asks for again.
         await db.Answers.Where(a => a.CreatedAt < now - KeptAnswersFor).ExecuteDeleteAsync(cancel);
     }

@@ -104,7 +104,12 @@ app.MapLaying();
 app.MapPositions();
 app.MapLibrary();
 
-await Preparation.RunAsync(connection, app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), CancellationToken.None);
+await Preparation.RunAsync(
+    connection,
+    app.Services.GetRequiredService<TimeProvider>().GetUtcNow(),
+    withDemo: app.Configuration.GetValue("Demo", true),
+    CancellationToken.None
+);
 app.Run();
 
 /// <summary>The application's entry point, public so that tests can host it.</summary>

@@ -58,6 +58,7 @@ public class ChoiceTests(Desk desk)
         page.Wait(TimeSpan.FromSeconds(90)).Until(_ => Count(page, "stop-plan") == 0 && Count(page, "plan-shot") > 1);
         var second = page.Driver.FindElements(By.CssSelector("[data-testid=plan-shot]"))[1];
         Assert.Contains("Pink", second.Text, StringComparison.OrdinalIgnoreCase);
+        page.Tap(() => page.Find("all-reasons"));
         page.Says("study", "usual error");
         // A red cannot be next while a red is on.
         page.Tap(() => Ball(page, "red-1"));

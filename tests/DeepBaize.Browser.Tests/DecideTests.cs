@@ -69,7 +69,7 @@ public class DecideTests(SecondDesk desk)
         page.Until(() => page.HasNotice("Next time aim"));
         page.Until(() => page.WhitePath != before);
         page.Click(() => page.Find("keep-correction"));
-        page.Until(() => page.HasNotice("Kept as this table"));
+        page.Until(() => page.HasNotice("Kept for this table"));
     }
 
     [Fact]

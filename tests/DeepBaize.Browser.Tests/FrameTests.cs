@@ -48,7 +48,7 @@ public class FrameTests(SecondDesk desk)
         // Nothing sticks out at the side.
         Assert.InRange(
             Convert.ToInt32(page.Driver.ExecuteScript("const d = document.documentElement; return d.scrollWidth - d.clientWidth")),
-            -10,
+            -20,
             1
         );
 

@@ -43,4 +43,20 @@ public class JudgementTests(Desk desk)
         page.Until(() => page.Css("[data-testid=spread-outline] .likely").GetAttribute("d") != outline);
         Assert.Contains("arrives", page.Css(".cut").Text, StringComparison.OrdinalIgnoreCase);
     }
+
+    [Fact]
+    public void The_windows_of_a_stroke_stand_under_its_knobs_and_follow_them()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Stun across for the pink");
+        page.Says("window-pace", "from");
+        var aim = page.Text("window-aim");
+        page.Slider("pace").SendKeys(Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight);
+        page.Until(() => page.Text("window-aim") != aim);
+        // A place where the white does not stop is not reached by the stroke as it is set.
+        page.Click(() => page.Find("put-it-there"));
+        page.Find("goal-stop");
+        page.PressPlan(0.4, 0.4);
+        page.Says("windows", "it does not go in and do that");
+    }
 }

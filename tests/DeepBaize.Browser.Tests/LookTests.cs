@@ -48,6 +48,33 @@ public class LookTests(SecondDesk desk)
         Assert.InRange(sizes[4], -2000, 1);
     }
 
+    /// <summary>
+    /// Cumulative layout shift below 0.1 is good by the Web Vitals (Chrome's documentation, from memory): nothing jumps while it loads.
+    /// </summary>
+    [Theory]
+    [InlineData("/practice", "routine-stop")]
+    [InlineData("/library", "library")]
+    [InlineData("/progress", "since")]
+    [InlineData("/settings", "theme-dark")]
+    public void Nothing_jumps_while_a_place_loads(string path, string whole)
+    {
+        var page = desk.Open();
+        page.Driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new()
+            {
+                ["source"] =
+                    "window.jumped = 0; new PerformanceObserver(l => l.getEntries().forEach(e => window.jumped += e.value))"
+                    + ".observe({ type: 'layout-shift', buffered: true })",
+            }
+        );
+        page.Visit(path);
+        page.Find(whole);
+        // What is asked for when it is there already has come by then.
+        page.Until(() => (bool)page.Driver.ExecuteScript("return performance.now() > 1500")!);
+        Assert.InRange(Convert.ToDouble(page.Driver.ExecuteScript("return window.jumped")), 0, 0.1);
+    }
+
     [Fact]
     public void Nothing_in_any_step_or_place_fails_WCAG_AA_in_dark_or_light()
     {
@@ -99,6 +126,10 @@ public class LookTests(SecondDesk desk)
         page.Click(() => page.Find("progress-long-pots"));
         page.Find("better");
         Check(page, "progress");
+        page.Click(() => page.Find("all-routines"));
+        page.Click(() => page.Find("to-player-page"));
+        page.Find("page-break");
+        Check(page, "a player's page");
         page.Visit("/players");
         page.Find("thing-name");
         Check(page, "players");

@@ -24,6 +24,7 @@ public class MainPathTests(Desk desk)
         for (var step = 1; step < 6; step++)
         {
             page.Until(() => page.Text("tour").StartsWith($"{step} of 6", StringComparison.Ordinal));
+            page.Until(() => CoversNothing(page));
             Press(page, "button", "Next");
         }
         Press(page, "button", "Done");
@@ -43,6 +44,20 @@ public class MainPathTests(Desk desk)
         page.Reload();
         Assert.Empty(page.Driver.FindElements(By.CssSelector("[data-testid=tour]")));
     }
+
+    /// <summary>Whether a step of the tour stands in the window, beside what it points at and not over it.</summary>
+    private static bool CoversNothing(Page page) =>
+        (bool)
+            page.Driver.ExecuteScript(
+                """
+                const b = document.querySelector('.el-tour__content')?.getBoundingClientRect();
+                const at = ['.plan-frame', '[data-testid=what-is-on]', '[data-testid=what-happens]', '[data-testid=plan-break]',
+                  '[data-testid=decide]', '[data-testid=settings]'][parseInt(document.querySelector('[data-testid=tour]').textContent) - 1];
+                const a = document.querySelector(at)?.getBoundingClientRect();
+                return !!a && !!b && b.left > -1 && b.top > -1 && b.right < innerWidth + 1 && b.bottom < innerHeight + 1
+                  && (b.top >= a.bottom - 1 || b.bottom <= a.top + 1 || b.left >= a.right - 1 || b.right <= a.left + 1);
+                """
+            )!;
 
     [Fact]
     public void From_what_is_on_to_the_shot_played_softer_and_saved()
@@ -102,7 +117,7 @@ public class MainPathTests(Desk desk)
         Press(page, "link", "Library");
         page.Role("searchbox", "Search the library").SendKeys(Keys.Control + "a" + Keys.Delete);
         Press(page, "button", new Regex("^Opening break"));
-        Press(page, "button", "Leave the changes");
+        Press(page, "button", "Leave without saving");
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=position-name]")).Any(e => e.Text == "Opening break"));
     }
 

@@ -112,7 +112,7 @@ public class PlanTests(Desk desk)
         // A ring around the three reds, in the mode that draws one.
         page.Click(() => page.Find("lasso-mode"));
         page.DragPlan((1.8, 0.3), (2.3, 0.25), (2.8, 0.3), (2.8, 0.9), (2.3, 0.95), (1.8, 0.9));
-        page.Says("laying-hint", "3 balls taken together");
+        page.Says("laying-hint", "3 balls selected");
         page.Click(() => page.Find("together"));
         page.Click(() =>
             page.Driver.FindElements(By.CssSelector(".el-dropdown-menu__item")).First(i => i.Displayed && i.Text == "In a row")

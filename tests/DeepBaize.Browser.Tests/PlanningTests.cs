@@ -109,7 +109,7 @@ public class PlanningTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Snookered behind the brown");
         page.Find("plan-break").Click();
-        page.Says("nothing-on", "safety");
+        page.Says("nothing-on", "Play safe");
         page.OpenPosition("Black off its spot");
         page.Until(() => page.Text("frame-words").Contains("again and again"));
         page.Click(() => page.Find("frame-fields"));

@@ -101,7 +101,7 @@ public class StandingTests(SecondDesk desk)
         way.Let((_, path) => path.EndsWith("/attempts", StringComparison.Ordinal) ? new Fault.Answers(404) : null);
         page.Tap(() => page.Find("done"));
         page.Tap(() => page.Find("not"));
-        page.Says("refused", "2 not taken");
+        page.Says("refused", "2 not accepted");
         way.Calm();
         page.Tap(() => page.Find("refused"));
         page.Says("not-taken", "2 attempts");

@@ -26,7 +26,7 @@ public class WaysTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Stun across for the pink");
         page.Click(() => page.Find("put-it-there"));
-        page.Says("ways", "Point at the plan");
+        page.Says("ways", "Point to where");
         PointAt(page, 0.63, 0.7);
         page.Find("goal");
         page.Until(() => IsDone(page));
@@ -86,7 +86,7 @@ public class WaysTests(Desk desk)
         var page = desk.Open();
         page.OpenPosition("Last red to the colours");
         page.Click(() => page.Find("keep"));
-        page.Says("kept-shots", "No shot is kept");
+        page.Says("kept-shots", "No kept shots");
         var path = page.WhitePath;
         page.Find("note").SendKeys("Through the ball");
         page.Click(() => page.Find("keep-shot"));

@@ -102,8 +102,7 @@ public class ChoiceTests(Application app)
             Assert.Equal(3, Reds(first["redsBefore"]!));
             Assert.Equal(2, Reds(first["redsAfter"]!));
         }
-        static int Reds(JsonNode spread) =>
-            new[] { "black", "pink", "middle", "baulk" }.Sum(part => spread[part]!["all"]!.GetValue<int>());
+        static int Reds(JsonNode spread) => new[] { "black", "pink", "middle", "baulk" }.Sum(part => spread[part]!["all"]!.GetValue<int>());
     }
 
     [Theory]

@@ -26,6 +26,32 @@ public class JudgementTests(Application app)
     }
 
     [Fact]
+    public async Task The_windows_of_a_stroke_hold_what_is_set_and_need_a_pot()
+    {
+        var content = Sample.Content();
+        var (status, windows) = await app.Post("/api/shot/windows", Ask(content));
+        Assert.Equal((200, true), (status, windows["isMet"]!.GetValue<bool>()));
+        var (pace, range) = (content["stroke"]!["pace"]!.GetValue<double>(), windows["pace"]!);
+        Assert.InRange(pace, range["from"]!.GetValue<double>(), range["to"]!.GetValue<double>());
+        // At the ends the page's own stroke still does it, and beyond them no more.
+        async Task<bool> Pots(double at)
+        {
+            content["stroke"]!["pace"] = at;
+            var answer = (await app.Post("/api/shot", Ask(content.DeepClone()))).Body;
+            return answer["simulation"]!["finals"]!
+                .AsArray()
+                .Any(f => f!["id"]!.GetValue<string>() == "red-1" && f["pocket"]?.GetValue<string>() is not null);
+        }
+        var softest = range["from"]!.GetValue<double>();
+        if (!range["isToLeast"]!.GetValue<bool>())
+            Assert.Equal((true, false), (await Pots(softest), await Pots(softest - 0.01)));
+
+        content["stroke"]!["pot"] = null;
+        var (refused, problem) = await app.Post("/api/shot/windows", Ask(content.DeepClone()));
+        Assert.Equal((400, "content.stroke.pot"), (refused, problem["errors"]![0]!["field"]!.GetValue<string>()));
+    }
+
+    [Fact]
     public async Task The_spread_of_a_pot_adds_up_and_has_outlines()
     {
         await using var thorough = app.With(("Searches:WorkShare", "1"));

@@ -34,12 +34,31 @@ public class LosslessFrameTests(Application app)
             ["balls"] = JsonSerializer.SerializeToNode(
                 new[]
                 {
-                    new { id = "white", x = 1.5, y = 0.6 },
-                    new { id = "blue", x = Dimensions.Spot(Ball.Blue).X, y = Dimensions.Spot(Ball.Blue).Y },
-                    new { id = "black", x = Dimensions.Spot(Ball.Black).X, y = Dimensions.Spot(Ball.Black).Y },
+                    new
+                    {
+                        id = "white",
+                        x = 1.5,
+                        y = 0.6,
+                    },
+                    new
+                    {
+                        id = "blue",
+                        x = Dimensions.Spot(Ball.Blue).X,
+                        y = Dimensions.Spot(Ball.Blue).Y,
+                    },
+                    new
+                    {
+                        id = "black",
+                        x = Dimensions.Spot(Ball.Black).X,
+                        y = Dimensions.Spot(Ball.Black).Y,
+                    },
                 }
             ),
-            ["stroke"] = new JsonObject { ["pace"] = 3.5, ["pot"] = new JsonObject { ["ball"] = "blue", ["pocket"] = "green-middle" } },
+            ["stroke"] = new JsonObject
+            {
+                ["pace"] = 3.5,
+                ["pot"] = new JsonObject { ["ball"] = "blue", ["pocket"] = "green-middle" },
+            },
             ["frame"] = frame,
         };
 

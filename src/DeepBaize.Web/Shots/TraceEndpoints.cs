@@ -1,4 +1,5 @@
 using System.ComponentModel;
+using DeepBaize.Core;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Strokes;
@@ -7,6 +8,7 @@ using DeepBaize.Data.Positions;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Problems;
+using DeepBaize.Web.Searches;
 
 namespace DeepBaize.Web.Shots;
 
@@ -18,6 +20,16 @@ public sealed record ChangeRequest
     [Description("The stroke that the content's own is compared with.")]
     public required StrokeEntry Before { get; init; }
     public PlayerEntry Player { get; init; } = new();
+}
+
+/// <summary>A stroke at a pot, and what the white is to do after it.</summary>
+public sealed record WindowsRequest
+{
+    public required PositionContent Content { get; init; }
+    public PlayerEntry Player { get; init; } = new();
+
+    [Description("What the white is to do; without it the pot alone counts, and that the white stays on the table.")]
+    public GoalEntry? Goal { get; init; }
 }
 
 /// <summary>What changing a stroke did to where the white goes.</summary>
@@ -46,7 +58,36 @@ public static class TraceEndpoints
     {
         var group = app.MapGroup("/api/shot").WithTags("Shots").ProducesProblem(400);
         group.MapPost("/change", Change).WithName("shotChange").WithSummary("What one change of a stroke did to the white's way");
+        group
+            .MapPost("/windows", Windows)
+            .WithName("shotWindows")
+            .WithSummary("How far pace, height, side and aim may each be turned until the pot, or what the white is to do, is lost");
         group.MapPost("/turning", Turning).WithName("shotTurning").WithSummary("How the balls of a stroke turn, for the playback");
+    }
+
+    /// <exception cref="InputException">No pot is chosen, or there is none.</exception>
+    private static async Task<ShotWindows> Windows(WindowsRequest request, HttpContext http, SearchDesk desk)
+    {
+        var player = request.Player.Checked();
+        var content = CheckedContent.Of(request.Content, player);
+        _ = content.ThePot();
+        var aimed = content.Aimed()!.Value;
+        if (!aimed.Cut.CanBeAimed)
+            throw new InputException(
+                "content.stroke.pot",
+                "This pot is not possible from here.",
+                "a ball and a pocket that it can go into"
+            );
+        var question = new WindowQuestion(
+            content.Layout,
+            aimed.Stroke,
+            aimed.Cut,
+            content.Shape,
+            request.Goal?.ToGoal(content),
+            KeepsAim: content.IsFree,
+            Butt: request.Content.Stroke.Elevation is null ? player : null
+        );
+        return await desk.JudgeAsync(http, workers => ShotWindows.Of(question, workers));
     }
 
     private static ChangeResult Change(ChangeRequest request)

@@ -174,6 +174,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shot/windows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far pace, height, side and aim may each be turned until the pot, or what the white is to do, is lost */
+        post: operations["shotWindows"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot/turning": {
         parameters: {
             query?: never;
@@ -3068,6 +3085,23 @@ export interface components {
          * @enum {unknown}
          */
         Knob: "line" | "pace" | "height" | "side";
+        /** @description Settings of one knob with which a stroke still does what is asked of it, everything else as set. */
+        KnobRange: {
+            /**
+             * Format: double
+             * @description Lowest setting: steps of pace, tips, or degrees.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description Highest setting, in the same unit.
+             */
+            to: number;
+            /** @description Whether no lower end was found: it reaches the lowest setting, or farther than anybody errs. */
+            isToLeast: boolean;
+            /** @description Whether no upper end was found: it reaches the highest setting, or farther than anybody errs. */
+            isToMost: boolean;
+        };
         /** @description The knob that a stroke minds most, and the window in which it may be turned alone. */
         KnobWindowResult: {
             knob: components["schemas"]["Knob"];
@@ -4646,6 +4680,15 @@ export interface components {
             window: null | components["schemas"]["KnobWindowResult"];
             cannon: null | components["schemas"]["CannonResult"];
         };
+        /** @description How far each knob of a stroke may be turned, by itself, until the pot, or what the white is to do, is lost. Without errors of the player: what is needed, not what is likely. */
+        ShotWindows: {
+            /** @description Whether the stroke does it as set; if not, there are no ranges. */
+            isMet: boolean;
+            pace: null | components["schemas"]["KnobRange"];
+            height: null | components["schemas"]["KnobRange"];
+            side: null | components["schemas"]["KnobRange"];
+            aim: null | components["schemas"]["KnobRange"];
+        };
         /** @description The pot with one side. */
         SideChoiceResult: {
             /** Format: double */
@@ -5363,6 +5406,12 @@ export interface components {
              */
             fromSpot: number;
         };
+        /** @description A stroke at a pot, and what the white is to do after it. */
+        WindowsRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
     };
     responses: never;
     parameters: never;
@@ -5703,6 +5752,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shotWindows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WindowsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotWindows"];
                 };
             };
             /** @description Bad Request */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FirstSteps from './FirstSteps.vue'
 import { useDark, useLocalStorage } from '@vueuse/core'
 import { ElButton, ElConfigProvider } from 'element-plus'
 import { defineAsyncComponent, ref } from 'vue'
@@ -33,6 +34,8 @@ const isReady = ref(false)
 /** Whether the tour has been seen or skipped. */
 const wasShownRound = useLocalStorage('deep-baize-tour', false)
 const tour = ref(false)
+/** Whether the first steps of a new club have been put away on this device. */
+const hasBegun = useLocalStorage('deep-baize-begun', false)
 /** Somebody who has not been shown round is offered it in one line, over nothing. */
 const isNew = ref(false)
 // Without the style that it would set for a moment: the Content-Security-Policy keeps styles out that are not in a file.
@@ -80,6 +83,7 @@ async function showRound() {
         New here? <ElButton size="small" type="primary" data-testid="show-round" @click="showRound">Show me round</ElButton>
         <ElButton size="small" data-testid="not-now" @click="leaveNew">Not now</ElButton>
       </p>
+      <FirstSteps v-if="saving.isNewClub && !hasBegun" @done="hasBegun = true" />
       <RouterView v-slot="{ Component }">
         <KeepAlive include="TablePlace"><component :is="Component" @tour="showRound" /></KeepAlive>
       </RouterView>

@@ -12,32 +12,32 @@ const steps = [
   {
     target: '.plan-frame',
     title: 'The plan',
-    text: 'A full-size table, to scale. Drag a ball to where it lies on yours; the cue ball’s path and every contact follow at once.',
+    text: 'Drag a ball to where it lies on your table: every path follows.',
   },
   {
     target: '[data-testid=what-is-on]',
     title: 'Read: what is on?',
-    text: 'Every pot with your chance of it, what blocks the others, and where to be for the next ball.',
+    text: 'Every pot, with your chance of it.',
   },
   {
     target: '[data-testid=what-happens]',
     title: 'Shot: how do I play it?',
-    text: 'Ball and pocket, tip, pace and butt. See where the white may stop, or choose where it should stop and see the ways to get it there.',
+    text: 'Pocket, tip, pace and butt, and where the white stops.',
   },
   {
     target: '[data-testid=plan-break]',
     title: 'Break: what next?',
-    text: 'Plans several shots ahead, with reasons, what is on if you run long or short, and the alternatives.',
+    text: 'Plans several shots ahead, with reasons.',
   },
   {
     target: '[data-testid=decide]',
     title: 'Safety: or leave it?',
-    text: 'Pots, safeties and escapes on one scale, with what they leave to the other player.',
+    text: 'Pots, safeties and escapes on one scale.',
   },
   {
     target: '[data-testid=settings]',
     title: 'Your own figures',
-    text: 'Choose player, table, cue and units. Keys and this tour are under Help.',
+    text: 'Your skill, table and cue make the figures yours.',
   },
 ]
 </script>

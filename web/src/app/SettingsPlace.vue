@@ -29,11 +29,11 @@ const unitChoices = [
 </script>
 
 <template>
-  <main class="place settings" data-testid="settings-place">
+  <main class="place wide-place settings" data-testid="settings-place">
     <h1>Settings</h1>
-    <div class="columns">
+    <div v-if="club.player" class="columns">
       <div>
-        <section v-if="club.player" aria-label="Player">
+        <section aria-label="Player">
           <h2>{{ club.player.name }}</h2>
           <PlayerFields :player="club.player" />
           <p class="row">
@@ -42,7 +42,6 @@ const unitChoices = [
             <RouterLink to="/cues">All cues</RouterLink>
           </p>
         </section>
-        <section v-if="club.player" aria-label="What the skill means"><SkillMeaning :player="club.player" /></section>
         <section aria-labelledby="units-title">
           <h2 id="units-title">Units</h2>
           <OneOf v-model="unit" :options="unitChoices" label="Units" />
@@ -65,6 +64,8 @@ const unitChoices = [
         <h2 id="conditions-title">Conditions <HandbookLink of="conditions" what="the conditions" /></h2>
         <TableConditions />
       </section>
+      <!-- Last, for it comes last. -->
+      <section class="whole" aria-label="What the skill means"><SkillMeaning :player="club.player" /></section>
     </div>
   </main>
 </template>
@@ -75,6 +76,9 @@ const unitChoices = [
   grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
   gap: 0 calc(2 * var(--space-6));
   align-items: start;
+}
+section.whole {
+  grid-column: 1 / -1;
 }
 section {
   margin-bottom: var(--space-6);

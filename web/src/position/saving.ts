@@ -1,6 +1,6 @@
 import { useDebounceFn, useEventListener, useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { toRaw, watch } from 'vue'
+import { ref, toRaw, watch } from 'vue'
 import { ask, client, Problem, type Draft, type SavedPosition } from '../api/client'
 import { copy, draftOf, ofFirstScale, plainStroke } from '../domain/strokes'
 import { useNotices } from '../lib/notices'
@@ -42,6 +42,9 @@ export const useSaving = defineStore('saving', () => {
   // ---- Opening ---------------------------------------------------------------------------------------------------
 
   /** @param id The position that the address names, if it names one. */
+  /** Whether nothing has been saved here by anybody: somebody has to begin. */
+  const isNewClub = ref(false)
+
   async function start(id?: string) {
     const left = kept.value?.draft?.content?.balls.length && (!id || kept.value.origin?.id === id) ? kept.value : null
     const [known, , saved] = await Promise.all([ask(client.GET('/api/reference')), club.load(), left ? null : first(id)])
@@ -68,6 +71,7 @@ export const useSaving = defineStore('saving', () => {
       }
     }
     const positions = await ask(client.GET('/api/positions'))
+    isNewClub.value = !positions.length
     const shown = positions.find((p) => p.break > 1) ?? positions[0]
     return shown ? ask(client.GET('/api/positions/{id}', { params: { path: { id: shown.id } } })) : null
   }
@@ -173,5 +177,5 @@ export const useSaving = defineStore('saving', () => {
     )
   }
 
-  return { isFirstVisit, start, open, startNew, save, saveAs }
+  return { isFirstVisit, isNewClub, start, open, startNew, save, saveAs }
 })

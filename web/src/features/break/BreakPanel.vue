@@ -60,6 +60,8 @@ const choices = computed(() =>
   })),
 )
 const hasWishes = computed(() => wishesOf(plans.wishes).length > 0)
+/** Whether all reasons of a shot are shown, or the three that matter most. */
+const isWhole = ref(false)
 /** What small errors do to a shot, and where it keeps the reds. */
 function studies(shot: PlanShot): string[] {
   const { study, redsBefore, redsAfter } = shot
@@ -182,9 +184,14 @@ function atTheTable() {
                 }}{{ shown.choice.foul.value >= 0.01 ? `, foul ${shareWords(shown.choice.foul)}` : '' }}{{ miscueWords(shown.choice.miscue)
                 }}{{ reachNeedWords(shown.choice.reach) ? `; ${reachNeedWords(shown.choice.reach)}` : '' }}.
               </p>
-              <ul v-if="shown.reasons.length" class="reasons" aria-label="Why" data-testid="reasons">
-                <li v-for="(r, k) in shown.reasons" :key="k">
+              <ul v-if="shown.reasons.length || studies(shown).length" class="reasons" aria-label="Why" data-testid="reasons">
+                <li v-for="(r, k) in isWhole ? shown.reasons : shown.reasons.slice(0, 3)" :key="k">
                   <ElTag :type="isAgainst(r) ? 'danger' : 'info'" effect="plain" disable-transitions>{{ reasonWords(r) }}</ElTag>
+                </li>
+                <li v-if="shown.reasons.length > 3 || studies(shown).length">
+                  <ElButton size="small" text :aria-expanded="isWhole" data-testid="all-reasons" @click="isWhole = !isWhole">{{
+                    isWhole ? 'Less' : 'More reasons'
+                  }}</ElButton>
                 </li>
               </ul>
               <p class="soft">
@@ -193,7 +200,7 @@ function atTheTable() {
                   >Watch for: {{ shown.warnings.slice(0, 4).map(warningWords).join('; ') }}.</span
                 >
               </p>
-              <ul v-if="studies(shown).length" class="studies soft" data-testid="study">
+              <ul v-if="isWhole && studies(shown).length" class="studies soft" data-testid="study">
                 <li v-for="line in studies(shown)" :key="line">{{ line }}.</li>
               </ul>
               <div class="row">

@@ -108,7 +108,7 @@ const groups = { tables: ['cloth', 'cushions', 'balls', 'pockets'], cues: ['cue'
         <p class="soft">{{ words.about }}</p>
       </section>
       <p v-else-if="isRead" class="soft">This {{ words.one }} no longer exists. Choose another.</p>
-      <p v-else class="soft" role="status">Looking …</p>
+      <p v-else class="soft" role="status">Loading …</p>
     </div>
   </main>
 </template>

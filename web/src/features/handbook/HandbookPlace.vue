@@ -18,26 +18,28 @@ watch(() => route.hash, show)
 </script>
 
 <template>
-  <main class="place handbook" data-testid="handbook">
+  <main class="place wide-place handbook" data-testid="handbook">
     <h1>Handbook</h1>
     <p class="soft">What the figures mean, how they are found, and how far to trust them.</p>
     <nav aria-label="Paragraphs">
-      <p v-for="c in chapters" :key="c.title">
+      <p v-for="c in chapters" :key="c.title" class="row">
         <strong>{{ c.title }}</strong>
         <RouterLink v-for="p in c.paragraphs" :key="p.topic" :to="`#${p.topic}`">{{ p.title }}</RouterLink>
       </p>
     </nav>
-    <section v-for="c in chapters" :key="c.title">
+    <section v-for="c in chapters" :key="c.title" :aria-label="c.title">
       <h2>{{ c.title }}</h2>
-      <article v-for="p in c.paragraphs" :id="p.topic" :key="p.topic" tabindex="-1" :aria-labelledby="`${p.topic}-title`">
-        <div>
-          <h3 :id="`${p.topic}-title`">{{ p.title }}</h3>
-          <p>{{ p.means }}</p>
-          <p><span class="soft">How it is found.</span> {{ p.found }}</p>
-          <p><span class="soft">How exact.</span> {{ p.exact }}</p>
-        </div>
-        <HandbookPicture :topic="p.topic" />
-      </article>
+      <div class="articles">
+        <article v-for="p in c.paragraphs" :id="p.topic" :key="p.topic" tabindex="-1" :aria-labelledby="`${p.topic}-title`">
+          <div>
+            <h3 :id="`${p.topic}-title`">{{ p.title }}</h3>
+            <p>{{ p.means }}</p>
+            <p><span class="soft">How it is found.</span> {{ p.found }}</p>
+            <p><span class="soft">How exact.</span> {{ p.exact }}</p>
+          </div>
+          <HandbookPicture :topic="p.topic" />
+        </article>
+      </div>
     </section>
     <p class="soft caution">
       The figures are no substitute for a coach: the club, the rules and licensed practice come first. Take breaks, and stop at pain.
@@ -53,8 +55,10 @@ nav p {
   margin: var(--space-2) 0;
   line-height: 1.7;
 }
-nav strong {
-  margin-right: var(--space-4);
+.articles {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(620px, 100%), 1fr));
+  gap: 0 calc(2 * var(--space-6));
 }
 article {
   display: grid;

@@ -6,6 +6,7 @@ import { useDraft } from '../../position/draft'
 import { useKeeping } from '../../position/keeping'
 import PlanPicture from '../../table/PlanPicture.vue'
 import FilePick from '../../ui/FilePick.vue'
+import LoadingCards from '../../ui/LoadingCards.vue'
 import LineButton from '../../ui/LineButton.vue'
 import MoreButton from '../../ui/MoreButton.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -92,7 +93,8 @@ const placeOf = (positionId: string) =>
       </li>
     </ul>
     <p v-else-if="isKept ? library.kept : library.positions" class="soft">{{ empty }}</p>
-    <p v-else class="soft" role="status">Looking …</p>
+    <p v-else-if="isKept" class="soft" role="status">Loading …</p>
+    <LoadingCards v-else :count="8" />
     <MoreButton :shown="(isKept ? library.kept : library.positions)?.length ?? 0" :total="library.total" @more="library.more" />
   </main>
 </template>

@@ -10,6 +10,7 @@ import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
 import { useParts } from '../../lib/useParts'
 import { useClub } from '../../position/club'
+import LoadingCards from '../../ui/LoadingCards.vue'
 import LineButton from '../../ui/LineButton.vue'
 import MoreButton from '../../ui/MoreButton.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -135,14 +136,16 @@ async function begin(parts: Schemas['SessionPart'][]) {
 
 <template>
   <main class="place wide-place" data-testid="practice-place">
-    <h1>Practice</h1>
+    <div class="head">
+      <h1>Practice</h1>
+      <p v-if="open" class="open">
+        <RouterLink :to="`/practice/sessions/${open.id}`" data-testid="go-on"
+          ><strong>Resume the session of {{ momentWords(open.startedAt) }}</strong></RouterLink
+        >
+        <span class="soft">{{ countWords(open.attempts, 'attempt') }} so far</span>
+      </p>
+    </div>
     <NotTaken />
-    <section v-if="open" class="open">
-      <RouterLink :to="`/practice/sessions/${open.id}`" data-testid="go-on"
-        ><strong>Resume the session of {{ momentWords(open.startedAt) }}</strong></RouterLink
-      >
-      <span class="soft">{{ countWords(open.attempts, 'attempt') }} so far</span>
-    </section>
     <div class="columns">
       <section aria-labelledby="routines-title">
         <div class="row">
@@ -158,9 +161,9 @@ async function begin(parts: Schemas['SessionPart'][]) {
           />
         </div>
         <OneOf v-model="family" class="families" :options="familyChoices" label="Kind of routine" />
-        <p v-if="!routines.list" class="soft" role="status">Looking …</p>
+        <LoadingCards v-if="!routines.list" />
         <p v-else-if="!shown.length" class="soft">No matches.</p>
-        <ul class="gallery">
+        <ul v-else class="gallery">
           <li v-for="r in shown" :key="r.id">
             <RouterLink class="card" :to="`/practice/routines/${r.id}`" :data-testid="`routine-${r.id}`">
               <PlanPicture
@@ -183,7 +186,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
             </RouterLink>
           </li>
         </ul>
-        <p class="soft own">
+        <p v-if="routines.list" class="soft own">
           To make your own, set up a position at the <RouterLink to="/table">table</RouterLink>, and press <em>Practise this</em> above the
           plan.
         </p>
@@ -230,6 +233,7 @@ async function begin(parts: Schemas['SessionPart'][]) {
           </ul>
           <p v-else-if="past && inBin" class="soft">The bin is empty. Deleted sessions wait here until you restore them.</p>
           <p v-else-if="past" class="soft">No sessions yet. Choose a routine and play it, or plan a session.</p>
+          <div v-else class="to-come" role="status" aria-label="Loading …"></div>
           <MoreButton :shown="past?.length ?? 0" :total="parts.total.value" @more="parts.more" />
           <p class="row">
             <LineButton @click="router.push('/progress')">Progress over the weeks</LineButton>
@@ -299,13 +303,24 @@ async function begin(parts: Schemas['SessionPart'][]) {
 .lately .soft {
   margin-left: auto;
 }
+/* Beside the title, whose height it keeps: what is below does not move when it comes. */
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-2) var(--space-5);
+  align-items: center;
+  margin-bottom: var(--space-4);
+}
+.head h1 {
+  margin: 0;
+}
 .open {
   display: flex;
   flex-wrap: wrap;
-  gap: var(--space-2) var(--space-4);
+  gap: 0 var(--space-4);
   align-items: baseline;
-  padding: var(--space-4) var(--space-4);
-  margin-bottom: var(--space-4);
+  margin: calc(-1 * var(--space-1)) 0;
+  padding: var(--space-1) var(--space-4);
   border: 1px solid var(--accent);
   border-radius: 8px;
 }
@@ -314,6 +329,10 @@ async function begin(parts: Schemas['SessionPart'][]) {
   .columns > :last-child {
     order: -1;
   }
+}
+/* As high as five sessions. */
+.to-come {
+  height: 340px;
 }
 .search {
   flex: 1;

@@ -181,7 +181,7 @@ function setUp() {
 <template>
   <main class="place wide-place" data-testid="routine-place">
     <p v-if="trouble" class="field-error" role="alert">{{ trouble }} <RouterLink to="/practice">All routines</RouterLink></p>
-    <p v-else-if="!routine || !laid" class="soft" role="status">Looking …</p>
+    <p v-else-if="!routine || !laid" class="soft" role="status">Loading …</p>
     <template v-else>
       <p class="back"><RouterLink to="/practice">Practice</RouterLink></p>
       <h1>{{ routine.name }}</h1>

@@ -9,6 +9,7 @@ import ProblemText from '../../ui/ProblemText.vue'
 import SparkLine from '../../ui/SparkLine.vue'
 import { countedWords, formWords, tasks, usePlayerPage } from './playerPage'
 import { useProgress } from './progress'
+import { sinceWords } from './words'
 
 /** A player's page: best breaks and runs, what goes better, what to work on. */
 const props = defineProps<{ id: string }>()
@@ -42,7 +43,8 @@ const toRoutine = (routine: string) => ({ path: '/progress', query: { player: pr
         Nothing counted yet. Play a routine under <RouterLink to="/practice">Practice</RouterLink> or record a frame under
         <RouterLink to="/frames">Frames</RouterLink>: best runs, form and what to work on then appear here.
       </p>
-      <div v-else class="cards" :aria-busy="!page">
+      <p v-if="statistics && sinceWords(statistics.weeks)" class="since">{{ sinceWords(statistics.weeks) }}</p>
+      <div v-if="!isEmpty" class="cards" :aria-busy="!page">
         <section aria-labelledby="best-title">
           <h2 id="best-title">Best</h2>
           <template v-if="page">
@@ -104,6 +106,10 @@ const toRoutine = (routine: string) => ({ path: '/progress', query: { player: pr
 .counted a {
   margin-left: var(--space-4);
 }
+.since {
+  font-size: var(--type-4);
+  margin: 0 0 var(--space-4);
+}
 .cards {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr));
@@ -112,7 +118,7 @@ const toRoutine = (routine: string) => ({ path: '/progress', query: { player: pr
 }
 /* As high as it will be: nothing jumps when the figures come. */
 section {
-  min-height: 260px;
+  min-height: 160px;
   padding: var(--space-4);
   border: 1px solid var(--edge);
   border-radius: var(--radius);

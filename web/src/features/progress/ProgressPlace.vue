@@ -217,7 +217,7 @@ const exported = (kind: string) => {
       <ElButton v-if="filter.routine" data-testid="all-routines" @click="set('routine', '')">All routines</ElButton>
     </div>
     <ProblemText v-if="problem" :problem="problem" @again="load" />
-    <p v-else-if="!answer" class="soft" role="status">Counting …</p>
+    <p v-else-if="!answer" class="soft loading" role="status">Counting …</p>
     <div v-else-if="!answer.attempts" class="empty" data-testid="progress-empty">
       <p>
         Nothing has been counted{{ filter.routine || filter.table || filter.cue || filter.weeks ? ' that this asks for' : ' yet' }}. Choose
@@ -313,34 +313,23 @@ const exported = (kind: string) => {
 
       <section v-if="!of || !tally" aria-labelledby="by-routine-title">
         <h2 id="by-routine-title">By routine</h2>
-        <ElTable :data="answer.routines" size="small" data-testid="by-routine">
-          <ElTableColumn label="Routine" width="150"
-            ><template #default="{ row }"
-              ><RouterLink :to="{ query: { ...route.query, routine: row.routine } }" :data-testid="`progress-${row.routine}`">{{
-                row.name
-              }}</RouterLink></template
-            ></ElTableColumn
-          >
-          <ElTableColumn label="Over the weeks" width="122"
-            ><template #default="{ row }"
-              ><SparkLine
-                v-if="row.weeks.length > 1"
-                v-bind="lineOf(row as Schemas['RoutineTally'])"
-                :label="`${row.name} over the weeks`" /></template
-          ></ElTableColumn>
-          <ElTableColumn label="Done"
-            ><template #default="{ row }">{{
-              row.scores
-                ? `typically ${figureWords(row.scores.typical, 0)}, at best ${row.scores.best}, of ${row.scores.of} runs`
-                : shareWords(row.all)
-            }}</template></ElTableColumn
-          >
-          <ElTableColumn label="Last ten" width="90"
-            ><template #default="{ row }">{{
-              row.scores ? figureWords(row.scores.lastTen, 0) : `${row.lastTen.done} of ${row.lastTen.of}`
-            }}</template></ElTableColumn
-          >
-        </ElTable>
+        <ul class="by-routine" data-testid="by-routine">
+          <li v-for="r in answer.routines" :key="r.routine">
+            <RouterLink :to="{ query: { ...route.query, routine: r.routine } }" :data-testid="`progress-${r.routine}`">{{
+              r.name
+            }}</RouterLink>
+            <SparkLine v-if="r.weeks.length > 1" v-bind="lineOf(r)" :label="`${r.name} over the weeks`" />
+            <span v-else></span>
+            <span class="share">{{
+              r.scores
+                ? `typically ${figureWords(r.scores.typical, 0)}, at best ${r.scores.best}, of ${r.scores.of} runs`
+                : shareWords(r.all)
+            }}</span>
+            <span class="figure soft"
+              >last ten {{ r.scores ? figureWords(r.scores.lastTen, 0) : `${r.lastTen.done} of ${r.lastTen.of}` }}</span
+            >
+          </li>
+        </ul>
         <template v-if="kinds.length">
           <h3>Strokes by kind</h3>
           <ElTable :data="kinds" size="small">
@@ -374,6 +363,8 @@ const exported = (kind: string) => {
 }
 .columns {
   display: grid;
+  /* No wider than the window, whatever a table in it would like. */
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--space-3) var(--space-6);
   align-items: start;
 }
@@ -384,6 +375,35 @@ const exported = (kind: string) => {
   /* Figures beside the chart, however many: what is below the chart does not wait for them. */
   .columns > :nth-child(2) {
     grid-area: 1 / 2 / span 2;
+  }
+}
+.loading {
+  min-height: 420px;
+}
+.by-routine {
+  list-style: none;
+  margin: var(--space-2) 0 0;
+  padding: 0;
+}
+.by-routine li {
+  display: grid;
+  grid-template-columns: minmax(7em, 1fr) 110px minmax(0, 2.4fr) 7.5em;
+  gap: var(--space-1) var(--space-4);
+  align-items: center;
+  padding: var(--space-2) 0;
+  border-top: 1px solid var(--edge);
+  font-size: var(--type-2);
+}
+.by-routine .figure {
+  margin: 0;
+  min-height: 0;
+}
+@media (max-width: 520px) {
+  .by-routine li {
+    grid-template-columns: 1fr 110px;
+  }
+  .by-routine .figure {
+    text-align: right;
   }
 }
 .columns.fading {

@@ -39,7 +39,7 @@ describe('a player’s page', () => {
       down: [form('Zones', -0.05, 'notYet'), form('Long pots', -0.3, 'worse')],
       causes: [{ reason: 'thick', times: 9, missed: 20 }],
     })
-    expect(tasks(told).map((t) => t.what)).toEqual(['Long pots', 'Missing too thick', 'Zones'])
+    expect(tasks(told).map((t) => t.what)).toEqual(['Long pots', 'Too thick', 'Zones'])
   })
 
   it('keeps silent about a reason given once, and names where turns end', () => {

@@ -36,7 +36,7 @@ export function tasks(page: Page): Task[] {
   const cause = page.causes[0]
   if (cause && cause.times >= 3)
     list.push({
-      what: `Missing ${reasonName(cause.reason)}`,
+      what: sentence(reasonName(cause.reason)),
       why: `the reason given for ${cause.times} of ${cause.missed} misses in the last four weeks`,
     })
   const end = page.ends.find((e) => e.why)

@@ -11,6 +11,7 @@ import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import HandbookLink from '../../ui/HandbookLink.vue'
+import WindowBars from './WindowBars.vue'
 import TipFace from './TipFace.vue'
 import { buttWords, higherWords } from './words'
 
@@ -137,6 +138,7 @@ function raise() {
     <p class="soft figure" data-testid="pace-figures">
       {{ answer.shot?.strike.cueSpeed.toFixed(2) }} m/s at the cue; plain ball, {{ answer.shot?.tableLengths.toFixed(2) }} table lengths
     </p>
+    <WindowBars />
     <div class="row butt">
       <span>Butt</span>
       <OneOf :model-value="buttKind" :options="butts" label="How the cue lies" @update:model-value="lay($event as string)" />

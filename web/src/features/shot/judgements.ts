@@ -12,6 +12,8 @@ import { useGoal } from '../../position/goal'
 export type FanKind = Schemas['FanKind']
 export type FanLine = Schemas['FanLineResult']
 export type Spread = Schemas['SpreadAnswer']
+export type ShotWindows = Schemas['ShotWindows']
+export type KnobRange = Schemas['KnobRange']
 export type Side = Schemas['SideChoiceResult']
 /** How long the hand rests before what is costly is asked for, ms. */
 const rest = 180
@@ -56,6 +58,17 @@ export const useJudgements = defineStore('judgements', () => {
     keepAs: 'sides',
   })
 
+  // Quick enough to follow the hand: asked for as soon as the shot itself is answered.
+  const wantsWindows = computed(
+    () => isOpen.value && !!shot.asked && !!shot.shot?.cut && !!position.stroke.pot && (view.shotView === 'set-up' || wantsGoal.value),
+  )
+  const windowing = useAnswer({
+    question: () => (wantsWindows.value ? { ...body(), goal: wantsGoal.value ? goal.entry : null } : null),
+    ask: (asked, signal) => ask(client.POST('/api/shot/windows', { body: asked, signal })),
+    isWanted: isAnswered,
+    rest: 60,
+  })
+
   const refusalOf = (of: { problem: typeof spreading.problem }) => computed(() => (of.problem.value ? problemWords(of.problem.value) : ''))
   return {
     fanKind,
@@ -65,6 +78,9 @@ export const useJudgements = defineStore('judgements', () => {
     isFanStale: fanning.isStale,
     spread: computed(() => (spreadOpen.value && isOpen.value ? spreading.answer.value : null)),
     isSpreadStale: spreading.isStale,
+    windows: computed(() => (wantsWindows.value && !windowing.problem.value ? windowing.answer.value : null)),
+    hasGoal: computed(() => wantsGoal.value && !!goal.entry),
+    areWindowsStale: windowing.isStale,
     sides: siding.answer,
     isSidesStale: siding.isStale,
     isSampling: spreading.isBusy,
