@@ -59,4 +59,19 @@ public class JudgementTests(Desk desk)
         page.PressPlan(0.4, 0.4);
         page.Says("windows", "it does not go in and do that");
     }
+
+    [Fact]
+    public void A_pot_that_is_missed_says_by_how_much_and_off_which_side()
+    {
+        var page = desk.Open();
+        page.OpenPosition("Stun across for the pink");
+        page.Find("arrival");
+        // A tenth of a degree at a time, until it stays out.
+        page.Until(() =>
+        {
+            page.Keys("a");
+            return page.Text("outcome").Contains(" missed, ", StringComparison.Ordinal);
+        });
+        page.Find("crossing");
+    }
 }

@@ -102,6 +102,7 @@ public sealed record ShotResult(
     double Hop,
     IReadOnlyList<WarningResult> Warnings,
     WhereaboutsResult? WhiteRests,
+    [property: Description("How the chosen pot was missed; null if it went in, or none is chosen.")] PotMissResult? Miss,
     IReadOnlyList<string?> Cushions,
     [property: Description("When and how high balls are off the bed, in order of time.")] IReadOnlyList<FlightResult> Flights,
     SimulationResult Simulation
@@ -115,6 +116,24 @@ public sealed record FlightResult(string Ball, double From, double To, double He
 {
     public static FlightResult Of(PathPiece p, Layout layout) =>
         new(layout.Balls[p.Ball].Ball.Id, p.Start, p.End, p.Height.At, p.Height.Velocity, -p.Height.Acceleration);
+}
+
+/// <summary>How a pot was missed.</summary>
+/// <param name="Side">Side of the potting line on which the ball came to the pocket.</param>
+/// <param name="Off">Distance from its line to the place in the pocket that was aimed at, m.</param>
+/// <param name="Short">Distance that it still had to go when it stopped or met another ball, m; null if it came to the pocket.</param>
+/// <param name="Jaw">near or far, if it met a jaw first.</param>
+/// <param name="Crossing">Where its line crosses the mouth of the pocket, m; null if it does not.</param>
+public sealed record PotMissResult(MissSide Side, double Off, double? Short, string? Jaw, PlaceResult? Crossing)
+{
+    public static PotMissResult Of(PotMiss m) =>
+        new(
+            m.Side,
+            m.Off,
+            m.Short,
+            m.IsNearJaw is { } near ? (near ? "near" : "far") : null,
+            m.Crossing is { } at ? PlaceResult.Of(at) : null
+        );
 }
 
 /// <summary>Where a ball lies as players say it, m.</summary>
@@ -201,6 +220,7 @@ public static class ShotEndpoints
             Hop: record.Highest(0),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
             WhiteRests: after.IsOnTable(0) ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
+            Miss: aimed is { } missed && PotMiss.Of(record, after, missed.Cut, shape) is { } miss ? PotMissResult.Of(miss) : null,
             Cushions: [.. record.Events.Select(e => e.Kind == ShotEventKind.Cushion ? Core.Table.Cushions.Nearest(e.At).Name() : null)],
             Flights: [.. record.Pieces.Where(p => p.IsInAir).OrderBy(p => p.Start).Select(p => FlightResult.Of(p, layout))],
             Simulation: simulation

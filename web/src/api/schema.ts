@@ -3296,6 +3296,11 @@ export interface components {
             /** Format: double */
             shift: number;
         };
+        /**
+         * @description To which side a ball goes past its pocket.
+         * @enum {unknown}
+         */
+        MissSide: "thick" | "thin" | "left" | "right";
         /** @description A player by name, as one is saved. */
         NamedPlayer: {
             /** @description Up to 80 characters; if it is not said, the name stays. */
@@ -3940,6 +3945,23 @@ export interface components {
          * @enum {unknown}
          */
         PotKind: "direct" | "plant" | "set" | "double";
+        /** @description How a pot was missed. */
+        PotMissResult: {
+            side: components["schemas"]["MissSide"];
+            /**
+             * Format: double
+             * @description Distance from its line to the place in the pocket that was aimed at, m.
+             */
+            off: number;
+            /**
+             * Format: double
+             * @description Distance that it still had to go when it stopped or met another ball, m; null if it came to the pocket.
+             */
+            short: null | number;
+            /** @description near or far, if it met a jaw first. */
+            jaw: null | string;
+            crossing: null | components["schemas"]["PlaceResult"];
+        };
         /** @description One ball into one pocket. Clearances in m. */
         PotOptionResult: {
             cut: components["schemas"]["CutResult"];
@@ -4668,6 +4690,7 @@ export interface components {
             hop: number;
             warnings: components["schemas"]["WarningResult"][];
             whiteRests: null | components["schemas"]["WhereaboutsResult"];
+            miss: null | components["schemas"]["PotMissResult"];
             /** @description Of each event of the simulation, which cushion was met; null of the others. */
             cushions: string[];
             /** @description When and how high balls are off the bed, in order of time. */

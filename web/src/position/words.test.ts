@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import type { ShotEvent, Simulation } from '../api/client'
 import { mainEvents } from './events'
-import { eventWords, outcomeWords } from './words'
+import { eventWords, missWords, outcomeWords } from './words'
 
 const event = (change: Partial<ShotEvent>): ShotEvent => ({
   time: 0,
@@ -106,5 +106,12 @@ describe('what a shot does', () => {
       ['white meets red 3', false],
       ['in-off, baulk yellow-side pocket', true],
     ])
+  })
+
+  it('says how a pot was missed', () => {
+    const miss = { side: 'thick', off: 0.0142, short: null, jaw: 'near', crossing: null } as const
+    expect(missWords(miss)).toBe('14 mm thick, near jaw')
+    expect(missWords({ ...miss, side: 'left', jaw: null })).toBe('14 mm to the left')
+    expect(missWords({ ...miss, short: 0.3 })).toBe('300 mm short of the pocket')
   })
 })

@@ -1,7 +1,7 @@
-import type { Shot, ShotEvent } from '../api/client'
+import type { Schemas, Shot, ShotEvent } from '../api/client'
 import { nameOf, pocketName, theBall } from '../domain/balls'
 import { cushionCountWords, cushionNames, whereWords } from '../domain/words'
-import { listWords, sentence } from '../lib/formats'
+import { lengthWords, listWords, sentence } from '../lib/formats'
 import { withoutPushes } from './events'
 
 /** What a shot does, in words. */
@@ -31,7 +31,12 @@ export function eventWords(e: ShotEvent): string {
 }
 
 /** One sentence on what comes of the shot: "Blue in the top yellow-side pocket; white off two cushions and into red 4, in baulk, 120 mm off the baulk cushion." */
-export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation' | 'whiteRests'>): string {
+export function outcomeWords({
+  simulation,
+  whiteRests,
+  cut,
+  miss,
+}: Pick<Shot, 'simulation' | 'whiteRests'> & Partial<Pick<Shot, 'cut' | 'miss'>>): string {
   const off = simulation.finals.filter((f) => f.pocket === 'off')
   const potted = simulation.finals.filter((f) => f.pocket && f.pocket !== 'off' && f.id !== 'white')
   const white = simulation.finals.find((f) => f.id === 'white')!
@@ -40,14 +45,23 @@ export function outcomeWords({ simulation, whiteRests }: Pick<Shot, 'simulation'
     .map((e) => (e.ball === 'white' ? e.other! : e.ball))
   const what = potted.length
     ? listWords(potted.map((f) => `${nameOf(f.id)} in the ${pocketName(f.pocket!)} pocket`))
-    : met.length
-      ? `nothing potted, ${theBall(met[0])} hit first`
-      : 'no ball hit'
+    : cut && miss
+      ? `${theBall(cut.ball)} missed, ${missWords(miss)}`
+      : met.length
+        ? `nothing potted, ${theBall(met[0])} hit first`
+        : 'no ball hit'
   if (off.length) return sentence(`${what}; ${listWords(off.map((f) => theBall(f.id)))} off the table: a foul.`)
   if (white.pocket) return sentence(`${what}; in-off, ${pocketName(white.pocket)} pocket.`)
   const way = whiteWay(withoutPushes(simulation.events))
   const more = way.length > mostOfWay ? [...way.slice(0, mostOfWay), `on to ${way.length - mostOfWay} more`] : way
   return sentence(`${what}; white ${more.length ? `${listWords(more)}, ` : ''}stops ${whiteRests ? whereWords(whiteRests) : ''}.`)
+}
+
+/** "14 mm thick, near jaw": how a pot was missed. */
+export function missWords({ side, off, short, jaw }: Schemas['PotMissResult']): string {
+  if (short !== null) return `${lengthWords(short)} short of the pocket`
+  const words = { thick: 'thick', thin: 'thin', left: 'to the left', right: 'to the right' }[side]
+  return `${lengthWords(off)} ${words}${jaw ? `, ${jaw} jaw` : ''}`
 }
 
 /** Of the white's way so many things are said. */

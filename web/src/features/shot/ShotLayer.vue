@@ -5,10 +5,12 @@ import { useCameraHere } from '../../table/camera'
 import type { Point } from '../../table/layer'
 import { taperedPath } from '../../table/tapered'
 import { useDraft } from '../../position/draft'
+import { useShot } from '../../position/shot'
 import { useShotDrawing } from './shotDrawing'
 
 /** Of the plan's drawing: what the shot that is set up does. */
 const position = useDraft()
+const answer = useShot()
 const { cut, whitePath, otherPaths, finals } = useShotDrawing()
 const { radius, sx, sy, points } = useDrawing()
 const camera = useCameraHere()
@@ -41,6 +43,13 @@ const tapered = (list: readonly Point[], start: number, end: number) => {
     <polyline :points="points(whitePath.after)" class="halo" />
     <path :d="tapered(whitePath.before, 0.9, 2)" class="white" data-testid="white-before" />
     <path :d="tapered(whitePath.after, 3, 1.5)" class="white" data-testid="white-after" />
+    <!-- Where a missed ball crosses the mouth of its pocket. -->
+    <path
+      v-if="answer.shot?.miss?.crossing"
+      :d="`M ${sx(answer.shot.miss.crossing.x) - radius} ${sy(answer.shot.miss.crossing.y) - radius} l ${2 * radius} ${2 * radius} m ${-2 * radius} 0 l ${2 * radius} ${-2 * radius}`"
+      class="crossing"
+      data-testid="crossing"
+    />
     <circle
       v-for="f in finals"
       :key="f.id"
@@ -54,6 +63,12 @@ const tapered = (list: readonly Point[], start: number, end: number) => {
 </template>
 
 <style scoped>
+.crossing {
+  fill: none;
+  stroke: var(--danger);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
 .path {
   fill: none;
   stroke-linejoin: round;
