@@ -218,6 +218,6 @@ public static class ShotCardEndpoints
                 return TypedResults.Text(canvas.ToString(), "image/svg+xml");
             })
             .WithName("cardSvg")
-            .WithSummary("The same as a drawing");
+            .WithSummary("A shot card as an SVG drawing");
     }
 }

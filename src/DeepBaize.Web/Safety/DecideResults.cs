@@ -144,7 +144,7 @@ public sealed record EscapeResult(
 public sealed record KeptResult(double Along, int Trials, double AimDegrees, uint Version);
 
 /// <summary>Something that can be played. One of attack, safety and escape is there.</summary>
-/// <param name="Id">The same for the same idea in every event of a search.</param>
+/// <param name="Id">Names the idea in every event of a search.</param>
 /// <param name="Value">In the measure of the answer.</param>
 /// <param name="Points">Points made, less those given and what the other player may expect: beside the measure, not in it.</param>
 /// <param name="IsLevel">The strokes played cannot tell it from the best.</param>

@@ -108,10 +108,12 @@ public sealed record SpreadAnswer(
     [property: Description("Where the white stops on the average, of the strokes in which it stays on the table; m.")] MeanRest MeanRest,
     [property: Description("Outlines, each closed, of the smallest area in which the white stops 68 times of 100.")]
         IReadOnlyList<IReadOnlyList<PlaceResult>> Likely,
-    [property: Description("The same for 95 of 100.")] IReadOnlyList<IReadOnlyList<PlaceResult>> Nearly,
+    [property: Description("Outlines of the smallest area in which the white stops 95 times of 100.")]
+        IReadOnlyList<IReadOnlyList<PlaceResult>> Nearly,
     [property: Description("Where the object ball stops 68 of 100 times that it is missed thick.")]
         IReadOnlyList<IReadOnlyList<PlaceResult>> ThickLeaves,
-    [property: Description("The same, missed thin.")] IReadOnlyList<IReadOnlyList<PlaceResult>> ThinLeaves
+    [property: Description("Where the object ball stops 68 of 100 times that it is missed thin.")]
+        IReadOnlyList<IReadOnlyList<PlaceResult>> ThinLeaves
 );
 
 /// <summary>The pot with one side.</summary>

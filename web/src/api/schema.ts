@@ -356,7 +356,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The same as a drawing */
+        /** A shot card as an SVG drawing */
         post: operations["cardSvg"];
         delete?: never;
         options?: never;
@@ -4061,7 +4061,7 @@ export interface components {
         ProspectKind: "pot" | "plant" | "double" | "safety" | "escape";
         /** @description Something that can be played. One of attack, safety and escape is there. */
         ProspectResult: {
-            /** @description The same for the same idea in every event of a search. */
+            /** @description Names the idea in every event of a search. */
             id: string;
             kind: components["schemas"]["ProspectKind"];
             value: components["schemas"]["Estimate"];
@@ -4859,11 +4859,11 @@ export interface components {
             meanRest: components["schemas"]["MeanRest"];
             /** @description Outlines, each closed, of the smallest area in which the white stops 68 times of 100. */
             likely: components["schemas"]["PlaceResult"][][];
-            /** @description The same for 95 of 100. */
+            /** @description Outlines of the smallest area in which the white stops 95 times of 100. */
             nearly: components["schemas"]["PlaceResult"][][];
             /** @description Where the object ball stops 68 of 100 times that it is missed thick. */
             thickLeaves: components["schemas"]["PlaceResult"][][];
-            /** @description The same, missed thin. */
+            /** @description Where the object ball stops 68 of 100 times that it is missed thin. */
             thinLeaves: components["schemas"]["PlaceResult"][][];
         };
         /**
