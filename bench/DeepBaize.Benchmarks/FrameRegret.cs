@@ -129,7 +129,7 @@ internal static class FrameRegret
             .MaxBy(t => strokes.MeanOf(workspace, from, t.Stroke, null, ErrorStream.Named("opening: choose"), 32))!;
         List<string> rows =
         [
-            "| skill | opened by | frames | won by who opens ± error | leaves a pot | the other scores at once | his safety leaves a pot |",
+            "| skill | opened by | frames | opener wins ± error | leaves a pot | the other scores at once | his safety leaves a pot |",
             "|---|---|---|---|---|---|---|",
         ];
         foreach (var (name, stroke) in ((string, Stroke)[])[("the break-off", breakOff.Stroke), ("a roll up to the pack", rollUp.Stroke)])
