@@ -27,7 +27,8 @@ using Microsoft.AspNetCore.HttpOverrides;
 ThreadPool.SetMinThreads(64, 64);
 
 var builder = WebApplication.CreateBuilder(args);
-var connection = builder.Configuration.GetConnectionString("DeepBaize")
+var connection =
+    builder.Configuration.GetConnectionString("DeepBaize")
     ?? throw new InvalidOperationException("Set ConnectionStrings__DeepBaize to the PostgreSQL database; ./start does.");
 
 builder.AddTelemetry();
@@ -78,6 +79,7 @@ app.MapSimulation();
 app.MapShots();
 app.MapTraces();
 app.MapJudgements();
+app.MapFans();
 app.MapWays();
 app.MapSavedShots();
 app.MapShotCards();

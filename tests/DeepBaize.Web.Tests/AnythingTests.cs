@@ -20,6 +20,10 @@ public class AnythingTests(Application app)
     [InlineData("/api/spread", 25)]
     [InlineData("/api/fan", 60)]
     [InlineData("/api/sides", 40)]
+    [InlineData("/api/shot/ladder", 6)]
+    [InlineData("/api/shot/paces", 6)]
+    [InlineData("/api/shot/chart", 5)]
+    [InlineData("/api/shot/windows", 8)]
     [InlineData("/api/leave", 20)]
     [InlineData("/api/position-at", 60)]
     [InlineData("/api/frame", 60)]
@@ -38,8 +42,10 @@ public class AnythingTests(Application app)
                     ["hand"] = Any(random, "left", "right"),
                     ["own"] = AnySkill(random),
                 };
+            if (path == "/api/shot/ladder")
+                body["knob"] = Any(random, "height", "pace", "side", "elevation", "aim");
             if (path == "/api/fan")
-                body["kind"] = Any(random, "routes", "paces", "heights", "sides");
+                body["kind"] = Any(random, "routes", "paces", "heights", "sides", "butts", "aims", "errors");
             if (path == "/api/position-at")
                 (body["x"], body["y"], body["afterPot"]) = (random.NextDouble() * Length, random.NextDouble() * Width, random.Next(2) == 0);
             if (path == "/api/play-on" && random.Next(2) == 0)
@@ -127,17 +133,19 @@ public class AnythingTests(Application app)
                 conditions[field.Name] = field.Min + (field.Max - field.Min) * random.NextDouble();
         return new()
         {
-            ["balls"] = new JsonArray([
-                .. placed.Select(b =>
-                    (JsonNode)
-                        new JsonObject
-                        {
-                            ["id"] = b.Ball.Id,
-                            ["x"] = b.X,
-                            ["y"] = b.Y,
-                        }
-                ),
-            ]),
+            ["balls"] = new JsonArray(
+                [
+                    .. placed.Select(b =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["id"] = b.Ball.Id,
+                                ["x"] = b.X,
+                                ["y"] = b.Y,
+                            }
+                    ),
+                ]
+            ),
             ["stroke"] = stroke,
             ["conditions"] = conditions,
         };

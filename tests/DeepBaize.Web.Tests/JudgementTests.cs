@@ -26,7 +26,7 @@ public class JudgementTests(Application app)
     }
 
     [Fact]
-    public async Task The_windows_of_a_stroke_hold_what_is_set_and_need_a_pot()
+    public async Task The_windows_of_a_stroke_hold_what_is_set_with_a_pot_and_without_and_refuse_one_that_cannot_be()
     {
         var content = Sample.Content();
         var (status, windows) = await app.Post("/api/shot/windows", Ask(content));
@@ -47,6 +47,10 @@ public class JudgementTests(Application app)
             Assert.Equal((true, false), (await Pots(softest), await Pots(softest - 0.01)));
 
         content["stroke"]!["pot"] = null;
+        var (alone, safe) = await app.Post("/api/shot/windows", Ask(content.DeepClone()));
+        Assert.Equal((200, true), (alone, safe["isMet"]!.GetValue<bool>()));
+        content["stroke"]!["pot"] = new JsonObject { ["ball"] = "red-1", ["pocket"] = "yellow" };
+        content["balls"]![0]!["x"] = 0.3;
         var (refused, problem) = await app.Post("/api/shot/windows", Ask(content.DeepClone()));
         Assert.Equal((400, "content.stroke.pot"), (refused, problem["errors"]![0]!["field"]!.GetValue<string>()));
     }

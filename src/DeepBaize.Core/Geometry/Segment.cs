@@ -17,4 +17,16 @@ public readonly record struct Segment(Vec2 From, Vec2 To)
         var share = square == 0 ? 0 : Math.Clamp((point - From).Dot(along) / square, 0, 1);
         return point.DistanceTo(From + share * along);
     }
+
+    /// <summary>Returns the point in which two pieces cross; null if they do not, or lie along one another.</summary>
+    public Vec2? Crossing(Segment other)
+    {
+        var (mine, theirs) = (To - From, other.To - other.From);
+        var across = mine.Cross(theirs);
+        if (across == 0)
+            return null;
+        var between = other.From - From;
+        var (share, otherShare) = (between.Cross(theirs) / across, between.Cross(mine) / across);
+        return share is >= 0 and <= 1 && otherShare is >= 0 and <= 1 ? From + share * mine : null;
+    }
 }

@@ -50,4 +50,51 @@ public static class Contacts
 
     /// <summary>Slot of the ball that the white meets first, or −1.</summary>
     public static int FirstSlot(ShotRecord record) => First(record) is { } e ? e.Ball + e.Other : -1;
+
+    /// <summary>
+    /// How full (1 full to 0) and how fast (m/s) the white comes to a ball that still lies where it was laid; null if the white lay there
+    /// against it.
+    /// </summary>
+    public static (double Fullness, double Speed)? Met(ShotRecord record, Layout layout, in ShotEvent contact)
+    {
+        foreach (var piece in record.Pieces)
+        {
+            if (piece.Ball != 0 || Math.Abs(piece.End - contact.Time) > 1e-12)
+                continue;
+            var velocity = piece.VelocityAtEnd;
+            var speed = velocity.Length;
+            var across = Math.Abs((layout.Balls[contact.Ball + contact.Other].At - piece.To).Cross(velocity)) / Math.Max(speed, 1e-9);
+            return (Math.Clamp(1 - across / (2 * Dimensions.BallRadius), 0, 1), speed);
+        }
+        return null;
+    }
+
+    /// <summary>
+    /// Least clear distance of the white's way, from a time on (s), from a ball where it was laid, m; negative where they would overlap.
+    /// </summary>
+    public static double Clearance(ShotRecord record, in PlacedBall ball, double from = 0)
+    {
+        var nearest = (double)Dimensions.Length;
+        foreach (var way in StraightWay(record, from))
+            nearest = Math.Min(nearest, ball.Gap(way));
+        return nearest;
+    }
+
+    /// <summary>The white's way from a time on (s) in straight pieces: chords of its parabolas, which are nearly straight.</summary>
+    public static IEnumerable<Segment> StraightWay(ShotRecord record, double from = 0)
+    {
+        const int parts = 6;
+        foreach (var piece in record.Pieces)
+        {
+            if (piece.Ball != 0 || piece.Start < from - 1e-12)
+                continue;
+            var at = piece.From;
+            for (var i = 1; i <= parts; i++)
+            {
+                var next = piece.At(piece.Start + (piece.End - piece.Start) * i / parts);
+                yield return new(at, next);
+                at = next;
+            }
+        }
+    }
 }

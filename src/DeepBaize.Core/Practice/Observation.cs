@@ -77,20 +77,8 @@ public sealed record Observation
             BallLost = struck >= 0 && !after.IsOnTable(struck),
             Ball = struck >= 0 && after.IsOnTable(struck) ? after.At(struck) : null,
             Met = met,
-            Way = [.. record.Pieces.Where(p => p.Ball == 0).SelectMany(Straight)],
+            Way = [.. Contacts.StraightWay(record)],
             Cushions = cushions,
         };
-    }
-
-    private static IEnumerable<Segment> Straight(PathPiece piece)
-    {
-        const int parts = 4;
-        var at = piece.From;
-        for (var i = 1; i <= parts; i++)
-        {
-            var next = piece.At(piece.Start + (piece.End - piece.Start) * i / parts);
-            yield return new(at, next);
-            at = next;
-        }
     }
 }

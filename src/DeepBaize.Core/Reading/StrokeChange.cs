@@ -4,25 +4,6 @@ using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Reading;
 
-/// <summary>What a player turns to play the same shot otherwise.</summary>
-public enum StrokeKnob
-{
-    /// <summary>Height of the tip, tips.</summary>
-    Height,
-
-    /// <summary>Side, tips.</summary>
-    Side,
-
-    /// <summary>Pace on the scale of 1 to 10.</summary>
-    Pace,
-
-    /// <summary>Elevation of the butt, degrees.</summary>
-    Elevation,
-
-    /// <summary>Direction of the aim, degrees.</summary>
-    Aim,
-}
-
 /// <summary>The white's way after its first contact, as players compare it.</summary>
 /// <param name="Length">Of the way, m.</param>
 /// <param name="Stop">Where it stops; null if it goes in or off the table.</param>

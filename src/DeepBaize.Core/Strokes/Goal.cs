@@ -136,39 +136,12 @@ public sealed record Cannon : Goal
             }
             if (e.Ball + e.Other != Slot)
                 return null;
-            foreach (var piece in record.Pieces)
-            {
-                if (piece.Ball != 0 || Math.Abs(piece.End - e.Time) > 1e-12)
-                    continue;
-                var velocity = piece.VelocityAtEnd;
-                var speed = velocity.Length;
-                var across = Math.Abs((layout.Balls[Slot].At - piece.To).Cross(velocity)) / Math.Max(speed, 1e-9);
-                return (Math.Clamp(1 - across / (2 * BallRadius), 0, 1), speed);
-            }
-            return null;
+            return Contacts.Met(record, layout, e);
         }
         return null;
     }
 
     /// <summary>Least clear distance of the white's way after its first contact from the ball where it lies, m.</summary>
-    private static double Gap(ShotRecord record, in PlacedBall ball)
-    {
-        if (Contacts.First(record) is not { } first)
-            return Length;
-        var nearest = (double)Length;
-        foreach (var piece in record.Pieces)
-        {
-            if (piece.Ball != 0 || piece.Start < first.Time - 1e-12)
-                continue;
-            const int parts = 6;
-            var at = piece.From;
-            for (var i = 1; i <= parts; i++)
-            {
-                var next = piece.At(piece.Start + (piece.End - piece.Start) * i / parts);
-                nearest = Math.Min(nearest, ball.Gap(new Segment(at, next)));
-                at = next;
-            }
-        }
-        return nearest;
-    }
+    private static double Gap(ShotRecord record, in PlacedBall ball) =>
+        Contacts.First(record) is { } first ? Contacts.Clearance(record, ball, first.Time) : Length;
 }

@@ -2,7 +2,6 @@ using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -11,7 +10,6 @@ using DeepBaize.Web.Planning;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Positions;
 using DeepBaize.Web.Searches;
-using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
 
@@ -23,13 +21,6 @@ public sealed record JudgementRequest
 
     [Description("Of a spread: what the white is to do, if anything.")]
     public GoalEntry? Goal { get; init; }
-}
-
-/// <summary>Which knob of the stroke is turned.</summary>
-public sealed record FanRequest
-{
-    public required PositionContent Content { get; init; }
-    public required FanKind Kind { get; init; }
 }
 
 /// <summary>A ball in the way.</summary>
@@ -126,18 +117,6 @@ public sealed record SideChoiceResult(
     Allowance Allowance
 );
 
-/// <summary>One line of a fan: the stroke with one thing changed, and the way of the white with it.</summary>
-public sealed record FanLineResult(
-    string Key,
-    double Aim,
-    double Side,
-    double Height,
-    double Pace,
-    bool Potted,
-    string? WhitePocket,
-    IReadOnlyList<PointEntry> Points
-);
-
 /// <summary>What is on, what small errors do, and what the other ways to play it are.</summary>
 public static class JudgementEndpoints
 {
@@ -155,15 +134,15 @@ public static class JudgementEndpoints
             .MapPost("/sides", Sides)
             .WithName("sides")
             .WithSummary("The pot plain, and with a touch of side either way: what each costs and saves");
-        group.MapPost("/fan", FanOf).WithName("fan").WithSummary("The same pot with one knob turned: routes, paces, heights or sides");
     }
 
     private static async Task<IReadOnlyList<PotOptionResult>> Read(JudgementRequest request, HttpContext http, SearchDesk desk)
     {
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
-        var options = await desk.JudgeAsync(http, workers =>
-            TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers, OnIn(content))
+        var options = await desk.JudgeAsync(
+            http,
+            workers => TableReading.Read(content.Layout, content.Unraised, player, content.Shape, workers, OnIn(content))
         );
         return [.. options.Select(o => PotOptionResult.Of(o, options[0], content.Layout))];
     }
@@ -189,11 +168,13 @@ public static class JudgementEndpoints
         var goal = request.Goal?.ToGoal(content);
         var stroke = aimed?.Stroke ?? content.Stroke;
         var skill = player.Skill.Times(Reach.Of(content.Layout, stroke, player).ErrorFactor);
-        var (spread, opens) = await desk.JudgeAsync(http, workers =>
-            (
-                Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), workers),
-                PackOpening.Of(content.Layout, stroke, skill, content.Shape, workers)
-            )
+        var (spread, opens) = await desk.JudgeAsync(
+            http,
+            workers =>
+                (
+                    Spread.Sample(new(content.Layout, stroke, aimed?.Cut, skill, content.Shape, goal), workers),
+                    PackOpening.Of(content.Layout, stroke, skill, content.Shape, workers)
+                )
         );
         static IReadOnlyList<IReadOnlyList<PlaceResult>> Places(IReadOnlyList<IReadOnlyList<Vec2>> outlines) =>
             [.. outlines.Select(o => o.Select(PlaceResult.Of).ToList())];
@@ -224,24 +205,5 @@ public static class JudgementEndpoints
         var pot = content.ThePot();
         var choices = await desk.JudgeAsync(http, _ => SideChoice.Of(content.Layout, pot, content.Stroke, player, content.Shape));
         return [.. choices.Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance))];
-    }
-
-    private static IReadOnlyList<FanLineResult> FanOf(FanRequest request)
-    {
-        var content = CheckedContent.Of(request.Content);
-        return
-        [
-            .. Fan.Of(content.Layout, content.Stroke, content.ThePot(), request.Kind, content.Shape)
-                .Select(l => new FanLineResult(
-                    l.Key,
-                    l.Stroke.AimDegrees,
-                    l.Stroke.SideTips,
-                    l.Stroke.HeightTips,
-                    l.Stroke.Pace,
-                    l.Potted,
-                    l.WhitePocket?.Name(),
-                    [.. l.WhitePath.Select(PointEntry.Of)]
-                )),
-        ];
     }
 }

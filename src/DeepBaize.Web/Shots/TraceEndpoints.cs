@@ -28,7 +28,7 @@ public sealed record WindowsRequest
     public required PositionContent Content { get; init; }
     public PlayerEntry Player { get; init; } = new();
 
-    [Description("What the white is to do; without it the pot alone counts, and that the white stays on the table.")]
+    [Description("What the white is to do; by itself the pot, or without one that the same ball is met first. The white must stay on.")]
     public GoalEntry? Goal { get; init; }
 }
 
@@ -65,28 +65,16 @@ public static class TraceEndpoints
         group.MapPost("/turning", Turning).WithName("shotTurning").WithSummary("How the balls of a stroke turn, for the playback");
     }
 
-    /// <exception cref="InputException">No pot is chosen, or there is none.</exception>
+    /// <exception cref="InputException">The pot that is chosen is not possible.</exception>
     private static async Task<ShotWindows> Windows(WindowsRequest request, HttpContext http, SearchDesk desk)
     {
-        var player = request.Player.Checked();
-        var content = CheckedContent.Of(request.Content, player);
-        _ = content.ThePot();
-        var aimed = content.Aimed()!.Value;
-        if (!aimed.Cut.CanBeAimed)
+        var (question, _) = FanEndpoints.Question(request.Content, request.Player, request.Goal, sameAim: false);
+        if (question is { Cut.CanBeAimed: false, KeepsAim: false })
             throw new InputException(
                 "content.stroke.pot",
                 "This pot is not possible from here.",
                 "a ball and a pocket that it can go into"
             );
-        var question = new WindowQuestion(
-            content.Layout,
-            aimed.Stroke,
-            aimed.Cut,
-            content.Shape,
-            request.Goal?.ToGoal(content),
-            KeepsAim: content.IsFree,
-            Butt: request.Content.Stroke.Elevation is null ? player : null
-        );
         return await desk.JudgeAsync(http, workers => ShotWindows.Of(question, workers));
     }
 

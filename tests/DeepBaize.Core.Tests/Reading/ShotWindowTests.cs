@@ -13,19 +13,19 @@ public class ShotWindowTests
 {
     private static readonly TableShape Shape = new(Conditions.Default);
 
-    private static ShotWindows WindowsOf(WindowQuestion question) => ShotWindows.Of(question, Workers.Single());
+    private static ShotWindows WindowsOf(VariantQuestion question) => ShotWindows.Of(question, Workers.Single());
 
     /// <summary>Plays a stroke by itself: whether the ball goes in, the white stays, and the goal is met.</summary>
-    private static bool Does(WindowQuestion q, Stroke stroke)
+    private static bool Does(VariantQuestion q, Stroke stroke)
     {
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
         stroke.Play(simulator, q.Layout, record);
-        return simulator.PocketOf(q.Cut.Pot.Slot) == q.Cut.Pocket
+        return simulator.PocketOf(q.Cut!.Value.Pot.Slot) == q.Cut!.Value.Pocket
             && simulator.IsOnTable(0)
             && (q.Goal?.IsMet(record, simulator, q.Layout) ?? true);
     }
 
-    private static WindowQuestion Asked(Layout layout, Pot pot, Stroke stroke, Func<Vec2, Goal?>? goal = null)
+    private static VariantQuestion Asked(Layout layout, Pot pot, Stroke stroke, Func<Vec2, Goal?>? goal = null)
     {
         var cut = Cut.Of(layout, pot, Shape);
         stroke = stroke with { AimDegrees = PotAim.Find(layout, cut, stroke, Shape)!.Value };
@@ -36,7 +36,7 @@ public class ShotWindowTests
 
     private static readonly Layout Table = Layout.Create([("white", 2.5, 0.6), ("red-1", 2.75, 1.15), ("black", 3.245, 0.889)], Shape);
 
-    private static WindowQuestion WithPlace(double radius = 0.2) =>
+    private static VariantQuestion WithPlace(double radius = 0.2) =>
         Asked(Table, new(1, Pocket.GreenTop), new Stroke(0, 0, 0.3, 3.6, 3), at => StopIn.Create(at.X, at.Y, radius));
 
     [Fact]
@@ -56,7 +56,7 @@ public class ShotWindowTests
                     Assert.False(Does(q, turned(end + direction * beyond)));
             }
         }
-        Stroke Anew(Stroke s) => s with { AimDegrees = PotAim.Find(q.Layout, q.Cut, s, Shape)!.Value };
+        Stroke Anew(Stroke s) => s with { AimDegrees = PotAim.Find(q.Layout, q.Cut!.Value, s, Shape)!.Value };
         var (stroke, knob) = (q.Stroke, 1.5 * ShotWindows.Accuracy);
         Ends(windows.Pace, stroke.Pace, v => Anew(stroke with { Pace = v }), knob);
         Ends(windows.Height, stroke.HeightTips, v => Anew(stroke with { HeightTips = v }), knob);
@@ -70,8 +70,11 @@ public class ShotWindowTests
         var q = WithPlace();
         var there = ((StopIn)q.Goal!).Area.Centre;
         var mirrored = Layout.Create([.. q.Layout.Balls.ToArray().Select(b => (b.Ball.Id, b.At.X, Width - b.At.Y))], Shape);
-        var other = Asked(mirrored, new(1, Pocket.YellowTop), new Stroke(0, 0, 0.3, 3.6, 3), _ =>
-            StopIn.Create(there.X, Width - there.Y, 0.2)
+        var other = Asked(
+            mirrored,
+            new(1, Pocket.YellowTop),
+            new Stroke(0, 0, 0.3, 3.6, 3),
+            _ => StopIn.Create(there.X, Width - there.Y, 0.2)
         );
         var (a, b) = (WindowsOf(q), WindowsOf(other));
         Assert.Equal(a.Pace!.From, b.Pace!.From, 0.003);
@@ -102,7 +105,7 @@ public class ShotWindowTests
         var layout = Layout.Create([("white", 2.4, 0.889), ("red-1", 2.9, 0.889 + 0.5 * (Width - 0.889) / (Length - 2.4))], Shape);
         var q = Asked(layout, new(1, Pocket.GreenTop), new Stroke(0, 0, 0, 3, 0));
         var range = WindowsOf(q).Aim!;
-        var window = PotAim.Window(new PotTrial(layout, q.Cut, Shape), q.Cut, q.Stroke);
+        var window = PotAim.Window(new PotTrial(layout, q.Cut!.Value, Shape), q.Cut!.Value, q.Stroke);
         Assert.Equal(window.Left - window.Right, range.To - range.From, 0.001);
     }
 

@@ -268,8 +268,59 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The same pot with one knob turned: routes, paces, heights or sides */
+        /** The stroke with one knob turned, or the three routes to its pot */
         post: operations["fan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shot/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One knob swept from end to end: what each setting reaches, and where one thing turns into the next */
+        post: operations["shotLadder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shot/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pot by the part of the pocket and by side, at several paces: where the white goes, and the ball if it is missed */
+        post: operations["shotChart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shot/paces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The stroke at several paces: where balls stop, and the chance */
+        post: operations["shotPaces"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2521,26 +2572,85 @@ export interface components {
          * @description Which of a stroke's knobs a fan turns.
          * @enum {unknown}
          */
-        FanKind: "routes" | "paces" | "heights" | "sides";
-        /** @description One line of a fan: the stroke with one thing changed, and the way of the white with it. */
+        FanKind: "routes" | "paces" | "heights" | "sides" | "butts" | "aims" | "errors";
+        /** @description One line of a fan: the stroke with one thing changed, and what it does. */
         FanLineResult: {
+            /** @description stun, follow or screw for a route, else the change, such as +0.5; of a butt its degrees; of errors aim+0.5. */
             key: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees.
+             */
             aim: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tips.
+             */
             side: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tips.
+             */
             height: number;
             /** Format: double */
             pace: number;
-            potted: boolean;
+            /**
+             * Format: double
+             * @description Degrees.
+             */
+            elevation: number;
+            /** @description Whether the chosen ball goes in; null without a pot. */
+            potted: null | boolean;
+            miss: null | components["schemas"]["PotMissResult"];
+            /**
+             * Format: double
+             * @description Where the aim is kept: the aim with which this stroke would pot the ball, degrees.
+             */
+            aimThatPots: null | number;
+            /**
+             * Format: double
+             * @description Where the aim is kept: how far apart the two lines are at the ghost ball, m, to the left positive.
+             */
+            ghostGap: null | number;
+            doesGoal: null | boolean;
+            /**
+             * Format: double
+             * @description By how much the white passes the ball that the stroke as set meets first, m; null if it meets it.
+             */
+            passesBy: null | number;
             whitePocket: null | string;
+            end: components["schemas"]["StrokeEndResult"];
+            /** @description The white's way. */
             points: components["schemas"]["PointEntry"][];
+            /** @description The way of the ball to be potted, or without one of the ball that is met first. */
+            ballPoints: components["schemas"]["PointEntry"][];
         };
-        /** @description Which knob of the stroke is turned. */
+        /** @description Settings of a knob: from one to another in equal steps. */
+        FanRange: {
+            /**
+             * Format: double
+             * @description Steps of pace, tips, or degrees; of the aim against the one that is set.
+             */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Above 0.
+             */
+            step: number;
+            /** @description Every setting, from the lowest. */
+            settings?: null | number[];
+        };
+        /** @description Which knob of the stroke is turned, and how far. */
         FanRequest: {
             content: components["schemas"]["PositionContent"];
             kind: components["schemas"]["FanKind"];
+            player?: components["schemas"]["PlayerEntry"];
+            range?: null | components["schemas"]["FanRange"];
+            /** @description Whether the aim stays as it is, so that the pot may be missed; else it follows. */
+            sameAim?: boolean;
+            goal?: null | components["schemas"]["GoalEntry"];
         };
         /** @description Conditions after one property was turned, and what each property changes. */
         FeelAnswer: {
@@ -3126,6 +3236,14 @@ export interface components {
              */
             error: number;
         };
+        /** @description A stroke, and the knob that is swept. */
+        LadderRequest: {
+            content: components["schemas"]["PositionContent"];
+            knob: components["schemas"]["StrokeKnob"];
+            player?: components["schemas"]["PlayerEntry"];
+            range?: null | components["schemas"]["FanRange"];
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
         /** @description A ball of a layout: its id, and its centre in m. */
         LaidBall: {
             id: string;
@@ -3333,6 +3451,15 @@ export interface components {
              */
             naturalElevation?: number;
         };
+        /** @description A pot at one pace that is just missed on one side. */
+        NearlyMissedResult: {
+            /** Format: double */
+            pace: number;
+            isThick: boolean;
+            ball: null | components["schemas"]["PlaceResult"];
+            ballRests: null | components["schemas"]["WhereaboutsResult"];
+            white: null | components["schemas"]["PlaceResult"];
+        };
         /** @description A frame that is begun. */
         NewFrame: {
             /**
@@ -3469,6 +3596,27 @@ export interface components {
             conditions?: {
                 [key: string]: number;
             };
+        };
+        /** @description The stroke at one pace. */
+        PaceRowResult: {
+            line: components["schemas"]["FanLineResult"];
+            chance: null | components["schemas"]["Estimate"];
+        };
+        /** @description A stroke, and the paces at which it is played. */
+        PacesRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            range?: components["schemas"]["FanRange"];
+            goal?: null | components["schemas"]["GoalEntry"];
+        };
+        /** @description The stroke at several paces. */
+        PacesResult: {
+            rows: components["schemas"]["PaceRowResult"][];
+            /**
+             * Format: double
+             * @description The softest pace from which on the white comes back; null if it does at all of them, or at none.
+             */
+            backFrom: null | number;
         };
         /** @description How many more reds a stroke into a pack makes free: in nine strokes of ten at least and at most so many, and the commonest number. */
         PackOpeningResult: {
@@ -3926,6 +4074,25 @@ export interface components {
             /** @description Strokes that were tried from there and have left their lines, in the order in which they were played. */
             trials?: components["schemas"]["TrialEntry"][];
         };
+        /** @description A pot at one setting and one pace. */
+        PotCellResult: {
+            /**
+             * Format: double
+             * @description Part of the pocket, -1 thick to 1 thin, or side in tips.
+             */
+            row: number;
+            /** Format: double */
+            pace: number;
+            potted: boolean;
+            end: null | components["schemas"]["StrokeEndResult"];
+        };
+        /** @description Where the white of a pot goes, by the part of the pocket and by side, at several paces. */
+        PotChartResult: {
+            byPart: components["schemas"]["PotCellResult"][];
+            bySide: components["schemas"]["PotCellResult"][];
+            missed: components["schemas"]["NearlyMissedResult"][];
+            spins: components["schemas"]["PotSpinResult"][];
+        };
         /** @description The pot that is tried: which ball into which pocket, straight, through another ball, or off a cushion. */
         PotEntry: {
             ball: string;
@@ -3988,6 +4155,13 @@ export interface components {
             potClearance: null | number;
             obstacles: components["schemas"]["ObstacleResult"][];
             reach: components["schemas"]["ReachResult"];
+        };
+        /** @description A pot with another height of the tip. */
+        PotSpinResult: {
+            /** Format: double */
+            heightTips: number;
+            chance: components["schemas"]["Estimate"];
+            end: null | components["schemas"]["StrokeEndResult"];
         };
         /** @description What is asked of a plan. */
         PreferencesEntry: {
@@ -4106,6 +4280,23 @@ export interface components {
              * @description By how much the errors of direction, sighting and tip grow.
              */
             errorFactor: number;
+        };
+        /** @description What a rung of a ladder reaches. */
+        ReachedResult: {
+            potted: null | boolean;
+            inOff: null | string;
+            /** @description The ball that the white meets first, where none is to be potted. */
+            first: null | string;
+            /** @description The first ball that the white runs into after its first contact. */
+            ball: null | string;
+            /** @description The two balls between which it passes, where it runs into none. */
+            gap: null | string[];
+            /**
+             * Format: int32
+             * @description Number of cushions that it comes off, where it runs into no ball.
+             */
+            cushions: number;
+            doesGoal: null | boolean;
         };
         /**
          * @description Why a shot is played as it is, or what speaks against it. Each carries a ball or a figure; words are the interface's.
@@ -4368,6 +4559,14 @@ export interface components {
             lastAt: string;
             weeks: components["schemas"]["Week"][];
             scores: null | components["schemas"]["Scores"];
+        };
+        /** @description Settings of the knob next to one another that reach one thing. */
+        RungResult: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            what: null | components["schemas"]["ReachedResult"];
         };
         /**
          * @description Idea of a safety, named by its outcomes.
@@ -5130,6 +5329,30 @@ export interface components {
             /** Format: double */
             elevation: number;
         };
+        /** @description What comes of a stroke. */
+        StrokeEndResult: {
+            white: null | components["schemas"]["PlaceResult"];
+            whiteRests: null | components["schemas"]["WhereaboutsResult"];
+            whitePocket: null | string;
+            /** @description The ball that the white meets first. */
+            first: null | string;
+            /**
+             * Format: double
+             * @description How full it meets that ball, 1 full to 0.
+             */
+            fullness: null | number;
+            ball: null | components["schemas"]["PlaceResult"];
+            ballRests: null | components["schemas"]["WhereaboutsResult"];
+            ballPocket: null | string;
+            /** @description The cushions that the white comes off after that, in order. */
+            cushions: string[];
+            /** @description The balls that it runs into after that, in order. */
+            runsInto: string[];
+            /** @description The two balls between which it passes first after that. */
+            gap: null | string[];
+            /** @description Whether it comes back behind the first ball or cushion that it met, as seen from where it set out. */
+            comesBack: boolean;
+        };
         /** @description A stroke in the player's units. */
         StrokeEntry: {
             /**
@@ -5170,7 +5393,7 @@ export interface components {
          * @description What a player turns to play the same shot otherwise.
          * @enum {unknown}
          */
-        StrokeKnob: "height" | "side" | "pace" | "elevation" | "aim" | null;
+        StrokeKnob: "pace" | "height" | "side" | "elevation" | "aim" | null;
         /**
          * @description Kinds of stroke, as players count them.
          * @enum {unknown}
@@ -5973,6 +6196,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FanLineResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shotLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RungResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shotChart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotChartResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shotPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PacesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PacesResult"];
                 };
             };
             /** @description Bad Request */

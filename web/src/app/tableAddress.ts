@@ -12,7 +12,7 @@ import { shotViews, useView, type ShotView, type Step } from '../position/view'
 import { router, unsavedAddress } from './router'
 
 export const stepNames: Record<Step, string> = { read: 'Read', shot: 'Shot', break: 'Break', safety: 'Safety' }
-const fans = ['routes', 'paces', 'heights', 'sides']
+const fans = ['routes', 'paces', 'heights', 'sides', 'butts', 'aims', 'errors']
 
 /** The address of the table and what is shown there, kept the same: what either says, the other does. Begun once the table is set up. */
 export function useTableAddress() {

@@ -6,6 +6,7 @@ export const topics = [
   'allowance',
   'fullness',
   'window',
+  'whatIf',
   'map',
   'points',
   'win',

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import { ask as request, client, type BallEntry, type Content, type Stroke } from '../api/client'
+import { ask as request, client, type BallEntry, type Content, type Schemas, type Stroke } from '../api/client'
 import { copy } from '../domain/strokes'
 import { usePlayer } from './player'
 
@@ -10,6 +10,10 @@ export type Practised = {
   stroke: Stroke
   /** Where the white is to stop, if that is known. */
   stop: { x: number; y: number } | null
+  /** Steps that are made already, as of a ladder: then nothing else is asked of an attempt. */
+  steps?: Pick<Schemas['Step'], 'label' | 'stroke' | 'demands'>[]
+  /** What alone changes from step to step. */
+  knob?: 'height' | 'pace' | null
 }
 
 /** What is to be made a routine: asked for from a position, a kept shot, a plan or a comparison; words and rule are asked for in a dialog. */

@@ -5,8 +5,8 @@ import type { BallEntry } from '../api/client'
 /** The steps of the work at the table, in the order in which players think. */
 export const steps = ['read', 'shot', 'break', 'safety'] as const
 export type Step = (typeof steps)[number]
-/** Of the shot: how it is set up, where the white should go, one's own strokes compared, guessing first, and what is kept. */
-export const shotViews = ['set-up', 'there', 'compare', 'guess', 'kept'] as const
+/** Of the shot: how it is set up, what comes of other settings, where the white should go, one's own strokes compared, guessing first, and what is kept. */
+export const shotViews = ['set-up', 'what-if', 'there', 'compare', 'guess', 'kept'] as const
 export type ShotView = (typeof shotViews)[number]
 
 /** What of the work is open, and what the plan shows instead of the table as it is. The address says the same. */

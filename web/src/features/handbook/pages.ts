@@ -71,6 +71,16 @@ export const chapters: Chapter[] = [
         exact: 'As exact as the pockets that are set in Conditions: no rule gives their shape, and no two tables are alike.',
       },
       {
+        topic: 'whatIf',
+        title: 'What if',
+        means:
+          'The same stroke with one thing changed. Lines draws each setting beside the others and says what it does. Ladder sweeps one knob from end to end: which ball or gap each stretch of settings reaches, and how wide it is; a narrow one asks for a better cue arm than a wide one. By pace says from where on the white comes back. Parts of the pocket is for thin pots, where little else can be chosen.',
+        found:
+          'Every setting is played once without an error, the aim found anew so that the ball still goes, unless you keep the aim. Where a ladder turns from one thing into the next is bisected.',
+        exact:
+          'An edge is within a fiftieth of a step. A stretch narrower than a twentieth of a tip, or a fifth of a pace, may be overlooked, above all far on, after several cushions.',
+      },
+      {
         topic: 'reach',
         title: 'Reach',
         means:

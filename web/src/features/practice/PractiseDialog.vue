@@ -3,6 +3,7 @@ import { ElButton, ElCheckbox, ElDialog, ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { pocketName, theBall } from '../../domain/balls'
+import { sentence } from '../../lib/formats'
 import { useAttempt } from '../../lib/useAttempt'
 import { usePractise } from '../../position/practise'
 import LengthInput from '../../ui/LengthInput.vue'
@@ -49,11 +50,11 @@ const keep = () =>
       task: '',
       why: '',
       lookFor: '',
-      steps: [{ label: 'as laid', balls, stroke: stroke, demands: demands.value }],
-      order: 'steps',
+      steps: practise.asked!.steps?.map((s) => ({ ...s, balls })) ?? [{ label: 'as laid', balls, stroke, demands: demands.value }],
+      order: practise.asked!.steps ? 'ladder' : 'steps',
       attempts: attempts.value,
       bothSides: bothSides.value,
-      knob: null,
+      knob: practise.asked!.knob ?? null,
     })
     practise.leave()
     await router.push(`/practice/routines/${made.id}`)
@@ -64,13 +65,22 @@ const keep = () =>
   <ElDialog :model-value="!!practise.asked" title="Practise this" width="min(480px, 94vw)" @close="practise.leave()">
     <div v-if="practise.asked" class="fields">
       <ElInput v-model="name" :maxlength="120" aria-label="Name of the routine" data-testid="routine-name" />
-      <strong>Done is</strong>
-      <ElCheckbox v-if="pot" v-model="isPotted">{{ theBall(pot.ball) }} into the {{ pocketName(pot.pocket) }} pocket</ElCheckbox>
-      <div v-if="practise.asked.stop" class="row">
-        <ElCheckbox v-model="stops">the white stops where it is drawn, within</ElCheckbox>
-        <LengthInput v-model="radius" :min="0.03" :max="1" label="How near" />
-      </div>
-      <p v-if="!demands.length" class="field-error" role="alert">Ask for something: a pot, or where the white stops.</p>
+      <template v-if="practise.asked.steps">
+        <strong>Rungs</strong>
+        <ol class="rungs">
+          <li v-for="s in practise.asked.steps" :key="s.label + s.stroke?.height + s.stroke?.pace">{{ sentence(s.label) }}</li>
+        </ol>
+        <p class="soft">The next rung comes when one is done, the one before when it is not.</p>
+      </template>
+      <template v-else>
+        <strong>Done is</strong>
+        <ElCheckbox v-if="pot" v-model="isPotted">{{ theBall(pot.ball) }} into the {{ pocketName(pot.pocket) }} pocket</ElCheckbox>
+        <div v-if="practise.asked.stop" class="row">
+          <ElCheckbox v-model="stops">the white stops where it is drawn, within</ElCheckbox>
+          <LengthInput v-model="radius" :min="0.03" :max="1" label="How near" />
+        </div>
+        <p v-if="!demands.length" class="field-error" role="alert">Ask for something: a pot, or where the white stops.</p>
+      </template>
       <label class="row"
         ><FigureInput v-model="attempts" :min="1" :max="200" :digits="0" label="Attempts" /> attempts
         <ElCheckbox v-model="bothSides">from both sides of the table</ElCheckbox></label
@@ -78,7 +88,11 @@ const keep = () =>
     </div>
     <template #footer>
       <ElButton @click="practise.leave()">Cancel</ElButton>
-      <ElButton type="primary" :disabled="busy || !demands.length || !name.trim()" data-testid="keep-routine" @click="keep"
+      <ElButton
+        type="primary"
+        :disabled="busy || (!demands.length && !practise.asked?.steps) || !name.trim()"
+        data-testid="keep-routine"
+        @click="keep"
         >Keep it as a routine</ElButton
       >
     </template>
@@ -97,5 +111,9 @@ const keep = () =>
 }
 p {
   margin: 0;
+}
+.rungs {
+  margin: 0;
+  padding-left: 1.6em;
 }
 </style>

@@ -12,13 +12,13 @@ import { chancesWords } from './words'
 /** What else is drawn of the shot: the same pot played otherwise, and where it may stop. */
 const position = useDraft()
 const judgements = useJudgements()
-const kinds: { value: FanKind | 'none'; label: string; testId: string }[] = [
+const kinds = computed<{ value: FanKind | 'none'; label: string; testId: string }[]>(() => [
   { value: 'none', label: 'None', testId: 'fan-none' },
-  { value: 'routes', label: 'Routes', testId: 'fan-routes' },
+  ...(position.stroke.pot ? [{ value: 'routes' as const, label: 'Routes', testId: 'fan-routes' }] : []),
   { value: 'paces', label: 'Paces', testId: 'fan-paces' },
   { value: 'heights', label: 'Heights', testId: 'fan-heights' },
   { value: 'sides', label: 'Sides', testId: 'fan-sides' },
-]
+])
 const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) => (judgements.fanKind = value === 'none' ? null : value) })
 </script>
 
@@ -26,10 +26,12 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
   <section class="panel" aria-labelledby="aids-title">
     <div class="row">
       <h2 id="aids-title">Also</h2>
-      <OneOf v-model="kind" :options="kinds" label="Other ways to play this pot" :disabled="!position.stroke.pot" />
+      <OneOf v-model="kind" :options="kinds" label="Other ways to play this" />
       <ElCheckbox v-model="judgements.spreadOpen" data-testid="spread">Spread</ElCheckbox>
     </div>
-    <p v-if="!position.stroke.pot" class="soft">Choose a pot to see the same pot by other routes, paces, heights or sides.</p>
+    <p class="soft">
+      <RouterLink :to="{ query: { ...$route.query, view: 'what-if' } }">What if</RouterLink> has steps of your own, ladders and tables.
+    </p>
     <p v-if="judgements.fanKind && judgements.fanRefusal" class="field-error" role="alert">No fan: {{ judgements.fanRefusal }}</p>
     <p
       v-if="judgements.spreadOpen && judgements.spreadRefusal && !judgements.isSampling"

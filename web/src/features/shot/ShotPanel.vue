@@ -13,6 +13,7 @@ const BallPanel = defineAsyncComponent(() => import('../../position/BallPanel.vu
 const TrialsBar = defineAsyncComponent(() => import('./TrialsBar.vue'))
 const TrialsTray = defineAsyncComponent(() => import('./TrialsTray.vue'))
 const WaysPanel = defineAsyncComponent(() => import('./WaysPanel.vue'))
+const WhatIfPanel = defineAsyncComponent(() => import('./WhatIfPanel.vue'))
 const ComparePanel = defineAsyncComponent(() => import('./ComparePanel.vue'))
 const GuessPanel = defineAsyncComponent(() => import('./GuessPanel.vue'))
 const KeptShots = defineAsyncComponent(() => import('./KeptShots.vue'))
@@ -23,6 +24,7 @@ const { isSmall } = useShell()
 const shown = computed({ get: () => view.shotView, set: (to) => view.go('shot', to) })
 const views: { value: ShotView; label: string; testId: string }[] = [
   { value: 'set-up', label: 'Set up', testId: 'set-up' },
+  { value: 'what-if', label: 'What if', testId: 'what-if' },
   { value: 'there', label: 'Put it there', testId: 'put-it-there' },
   { value: 'compare', label: 'Compare', testId: 'compare-strokes' },
   { value: 'guess', label: 'Guess', testId: 'guess-view' },
@@ -38,11 +40,18 @@ const views: { value: ShotView; label: string; testId: string }[] = [
   /></template>
   <template v-else>
     <div class="panel fills">
-      <WaysPanel v-if="shown === 'there'" /><ComparePanel v-else-if="shown === 'compare'" /><GuessPanel
-        v-else-if="shown === 'guess'"
-      /><KeptShots v-else />
+      <WaysPanel v-if="shown === 'there'" /><WhatIfPanel v-else-if="shown === 'what-if'" /><ComparePanel
+        v-else-if="shown === 'compare'"
+      /><GuessPanel v-else-if="shown === 'guess'" /><KeptShots v-else />
     </div>
     <StrikePanel />
     <AidsBar v-if="shown === 'there'" />
   </template>
 </template>
+
+<style scoped>
+/* Six of them stand in one row of a desk. */
+.views :deep(.el-radio-button__inner) {
+  padding-inline: 9px;
+}
+</style>

@@ -1,11 +1,15 @@
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
-import { paceWords } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import { firstOfWidest, type Naming } from '../../table/labels'
 import { useGoal } from '../../position/goal'
+import { useShot } from '../../position/shot'
+import { fanWords } from './fanWords'
 import { useJudgements } from './judgements'
 import { useWays } from './ways'
+
+/** A fan of more lines has no room for their names. */
+const mostNamed = 9
 
 /** What is drawn around the shot that is set up: the same pot played otherwise, where the white may stop, and the ways to put it there. */
 export const useJudgedDrawing = createSharedComposable(() => {
@@ -13,6 +17,7 @@ export const useJudgedDrawing = createSharedComposable(() => {
   const position = useDraft()
   const goals = useGoal()
   const ways = useWays()
+  const shot = useShot()
 
   /** Ways that are pointed at, or laid beside one another. */
   const shownWays = computed(() => {
@@ -30,24 +35,44 @@ export const useJudgedDrawing = createSharedComposable(() => {
   /** Where the white should stop, while that is what is asked. */
   const place = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
 
-  /** What a line of the fan is called: a route by its name, else what is changed. */
-  function fanWords({ key, pace }: { key: string; pace: number }) {
-    const what = { routes: '', paces: 'pace ', heights: 'height ', sides: 'side ' }[judgements.fanKind ?? 'routes']
-    // At a soft pace the white arrives rolling: a route that needs more is drawn with what it needs, and says so.
-    const firmer = judgements.fanKind === 'routes' && pace > position.stroke.pace + 0.1 ? ` (${paceWords(pace)})` : ''
-    return what + key.replace('-', '−') + firmer
-  }
+  /** Lines of the fan as they are drawn: those of a list that is long are named only where they are pointed at. */
+  const fan = computed(() =>
+    judgements.fan.map((line) => ({
+      line,
+      name: fanWords(judgements.fanKind ?? 'routes', line, position.stroke, isFine.value),
+      isPointed: judgements.pointedLine === line.key,
+      does: line.doesGoal === true,
+      isMissed: line.potted === false || !!line.whitePocket,
+    })),
+  )
+  /** Steps for which there are no words. */
+  const isFine = computed(() => !!judgements.fanRange && judgements.fanRange.step < 0.25)
+  /** Of a fan with one aim: where the white is aimed, and where it would have to be. */
+  const aimLines = computed(() => {
+    const cut = shot.shot?.cut
+    const white = position.ball('white')
+    if (!judgements.sameAim || !cut || !white) return []
+    const along = (degrees: number) => {
+      const a = (degrees * Math.PI) / 180
+      const far = cut.cueBallDistance + 0.15
+      return { x: white.x + far * Math.cos(a), y: white.y + far * Math.sin(a) }
+    }
+    return judgements.fan
+      .filter((l) => l.aimThatPots !== null && (judgements.pointedLine ? judgements.pointedLine === l.key : true))
+      .map((l) => ({ key: l.key, from: white, kept: along(l.aim), pots: along(l.aimThatPots!) }))
+  })
 
   const namings = computed(() => {
     const list: Naming[] = []
-    for (const f of judgements.fan)
-      list.push({
-        key: `fan${f.key}`,
-        kind: 'fan',
-        text: fanWords(f) + (f.potted ? '' : ' (missed)'),
-        at: f.points[f.points.length - 1],
-        size: 50,
-      })
+    for (const { line, name, isPointed, does } of fan.value)
+      if (isPointed || fan.value.length <= mostNamed)
+        list.push({
+          key: `fan${line.key}`,
+          kind: 'fan',
+          text: name + (line.potted === false ? ' (missed)' : does ? ' (does it)' : ''),
+          at: line.points[line.points.length - 1],
+          size: 50,
+        })
     for (const w of shownWays.value) {
       list.push({ key: `way${w.key}`, kind: 'fan', text: w.label, at: w.end, size: 54 })
       if (w.mirror.length)
@@ -74,5 +99,5 @@ export const useJudgedDrawing = createSharedComposable(() => {
   /** Lines that no label should lie on. */
   const lines = computed(() => [...judgements.fan.map((f) => f.points), ...shownWays.value.flatMap((w) => [w.points, w.mirror])])
 
-  return { shownWays, place, namings, lines }
+  return { shownWays, place, fan, aimLines, namings, lines }
 })

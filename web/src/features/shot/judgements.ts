@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
 import { problemWords } from '../../lib/problemWords'
 import { useAnswer } from '../../lib/useAnswer'
@@ -10,6 +10,7 @@ import { useView } from '../../position/view'
 import { useGoal } from '../../position/goal'
 
 export type FanKind = Schemas['FanKind']
+export type FanRange = Schemas['FanRange']
 export type FanLine = Schemas['FanLineResult']
 export type Spread = Schemas['SpreadAnswer']
 export type ShotWindows = Schemas['ShotWindows']
@@ -26,6 +27,18 @@ export const useJudgements = defineStore('judgements', () => {
   const view = useView()
   const goal = useGoal()
   const fanKind = ref<FanKind | null>(null)
+  /** Of the fan: the settings that are asked for, else a few usual ones; whether the aim stays; whether lines that do what is asked of the white are marked. */
+  const fanRange = ref<FanRange | null>(null)
+  const sameAim = ref(false)
+  const marksGoal = ref(false)
+  /** Something else stands in its place. */
+  const hidesFan = ref(false)
+  /** The line that is pointed at in a list, by its key. */
+  const pointedLine = ref<string | null>(null)
+  watch(fanKind, () => {
+    fanRange.value = null
+    pointedLine.value = null
+  })
   const spreadOpen = ref(false)
   const sidesOpen = ref(false)
 
@@ -44,7 +57,16 @@ export const useJudgements = defineStore('judgements', () => {
   })
 
   const fanning = useAnswer({
-    question: () => (fanKind.value && isOpen.value && position.stroke.pot ? { content: shot.settled, kind: fanKind.value } : null),
+    question: () =>
+      fanKind.value && isOpen.value && (position.stroke.pot || fanKind.value !== 'routes')
+        ? {
+            ...body(),
+            kind: fanKind.value,
+            range: fanRange.value,
+            sameAim: sameAim.value && !!position.stroke.pot,
+            goal: marksGoal.value ? goal.entry : null,
+          }
+        : null,
     ask: (asked, signal) => ask(client.POST('/api/fan', { body: asked, signal })),
     isWanted: isAnswered,
     rest,
@@ -60,7 +82,11 @@ export const useJudgements = defineStore('judgements', () => {
 
   // Quick enough to follow the hand: asked for as soon as the shot itself is answered.
   const wantsWindows = computed(
-    () => isOpen.value && !!shot.asked && !!shot.shot?.cut && !!position.stroke.pot && (view.shotView === 'set-up' || wantsGoal.value),
+    () =>
+      isOpen.value &&
+      !!shot.asked &&
+      (position.stroke.pot ? !!shot.shot?.cut : !!shot.shot?.simulation.events.some((e) => e.kind === 'ball')) &&
+      (view.shotView === 'set-up' || wantsGoal.value),
   )
   const windowing = useAnswer({
     question: () => (wantsWindows.value ? { ...body(), goal: wantsGoal.value ? goal.entry : null } : null),
@@ -72,9 +98,14 @@ export const useJudgements = defineStore('judgements', () => {
   const refusalOf = (of: { problem: typeof spreading.problem }) => computed(() => (of.problem.value ? problemWords(of.problem.value) : ''))
   return {
     fanKind,
+    fanRange,
+    sameAim,
+    marksGoal,
+    pointedLine,
     spreadOpen,
     sidesOpen,
-    fan: computed<FanLine[]>(() => (fanKind.value && isOpen.value ? (fanning.answer.value ?? []) : [])),
+    fan: computed<FanLine[]>(() => (fanKind.value && isOpen.value && !hidesFan.value ? (fanning.answer.value ?? []) : [])),
+    hidesFan,
     isFanStale: fanning.isStale,
     spread: computed(() => (spreadOpen.value && isOpen.value ? spreading.answer.value : null)),
     isSpreadStale: spreading.isStale,

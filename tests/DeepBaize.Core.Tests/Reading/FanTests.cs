@@ -1,10 +1,13 @@
 using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
 using static DeepBaize.Core.Table.Dimensions;
 
-namespace DeepBaize.Core.Tests.Strokes;
+namespace DeepBaize.Core.Tests.Reading;
 
 public class FanTests
 {
@@ -13,6 +16,19 @@ public class FanTests
     private static readonly Layout Table = Layout.Create([("white", 1.7, 0.75), ("red-1", 2.25, 1.05)], Shape);
 
     private static readonly Pot Pot = new(1, Pocket.GreenTop);
+
+    private static IReadOnlyList<FanLine> Fanned(
+        Layout layout,
+        Stroke stroke,
+        Pot? pot,
+        FanKind kind,
+        FanRange? range = null,
+        bool keepsAim = false
+    )
+    {
+        Cut? cut = pot is null ? null : Cut.Of(layout, pot, Shape);
+        return Fan.Of(new(layout, stroke, cut, Shape, null, keepsAim || pot is null, null), kind, range, Workers.Single());
+    }
 
     private static Arrival Arrive(Stroke stroke)
     {
@@ -27,7 +43,7 @@ public class FanTests
     public void The_three_routes_leave_forward_along_and_behind_the_stun_line()
     {
         // Common practice, no source: follow bends forward of the stun line, screw behind it; stun arrives without spin.
-        var routes = Fan.Of(Table, new(0, 0, 0, 4.2, 0), Pot, FanKind.Routes, Shape).ToDictionary(l => l.Key);
+        var routes = Fanned(Table, new(0, 0, 0, 4.2, 0), Pot, FanKind.Routes).ToDictionary(l => l.Key);
         Assert.Equal(["follow", "screw", "stun"], routes.Keys.Order());
         Assert.All(routes.Values, r => Assert.True(r.Potted));
         Assert.Equal(0, Arrive(routes["stun"].Stroke).Follow, 0.01);
@@ -54,7 +70,7 @@ public class FanTests
         var far = Layout.Create([("white", 0.6, 0.5), ("red-1", 2.6, 0.9)], Shape);
         var pot = new Pot(1, Pocket.GreenTop);
         var soft = new Stroke(0, 0, 0, 2.2, 0);
-        var routes = Fan.Of(far, soft, pot, FanKind.Routes, Shape).ToDictionary(l => l.Key);
+        var routes = Fanned(far, soft, pot, FanKind.Routes).ToDictionary(l => l.Key);
         Assert.Equal(["follow", "screw", "stun"], routes.Keys.Order());
         Assert.Equal(2.2, routes["follow"].Stroke.Pace);
         Assert.True(routes["stun"].Stroke.Pace > 2.4);
@@ -68,7 +84,10 @@ public class FanTests
         Assert.Equal(0, Comes(routes["stun"].Stroke).Follow, 0.02);
         Assert.True(Comes(routes["screw"].Stroke).Follow < 0);
         // At a quarter of a pace less even the lowest strike arrives with follow.
-        var softer = routes["screw"].Stroke with { Pace = routes["screw"].Stroke.Pace - 0.25 };
+        var softer = routes["screw"].Stroke with
+        {
+            Pace = routes["screw"].Stroke.Pace - 0.25,
+        };
         Assert.True(Comes(softer).Follow > 0);
     }
 
@@ -119,13 +138,13 @@ public class FanTests
     [Fact]
     public void Paces_heights_and_sides_are_fanned_within_the_limits_and_all_aimed()
     {
-        var paces = Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Paces, Shape);
+        var paces = Fanned(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Paces);
         Assert.Equal(["-1.0", "-0.5", "+0.5", "+1.0"], paces.Select(l => l.Key));
         Assert.All(paces, l => Assert.True(l.Potted));
         var speeds = paces.Select(l => Arrive(l.Stroke).Speed).ToList();
         Assert.Equal(speeds.Order(), speeds);
-        Assert.Equal(["-1.0", "-0.5", "+0.5"], Fan.Of(Table, new(0, 0, 0.6, 6, 0), Pot, FanKind.Heights, Shape).Select(l => l.Key));
-        Assert.Equal(2, Fan.Of(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Sides, Shape).Count);
+        Assert.Equal(["-1.0", "-0.5", "+0.5"], Fanned(Table, new(0, 0, 0.6, 6, 0), Pot, FanKind.Heights).Select(l => l.Key));
+        Assert.Equal(2, Fanned(Table, new(0, 0, 0, 6, 0), Pot, FanKind.Sides).Count);
     }
 
     [Fact]
@@ -154,5 +173,91 @@ public class FanTests
         }
         Assert.Equal(runs.Order(), runs);
         Assert.True(runs[^1] > 1.5 * runs[0], string.Join(", ", runs.Select(r => $"{r:0.000}")));
+    }
+
+    [Fact]
+    public void Settings_of_ones_own_are_laid_out_from_one_to_another()
+    {
+        var twentieths = Fanned(Table, new(0, 0, 0.3, 4, 0), Pot, FanKind.Heights, new(0.1, 0.4, 0.05));
+        Assert.Equal([0.1, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4], twentieths.Select(l => Math.Round(l.Stroke.HeightTips, 9)));
+        Assert.All(twentieths, l => Assert.True(l.Potted));
+        Assert.Equal(["0", "6", "20"], Fanned(Table, new(0, 0, 0.3, 4, 0), Pot, FanKind.Butts).Select(l => l.Key));
+        var field = Assert.Throws<InputException>(() => new FanRange(0, 10, 0.1).Checked()).Errors.Single().Field;
+        Assert.Equal("range.step", field);
+    }
+
+    [Fact]
+    public void A_bare_white_is_fanned_too_and_runs_the_farther_the_harder_it_is_struck()
+    {
+        var alone = Layout.Create([("white", 0.5, 0.889)], Shape);
+        var lines = Fanned(alone, new(0, 0, 0, 2, 0), null, FanKind.Paces, new(1.5, 2.5, 0.25));
+        Assert.Equal(5, lines.Count);
+        Assert.All(lines, l => Assert.True(l.Potted is null && l.End.First == -1 && l.BallPath.Count == 0));
+        var stops = lines.Select(l => l.End.White!.Value.X).ToList();
+        Assert.Equal(stops.Order(), stops);
+    }
+
+    [Fact]
+    public void With_the_aim_kept_side_misses_the_pot_by_what_squirt_and_throw_make_of_it()
+    {
+        var cut = Cut.Of(Table, Pot, Shape);
+        var plain = new Stroke(0, 0, 0, 6, 0);
+        plain = plain with { AimDegrees = PotAim.Find(Table, cut, plain, Shape)!.Value };
+        var kept = Fanned(Table, plain, Pot, FanKind.Sides, new(-1, 1, 0.5), keepsAim: true).ToDictionary(l => l.Key);
+        Assert.All(kept.Values, l => Assert.Equal(plain.AimDegrees, l.Stroke.AimDegrees));
+        Assert.True(kept["+0.0"].Potted);
+        foreach (var line in kept.Values)
+        {
+            // Played with the aim that is told, each goes in.
+            var simulator = new Simulator(Shape);
+            (line.Stroke with { AimDegrees = line.AimThatPots!.Value }).Play(simulator, Table);
+            Assert.Equal(Pocket.GreenTop, simulator.PocketOf(1));
+        }
+        // Alciatore TP A.31: right-hand side pushes the white to the left, so that the true line lies to the right of the ghost's, by
+        // about the squirt (throw takes a part of it back or adds to it).
+        var squirt = Strike.Squirt(Tip.Fraction(1), Conditions.Default).Degrees;
+        Assert.InRange(plain.AimDegrees - kept["+1.0"].AimThatPots!.Value, 0.5 * squirt, 2 * squirt);
+        Assert.False(kept["+1.0"].Potted);
+        Assert.NotNull(kept["+1.0"].Miss);
+    }
+
+    [Fact]
+    public void An_aim_that_is_off_by_half_a_degree_passes_the_ball_by_what_geometry_says()
+    {
+        // Plain ball, nothing in the way: the white passes at d·sin of the angle between its line and that to the ball's centre.
+        var layout = Layout.Create([("white", 0.5, 0.5), ("red-1", 2.5, 1.0)], Shape);
+        var full = (layout.Balls[1].At - layout.White.At).Direction.Degrees;
+        var distance = layout.Balls[1].At.DistanceTo(layout.White.At);
+        var thin = full + Math.Asin(0.95 * 2 * BallRadius / distance) * 180 / Math.PI;
+        var errors = Fanned(layout, new(thin, 0, 0, 5, 0), null, FanKind.Errors).ToDictionary(l => l.Key);
+        Assert.Equal(6, errors.Count);
+        Assert.Equal(1, errors["aim-0.5"].End.First);
+        var off = distance * Math.Sin((thin + 0.5 - full) * Math.PI / 180) - 2 * BallRadius;
+        Assert.Equal(off, errors["aim+0.5"].PassesBy!.Value, 1e-4);
+        Assert.Equal(
+            1 - distance * Math.Sin((thin - 0.5 - full) * Math.PI / 180) / (2 * BallRadius),
+            errors["aim-0.5"].End.Fullness!.Value,
+            1e-4
+        );
+    }
+
+    [Fact]
+    public void A_pace_table_tells_from_which_pace_on_the_white_comes_back()
+    {
+        // Common practice, no source: a low strike played softly from afar arrives plain, and with pace the white screws back.
+        var layout = Layout.Create([("white", 1.4, 0.889), ("blue", 2.4, 0.889 + 0.02)], Shape);
+        var question = new VariantQuestion(layout, new(0, 0, -0.9, 4, 0), null, Shape, null, true, null);
+        question = question with
+        {
+            Stroke = question.Stroke with { AimDegrees = (layout.Balls[1].At - layout.White.At).Direction.Degrees },
+        };
+        var table = PaceTable.Of(question, new(2, 9, 1), Player.Default, Workers.Single());
+        Assert.Equal(8, table.Rows.Count);
+        Assert.False(table.Rows[0].Line.End.ComesBack);
+        Assert.True(table.Rows[^1].Line.End.ComesBack);
+        var back = table.BackFrom!.Value;
+        bool Comes(double pace) => Fan.Of(question, FanKind.Paces, new(pace, pace, 1), Workers.Single()).Single().End.ComesBack;
+        Assert.True(Comes(back));
+        Assert.False(Comes(back - 2 * PaceTable.Accuracy));
     }
 }
