@@ -80,13 +80,15 @@ public static class Contacts
         return nearest;
     }
 
-    /// <summary>The white's way from a time on (s) in straight pieces: chords of its parabolas, which are nearly straight.</summary>
-    public static IEnumerable<Segment> StraightWay(ShotRecord record, double from = 0)
+    /// <summary>
+    /// The white's way from one time to another (s) in straight pieces: chords of its parabolas, which are nearly straight.
+    /// </summary>
+    public static IEnumerable<Segment> StraightWay(ShotRecord record, double from = 0, double until = double.PositiveInfinity)
     {
         const int parts = 6;
         foreach (var piece in record.Pieces)
         {
-            if (piece.Ball != 0 || piece.Start < from - 1e-12)
+            if (piece.Ball != 0 || piece.Start < from - 1e-12 || piece.End > until + 1e-9)
                 continue;
             var at = piece.From;
             for (var i = 1; i <= parts; i++)

@@ -149,6 +149,36 @@ public readonly record struct Reach(
     /// <summary>Higher than this a ball is struck only if that is asked for, tips: it leaves a tip's half to the edge.</summary>
     private const double HighestPlain = 1;
 
+    /// <summary>How the cue lies in a stroke, seen from the side.</summary>
+    public static CueSide SideOf(Layout layout, in Stroke stroke)
+    {
+        var aim = Angle.FromDegrees(stroke.AimDegrees).Unit;
+        var (nose, straight) = ToNose(layout.White.At, -aim);
+        var (sin, cos) = Math.SinCos(stroke.ElevationDegrees * Math.PI / 180);
+        var height = stroke.HeightTips * Tip.MillimetresPerTip / 1000;
+        var slope = sin / cos;
+        double Axis(double behind) => BallRadius + height / cos + behind * slope;
+        var balls = new List<double>();
+        for (var i = 1; i < layout.Balls.Count; i++)
+        {
+            var (behind, beside) = Behind(layout, i, aim);
+            if (behind > 0 && behind < CueLength && Math.Abs(beside) < BallRadius + CueRadius(behind))
+                balls.Add(behind);
+        }
+        return new(
+            AxisAtBall: Axis(0),
+            Slope: slope,
+            BridgeBehind: BridgeLength,
+            BridgeHeight: Math.Max(0, Axis(BridgeLength) - CueRadius(BridgeLength)),
+            NoseBehind: nose < CueLength ? nose : null,
+            RailBehind: nose < CueLength ? nose + ToRailTop / straight : null,
+            BallsBehind: balls
+        );
+    }
+
+    /// <summary>Heights of a cushion's nose and of the rail's top above the bed, m, for a view from the side.</summary>
+    public static (double Nose, double Rail) Heights => (NoseTop, RailTop);
+
     private static Stance StanceOf(Vec2 white, Vec2 aim, Player player)
     {
         var other = player.Hand == Hand.Right ? Hand.Left : Hand.Right;

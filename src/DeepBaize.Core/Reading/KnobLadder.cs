@@ -120,23 +120,33 @@ public static class KnobLadder
         Workers workers
     )
     {
-        var turns = Enumerable.Range(1, tried.Count - 1).Where(i => tried[i].What != tried[i - 1].What).ToList();
-        var edges = workers.InParallel(
-            turns.Count,
-            i =>
-            {
-                var played = variants();
-                var ((low, below), (high, above)) = (tried[turns[i] - 1], tried[turns[i]]);
-                while (high - low > accuracy)
-                {
-                    var middle = (low + high) / 2;
-                    var what = at(played, middle);
-                    (low, high, above) = what == below ? (middle, high, above) : (low, middle, what);
-                }
-                return new[] { new Tried(low, below), new Tried(high, above) };
-            }
-        );
-        return [.. tried.Concat(edges.SelectMany(e => e)).DistinctBy(t => t.Setting).OrderBy(t => t.Setting)];
+        while (true)
+        {
+            var turns = Enumerable
+                .Range(1, tried.Count - 1)
+                .Where(i => tried[i].What != tried[i - 1].What && tried[i].Setting - tried[i - 1].Setting > accuracy)
+                .ToList();
+            if (turns.Count == 0)
+                return tried;
+            var edges = workers.InParallel(
+                turns.Count,
+                i => EdgeOf(tried[turns[i] - 1], tried[turns[i]], accuracy, v => at(variants(), v))
+            );
+            // Between two things there may be a third: then there are turns left.
+            tried = [.. tried.Concat(edges.SelectMany(e => e)).DistinctBy(t => t.Setting).OrderBy(t => t.Setting)];
+        }
+    }
+
+    /// <summary>The last setting that reaches what the lower one does, and the next after it that does not.</summary>
+    private static Tried[] EdgeOf(Tried low, Tried high, double accuracy, Func<double, Reached?> at)
+    {
+        while (high.Setting - low.Setting > accuracy)
+        {
+            var middle = (low.Setting + high.Setting) / 2;
+            var tried = new Tried(middle, at(middle));
+            (low, high) = tried.What == low.What ? (tried, high) : (low, tried);
+        }
+        return [low, high];
     }
 
     /// <summary>A setting that was played, and what it reaches.</summary>

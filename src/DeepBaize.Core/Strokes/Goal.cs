@@ -51,15 +51,17 @@ public sealed record StopIn : Goal
     private double Off(Simulator after) => Area.Centre.DistanceTo(after.At(0));
 }
 
-/// <summary>The white runs into a ball after the pot: the first it meets then.</summary>
+/// <summary>The white runs into a ball after its first contact: the first it meets then. Without a pot it may meet it first.</summary>
 public sealed record Cannon : Goal
 {
     /// <summary>Tolerance of the fullness, and the greatest speed of contact, m/s.</summary>
     public const double FullnessEitherWay = 0.2,
         FastestThereIs = 12;
 
-    private Cannon(int slot, double? fullness, double slowest, double fastest) =>
-        (Slot, Fullness, Slowest, Fastest) = (slot, fullness, slowest, fastest);
+    private Cannon(int slot, bool mayBeFirst, double? fullness, double slowest, double fastest) =>
+        (Slot, MayBeFirst, Fullness, Slowest, Fastest) = (slot, mayBeFirst, fullness, slowest, fastest);
+
+    private bool MayBeFirst { get; }
 
     /// <summary>Slot of the ball that the white should run into.</summary>
     public int Slot { get; }
@@ -76,7 +78,7 @@ public sealed record Cannon : Goal
     /// <exception cref="InputException">The white itself or the ball that is potted, or a figure out of range.</exception>
     public static Cannon Create(
         int slot,
-        Pot pot,
+        Pot? pot,
         double? fullness = null,
         double slowest = 0,
         double fastest = FastestThereIs,
@@ -85,7 +87,7 @@ public sealed record Cannon : Goal
     {
         var checks = new Checks(path);
         checks.That(
-            slot >= 1 && slot != pot.Slot && slot != pot.Struck,
+            slot >= 1 && slot != pot?.Slot && slot != pot?.Struck,
             "ball",
             "The white cannot be sent on to that ball.",
             "an object ball on the table other than the one that is potted"
@@ -95,7 +97,7 @@ public sealed record Cannon : Goal
         checks.That(slowest >= 0 && slowest < fastest, "slowest", $"{slowest} is out of range.", $"0 to {fastest} m/s");
         checks.That(fastest <= FastestThereIs, "fastest", $"{fastest} is out of range.", $"up to {FastestThereIs} m/s");
         checks.ThrowIfAny();
-        return new(slot, fullness, slowest, fastest);
+        return new(slot, pot is null, fullness, slowest, fastest);
     }
 
     /// <summary>Slot of the ball that the white should run into.</summary>
@@ -129,7 +131,7 @@ public sealed record Cannon : Goal
                 return null;
             if (!e.IsOfWhiteWithBall)
                 continue;
-            if (isFirst)
+            if (isFirst && !(MayBeFirst && e.Ball + e.Other == Slot))
             {
                 isFirst = false;
                 continue;

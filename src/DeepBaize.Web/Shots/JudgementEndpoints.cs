@@ -114,7 +114,10 @@ public sealed record SideChoiceResult(
     Estimate Chance,
     double AimDegrees,
     Arrival Arrival,
-    Allowance Allowance
+    Allowance Allowance,
+    AimSeen Seen,
+    [property: Description("Of a plant: from the line of centres of the two balls to the way of the second, degrees, + to the left.")]
+        double? PairThrowDegrees
 );
 
 /// <summary>What is on, what small errors do, and what the other ways to play it are.</summary>
@@ -203,7 +206,22 @@ public static class JudgementEndpoints
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
         var pot = content.ThePot();
-        var choices = await desk.JudgeAsync(http, _ => SideChoice.Of(content.Layout, pot, content.Stroke, player, content.Shape));
-        return [.. choices.Select(c => new SideChoiceResult(c.SideTips, c.IsHelping, c.Chance, c.AimDegrees, c.Arrival, c.Allowance))];
+        var choices = await desk.JudgeAsync(
+            http,
+            workers => SideChoice.Of(content.Layout, pot, content.Stroke, player, content.Shape, workers)
+        );
+        return
+        [
+            .. choices.Select(c => new SideChoiceResult(
+                c.SideTips,
+                c.IsHelping,
+                c.Chance,
+                c.AimDegrees,
+                c.Arrival,
+                c.Allowance,
+                c.Seen,
+                c.PairThrowDegrees
+            )),
+        ];
     }
 }

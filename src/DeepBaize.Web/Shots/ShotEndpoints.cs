@@ -100,6 +100,9 @@ public sealed record ShotResult(
     )]
         HigherResult? Higher,
     double Hop,
+    [property: Description("How the line of aim passes the ball; null without a pot.")] AimSeen? Seen,
+    [property: Description("How much of its spin the white has left along its way.")] IReadOnlyList<SpinMarkResult> Spins,
+    [property: Description("How the cue lies, seen from the side.")] CueSideResult Cue,
     IReadOnlyList<WarningResult> Warnings,
     WhereaboutsResult? WhiteRests,
     [property: Description("How the chosen pot was missed; null if it went in, or none is chosen.")] PotMissResult? Miss,
@@ -116,6 +119,41 @@ public sealed record FlightResult(string Ball, double From, double To, double He
 {
     public static FlightResult Of(PathPiece p, Layout layout) =>
         new(layout.Balls[p.Ball].Ball.Id, p.Start, p.End, p.Height.At, p.Height.Velocity, -p.Height.Acceleration);
+}
+
+/// <summary>The white's spin at one place of its way.</summary>
+/// <param name="DirectionDegrees">In which it goes, counter-clockwise from straight up the table.</param>
+/// <param name="Follow">Spin about the axis across its way, over that of a rolling ball: 1 rolls, 0 stun, negative screw.</param>
+/// <param name="Side">Share of the side that it was given, + right-hand.</param>
+public sealed record SpinMarkResult(SpinStage Stage, double Time, double X, double Y, double DirectionDegrees, double Follow, double Side)
+{
+    public static SpinMarkResult Of(SpinMark m) => new(m.Stage, m.Time, m.At.X, m.At.Y, m.DirectionDegrees, m.Follow, m.Side);
+}
+
+/// <summary>The stroke with the tip a tip lower or higher: the least that the butt must then be raised.</summary>
+public sealed record TipMovedResult(
+    [property: Description("Of the tip above the centre, tips.")] double HeightTips,
+    [property: Description("Degrees.")] double ElevationDegrees
+);
+
+/// <summary>How the cue lies, seen from the side; m.</summary>
+/// <param name="NoseTop">Height of a cushion's nose above the bed.</param>
+/// <param name="RailTop">Height of the rail's top.</param>
+/// <param name="Lower">With the bridge lowered by a tip; null where the tip would slip off.</param>
+/// <param name="Upper">With the tip a tip higher; null where it would slip off.</param>
+public sealed record CueSideResult(CueSide Side, double NoseTop, double RailTop, TipMovedResult? Lower, TipMovedResult? Upper)
+{
+    public static CueSideResult Of(Layout layout, Stroke stroke, Core.Players.Player player)
+    {
+        TipMovedResult? Moved(double by)
+        {
+            var height = stroke.HeightTips + by;
+            return Tip.Margin(stroke.SideTips, height) < 0
+                ? null
+                : new(height, Reach.ButtFor(layout, stroke with { HeightTips = height }, player));
+        }
+        return new(Reach.SideOf(layout, stroke), Reach.Heights.Nose, Reach.Heights.Rail, Moved(-1), Moved(1));
+    }
 }
 
 /// <summary>How a pot was missed.</summary>
@@ -218,6 +256,11 @@ public static class ShotEndpoints
             Reach: ReachResult.Of(Reach.Of(layout, stroke, player)),
             Higher: Reach.HigherFor(layout, stroke) is { } higher ? new(higher.HeightTips, higher.Degrees) : null,
             Hop: record.Highest(0),
+            Seen: aimed is { Cut.CanBeAimed: true } seen
+                ? AimSeen.Of(layout.White.At, layout.Balls[seen.Cut.Pot.Struck].At, seen.Cut, stroke.AimDegrees)
+                : null,
+            Spins: [.. SpinTrace.Of(record).Select(SpinMarkResult.Of)],
+            Cue: CueSideResult.Of(layout, stroke, player),
             Warnings: [.. ShotWarnings.Of(record, layout, stroke, after, shape, content.Pot).Select(WarningResult.Of)],
             WhiteRests: after.IsOnTable(0) ? WhereaboutsResult.Of(Whereabouts.Of(new(after.X(0), after.Y(0)))) : null,
             Miss: aimed is { } missed && PotMiss.Of(record, after, missed.Cut, shape) is { } miss ? PotMissResult.Of(miss) : null,
@@ -244,7 +287,8 @@ public static class ShotEndpoints
         checks.ThrowIfAny();
         var shape = new TableShape(Conditions.With(request.Conditions));
         var others = Layout.Check(BallEntries.Of([.. request.Balls.Where(b => b?.Id != request.Ball)]), shape);
-        var place = Placement.Nearest(new(request.X, request.Y), others, shape, request.InD)
+        var place =
+            Placement.Nearest(new(request.X, request.Y), others, shape, request.InD)
             ?? throw new InputException("ball", $"There is no room for the {ball.Id} in the D.", "clear a place in the D first");
         return PlaceResult.Of(place);
     }

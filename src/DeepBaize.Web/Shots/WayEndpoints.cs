@@ -1,5 +1,4 @@
 using System.ComponentModel;
-using DeepBaize.Core;
 using DeepBaize.Core.Advice.Position;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
@@ -14,34 +13,6 @@ using DeepBaize.Web.Searches;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Shots;
-
-/// <summary>What the white is to do: stop in a circle, or, if a ball is named, run into that.</summary>
-public sealed record GoalEntry
-{
-    [Description("Of the circle, m.")]
-    public double? X { get; init; }
-    public double? Y { get; init; }
-    public double? Radius { get; init; }
-
-    [Description("The ball that the white is to run into.")]
-    public string? Ball { get; init; }
-
-    [Description("How full, 0 to 1, give or take 0.2; null for any.")]
-    public double? Fullness { get; init; }
-
-    [Description("Of the white at that contact, m/s.")]
-    public double? Slowest { get; init; }
-    public double? Fastest { get; init; }
-
-    /// <exception cref="InputException">Not a goal, or one that cannot be.</exception>
-    public Goal ToGoal(CheckedContent content)
-    {
-        if (Ball is null)
-            return StopIn.Create(X ?? double.NaN, Y ?? double.NaN, Radius ?? double.NaN);
-        var slot = Core.Table.Ball.TryParse(Ball, out var ball) ? content.Layout.SlotOf(ball) : -1;
-        return Cannon.Create(slot, content.ThePot(), Fullness, Slowest ?? 0, Fastest ?? Cannon.FastestThereIs);
-    }
-}
 
 /// <summary>Which knobs a search may turn, and how far.</summary>
 public sealed record FreedomEntry

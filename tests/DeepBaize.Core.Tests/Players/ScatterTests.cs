@@ -344,7 +344,7 @@ public class ScatterTests
     {
         var club = Player.OfSkill("club");
         var shot = Half(pace: 4);
-        foreach (var choice in SideChoice.Of(shot.Layout, shot.Pot.Pot, shot.Stroke, club, Shape))
+        foreach (var choice in SideChoice.Of(shot.Layout, shot.Pot.Pot, shot.Stroke, club, Shape, Workers.Single()))
             Agrees(choice.Chance, ByPlainLuck(shot, shot.Stroke with { SideTips = choice.SideTips, AimDegrees = choice.AimDegrees }, club));
         foreach (var pace in (double[])[5, 8])
         {

@@ -1642,6 +1642,17 @@ export interface components {
          * @enum {unknown}
          */
         AfterFoul: "play" | "playAgain" | "putBack";
+        /** @description How the line of aim passes the ball, as the player sees it down the cue: with all that is allowed for. */
+        AimSeen: {
+            /** Format: double */
+            fullness?: number;
+            /** Format: double */
+            potsAs?: number;
+            /** Format: double */
+            offset?: number;
+            /** Format: double */
+            edgeInside?: number;
+        };
         /** @description What the aim allows for, each as a shift of the cue ball across its line of aim at the contact, m: + thins the contact, − thickens it. */
         Allowance: {
             /** Format: double */
@@ -1652,6 +1663,12 @@ export interface components {
             throw?: number;
             /** Format: double */
             net?: number;
+            /** Format: double */
+            squirtAtPocket?: number;
+            /** Format: double */
+            swerveAtPocket?: number;
+            /** Format: double */
+            throwAtPocket?: number;
         };
         /** @description A first shot that could be played, beside the best one. */
         AlternativeResult: {
@@ -2323,6 +2340,57 @@ export interface components {
              */
             version?: number;
         };
+        /** @description How the cue lies in a stroke, seen from the side; heights above the bed, distances behind the white's centre, m. */
+        CueSide: {
+            /**
+             * Format: double
+             * @description Height at which the cue's axis, drawn on, passes the white's centre.
+             */
+            axisAtBall: number;
+            /**
+             * Format: double
+             * @description By how much the axis rises in a metre.
+             */
+            slope: number;
+            /**
+             * Format: double
+             * @description Where the bridge hand stands.
+             */
+            bridgeBehind: number;
+            /**
+             * Format: double
+             * @description How high the cue lies on it: its lower edge.
+             */
+            bridgeHeight: number;
+            /**
+             * Format: double
+             * @description Where the cushion's nose crosses under the cue; null if that is farther off than the cue is long.
+             */
+            noseBehind: null | number;
+            /**
+             * Format: double
+             * @description Where the rail's top begins.
+             */
+            railBehind: null | number;
+            /** @description Centres of the balls that the cue passes over. */
+            ballsBehind: number[];
+        };
+        /** @description How the cue lies, seen from the side; m. */
+        CueSideResult: {
+            side: components["schemas"]["CueSide"];
+            /**
+             * Format: double
+             * @description Height of a cushion's nose above the bed.
+             */
+            noseTop: number;
+            /**
+             * Format: double
+             * @description Height of the rail's top.
+             */
+            railTop: number;
+            lower: null | components["schemas"]["TipMovedResult"];
+            upper: null | components["schemas"]["TipMovedResult"];
+        };
         /**
          * @description What makes a stroke harder, one thing at a time.
          * @enum {unknown}
@@ -2639,8 +2707,6 @@ export interface components {
              * @description Above 0.
              */
             step: number;
-            /** @description Every setting, from the lowest. */
-            settings?: null | number[];
         };
         /** @description Which knob of the stroke is turned, and how far. */
         FanRequest: {
@@ -3028,8 +3094,9 @@ export interface components {
          * @enum {unknown}
          */
         Fullness: "full" | "threeQuarter" | "half" | "quarter" | "fine";
-        /** @description What the white is to do: stop in a circle, or, if a ball is named, run into that. */
+        /** @description What the white is to do. Which fields count depends on the kind; several goals may be combined. */
         GoalEntry: {
+            kind?: null | components["schemas"]["GoalKind"];
             /**
              * Format: double
              * @description Of the circle, m.
@@ -3039,8 +3106,12 @@ export interface components {
             y?: null | number;
             /** Format: double */
             radius?: null | number;
-            /** @description The ball that the white is to run into. */
+            /** @description The ball that the white is to run into or to pass, the one side of a gap, the ball that is next or to be freed. */
             ball?: null | string;
+            /** @description The other side of a gap. */
+            other?: null | string;
+            /** @description Into which the ball is to go, of an angle or a ball to be freed. */
+            pocket?: null | string;
             /**
              * Format: double
              * @description How full, 0 to 1, give or take 0.2; null for any.
@@ -3053,7 +3124,45 @@ export interface components {
             slowest?: null | number;
             /** Format: double */
             fastest?: null | number;
+            /**
+             * Format: double
+             * @description Bounds of the distance at which a ball is passed, m, or of the cut on the next ball, degrees.
+             */
+            least?: null | number;
+            /** Format: double */
+            most?: null | number;
+            /**
+             * Format: double
+             * @description Of the next ball, m.
+             */
+            farthest?: null | number;
+            /** @description baulk, top, yellow-side or green-side. */
+            cushion?: null | string;
+            /**
+             * Format: double
+             * @description Where along the cushion: across the table for its ends, up the table for its sides; m.
+             */
+            at?: null | number;
+            /**
+             * Format: double
+             * @description Distance from the contact, m.
+             */
+            by?: null | number;
+            /**
+             * Format: double
+             * @description How far off that it may be, m.
+             */
+            within?: null | number;
+            /** @description Goals that are to be met together with this one. */
+            all?: null | components["schemas"]["GoalEntry"][];
+            /** @description Goals of which one is enough instead of this one. */
+            any?: null | components["schemas"]["GoalEntry"][];
         };
+        /**
+         * @description What the white may be asked to do.
+         * @enum {unknown}
+         */
+        GoalKind: "stop" | "cannon" | "gap" | "past" | "angle" | "cushion" | "frees" | "drift" | "noCushion" | null;
         /** @description A guess that was made before the stroke was shown. */
         GuessEntry: {
             kind: components["schemas"]["GuessKind"];
@@ -4293,7 +4402,7 @@ export interface components {
             gap: null | string[];
             /**
              * Format: int32
-             * @description Number of cushions that it comes off, where it runs into no ball.
+             * @description Number of cushions that it comes off, where it neither runs into a ball nor passes between two.
              */
             cushions: number;
             doesGoal: null | boolean;
@@ -4887,6 +4996,11 @@ export interface components {
              * @description How high a raised butt makes the white hop, m.
              */
             hop: number;
+            seen: null | components["schemas"]["AimSeen"];
+            /** @description How much of its spin the white has left along its way. */
+            spins: components["schemas"]["SpinMarkResult"][];
+            /** @description How the cue lies, seen from the side. */
+            cue: components["schemas"]["CueSideResult"];
             warnings: components["schemas"]["WarningResult"][];
             whiteRests: null | components["schemas"]["WhereaboutsResult"];
             miss: null | components["schemas"]["PotMissResult"];
@@ -4921,6 +5035,12 @@ export interface components {
             aimDegrees: number;
             arrival: components["schemas"]["Arrival"];
             allowance: components["schemas"]["Allowance"];
+            seen: components["schemas"]["AimSeen"];
+            /**
+             * Format: double
+             * @description Of a plant: from the line of centres of the two balls to the way of the second, degrees, + to the left.
+             */
+            pairThrowDegrees: null | number;
         };
         /** @description A stroke in the model's units, and the balls it is played from. */
         SimulationRequest: {
@@ -5032,6 +5152,36 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @description The white's spin at one place of its way. */
+        SpinMarkResult: {
+            stage: components["schemas"]["SpinStage"];
+            /** Format: double */
+            time: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description In which it goes, counter-clockwise from straight up the table.
+             */
+            directionDegrees: number;
+            /**
+             * Format: double
+             * @description Spin about the axis across its way, over that of a rolling ball: 1 rolls, 0 stun, negative screw.
+             */
+            follow: number;
+            /**
+             * Format: double
+             * @description Share of the side that it was given, + right-hand.
+             */
+            side: number;
+        };
+        /**
+         * @description Where on its way the white's spin is told.
+         * @enum {unknown}
+         */
+        SpinStage: "struck" | "underWay" | "contact" | "after" | "cushion";
         /** @description Where a colour is spotted, m. */
         SpotResult: {
             ball: string;
@@ -5449,6 +5599,19 @@ export interface components {
              * @default
              */
             group: string;
+        };
+        /** @description The stroke with the tip a tip lower or higher: the least that the butt must then be raised. */
+        TipMovedResult: {
+            /**
+             * Format: double
+             * @description Of the tip above the centre, tips.
+             */
+            heightTips: number;
+            /**
+             * Format: double
+             * @description Degrees.
+             */
+            elevationDegrees: number;
         };
         /** @description A line that is drawn beside the shot, m. */
         Trace: {

@@ -28,6 +28,7 @@ const kind = computed({ get: () => judgements.fanKind ?? 'none', set: (value) =>
       <h2 id="aids-title">Also</h2>
       <OneOf v-model="kind" :options="kinds" label="Other ways to play this" />
       <ElCheckbox v-model="judgements.spreadOpen" data-testid="spread">Spread</ElCheckbox>
+      <ElCheckbox v-model="judgements.spinOpen" data-testid="spin">Spin</ElCheckbox>
     </div>
     <p class="soft">
       <RouterLink :to="{ query: { ...$route.query, view: 'what-if' } }">What if</RouterLink> has steps of your own, ladders and tables.

@@ -4,17 +4,17 @@ import { computed, defineAsyncComponent } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { plainPot } from '../../domain/strokes'
 import { arrivalWords, fullnessWords, kindWords } from '../../domain/words'
-import { degreeWords, percentWords } from '../../lib/formats'
+import { degreeWords, percentWords, sentence } from '../../lib/formats'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
-import CutPicture from '../../ui/CutPicture.vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import HandbookLink from '../../ui/HandbookLink.vue'
+import CutLarge from './CutLarge.vue'
 import { useJudgements } from './judgements'
 import WhyAim from './WhyAim.vue'
-import { allowanceWords, cutWords, distancesWords, faultWords } from './words'
+import { allowanceWords, cutWords, distancesWords, faultWords, seenWords } from './words'
 
 /** Which ball into which pocket, or a free aim; and what the player sees of it. */
 const answer = useShot()
@@ -51,6 +51,8 @@ function choosePocket(pocket: string) {
   position.commit()
 }
 
+/** One tip moves the contact by R/(R + 5 mm) of 10 mm (the tip is domed), here as a share of the radius. */
+const tipShare = computed(() => position.reference!.millimetresPerTip / 1000 / (position.reference!.ballRadius + 0.005))
 const parts = [
   { value: -1, label: 'thick side', testId: 'part--1' },
   { value: 0, label: 'middle', testId: 'part-0' },
@@ -86,8 +88,20 @@ const part = computed({
     </div>
     <div v-if="pot && cut" class="seen">
       <SightPicture />
-      <CutPicture :offset="Math.sign(cut.cutDegrees) * cut.aimOffset" :radius="position.reference!.ballRadius" :ball="cut.struck" />
+      <CutLarge
+        v-if="answer.shot?.seen"
+        :cut-degrees="cut.cutDegrees"
+        :contact="cut.aimOffset"
+        :aim="answer.shot.seen.offset ?? 0"
+        :radius="position.reference!.ballRadius"
+        :ball="cut.struck"
+        :tip="{ side: position.stroke.side, height: position.stroke.height, share: tipShare }"
+        :label="seenWords(answer.shot.seen)"
+      />
     </div>
+    <p v-if="pot && cut && answer.shot?.seen && cut.allowanceDegrees !== null" class="soft" data-testid="seen">
+      {{ sentence(seenWords(answer.shot.seen)) }}. <span class="nobreak">Outline: the aim; dashed: the contact.</span>
+    </p>
     <div v-if="pot && cut" class="cut">
       <dl class="figure">
         <dt>Cut <HandbookLink of="fullness" what="fullness" /></dt>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useDrawing } from '../../table/bed'
-import { useGoal } from '../../position/goal'
 import { useJudgedDrawing } from './judgedDrawing'
 import { useJudgements } from './judgements'
 import { useWays } from './ways'
@@ -8,9 +7,8 @@ import { useWhatIf } from './whatIf'
 
 /** Of the plan's drawing: where the white may stop, the pot that is pointed at, the place that is wanted with the ways to it, and the fan of the same pot played otherwise. */
 const judgements = useJudgements()
-const goals = useGoal()
 const ways = useWays()
-const { shownWays, place, fan, aimLines } = useJudgedDrawing()
+const { shownWays, places, wanted, fan, aimLines } = useJudgedDrawing()
 const whatIf = useWhatIf()
 const { radius, sx, sy, points, outlinePath } = useDrawing()
 const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
@@ -32,7 +30,8 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
       ><title>Missed thin: 68 % leave the object ball in here</title></path
     >
   </g>
-  <circle v-if="place" :cx="sx(place.x)" :cy="sy(place.y)" :r="goals.goal.radius * 1000" class="goal" data-testid="goal" />
+  <circle v-for="(p, i) in places" :key="i" :cx="sx(p.x)" :cy="sy(p.y)" :r="p.radius * 1000" class="goal" data-testid="goal" />
+  <polyline v-for="(w, i) in wanted" :key="`wanted${i}`" :points="points(w)" class="wanted" data-testid="wanted" />
   <g class="ways">
     <g v-for="w in shownWays" :key="w.key" :class="w.key" :data-way="w.key">
       <polyline :points="points(w.points)" />
@@ -102,6 +101,12 @@ const fanDashes = ['18 12', '40 10 8 10', '6 10', '60 16', '26 8 4 8']
   stroke-width: calc(7px * var(--u));
   stroke-dasharray: calc(20px * var(--u)) calc(12px * var(--u));
   cursor: move;
+}
+.wanted {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: calc(9px * var(--u));
+  stroke-dasharray: calc(20px * var(--u)) calc(12px * var(--u));
 }
 .ways polyline,
 .ways circle {

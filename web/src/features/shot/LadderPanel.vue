@@ -28,6 +28,11 @@ const at = computed(() => {
   const { height, pace, side, elevation } = position.stroke
   return { height, pace, side, aim: 0, elevation: elevation ?? answer.shot?.strike.elevation ?? 0 }[whatIf.knob]
 })
+/** A rung narrower than this nobody can set: a ball just grazed, between two others. A two hundredth of the sweep. */
+const leastWidth = computed(() => {
+  const list = whatIf.ladder ?? []
+  return list.length ? (list[list.length - 1].to - list[0].from) / 200 : 0
+})
 /** Neighbours that are called the same are one. */
 const merged = computed(() => {
   const list: Rung[] = []
@@ -36,7 +41,7 @@ const merged = computed(() => {
     if (last && rungWords(last) === rungWords(r)) list[list.length - 1] = { ...last, to: r.to }
     else list.push(r)
   }
-  return list
+  return list.filter((r) => list.length < 3 || r.to - r.from >= leastWidth.value)
 })
 const rungs = computed(() => {
   const list = merged.value

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { lookOf } from '../../domain/balls'
 import { useDrawing } from '../../table/bed'
 import { useCameraHere } from '../../table/camera'
@@ -6,7 +7,9 @@ import type { Point } from '../../table/layer'
 import { taperedPath } from '../../table/tapered'
 import { useDraft } from '../../position/draft'
 import { useShot } from '../../position/shot'
+import { useJudgements } from './judgements'
 import { useShotDrawing } from './shotDrawing'
+import { spinWords } from './words'
 
 /** Of the plan's drawing: what the shot that is set up does. */
 const position = useDraft()
@@ -14,6 +17,24 @@ const answer = useShot()
 const { cut, whitePath, otherPaths, finals } = useShotDrawing()
 const { radius, sx, sy, points } = useDrawing()
 const camera = useCameraHere()
+const judgements = useJudgements()
+/** Follow as a stroke ahead, screw as one back, side as one aside: a ball's width and a half for all of a rolling ball's spin. */
+const full = 80
+const spins = computed(() =>
+  answer.asked && answer.shot
+    ? answer.shot.spins.map((m, i) => ({
+        key: i,
+        x: m.x,
+        y: m.y,
+        // The plan's y grows downwards.
+        turn: -m.directionDegrees,
+        follow: Math.max(-1.5, Math.min(1.5, m.follow)) * full,
+        // Right-hand side to the right of the way.
+        side: m.side * full * 0.6,
+        words: spinWords(m),
+      }))
+    : [],
+)
 /** The white's way: thin as it leaves, broad from the contact on, and thinner to where it stops. */
 const tapered = (list: readonly Point[], start: number, end: number) => {
   const unit = camera.perPixel.value
@@ -43,6 +64,14 @@ const tapered = (list: readonly Point[], start: number, end: number) => {
     <polyline :points="points(whitePath.after)" class="halo" />
     <path :d="tapered(whitePath.before, 0.9, 2)" class="white" data-testid="white-before" />
     <path :d="tapered(whitePath.after, 3, 1.5)" class="white" data-testid="white-after" />
+    <g v-if="judgements.spinOpen" class="spins" data-testid="spins">
+      <g v-for="m in spins" :key="m.key" :transform="`translate(${sx(m.x)} ${sy(m.y)}) rotate(${m.turn})`">
+        <title>{{ m.words }}</title>
+        <line x1="0" y1="0" :x2="m.follow" y2="0" :class="m.follow < 0 ? 'screw' : 'follow'" />
+        <circle :cx="m.follow" cy="0" r="7" :class="m.follow < 0 ? 'screw' : 'follow'" />
+        <line v-if="m.side" x1="0" y1="0" x2="0" :y2="m.side" class="side" />
+      </g>
+    </g>
     <!-- Where a missed ball crosses the mouth of its pocket. -->
     <path
       v-if="answer.shot?.miss?.crossing"
@@ -105,5 +134,19 @@ const tapered = (list: readonly Point[], start: number, end: number) => {
   stroke: var(--chalk);
   stroke-width: calc(9px * var(--u));
   stroke-dasharray: none;
+}
+.spins line {
+  stroke-width: calc(7px * var(--u));
+}
+.spins .follow {
+  stroke: var(--brass);
+  fill: var(--brass);
+}
+.spins .screw {
+  stroke: var(--aqua);
+  fill: var(--aqua);
+}
+.spins .side {
+  stroke: var(--coral);
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElSlider } from 'element-plus'
-import { computed } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, defineAsyncComponent } from 'vue'
 import type { Stroke } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { reachWords, tipWords } from '../../domain/words'
@@ -15,6 +16,8 @@ import WindowBars from './WindowBars.vue'
 import TipFace from './TipFace.vue'
 import { buttWords, higherWords } from './words'
 
+const CueSideView = defineAsyncComponent(() => import('./CueSideView.vue'))
+const showsSide = useLocalStorage('deep-baize-side-view', false)
 /** Tip, side, pace and elevation. Height and pace are two knobs, and look like two. */
 const answer = useShot()
 const position = useDraft()
@@ -142,8 +145,10 @@ function raise() {
     <div class="row butt">
       <span>Butt</span>
       <OneOf :model-value="buttKind" :options="butts" label="How the cue lies" @update:model-value="lay($event as string)" />
+      <ElButton size="small" :aria-pressed="showsSide" data-testid="from-the-side" @click="showsSide = !showsSide">From the side</ElButton>
       <span v-if="answer.shot" class="soft figure" data-testid="butt-figures">{{ sentence(buttWords(answer.shot)) }}</span>
     </div>
+    <CueSideView v-if="showsSide" />
     <div v-if="buttKind === 'raised'" class="knob">
       <span></span>
       <ElSlider

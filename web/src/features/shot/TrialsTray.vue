@@ -40,6 +40,7 @@ async function act(what: string, trial: Trial) {
     <p v-if="trials.changed" class="changed" role="status" data-testid="changed">
       <span class="soft">Against {{ trials.before?.name }}:</span> {{ trials.changed }}
     </p>
+    <p v-if="trials.adjustment" class="changed" role="status" data-testid="adjustment">{{ trials.adjustment }}</p>
     <p v-if="!rows.length" class="soft empty">Each stroke you play or keep leaves its line here. Change one thing and see what it did.</p>
     <ol v-else>
       <li v-for="{ trial, colour, dash, isNow } in rows" :key="trial.id" :class="{ now: isNow }" data-testid="trial-row">

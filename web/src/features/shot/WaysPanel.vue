@@ -2,21 +2,20 @@
 import { ElButton, ElCheckbox, ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import type { Way } from '../../api/client'
-import { nameOf } from '../../domain/balls'
 import { openingWords, reachWords, strokeWords } from '../../domain/words'
 import { miscueWords, levelWords, shareWords } from '../../lib/estimates'
 import { lengthWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import BetterFound from '../../ui/BetterFound.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
-import LengthInput from '../../ui/LengthInput.vue'
+import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
-import PickOne from '../../ui/PickOne.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
-import { useGoal, type Goal } from '../../position/goal'
-import { useWays } from './ways'
+import { useGoal } from '../../position/goal'
+import GoalFields from './GoalFields.vue'
+import { usualHardest, useWays } from './ways'
 import { outcomeOf, rankWords, sensitivityWords, wayWords } from './words'
 
 /** Put it there: where the white should stop or what it should run into, and the ways to do it with this pot. */
@@ -25,31 +24,12 @@ const goals = useGoal()
 const ways = useWays()
 const goal = computed(() => goals.goal)
 const pot = computed(() => position.stroke.pot)
-const targets = computed(() =>
-  position.content.balls.map((b) => b.id).filter((id) => id !== 'white' && id !== pot.value?.ball && id !== pot.value?.through),
-)
-const ballOptions = computed(() => [{ value: '', label: 'which ball?' }, ...targets.value.map((id) => ({ value: id, label: nameOf(id) }))])
 const best = computed(() => ways.ways?.[0] ?? null)
 const letter = (way: Way) => ['A', 'B'][ways.beside.indexOf(ways.keyOf(way))] ?? ''
-const kinds: { value: Goal['kind']; label: string; testId: string }[] = [
-  { value: 'stop', label: 'Stop here', testId: 'goal-stop' },
-  { value: 'cannon', label: 'Run into a ball', testId: 'goal-cannon' },
+const joins: { value: 'and' | 'or'; label: string }[] = [
+  { value: 'and', label: 'and also' },
+  { value: 'or', label: 'or else' },
 ]
-const fullnesses: { value: Goal['fullness']; label: string }[] = [
-  { value: 'any', label: 'any fullness' },
-  { value: 'full', label: 'full' },
-  { value: 'half', label: 'half-ball' },
-  { value: 'fine', label: 'thin' },
-]
-const speeds: { value: Goal['speed']; label: string }[] = [
-  { value: 'any', label: 'at any pace' },
-  { value: 'gentle', label: 'gently' },
-  { value: 'firm', label: 'firmly' },
-]
-
-function place(change: Partial<{ x: number; y: number }>) {
-  goal.value.place = { x: position.reference!.length / 2, y: position.reference!.width / 2, ...goal.value.place, ...change }
-}
 
 /** Two are laid beside one another, and take the room of the list. */
 const isBeside = computed(() => !!ways.a && !!ways.b && !ways.problem)
@@ -78,49 +58,32 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
 
 <template>
   <div class="ways-panel" data-testid="ways">
+    <GoalFields :goal="goal" test-id="goal" />
+    <template v-if="goal.second">
+      <div class="row">
+        <OneOf v-model="goal.join" :options="joins" label="Both, or either" />
+        <ElButton size="small" @click="goals.dropSecond()">Only the first</ElButton>
+      </div>
+      <GoalFields :goal="goal.second" test-id="second" />
+    </template>
     <div class="row">
-      <OneOf v-model="goal.kind" :options="kinds" label="What the white should do" />
+      <ElButton v-if="!goal.second" size="small" data-testid="add-goal" @click="goals.addSecond()">And, or …</ElButton>
       <ElCheckbox v-model="ways.plainOnly">no side</ElCheckbox>
+      <ElCheckbox v-model="ways.followOnly" data-testid="follow-only">no screw</ElCheckbox>
+      <ElCheckbox v-if="!goal.second || goal.join === 'and'" v-model="goal.noCushion" data-testid="no-cushion">no cushion</ElCheckbox>
+      <label class="row"
+        >pace up to
+        <FigureInput
+          :model-value="ways.hardest"
+          :min="1.5"
+          :max="usualHardest"
+          :digits="1"
+          label="Pace up to"
+          width="50px"
+          test-id="hardest"
+          @update:model-value="ways.hardest = $event"
+      /></label>
       <ErrorsButton />
-    </div>
-    <div class="row">
-      <template v-if="goal.kind === 'stop'">
-        <label class="row"
-          >up
-          <LengthInput
-            :model-value="goal.place?.x ?? 0"
-            :min="0"
-            :max="position.reference!.length"
-            label="Place up the table"
-            width="62px"
-            @update:model-value="place({ x: $event })"
-        /></label>
-        <label class="row"
-          >across
-          <LengthInput
-            :model-value="goal.place?.y ?? 0"
-            :min="0"
-            :max="position.reference!.width"
-            label="Place across"
-            width="62px"
-            @update:model-value="place({ y: $event })"
-        /></label>
-        <label class="row"
-          >within
-          <LengthInput
-            :model-value="goal.radius"
-            :min="0.03"
-            :max="1"
-            label="Within"
-            width="56px"
-            @update:model-value="goal.radius = $event"
-        /></label>
-      </template>
-      <template v-else>
-        <PickOne v-model="goal.ball" :options="ballOptions" label="Ball to run into" test-id="goal-ball" width="124px" />
-        <PickOne v-model="goal.fullness" :options="fullnesses" label="How full" width="124px" />
-        <PickOne v-model="goal.speed" :options="speeds" label="How fast" width="116px" />
-      </template>
     </div>
     <SearchStatus
       :is-searching="ways.isSearching"
@@ -137,13 +100,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     <ProblemText v-if="ways.problem" :problem="ways.problem" @again="ways.search()" />
     <BetterFound v-if="ways.better" @show="ways.settle()" />
     <p v-if="!pot" class="soft">Choose a ball and a pocket in Set up first.</p>
-    <p v-else-if="!goals.entry" class="soft">
-      {{
-        goal.kind === 'stop'
-          ? 'Point to where the white should stop. Drag the circle or its rim to change it.'
-          : 'Choose the ball to run into after the pot.'
-      }}
-    </p>
+    <template v-else-if="!goals.entry" />
     <p v-else-if="ways.ways && !ways.ways.length && !ways.isSearching" class="soft">This pot is not possible from here. Choose another.</p>
     <template v-else-if="isBeside && ways.a && ways.b">
       <div class="row">

@@ -5,7 +5,7 @@ import { lengthWords } from '../../lib/formats'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import { useView, type ShotView } from '../../position/view'
-import { useGoal } from '../../position/goal'
+import { useGoal, type Goal } from '../../position/goal'
 import { useJudgedDrawing } from './judgedDrawing'
 import { useJudgements } from './judgements'
 import { useGuess } from './guess'
@@ -37,17 +37,36 @@ export function useShotFeature(): Feature {
   const left = useTrialsDrawing()
   const guess = useGuess()
 
+  /** The place of the cushion that is nearest to where is pointed. */
+  function atCushion(at: At, goal: Goal): (to: Point) => void {
+    const { length, width } = position.reference!
+    const put = (p: Point) => {
+      const near: [string, number, number][] = [
+        ['baulk', p.x, p.y],
+        ['top', length - p.x, p.y],
+        ['yellow-side', p.y, p.x],
+        ['green-side', width - p.y, p.x],
+      ]
+      const [name, , along] = near.sort((a, b) => a[1] - b[1])[0]
+      goal.cushion = { name, at: toMillimetre(along, name === 'baulk' || name === 'top' ? width : length) }
+    }
+    put(at)
+    return put
+  }
+
   /** The place where the white should stop: its rim makes it larger or smaller; elsewhere on the bed it comes under the hand. */
   function grip(at: At): ((to: Point) => void) | null {
-    if (!ways.isOpen || goals.goal.kind !== 'stop') return null
-    const place = judged.place.value
+    const goal = goals.pointed
+    if (!ways.isOpen || !goal) return null
+    if (goal.kind === 'cushion') return atCushion(at, goal)
+    const place = goal.place
     const far = place && Math.hypot(place.x - at.x, place.y - at.y)
-    if (place && far !== null && Math.abs(far - goals.goal.radius) < at.reach * 0.7)
-      return (to) => (goals.goal.radius = Math.round(Math.min(1, Math.max(0.03, Math.hypot(to.x - place.x, to.y - place.y))) * 200) / 200)
+    if (place && far !== null && Math.abs(far - goal.radius) < at.reach * 0.7)
+      return (to) => (goal.radius = Math.round(Math.min(1, Math.max(0.03, Math.hypot(to.x - place.x, to.y - place.y))) * 200) / 200)
     const { length, width } = position.reference!
     if (at.x <= 0 || at.x >= length || at.y <= 0 || at.y >= width) return null
-    const [dx, dy] = place && far! < goals.goal.radius ? [place.x - at.x, place.y - at.y] : [0, 0]
-    return (to) => (goals.goal.place = { x: toMillimetre(to.x + dx, length), y: toMillimetre(to.y + dy, width) })
+    const [dx, dy] = place && far! < goal.radius ? [place.x - at.x, place.y - at.y] : [0, 0]
+    return (to) => (goal.place = { x: toMillimetre(to.x + dx, length), y: toMillimetre(to.y + dy, width) })
   }
 
   /** Where a ball really stopped: its ring is dragged there, or the place is touched after *It stopped here*. A guess is marked by a touch too. */

@@ -33,7 +33,26 @@ export const useJudgedDrawing = createSharedComposable(() => {
     )
   })
   /** Where the white should stop, while that is what is asked. */
-  const place = computed(() => (ways.isOpen && goals.goal.kind === 'stop' ? goals.goal.place : null))
+  const places = computed(() =>
+    ways.isOpen ? goals.goals.flatMap((g) => (g.kind === 'stop' && g.place ? [{ ...g.place, radius: g.radius }] : [])) : [],
+  )
+  /** Gaps between balls and stretches of a cushion that are wanted. */
+  const wanted = computed(() => {
+    if (!ways.isOpen) return []
+    const { length, width } = position.reference!
+    return goals.goals.flatMap((g) => {
+      if (g.kind === 'gap') {
+        const [a, b] = [position.ball(g.ball), position.ball(g.other)]
+        return a && b ? [[a, b]] : []
+      }
+      if (g.kind !== 'cushion' || !g.cushion) return []
+      const [from, to] = [g.cushion.at - g.within, g.cushion.at + g.within]
+      const x = g.cushion.name === 'top' ? length : 0
+      const y = g.cushion.name === 'green-side' ? width : 0
+      const isEnd = g.cushion.name === 'top' || g.cushion.name === 'baulk'
+      return [[from, to].map((v) => (isEnd ? { x, y: v } : { x: v, y }))]
+    })
+  })
 
   /** Lines of the fan as they are drawn: those of a list that is long are named only where they are pointed at. */
   const fan = computed(() =>
@@ -84,8 +103,9 @@ export const useJudgedDrawing = createSharedComposable(() => {
           size: 46,
         })
     }
-    if (place.value)
-      list.push({ key: 'goal', kind: 'brass', text: 'stop here', at: { x: place.value.x, y: place.value.y + goals.goal.radius }, size: 50 })
+    places.value.forEach((p, i) =>
+      list.push({ key: `goal${i}`, kind: 'brass', text: 'stop here', at: { x: p.x, y: p.y + p.radius }, size: 50 }),
+    )
     for (const [key, words, outlines] of [
       ['thick', 'missed thick', judgements.spread?.thickLeaves],
       ['thin', 'missed thin', judgements.spread?.thinLeaves],
@@ -99,5 +119,5 @@ export const useJudgedDrawing = createSharedComposable(() => {
   /** Lines that no label should lie on. */
   const lines = computed(() => [...judgements.fan.map((f) => f.points), ...shownWays.value.flatMap((w) => [w.points, w.mirror])])
 
-  return { shownWays, place, fan, aimLines, namings, lines }
+  return { shownWays, places, wanted, fan, aimLines, namings, lines }
 })

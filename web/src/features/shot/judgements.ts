@@ -1,3 +1,4 @@
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
@@ -41,6 +42,8 @@ export const useJudgements = defineStore('judgements', () => {
   })
   const spreadOpen = ref(false)
   const sidesOpen = ref(false)
+  /** Whether the spin that is left is marked along the white's way. */
+  const spinOpen = useLocalStorage('deep-baize-spin', false)
 
   const isOpen = computed(() => view.step === 'shot' && !view.isCovered)
   const wantsGoal = computed(() => isOpen.value && view.shotView === 'there')
@@ -104,6 +107,7 @@ export const useJudgements = defineStore('judgements', () => {
     pointedLine,
     spreadOpen,
     sidesOpen,
+    spinOpen,
     fan: computed<FanLine[]>(() => (fanKind.value && isOpen.value && !hidesFan.value ? (fanning.answer.value ?? []) : [])),
     hidesFan,
     isFanStale: fanning.isStale,

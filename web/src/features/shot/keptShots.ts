@@ -186,7 +186,7 @@ export const useKeptShots = defineStore('keptShots', () => {
       lines,
       note: note.value,
       traces: trials.shown.map((t) => ({ name: t.name, line: t.line })),
-      goal: goal.goal.kind === 'stop' && goal.goal.place ? goal.entry : null,
+      goal: goal.goal.kind === 'stop' && goal.goal.place ? { ...goal.goal.place, radius: goal.goal.radius } : null,
     }
   }
 

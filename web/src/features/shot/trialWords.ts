@@ -46,3 +46,25 @@ export function changeWords(change: Change): string {
   const knob = knobWords(change)
   return knob ? `${knob}: ${parts.join(', ')}` : parts.join(', ')
 }
+
+/** "It was 0.3 too hard, or half a tip too low: change one.": what explains where the white stopped, the likeliest first. */
+export function adjustWords({ off, errors }: Schemas['NextAdjustment']): string {
+  if (off === null) return ''
+  if (!errors.length)
+    return off < nearEnough ? 'Near enough: play it again.' : 'No single error explains where it stopped: was a ball elsewhere?'
+  const words = errors.slice(0, 2).map(({ knob, by }) => {
+    switch (knob) {
+      case 'pace':
+        return `${Math.abs(by).toFixed(1)} too ${by > 0 ? 'hard' : 'soft'}`
+      case 'height':
+        return `${tipWords(by)} too ${by > 0 ? 'high' : 'low'}`
+      case 'side':
+        return `${tipWords(by)} too far ${by > 0 ? 'right' : 'left'} on the white`
+      default:
+        return `aimed ${degreeWords(Math.abs(by), 2)} too far ${by > 0 ? 'left' : 'right'}`
+    }
+  })
+  return `It was ${words.join(', or ')}${words.length > 1 ? ': change one' : ''}.`
+}
+/** The core's own bound below which nothing is to be changed, m. */
+const nearEnough = 0.06

@@ -14,7 +14,7 @@ import { seen } from '../../position/seen'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
 import { outcomeWords } from '../../position/words'
-import { changeWords } from './trialWords'
+import { adjustWords, changeWords } from './trialWords'
 
 type Point = { x: number; y: number }
 export type Trial = TrialEntry
@@ -82,6 +82,16 @@ export const useTrials = defineStore('trials', () => {
     isWanted: () => view.step === 'shot' && !!shot.shot,
     rest: 220,
   })
+  /** The trial of this stroke that was seen to stop somewhere else: what was off, by the simulation of this very shot. */
+  const adjusting = useAnswer<Schemas['AdjustRequest'], Schemas['NextAdjustment']>({
+    question: () =>
+      mine.value?.seenWhite && position.ball('white') ? { content: shot.settled, player: players.player, ...mine.value.seenWhite } : null,
+    ask: (body, signal) => ask(client.POST('/api/shot/adjust', { body, signal })),
+    isWanted: () => view.step === 'shot' && !!shot.shot,
+    rest: 220,
+  })
+  const adjustment = computed(() => (mine.value?.seenWhite && adjusting.present.value ? adjustWords(adjusting.present.value) : ''))
+
   /** "half a tip lower: 310 mm shorter, comes off the top cushion 9° wider": the present stroke against the one before. */
   const changed = computed(() => (before.value && change.present.value ? changeWords(change.present.value) : ''))
 
@@ -195,6 +205,7 @@ export const useTrials = defineStore('trials', () => {
     shown,
     before,
     changed,
+    adjustment,
     asks,
     dragged,
     leave,

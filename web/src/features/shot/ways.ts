@@ -14,6 +14,9 @@ import { useGoal } from '../../position/goal'
 /** The server names each way by what the white does; the stroke as it is set up has a name of its own. */
 const keyOf = (way: Way) => way.id || 'as set'
 
+/** The hardest that a search goes by itself, on the standard scale: 5.1 m/s at the cue. */
+export const usualHardest = 8
+
 /** Put it there: the search for ways, and which of them are looked at. */
 export const useWays = defineStore('ways', () => {
   const position = useDraft()
@@ -24,6 +27,10 @@ export const useWays = defineStore('ways', () => {
 
   /** Search plain ball only. */
   const plainOnly = ref(false)
+  /** Search follow and stun only. */
+  const followOnly = ref(false)
+  /** Pace that is not gone beyond. */
+  const hardest = ref(usualHardest)
   /** Keys of the ways laid beside one another: A, then B. */
   const beside = ref<string[]>([])
   const pointed = ref<string | null>(null)
@@ -42,7 +49,11 @@ export const useWays = defineStore('ways', () => {
       content: { balls, conditions, stroke: askedStroke() },
       player: players.player,
       goal: goal.entry,
-      freedom: plainOnly.value ? { mostSideTips: 0 } : {},
+      freedom: {
+        ...(plainOnly.value ? { mostSideTips: 0 } : {}),
+        ...(followOnly.value ? { lowestTips: 0 } : {}),
+        ...(hardest.value < usualHardest ? { hardest: hardest.value } : {}),
+      },
     }
   }
   const { found, wait, status, since, isSearching, wasStopped, problem, stop, search } = useSearch<Schemas['WaysProgress']>('/api/ways', {
@@ -140,6 +151,8 @@ export const useWays = defineStore('ways', () => {
     wasStopped,
     problem,
     plainOnly,
+    followOnly,
+    hardest,
     beside,
     pointed,
     isOpen,

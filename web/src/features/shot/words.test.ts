@@ -11,8 +11,10 @@ import {
   outcomeOf,
   rankWords,
   sensitivityWords,
+  seenWords,
   shiftWords,
   sidesWords,
+  spinWords,
   wayWords,
 } from './words'
 
@@ -132,5 +134,21 @@ describe('the words of the desk', () => {
     expect(sidesWords([side(0, false, 0.3), side(0.25, true, -0.9)])).toBe('Helping side raises throw from 0.3° to 0.9°.')
     expect(sidesWords([side(0, false, 0.5), side(0.25, true, 0.52)])).toBe('Helping side leaves throw as it is.')
     expect(sidesWords([])).toBe('')
+  })
+})
+
+describe('what is seen and what spins', () => {
+  it('is told in parts of the ball, and edge to edge when thinner than half', () => {
+    expect(seenWords({ fullness: 0.76, potsAs: 0.59, offset: 0.0126, edgeInside: 0.04 })).toBe('aim at 0.76 of the ball; it pots as 0.59')
+    expect(seenWords({ fullness: 0.11, potsAs: 0.15, offset: 0.0465, edgeInside: 0.006 })).toBe(
+      'aim at 0.11 of the ball, the white’s edge 6 mm inside the ball’s; it pots as 0.15',
+    )
+    expect(seenWords({ fullness: -0.04, potsAs: 0.05, offset: 0.0546, edgeInside: -0.002 })).toContain('aim past the ball')
+  })
+  it('names the spin that is left at a stage', () => {
+    expect(spinWords({ stage: 'contact', follow: -0.4, side: 0.85 })).toBe(
+      'At the contact: screw, 40 % of a rolling ball’s spin; 85 % of its side left',
+    )
+    expect(spinWords({ stage: 'underWay', follow: 0, side: 0 })).toBe('Half-way there: stun')
   })
 })

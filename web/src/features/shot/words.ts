@@ -42,6 +42,22 @@ export function allowanceWords(cut: Cut, allowance: Schemas['Allowance'] | null)
   return `aim ${lengthWords(Math.abs(net), 1)} ${way}`
 }
 
+/** +1 if the white passes on the right of the ball, as it does for a cut to the left; −1 on the left. */
+export const sideOfCut = (cutDegrees: number) => (cutDegrees >= 0 ? 1 : -1)
+
+/** "aim at 0.76 of the ball, it pots as 0.59"; thinner than half, edge to edge: "… , the white’s edge 6 mm inside the ball’s". */
+export function seenWords({ fullness = 0, potsAs = 0, edgeInside = 0 }: Schemas['AimSeen']): string {
+  const half = 0.5
+  const edge =
+    fullness >= half
+      ? ''
+      : edgeInside >= 0
+        ? `, the white’s edge ${lengthWords(edgeInside)} inside the ball’s`
+        : `, the white’s edge ${lengthWords(-edgeInside)} outside the ball’s`
+  const aim = fullness > 0 ? `aim at ${figureWords(fullness, 2)} of the ball` : 'aim past the ball'
+  return `${aim}${edge}; it pots as ${figureWords(potsAs, 2)}`
+}
+
 /** "−1.2 mm": a part of the allowance, as a shift at the contact that thins (+) or thickens (−). */
 export const shiftWords = (metres: number | undefined) => lengthWords(metres ?? 0, 1)
 
@@ -51,7 +67,7 @@ export function sidesWords(sides: readonly Schemas['SideChoiceResult'][]): strin
   const plain = sides.find((s) => !s.sideTips)
   if (!plain) return ''
   const said = sides
-    .filter((s) => s !== plain)
+    .filter((s) => s !== plain && Math.abs(s.sideTips) === touch)
     .map((s) => {
       const change = throwOf(s) - throwOf(plain)
       const which = s.isHelping ? 'helping side' : 'the other side'
@@ -60,6 +76,8 @@ export function sidesWords(sides: readonly Schemas['SideChoiceResult'][]): strin
     })
   return said.length ? `${sentence(said.join('; '))}.` : ''
 }
+/** A touch of side, tips. */
+const touch = 0.25
 /** Degrees of throw that nobody sees. */
 const leastChange = 0.05
 
@@ -150,4 +168,18 @@ export function chancesWords(s: Schemas['SpreadAnswer']): string {
   if (s.wanted !== null && s.wanted !== undefined)
     parts.push(`does what is wanted ${shareWords(s.wanted)}, with the pot ${shareWords(s.both!)}`)
   return parts.join('; ')
+}
+
+const spinStages: Record<Schemas['SpinStage'], string> = {
+  struck: 'As it is struck',
+  underWay: 'Half-way there',
+  contact: 'At the contact',
+  after: 'After the contact',
+  cushion: 'At the cushion',
+}
+/** "At the contact: screw, 40 % of a rolling ball’s spin; 85 % of its side left". */
+export function spinWords({ stage, follow, side }: Pick<Schemas['SpinMarkResult'], 'stage' | 'follow' | 'side'>): string {
+  const kind = follow > 0.05 ? 'follow' : follow < -0.05 ? 'screw' : 'stun'
+  const much = kind === 'stun' ? '' : `, ${percentWords(Math.abs(follow))} of a rolling ball’s spin`
+  return `${spinStages[stage]}: ${kind}${much}${side ? `; ${percentWords(Math.abs(side))} of its side left` : ''}`
 }
