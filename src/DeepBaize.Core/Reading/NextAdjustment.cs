@@ -19,8 +19,9 @@ public sealed record NextAdjustment(double? Off, IReadOnlyList<KnobError> Errors
     /// <summary>Nearer than this there is nothing to change, m.</summary>
     public const double NearEnough = 0.06;
 
-    /// <summary>An error explains what was seen if it leaves no more than this share of the distance.</summary>
-    private const double ShareLeft = 0.4;
+    /// <summary>Largest share of the distance, and largest distance, m, that an error may leave and still explain what was seen.</summary>
+    private const double ShareLeft = 0.4,
+        MostLeft = 0.15;
 
     /// <summary>Errors that are looked for, either way, and the steps in which they are.</summary>
     private static readonly (StrokeKnob Knob, double Most, double Step)[] Looked =
@@ -49,7 +50,7 @@ public sealed record NextAdjustment(double? Off, IReadOnlyList<KnobError> Errors
             [
                 .. errors
                     .OfType<KnobError>()
-                    .Where(e => meant is not { } off || e.Off < Math.Max(NearEnough, ShareLeft * off))
+                    .Where(e => meant is not { } off || e.Off < Math.Clamp(ShareLeft * off, NearEnough, MostLeft))
                     .OrderBy(e => e.Off),
             ]
         );

@@ -56,6 +56,7 @@ public static class DecideEndpoints
             .WithSummary("The chance of the player at the table to win the frame, before a stroke is chosen");
         app.MapBlackBall();
         app.MapCorrections();
+        app.MapEscapes();
     }
 
     private static async Task<IResult> Decide(
@@ -70,11 +71,16 @@ public static class DecideEndpoints
         var content = CheckedContent.Of(request.Content, player);
         var (situation, rival) = (content.ToSituation(), RivalSkill.Checked(request.Rival, player));
         var kept = (await CorrectionEndpoints.AllAsync(db, cancel)).ToDictionary(c => c.Route);
-        return desk.Plan<DecideProgress>(http, new("decide", Decider.StagesOf(situation)), DecideProgress.Waiting, (tell, end) =>
-        {
-            var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
-            Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);
-        });
+        return desk.Plan<DecideProgress>(
+            http,
+            new("decide", Decider.StagesOf(situation)),
+            DecideProgress.Waiting,
+            (tell, end) =>
+            {
+                var progress = new Teller<DecisionProgress>(p => tell(DecideProgress.Of(p, situation.Layout, kept)));
+                Decider.Solve(situation, player, rival, content.Shape, desk.Gate, progress, end);
+            }
+        );
     }
 
     private static async Task<FrameChanceResult> Chance(DecideRequest request, HttpContext http, SearchDesk desk)

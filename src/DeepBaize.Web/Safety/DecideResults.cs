@@ -309,7 +309,7 @@ public sealed record DecideProgress(
             PotLeftWithSide: s.PotLeftWithSide
         );
 
-    private static EscapeResult EscapeOf(EscapeOption e, Layout layout, IReadOnlyDictionary<string, CorrectionResult> corrections)
+    internal static EscapeResult EscapeOf(EscapeOption e, Layout layout, IReadOnlyDictionary<string, CorrectionResult> corrections)
     {
         var (aim, way) = (e.Aim, e.Way);
         var from =

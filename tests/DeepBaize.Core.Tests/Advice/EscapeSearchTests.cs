@@ -8,6 +8,7 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using DeepBaize.Core.Valuing;
 using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.Tests.Advice;
@@ -84,9 +85,12 @@ public class EscapeSearchTests
                 e.Aim.Ball,
                 Play(e.Aim.Stroke with { AimDegrees = e.Aim.Stroke.AimDegrees + share * e.Aim.WindowDegrees }, new(Shape), new()).First
             );
-        Assert.Contains((double[])[-0.8, 0.8], share =>
-            Play(e.Aim.Stroke with { AimDegrees = e.Aim.Stroke.AimDegrees + share * e.Aim.WindowDegrees }, new(Shape), new()) is var miss
-            && (miss.First != e.Aim.Ball || !miss.Cushions.SequenceEqual(e.Way.Cushions))
+        Assert.Contains(
+            (double[])[-0.8, 0.8],
+            share =>
+                Play(e.Aim.Stroke with { AimDegrees = e.Aim.Stroke.AimDegrees + share * e.Aim.WindowDegrees }, new(Shape), new())
+                    is var miss
+                && (miss.First != e.Aim.Ball || !miss.Cushions.SequenceEqual(e.Way.Cushions))
         );
     }
 
@@ -144,5 +148,88 @@ public class EscapeSearchTests
         var (dx, dy) = (path[nearest].X - path[nearest - 1].X, path[nearest].Y - path[nearest - 1].Y);
         var pass = (dx * (path[nearest].Y - target.Y) - dy * (path[nearest].X - target.X)) / Math.Sqrt(dx * dx + dy * dy);
         return Math.Abs(pass) < 0.5 ? pass : null;
+    }
+
+    [Fact]
+    public void A_chosen_ball_is_found_though_another_can_be_hit_straight()
+    {
+        var open = Situation.Create(
+            Layout.OfRest([new(Ball.White, 0.55, 0.889), .. Rack.Colours(), new(Ball.Red(1), 2.95, 0.93), new(Ball.Red(2), 1.2, 0.25)])
+        );
+        var ways = EscapeSearch.Solve(open, County, County, Shape, target: Ball.Red(1));
+        Assert.NotEmpty(ways);
+        Assert.All(ways, w => Assert.Equal(Ball.Red(1), w.Aim.Ball));
+        Assert.Throws<InputException>(() => EscapeSearch.Solve(open, County, County, Shape, target: Ball.Blue));
+        Assert.Throws<InputException>(() => EscapeSearch.Solve(open, County, County, Shape));
+    }
+
+    [Fact]
+    public void A_band_of_aims_off_a_jaw_is_found_as_a_fine_sweep_finds_it()
+    {
+        // Reds all over the upper table: off some jaw one or another is hit.
+        (double X, double Y)[] reds = [(1.3, 0.3), (1.9, 1.4), (2.3, 0.5), (2.6, 1.2), (2.9, 0.7), (3.1, 1.5), (2.2, 1.0), (1.4, 1.3)];
+        var many = Situation.Create(
+            Layout.OfRest(
+                [new(Ball.White, 0.55, 0.889), .. Rack.Colours(), .. reds.Select((r, i) => new PlacedBall(Ball.Red(i + 1), r.X, r.Y))]
+            )
+        );
+        var context = new SearchContext(new(many.Frame, County, Shape, PlanPreferences.Default), new FairGate(2), default);
+        context.Bound(many.Layout);
+        var windows = new AimWindows(context, many, null);
+        var found = windows.Of(1).Where(w => w.Hit.OffJaw).ToList();
+        var workspace = new Workspace(context);
+        // All round by hundredths of a degree, at one pace: bands that begin with a jaw, wider than two steps of the search.
+        var pace = found.Max(w => w.Pace);
+        var (bands, start, open) = (new List<(double From, double To, EscapeHit Hit)>(), 0.0, default(EscapeHit));
+        for (var at = 0.0; at < 360; at += 0.01)
+        {
+            var hit = windows.FirstHit(workspace, windows.StrokeOf(1, pace, at));
+            if (hit is not { OffJaw: true } || !IsJawFirst(workspace))
+                hit = null;
+            if (open is not null && (hit is null || !hit.IsAs(open)))
+            {
+                bands.Add((start, at - 0.01, open));
+                open = null;
+            }
+            if (hit is not null && open is null)
+                (open, start) = (hit, at);
+        }
+        var wide = bands.Where(b => b.To - b.From > 2 * 0.04).ToList();
+        Assert.NotEmpty(wide);
+        foreach (var band in wide)
+            Assert.Contains(
+                found,
+                w =>
+                    w.Pace == pace
+                    && w.Hit.IsAs(band.Hit)
+                    && Math.Abs(Math.IEEERemainder(w.Middle - (band.From + band.To) / 2, 360)) < band.To - band.From
+                    && Math.Abs(w.Width - (band.To - band.From)) < 0.3
+            );
+    }
+
+    private static bool IsJawFirst(Workspace workspace) =>
+        workspace.Record.Events.Find(e => e.Kind is ShotEventKind.Cushion or ShotEventKind.Jaw).Kind == ShotEventKind.Jaw;
+
+    [Fact]
+    public void From_every_place_of_a_family_the_ball_is_hit_off_the_same_point()
+    {
+        var escape = Found.Value.First(e => e.Way is { Cushions.Count: 1, OffJaw: false });
+        var family = EscapeFamily.Of(Snookered, escape.Aim.Stroke, County, Shape, Workers.Single())!;
+        Assert.Equal(escape.Way.Cushions, family.Cushions);
+        Assert.True(family.Places.Count > 5, $"{family.Places.Count}");
+        var (simulator, record) = (new Simulator(Shape), new ShotRecord());
+        var slot = Snookered.Layout.SlotOf(escape.Aim.Ball);
+        foreach (var place in family.Places.Where((_, i) => i % 7 == 0))
+        {
+            var layout = Layout.OfRest([.. Snookered.Layout.Balls.Select((b, i) => i == 0 ? new PlacedBall(b.Ball, place) : b)]);
+            var squirt = Strike.Squirt(Tip.Fraction(escape.Aim.Stroke.SideTips), Conditions.Default).Degrees;
+            var stroke = escape.Aim.Stroke with { AimDegrees = (family.Point - place).Direction.Degrees - squirt };
+            stroke = stroke with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.LeastFor(layout, stroke)) };
+            stroke.Play(simulator, layout, record);
+            Assert.Equal(slot, Contacts.FirstSlot(record));
+        }
+        // The place where the white lies belongs to it: beside it there is room to either side.
+        Assert.True(family.Across.Left + family.Across.Right > 0.02);
+        Assert.Null(EscapeFamily.Of(Snookered, new(0, 0, 0, 4, 0), County, Shape, Workers.Single()));
     }
 }

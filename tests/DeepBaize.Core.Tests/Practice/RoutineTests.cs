@@ -57,7 +57,9 @@ public class RoutineTests
             "pace-ladder",
             "zones",
             "gate-after-pot",
+            "red-back-to-white",
             "line-up",
+            "line-up-no-cushion",
             "black-off-its-spot",
             "colours-in-order",
             "last-red",
@@ -270,14 +272,16 @@ public class RoutineTests
         Assert.True(Circumstance.Of(tight, right, Shape).ByCushion);
 
         var day = new DateTimeOffset(2026, 11, 23, 18, 0, 0, TimeSpan.Zero);
-        var told = RoutineStatistics.Of([
-            .. Enumerable
-                .Range(0, 6)
-                .Select(i => new CountedAttempt(Guid.Empty, day.AddMinutes(i), 0, false, i < 2, [])
-                {
-                    How = new(i % 2 == 0 ? Stance.Natural : Stance.Rest, i > 3),
-                }),
-        ]);
+        var told = RoutineStatistics.Of(
+            [
+                .. Enumerable
+                    .Range(0, 6)
+                    .Select(i => new CountedAttempt(Guid.Empty, day.AddMinutes(i), 0, false, i < 2, [])
+                    {
+                        How = new(i % 2 == 0 ? Stance.Natural : Stance.Rest, i > 3),
+                    }),
+            ]
+        );
         Assert.Equal([(Stance.Natural, 1, 3), (Stance.Rest, 1, 3)], told.Stances.Select(s => (s.Stance, s.Share.Done, s.Share.Of)));
         Assert.Equal([(2, 4), (0, 2)], told.Cushion.Select(s => (s.Done, s.Of)));
     }

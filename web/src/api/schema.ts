@@ -293,6 +293,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shot/adjust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which single error of pace, height, side or aim explains where the white was seen to stop */
+        post: operations["shotAdjust"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot/chart": {
         parameters: {
             query?: never;
@@ -738,6 +755,40 @@ export interface paths {
         put?: never;
         /** An escape was tried and missed: the next aim */
         post: operations["correctEscape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ways to a ball that do not go straight, best first */
+        post: operations["escapes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escapes/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** From where else the stroke that is set up hits the same ball off the same point of the cushion */
+        post: operations["escapeFamily"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1637,6 +1688,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A stroke that was played, and where its white was seen to stop, m. */
+        AdjustRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         /**
          * @description What follows a foul (the Official Rules, Section 3, rules 13 and 14).
          * @enum {unknown}
@@ -2569,6 +2629,14 @@ export interface components {
             route: string;
             kept: null | components["schemas"]["KeptResult"];
         };
+        /** @description A position, and the ball that is to be hit. */
+        EscapesRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+            rival?: string;
+            /** @description The ball that is to be hit, though another may be visible; null for any, out of a snooker. */
+            ball?: null | string;
+        };
         /** @description A figure that was estimated by playing strokes. */
         Estimate: {
             /**
@@ -2635,6 +2703,36 @@ export interface components {
              * @description How many were played.
              */
             breaks: number;
+        };
+        /** @description A position whose stroke is an escape off a cushion. */
+        FamilyRequest: {
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+        };
+        /** @description An escape as players keep it: from anywhere in a band of places, off one point of a cushion; m. */
+        FamilyResult: {
+            point: components["schemas"]["PlaceResult"];
+            /** Format: double */
+            fromPocket: null | number;
+            pocket: null | string;
+            cushions: string[];
+            /** @description Centres of square cells; from each the ball is hit off the same cushions. */
+            places: components["schemas"]["PlaceResult"][];
+            /**
+             * Format: double
+             * @description Side of a cell.
+             */
+            cell: number;
+            /**
+             * Format: double
+             * @description How far to the left of where it lies the white may lie, across the line of aim.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description How far to the right.
+             */
+            right: number;
         };
         /**
          * @description Which of a stroke's knobs a fan turns.
@@ -3304,6 +3402,20 @@ export interface components {
          * @enum {unknown}
          */
         Knob: "line" | "pace" | "height" | "side";
+        /** @description One error of the stroke that would put the white where it was seen, everything else as it was meant. */
+        KnobError: {
+            knob: components["schemas"]["StrokeKnob"];
+            /**
+             * Format: double
+             * @description How far the knob was off: steps of pace, tips, or degrees; what to change next time is the opposite.
+             */
+            by: number;
+            /**
+             * Format: double
+             * @description How far from where the white was seen it still stops then, m.
+             */
+            off: number;
+        };
         /** @description Settings of one knob with which a stroke still does what is asked of it, everything else as set. */
         KnobRange: {
             /**
@@ -3580,6 +3692,16 @@ export interface components {
             first?: string;
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
+        };
+        /** @description From where the white stopped: which single error of pace, height, side or aim explains it, by playing the stroke with each. How likely each is for a player does not come into it. */
+        NextAdjustment: {
+            /**
+             * Format: double
+             * @description From where the stroke as meant stops to where the white was seen, m; null if as meant it does not stop.
+             */
+            off: null | number;
+            /** @description The best explanation first; empty if it is near enough, or no single error comes near. */
+            errors: components["schemas"]["KnobError"][];
         };
         /** @description A ball to play for, with the simplest stroke of those that cannot be told apart. Shares 0–1, lengths m. */
         NextBallResult: {
@@ -6405,6 +6527,39 @@ export interface operations {
             };
         };
     };
+    shotAdjust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdjustRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextAdjustment"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     shotChart: {
         parameters: {
             query?: never;
@@ -8006,6 +8161,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CorrectedAim"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    escapes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EscapesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EscapeResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    escapeFamily: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyResult"];
                 };
             };
             /** @description Bad Request */

@@ -11,6 +11,7 @@ export const topics = [
   'points',
   'win',
   'safety',
+  'family',
   'compare',
   'pace',
   'tip',

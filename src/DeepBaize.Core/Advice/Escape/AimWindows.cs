@@ -25,7 +25,8 @@ internal sealed record AimWindow(EscapeHit Hit, int Column, double Pace, double 
 }
 
 /// <summary>First stage of <see cref="EscapeSearch"/>: all aims at several paces, heights and sides, played to the first contact.</summary>
-internal sealed class AimWindows(SearchContext context, Situation from)
+/// <param name="target">The only ball that counts; null for any that is on.</param>
+internal sealed class AimWindows(SearchContext context, Situation from, Ball? target)
 {
     /// <summary>Step of the sweep, degrees.</summary>
     public const double Step = 0.25;
@@ -45,7 +46,24 @@ internal sealed class AimWindows(SearchContext context, Situation from)
         (0, -0.8, 0),
         (-0.5, 0.9, 25),
         (-0.5, -0.9, 25),
+        (-0.4, 1.1, 38),
+        (-0.4, -1.1, 38),
     ];
+
+    /// <summary>From this elevation on a stroke swerves round what is in the way: only directions near a ball on are swept.</summary>
+    private const double Swerves = 20;
+
+    /// <summary>A swerve bends by no more than this, degrees.</summary>
+    private const double MostSwerve = 40;
+
+    /// <summary>
+    /// Off a jaw the band of aims is a few mm wide: across each jaw the sweep turns by this, degrees, with a plain and a low strike (common
+    /// practice, no source: a low strike holds the angle steep off the first cushion).
+    /// </summary>
+    private const double JawStep = 0.04;
+
+    private const int PlainColumn = 0,
+        LowColumn = 1;
 
     /// <summary>Number of columns that are swept.</summary>
     public int ColumnCount => (int)Math.Ceiling(Columns.Length * context.Gate.WorkShare);
@@ -53,10 +71,33 @@ internal sealed class AimWindows(SearchContext context, Situation from)
     /// <summary>Returns the windows of one height and side, at every pace.</summary>
     public IEnumerable<AimWindow> Of(int column) =>
         context
-            .InParallel(Paces.Length * Quarters, (workspace, i) =>
-                Sweep(workspace, column, Paces[i / Quarters], 360 / Quarters * (i % Quarters))
+            .InParallel(
+                Paces.Length * Quarters,
+                (workspace, i) => Sweep(workspace, column, Paces[i / Quarters], 360 / Quarters * (i % Quarters), 360 / Quarters, Step)
             )
+            .Concat(column is PlainColumn or LowColumn ? AtJaws(column) : [])
             .SelectMany(w => w);
+
+    private List<List<AimWindow>> AtJaws(int column)
+    {
+        var white = from.Layout.White.At;
+        var jaws = context.Shape.PocketShapes.SelectMany(p => new[] { p.JawA, p.JawB }).ToList();
+        return context.InParallel(
+            jaws.Count * Paces.Length,
+            (workspace, i) =>
+            {
+                // All aims at which the white meets the arc, if it comes that far.
+                var jaw = jaws[i / Paces.Length];
+                var reach = jaw.Radius + Dimensions.BallRadius;
+                var distance = white.DistanceTo(jaw.Centre);
+                if (distance <= reach)
+                    return [];
+                var half = Angle.FromRadians(Math.Asin(reach / distance)).Degrees;
+                var start = (jaw.Centre - white).Direction.Degrees - half;
+                return Sweep(workspace, column, Paces[i % Paces.Length], start, 2 * half, JawStep).FindAll(w => w.Hit.OffJaw);
+            }
+        );
+    }
 
     /// <summary>
     /// Returns the stroke of a column in a direction (degrees) in which the white leaves; the cue points beside it, for squirt.
@@ -69,8 +110,8 @@ internal sealed class AimWindows(SearchContext context, Situation from)
         return stroke with { ElevationDegrees = Math.Max(elevation, Reach.ButtFor(from.Layout, stroke, context.Player)) };
     }
 
-    /// <summary>Sweeps a quarter of all directions at one pace.</summary>
-    private List<AimWindow> Sweep(Workspace workspace, int column, double pace, double start)
+    /// <summary>Sweeps directions from one on (degrees) at one pace.</summary>
+    private List<AimWindow> Sweep(Workspace workspace, int column, double pace, double start, double span, double step)
     {
         var windows = new List<AimWindow>();
         EscapeHit? open = null;
@@ -78,14 +119,19 @@ internal sealed class AimWindows(SearchContext context, Situation from)
         void Close()
         {
             if (open is not null)
-                windows.Add(new(open, column, pace, first - Step / 2, last + Step / 2));
+                windows.Add(new(open, column, pace, first - step / 2, last + step / 2));
             open = null;
         }
-        for (var i = 0; i <= 360 / Quarters / Step; i++)
+        for (var i = 0; i <= span / step; i++)
         {
             context.Cancel.ThrowIfCancellationRequested();
+            var degrees = start + i * step;
+            if (Columns[column].Elevation > Swerves && !IsNearBall(degrees))
+            {
+                Close();
+                continue;
+            }
             context.Count();
-            var degrees = start + i * Step;
             var hit = FirstHit(workspace, StrokeOf(column, pace, degrees));
             if (open is not null && hit?.IsAs(open) != true)
                 Close();
@@ -99,6 +145,25 @@ internal sealed class AimWindows(SearchContext context, Situation from)
         return windows;
     }
 
+    private bool IsNearBall(double degrees)
+    {
+        for (var i = 1; i < from.Layout.Balls.Count; i++)
+            if (
+                Counts(i)
+                && Math.Abs(Math.IEEERemainder((from.Layout.Balls[i].At - from.Layout.White.At).Direction.Degrees - degrees, 360))
+                    < MostSwerve
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>Whether a ball may be hit first, and is what is wanted.</summary>
+    private bool Counts(int slot)
+    {
+        var ball = from.Layout.Balls[slot].Ball;
+        return from.Frame.MayPlay(ball) && (target is not { } wanted || wanted == ball);
+    }
+
     /// <summary>
     /// Plays the white to its first ball. Null if that is no ball on, if there is none, after too many cushions, or if the white could have
     /// gone there straight: that is no way round anything, and is found among the safeties.
@@ -107,8 +172,10 @@ internal sealed class AimWindows(SearchContext context, Situation from)
     {
         var (simulator, record) = (workspace.Simulator, workspace.Record);
         simulator.Place(from.Layout.AsSpan());
-        simulator.Release([(0, stroke.ToStrike().Launch(simulator.Conditions))], record, () =>
-            record.Events.Count > 0 && record.Events[^1].Kind is ShotEventKind.Ball or ShotEventKind.Pot
+        simulator.Release(
+            [(0, stroke.ToStrike().Launch(simulator.Conditions))],
+            record,
+            () => record.Events.Count > 0 && record.Events[^1].Kind is ShotEventKind.Ball or ShotEventKind.Pot
         );
         return Read(record);
     }
@@ -122,7 +189,7 @@ internal sealed class AimWindows(SearchContext context, Situation from)
             if (e.Kind == ShotEventKind.Ball)
             {
                 var slot = e.Ball + e.Other;
-                if (!from.Frame.MayPlay(from.Layout.Balls[slot].Ball) || (cushions.Count == 0 && IsStraight(slot, record)))
+                if (!Counts(slot) || (cushions.Count == 0 && IsStraight(slot, record)))
                     return null;
                 return new(slot, cushions, offJaw);
             }

@@ -35,10 +35,10 @@ public sealed class EscapeSearch
     private readonly EscapeTrials _trials;
     private readonly EscapeReport _report;
 
-    private EscapeSearch(SearchContext context, Situation from)
+    private EscapeSearch(SearchContext context, Situation from, Ball? target)
     {
         (_context, _from) = (context, from);
-        _windows = new(context, from);
+        _windows = new(context, from, target);
         _trials = new(context, from, _windows);
         _report = new(context, from, _windows, _trials);
     }
@@ -52,39 +52,50 @@ public sealed class EscapeSearch
         TableShape shape,
         FairGate? gate = null,
         IProgress<EscapeProgress>? progress = null,
-        CancellationToken cancel = default
+        CancellationToken cancel = default,
+        Ball? target = null
     )
     {
-        Check(from);
+        Check(from, target);
         var context = new SearchContext(new(from.Frame, player, shape, PlanPreferences.Default, rival), gate ?? FairGate.Shared, cancel);
         context.Bound(from.Layout);
         IReadOnlyList<EscapeOption> found = [];
         using var heart = new Heartbeat<EscapeProgress>(progress, share => new(context.Examined, share, found));
-        var escapes = Find(context, from, (share, best) =>
-        {
-            found = best;
-            heart.Tell(share);
-        });
+        var escapes = Find(
+            context,
+            from,
+            (share, best) =>
+            {
+                found = best;
+                heart.Tell(share);
+            },
+            target
+        );
         found = escapes;
         heart.Tell(1);
         return escapes;
     }
 
     /// <summary>Finds the ways out as a part of another search.</summary>
+    /// <param name="target">The only ball that counts; null for any that is on.</param>
     /// <param name="tell">Receives the share of the work done, below 1, and the best so far.</param>
     public static IReadOnlyList<EscapeOption> Find(
         SearchContext context,
         Situation from,
-        Action<double, IReadOnlyList<EscapeOption>> tell
-    ) => new EscapeSearch(context, from).Run(tell);
+        Action<double, IReadOnlyList<EscapeOption>> tell,
+        Ball? target = null
+    ) => new EscapeSearch(context, from, target).Run(tell);
 
     /// <summary>Checks that there is something to escape from.</summary>
-    /// <exception cref="InputException">The player is not snookered, or nothing is on.</exception>
-    public static void Check(Situation from, string path = "content.balls")
+    /// <param name="target">A ball that is wanted though another may be hit straight: then it need only be on.</param>
+    /// <exception cref="InputException">The player is not snookered, or nothing is on, or not the ball that is wanted.</exception>
+    public static void Check(Situation from, Ball? target = null, string path = "content.balls")
     {
         if (from.Frame.IsOver || !from.OnSlots().Any())
             throw new InputException(path, "There is no ball on.", "at least one ball that is on");
-        if (!from.IsSnookered)
+        if (target is { } wanted && (from.Layout.SlotOf(wanted) < 1 || !from.Frame.MayPlay(wanted)))
+            throw new InputException("ball", "This ball is not on.", "a ball that is on");
+        if (target is null && !from.IsSnookered)
             throw new InputException(
                 path,
                 "The white is not snookered: a ball on can be hit straight.",
@@ -105,8 +116,9 @@ public sealed class EscapeSearch
         }
         var screened = _trials.Screen(found, _context.Bounded(MostScreened, 10));
         tell(0.6, first);
-        var refined = _context.InParallel(Math.Min(_context.Bounded(MostReported, 3), screened.Count), (workspace, i) =>
-            _trials.Improve(workspace, screened[i])
+        var refined = _context.InParallel(
+            Math.Min(_context.Bounded(MostReported, 3), screened.Count),
+            (workspace, i) => _trials.Improve(workspace, screened[i])
         );
         tell(0.8, first);
         var ranked = Rank(_trials.Distinct(refined).ConvertAll(v => v.Trial));
@@ -130,8 +142,11 @@ public sealed class EscapeSearch
     {
         var scatters = trials.ToDictionary(t => t, t => new Workspace(_context).ScatterOf(_from.Layout, t.Stroke));
         var effort = new ContestEffort(FirstToRank, _context.Bounded(MostToRank, FirstToRank), Matters * _context.Objective.Point);
-        return Contest.Run(_context, trials, effort, (workspace, trial, i) =>
-            _trials.ValueOf(workspace, trial, scatters[trial].Error(RankingErrors.At(i)))
+        return Contest.Run(
+            _context,
+            trials,
+            effort,
+            (workspace, trial, i) => _trials.ValueOf(workspace, trial, scatters[trial].Error(RankingErrors.At(i)))
         );
     }
 }

@@ -6,6 +6,9 @@ namespace DeepBaize.Core.Practice.Shipped;
 /// <summary>Straightness, and the pace of a plain ball.</summary>
 internal static class CueingRoutines
 {
+    /// <summary>A red that comes back no farther beside the line than this was met full, m.</summary>
+    private const double BackWithin = 0.12;
+
     private static readonly IReadOnlyList<LaidBall> Alone = [White(Dimensions.BaulkLineX, Dimensions.Width / 2)];
 
     public static IEnumerable<ShippedRoutine> All()
@@ -95,6 +98,43 @@ internal static class CueingRoutines
                     },
                 ],
                 Attempts = 20,
+            }
+        );
+        yield return new(
+            "red-back-to-white",
+            new()
+            {
+                Name = "Red back to the white",
+                Family = RoutineFamily.Cueing,
+                Task = "A red on the blue's spot, full in the face: off the top cushion and back to the white, which has stopped dead.",
+                Why =
+                    "The red is a measuring instrument: hit a hair's breadth off full, it comes back beside the white. On which side says "
+                    + "where the white met it.",
+                LookFor = "The white stands still, and the red comes back on to it.",
+                Steps =
+                [
+                    new()
+                    {
+                        Label = "off the top cushion",
+                        Balls = [.. Alone, At("red-1", Dimensions.Length / 2, Dimensions.Width / 2)],
+                        Stroke = new(Height: -0.25, Pace: 5),
+                        Demands =
+                        [
+                            new() { Kind = DemandKind.MeetsFirst, Ball = "red-1" },
+                            new()
+                            {
+                                Kind = DemandKind.BallIn,
+                                Area = Area.Box(
+                                    0,
+                                    Dimensions.Width / 2 - BackWithin,
+                                    Dimensions.Length / 2 + BackWithin,
+                                    Dimensions.Width / 2 + BackWithin
+                                ),
+                            },
+                        ],
+                    },
+                ],
+                Attempts = 10,
             }
         );
         const double tight = Dimensions.BallRadius + 0.0005;

@@ -9,6 +9,15 @@ internal static class RunRoutines
     public static IEnumerable<ShippedRoutine> All()
     {
         IReadOnlyList<LaidBall> colours = [.. Ball.Colours.Select(OnSpot)];
+        IReadOnlyList<LaidBall> line =
+        [
+            White(2.3, 0.6),
+            .. colours,
+            .. Line(2.0, 6, 0),
+            .. Line(2.77, 5, 6),
+            .. Line(3.34, 2, 11),
+            .. Line(1.5, 2, 13),
+        ];
         yield return new(
             "line-up",
             new()
@@ -21,14 +30,22 @@ internal static class RunRoutines
                     + "blacks are a 147.",
                 LookFor = "Count the strokes of each kind: follow, stun, screw. A good run is mostly the first two.",
                 Attempts = 5,
-                Steps =
-                [
-                    Run(
-                        "to fifty",
-                        50,
-                        [White(2.3, 0.6), .. colours, .. Line(2.0, 6, 0), .. Line(2.77, 5, 6), .. Line(3.34, 2, 11), .. Line(1.5, 2, 13)]
-                    ),
-                ],
+                Steps = [Run("to fifty", 50, line)],
+            }
+        );
+        yield return new(
+            "line-up-no-cushion",
+            new()
+            {
+                Name = "Line-up, no cushion",
+                Family = RoutineFamily.Breaks,
+                Task = "The line-up, and the white may touch no cushion: the run ends with the first one it touches.",
+                Why =
+                    "Without a cushion the white can only be held by the tip and the pace. It teaches how little it has to move, and which "
+                    + "ball is next to it.",
+                LookFor = "Soft strokes, and a ball near by before every one of them.",
+                Attempts = 5,
+                Steps = [Run("to twenty", 20, line)],
             }
         );
         yield return new(

@@ -161,6 +161,16 @@ export const chapters: Chapter[] = [
         exact: 'About 2 or 3 %, as the list says.',
       },
       {
+        topic: 'family',
+        title: 'Family of an escape',
+        means:
+          'Escapes are kept in the memory by family: from anywhere in this band of places, off that point of the cushion, the same stroke hits the ball. A broad band is an escape worth learning; where the white lies near its edge, look for another.',
+        found:
+          'The stroke is played once from every cell of a grid, 75 mm wide, aimed at the same point of the first cushion; the cells from which it hits the same ball off the same cushions are the band.',
+        exact:
+          'Played without an error of yours, on a table as set in Conditions. To the left and right of the white the band is measured by the centimetre.',
+      },
+      {
         topic: 'compare',
         title: 'Strokes compared',
         means:

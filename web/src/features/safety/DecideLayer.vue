@@ -3,16 +3,30 @@ import { nameOf, pocketName } from '../../domain/balls'
 import { percentWords } from '../../lib/formats'
 import { useDrawing } from '../../table/bed'
 import { useDecideDrawing } from './decideDrawing'
+import { useEscapes } from './escapes'
 
 /** Of the plan's drawing: the safety or escape that is chosen, and the other player's ways after the stroke that is set up. */
 const { safety, escape, rivalLines, openingEnds } = useDecideDrawing()
 const { sx, sy, points, outlinePath } = useDrawing()
+const escapes = useEscapes()
 </script>
 
 <template>
   <g v-if="safety" class="spread" data-testid="safety-spread">
     <path :d="outlinePath(safety.whiteSpread)" class="likely"><title>Two thirds of strokes leave the white in here</title></path>
     <path :d="outlinePath(safety.ballSpread)" class="nearly"><title>Two thirds of strokes leave the ball in here</title></path>
+  </g>
+  <g v-if="escapes.family" class="family" data-testid="family-band">
+    <title>From anywhere here the ball is hit off the same point of the cushion</title>
+    <rect
+      v-for="p in escapes.family.places"
+      :key="`${p.x}/${p.y}`"
+      :x="sx(p.x - escapes.family.cell / 2)"
+      :y="sy(p.y + escapes.family.cell / 2)"
+      :width="escapes.family.cell * 1000"
+      :height="escapes.family.cell * 1000"
+    />
+    <circle :cx="sx(escapes.family.point.x)" :cy="sy(escapes.family.point.y)" r="20" />
   </g>
   <g v-if="escape?.mirror" class="mirror" data-testid="mirror">
     <polyline :points="points(escape.mirror.points)" />
@@ -49,6 +63,14 @@ const { sx, sy, points, outlinePath } = useDrawing()
 </template>
 
 <style scoped>
+.family rect {
+  fill: rgb(226 184 90 / 0.2);
+}
+.family circle {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: calc(8px * var(--u));
+}
 .mirror .known {
   stroke-dasharray: calc(2px * var(--u)) calc(10px * var(--u));
   stroke-linecap: round;

@@ -16,6 +16,7 @@ import PickOne from '../../ui/PickOne.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
 import HandbookLink from '../../ui/HandbookLink.vue'
 import { useDecide, type Item } from './decide'
+import EscapePanel from './EscapePanel.vue'
 import RallyBar from './RallyBar.vue'
 import { useRally } from './rally'
 import {
@@ -217,6 +218,7 @@ const hiddenOf = (i: Item) => hiddenWords((i.kind === 'attack' ? i.attack : i.ki
       </li>
     </ol>
   </div>
+  <EscapePanel />
 </template>
 
 <style scoped>

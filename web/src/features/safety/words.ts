@@ -80,6 +80,13 @@ export function escapeWords(e: Escape): string {
   return `${sentence(way)} on to ${theBall(e.ball)}: ${tipWords(e.stroke.side ?? 0, e.stroke.height ?? 0)}, ${paceWords(e.stroke.pace)}`
 }
 
+/** "From anywhere in the band, off the point 310 mm from the top green-side pocket: here the white may lie 120 mm to the left …". */
+export function familyWords(f: Schemas['FamilyResult']): string {
+  const point =
+    f.fromPocket !== null && f.pocket ? `the point ${lengthWords(f.fromPocket)} from the ${pocketName(f.pocket)} pocket` : 'that point'
+  return `From anywhere in the band, off ${point}: here the white may lie ${lengthWords(f.left)} to the left and ${lengthWords(f.right)} to the right of its line.`
+}
+
 export function escapeFigures(e: Escape): string {
   const parts = [
     `Hits ${shareWords(e.hit)}; window ${e.windowDegrees.toFixed(2)}°, pace ${e.softestPace.toFixed(1)} to ${e.hardestPace.toFixed(1)}`,

@@ -1,0 +1,67 @@
+using System.Text.Json.Nodes;
+
+namespace DeepBaize.Web.Tests;
+
+/// <summary>Ways to a chosen ball, the family of an escape, and what explains where the white stopped.</summary>
+[Collection("application")]
+public class EscapeTests(Application app)
+{
+    private static JsonObject Open(double? aim = null)
+    {
+        JsonObject At(string id, double x, double y) =>
+            new()
+            {
+                ["id"] = id,
+                ["x"] = x,
+                ["y"] = y,
+            };
+        return new()
+        {
+            ["balls"] = new JsonArray(At("white", 0.55, 0.889), At("brown", 0.737, 0.889), At("red-1", 2.95, 0.93), At("red-2", 1.2, 0.25)),
+            ["stroke"] = new JsonObject { ["aim"] = aim ?? 0, ["pace"] = 4 },
+        };
+    }
+
+    [Fact]
+    public async Task A_chosen_ball_gets_its_ways_and_one_that_there_is_not_is_refused()
+    {
+        var (status, ways) = await app.Post("/api/escapes", new JsonObject { ["content"] = Open(), ["ball"] = "red-1" });
+        Assert.Equal(200, status);
+        Assert.NotEmpty(ways.AsArray());
+        Assert.All(ways.AsArray(), w => Assert.Equal("red-1", w!["ball"]!.GetValue<string>()));
+        Assert.Equal(["ball"], (await app.Post("/api/escapes", new JsonObject { ["content"] = Open(), ["ball"] = "cat" })).Body.Fields());
+        // Without a ball it is about a snooker, and this is none.
+        Assert.Equal(["content.balls"], (await app.Post("/api/escapes", new JsonObject { ["content"] = Open() })).Body.Fields());
+
+        var way = ways.AsArray().First(w => w!["cushions"]!.AsArray().Count > 0 && !w["offJaw"]!.GetValue<bool>())!;
+        var content = Open();
+        content["stroke"] = way["stroke"]!.DeepClone();
+        var (found, family) = await app.Post("/api/escapes/family", new JsonObject { ["content"] = content });
+        Assert.Equal(200, found);
+        Assert.NotEmpty(family["places"]!.AsArray());
+        Assert.Equal(way["cushions"]!.ToJsonString(), family["cushions"]!.ToJsonString());
+    }
+
+    [Fact]
+    public async Task A_stroke_off_no_cushion_has_no_family()
+    {
+        var (status, problem) = await app.Post("/api/escapes/family", new JsonObject { ["content"] = Open(aim: 0) });
+        Assert.Equal((400, "content.stroke"), (status, problem.Fields().First()));
+    }
+
+    [Fact]
+    public async Task Where_the_white_stopped_is_explained_or_refused_off_the_table()
+    {
+        var asked = new JsonObject
+        {
+            ["content"] = Sample.Content(),
+            ["x"] = 1.0,
+            ["y"] = 0.9,
+        };
+        var (status, told) = await app.Post("/api/shot/adjust", asked);
+        Assert.Equal(200, status);
+        Assert.True(told["off"]!.GetValue<double>() > 0);
+        asked["x"] = 9;
+        Assert.Equal(["x"], (await app.Post("/api/shot/adjust", asked)).Body.Fields());
+    }
+}
