@@ -45,6 +45,6 @@ const balls = computed(() => [
         <span class="figure soft">{{ e.windowDegrees.toFixed(2) }}°</span>
       </li>
     </ol>
-    <p v-if="escapes.ways?.length" class="soft">How often it hits, and the window of aim. What an error does: What if, Small errors.</p>
+    <p v-if="escapes.ways?.length" class="soft">How often it hits, and the window of aim. What a small error does: Shot, What if, Errors.</p>
   </section>
 </template>

@@ -24,7 +24,7 @@ const kinds = computed(() => [
   { value: 'sides' as FanKind, label: 'Side', testId: 'if-sides' },
   { value: 'butts' as FanKind, label: 'Butt', testId: 'if-butts', title: 'Level, over a rail, dug down' },
   { value: 'aims' as FanKind, label: 'Aim', testId: 'if-aims' },
-  { value: 'errors' as FanKind, label: 'Small errors', testId: 'if-errors', title: 'Half a degree, half a step of pace, a touch of side' },
+  { value: 'errors' as FanKind, label: 'Errors', testId: 'if-errors', title: 'Half a degree, half a step of pace, a touch of side' },
 ])
 const kind = computed({ get: () => judgements.fanKind ?? 'heights', set: (to) => (judgements.fanKind = to) })
 // Something to look at from the first.
