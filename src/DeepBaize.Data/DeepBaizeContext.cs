@@ -31,6 +31,7 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<KeptAnswer> Answers => Set<KeptAnswer>();
     public DbSet<SaveCheck> SaveChecks => Set<SaveCheck>();
     public DbSet<EscapeCorrection> Corrections => Set<EscapeCorrection>();
+    public DbSet<KeptFamily> Families => Set<KeptFamily>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
     public static void Configure(DbContextOptionsBuilder options, string connection) =>

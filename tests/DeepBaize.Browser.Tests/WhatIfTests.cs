@@ -153,5 +153,13 @@ public class WhatIfTests(SecondDesk desk)
         page.Click(() => page.Find("family"));
         page.Says("family-words", "From anywhere in the band");
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=family-band] rect")).Count > 3);
+        page.Click(() => page.Find("keep-family"));
+        page.Css(".el-message-box input").SendKeys("Round the side" + Keys.Enter);
+        page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=forget-family]")).Count == 1);
+        // After a reload it is found again from here.
+        page.Reload();
+        page.OpenPosition("Snookered behind the brown");
+        page.Click(() => page.Find("decide"));
+        page.Says("family-here", "Round the side");
     }
 }

@@ -40,6 +40,23 @@ public class EscapeTests(Application app)
         Assert.Equal(200, found);
         Assert.NotEmpty(family["places"]!.AsArray());
         Assert.Equal(way["cushions"]!.ToJsonString(), family["cushions"]!.ToJsonString());
+
+        // Kept, listed, found again from another place of its band, and deleted; not found from where it does not work.
+        var keep = new JsonObject { ["name"] = "Off the side", ["content"] = content.DeepClone() };
+        var (created, kept) = await app.Post("/api/escapes/families", keep);
+        Assert.Equal(201, created);
+        var place = family["places"]!.AsArray()[0]!;
+        var elsewhere = Open();
+        (elsewhere["balls"]![0]!["x"], elsewhere["balls"]![0]!["y"]) = (place["x"]!.GetValue<double>(), place["y"]!.GetValue<double>());
+        var (_, here) = await app.Post("/api/escapes/families/here", new JsonObject { ["content"] = elsewhere.DeepClone() });
+        Assert.Contains(here.AsArray(), f => f!["name"]!.GetValue<string>() == "Off the side");
+        elsewhere["balls"]![2]!["x"] = 2.0;
+        var (_, none) = await app.Post("/api/escapes/families/here", new JsonObject { ["content"] = elsewhere.DeepClone() });
+        Assert.DoesNotContain(none.AsArray(), f => f!["name"]!.GetValue<string>() == "Off the side");
+        keep["name"] = " ";
+        Assert.Equal(["name"], (await app.Post("/api/escapes/families", keep)).Body.Fields());
+        var gone = await app.Client.DeleteAsync($"/api/escapes/families/{kept["id"]}?version={kept["version"]}");
+        Assert.Equal(204, (int)gone.StatusCode);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
@@ -47,7 +48,7 @@ public static class KnobLadder
     private const double MostAim = 5;
 
     /// <summary>Edges between rungs are found to this share of a step.</summary>
-    public const double Accuracy = 0.02;
+    public const double Accuracy = 0.04;
 
     /// <summary>So many strokes in a row are one piece of work.</summary>
     private const int PerJob = 6;
@@ -153,7 +154,7 @@ public static class KnobLadder
     private readonly record struct Tried(double Setting, Reached? What);
 
     /// <summary>Largest number of times that the middles of the rungs are tried.</summary>
-    private const int Rounds = 4;
+    private const int Rounds = 1;
 
     /// <summary>Settings in order that reach one thing are a rung.</summary>
     private static List<LadderRung> RungsOf(List<Tried> tried)
@@ -169,7 +170,9 @@ public static class KnobLadder
 
     private static Reached ReachedBy(VariantQuestion question, StrokeVariants variants, in Stroke stroke)
     {
-        var (after, record) = variants.Play(stroke);
+        // What the other balls do once the white lies still is nothing to a ladder, unless it is asked for.
+        var target = question.Cut?.Pot.Slot ?? -1;
+        var (after, record) = variants.Play(stroke, question.Goal is null ? () => IsDone(variants.Record, variants.After, target) : null);
         var end = StrokeEnd.Of(record, after, question.Layout);
         var ball = end.Route.Balls.Count > 0 ? end.Route.Balls[0] : -1;
         var isOpen = ball < 0 && end.WhitePocket is null;
@@ -183,4 +186,15 @@ public static class KnobLadder
             DoesGoal: question.Goal?.IsMet(record, after, question.Layout)
         );
     }
+
+    /// <summary>Whether the white has stopped or gone in, and the ball to be potted has gone in: looked at after each event.</summary>
+    private static bool IsDone(ShotRecord record, Simulator after, int target) =>
+        record.Events.Count > 0
+        && record.Events[^1] is var last
+        && (
+            last is { Kind: ShotEventKind.Stop or ShotEventKind.Pot, Ball: 0 }
+            || (target > 0 && last is { Kind: ShotEventKind.Pot } && last.Ball == target)
+        )
+        && (target < 0 || !after.IsOnTable(target))
+        && (!after.IsOnTable(0) || record.Events.FindLast(e => e.Ball == 0 || e.Other == 0) is { Kind: ShotEventKind.Stop });
 }

@@ -188,6 +188,92 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("corrections", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Escapes.KeptFamily", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<double>("BallX")
+                        .HasColumnType("double precision")
+                        .HasColumnName("ball_x");
+
+                    b.Property<double>("BallY")
+                        .HasColumnType("double precision")
+                        .HasColumnName("ball_y");
+
+                    b.Property<double>("CueSpeed")
+                        .HasColumnType("double precision")
+                        .HasColumnName("cue_speed");
+
+                    b.Property<double?>("Elevation")
+                        .HasColumnType("double precision")
+                        .HasColumnName("elevation");
+
+                    b.Property<double>("Height")
+                        .HasColumnType("double precision")
+                        .HasColumnName("height");
+
+                    b.Property<DateTimeOffset>("KeptAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("kept_at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.PrimitiveCollection<double[]>("Places")
+                        .IsRequired()
+                        .HasColumnType("double precision[]")
+                        .HasColumnName("places");
+
+                    b.Property<double>("PointX")
+                        .HasColumnType("double precision")
+                        .HasColumnName("point_x");
+
+                    b.Property<double>("PointY")
+                        .HasColumnType("double precision")
+                        .HasColumnName("point_y");
+
+                    b.Property<string>("Route")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("route");
+
+                    b.Property<double>("Side")
+                        .HasColumnType("double precision")
+                        .HasColumnName("side");
+
+                    b.Property<Guid>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_escape_families");
+
+                    b.HasIndex("OwnerId")
+                        .HasDatabaseName("ix_escape_families_owner_id");
+
+                    b.HasIndex("TableId", "KeptAt")
+                        .HasDatabaseName("ix_escape_families_table_id_kept_at");
+
+                    b.ToTable("escape_families", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Frames.FrameRecord", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1037,6 +1123,23 @@ namespace DeepBaize.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_corrections_tables_table_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Escapes.KeptFamily", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_escape_families_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_escape_families_tables_table_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Frames.FrameRecord", b =>

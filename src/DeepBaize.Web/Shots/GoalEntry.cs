@@ -100,6 +100,10 @@ public sealed record GoalEntry
             : own;
     }
 
+    /// <summary>Whether a goal is about a ball.</summary>
+    public bool Names(string ball) =>
+        Ball == ball || Other == ball || (All ?? []).Any(g => g.Names(ball)) || (Any ?? []).Any(g => g.Names(ball));
+
     private Goal One(CheckedContent content, string path)
     {
         const double none = double.NaN;

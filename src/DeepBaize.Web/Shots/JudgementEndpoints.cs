@@ -151,7 +151,7 @@ public static class JudgementEndpoints
     }
 
     /// <summary>Which balls may be played at; null where the balls and the frame that is said do not go together.</summary>
-    private static Func<Ball, bool>? OnIn(CheckedContent content)
+    internal static Func<Ball, bool>? OnIn(CheckedContent content)
     {
         try
         {

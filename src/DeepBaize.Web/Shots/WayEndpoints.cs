@@ -1,5 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core.Advice.Position;
+using DeepBaize.Core.Reading;
 using DeepBaize.Core.Rules;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
@@ -41,7 +42,23 @@ public sealed record WaysRequest
     public PlayerEntry Player { get; init; } = new();
     public required GoalEntry Goal { get; init; }
     public FreedomEntry Freedom { get; init; } = new();
+
+    [Description("Whether the likeliest other pots are tried too, beside the one that is chosen.")]
+    public bool AnyPot { get; init; }
 }
+
+/// <summary>How the white runs into a ball after its first contact.</summary>
+/// <param name="Speed">Of the white at that contact, m/s.</param>
+/// <param name="Moved">Balls that the stroke moves, the white and the potted one apart.</param>
+/// <param name="Stays">Whether the white stops near that contact.</param>
+public sealed record RunsIntoResult(
+    string Ball,
+    double Fullness,
+    Fullness FullnessWord,
+    double Speed,
+    IReadOnlyList<string> Moved,
+    bool Stays
+);
 
 /// <summary>Where the white ends, and the likeliest pot from there, if one is on. m.</summary>
 public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, string? NextBall, string? NextPocket, Estimate? NextChance);
@@ -54,6 +71,7 @@ public sealed record WayResult(
     IReadOnlyList<string> Cushions,
     IReadOnlyList<string> Balls,
     string? Along,
+    [property: Description("The ball that the white runs into; null if none.")] RunsIntoResult? Into,
     ReachResult Reach,
     Estimate Pot,
     Estimate Both,
@@ -76,7 +94,8 @@ public sealed record WayResult(
 )
 {
     /// <param name="best">The best of the list.</param>
-    public static WayResult Of(Way w, Way best, Layout layout, StrokeEntry from, TableShape shape)
+    /// <param name="pot">The pot that it is a way to play.</param>
+    public static WayResult Of(Way w, Way best, Layout layout, PotEntry pot, TableShape shape)
     {
         string Id(int slot) => layout.Balls[slot].Ball.Id;
         static OutcomeResult Outcome(Outcome o) =>
@@ -88,7 +107,7 @@ public sealed record WayResult(
             Height = Math.Round(w.Stroke.HeightTips, 3),
             Pace = Math.Round(w.Stroke.Pace, 3),
             Elevation = w.Stroke.ElevationDegrees,
-            Pot = from.Pot! with { Part = w.Part },
+            Pot = pot with { Part = w.Part },
         };
         return new(
             Id: w.Id,
@@ -97,6 +116,9 @@ public sealed record WayResult(
             Cushions: [.. w.Run.Route.Cushions.Select(c => c.Name())],
             Balls: [.. w.Run.Route.Balls.Select(Id)],
             Along: w.Run.Along < 0 ? null : Id(w.Run.Along),
+            Into: w.Run.Into is { } into
+                ? new(Id(into.Slot), into.Fullness, Fullnesses.Nearest(into.Fullness), into.Speed, [.. into.Moved.Select(Id)], into.Stays)
+                : null,
             Reach: ReachResult.Of(w.Run.Reach),
             Pot: w.Odds.Pot,
             Both: w.Odds.Both,
@@ -159,16 +181,10 @@ public static class WayEndpoints
         // Everything is checked before the stream begins: after that there is no status to answer with.
         var player = request.Player.Checked();
         var content = CheckedContent.Of(request.Content, player);
-        var question = new WayQuestion(
-            content.Layout,
-            content.ThePot(),
-            request.Goal.ToGoal(content),
-            content.Unraised,
-            player,
-            content.Shape
-        );
+        var (chosen, goal) = (content.ThePot(), request.Goal.ToGoal(content));
+        WayQuestion Asked(Pot pot) => new(content.Layout, pot, goal, content.Unraised, player, content.Shape);
         var freedom = request.Freedom.Checked();
-        WayResult Result(Way way, Way best) => WayResult.Of(way, best, content.Layout, request.Content.Stroke, content.Shape);
+        WayResult Result(Way way, Way best, PotEntry pot) => WayResult.Of(way, best, content.Layout, pot, content.Shape);
         return desk.Ways<WaysProgress>(
             http,
             new("ways", WaySearch.StagesOf(freedom)),
@@ -176,13 +192,58 @@ public static class WayEndpoints
             (tell, end) =>
             {
                 var workers = new Workers(desk.Gate, end);
-                var asSet = content.IsFree ? null : WaySearch.Judge(question, workers);
-                tell(new(0, 0, [], asSet is null ? null : Result(asSet, asSet), null));
-                var progress = new Teller<WaySearchProgress>(p =>
-                    tell(new(p.Strokes, p.Share, [.. p.Ways.Select(w => Result(w, p.Ways[0]))], null, null))
-                );
-                WaySearch.Solve(question, freedom, workers, progress);
+                var asSet = content.IsFree ? null : WaySearch.Judge(Asked(chosen), workers);
+                tell(new(0, 0, [], asSet is null ? null : Result(asSet, asSet, request.Content.Stroke.Pot!), null));
+                List<(Pot Pot, PotEntry Entry)> pots = [(chosen, request.Content.Stroke.Pot!)];
+                if (request.AnyPot)
+                    pots.AddRange(Others(content, chosen, player, request.Goal, workers));
+                var done = new List<(Way Way, PotEntry Pot)>();
+                for (var i = 0; i < pots.Count; i++)
+                {
+                    var (pot, entry) = pots[i];
+                    var before = done.ToList();
+                    var latest = new List<(Way Way, PotEntry Pot)>();
+                    var progress = new Teller<WaySearchProgress>(p =>
+                    {
+                        latest = [.. p.Ways.Select(w => (w with { Id = $"{entry.Ball} {entry.Pocket} {w.Id}" }, entry))];
+                        var all = before.Concat(latest).OrderByDescending(w => w.Way.Odds.Both.Value).ToList();
+                        tell(
+                            new(
+                                p.Strokes,
+                                (i + p.Share) / pots.Count,
+                                [.. (pots.Count > 1 ? all : latest).Take(MostWays).Select(w => Result(w.Way, all[0].Way, w.Pot))],
+                                null,
+                                null
+                            )
+                        );
+                    });
+                    WaySearch.Solve(Asked(pot), freedom, workers, progress);
+                    done.AddRange(latest);
+                }
             }
         );
     }
+
+    /// <summary>Largest numbers of ways that are told, and of other pots that are tried; and how likely such a pot is at least.</summary>
+    private const int MostWays = 8,
+        MostOthers = 2;
+    private const double LikelyEnough = 0.5;
+
+    /// <summary>The likeliest other pots, a ball each, whose going leaves the goal what it is.</summary>
+    private static IEnumerable<(Pot, PotEntry)> Others(
+        CheckedContent content,
+        Pot chosen,
+        Core.Players.Player player,
+        GoalEntry goal,
+        Workers workers
+    ) =>
+        TableReading
+            .Read(content.Layout, content.Unraised, player, content.Shape, workers, JudgementEndpoints.OnIn(content))
+            .Where(o => o.Cut.Kind == PotKind.Direct && o.Cut.Pot.Slot != chosen.Slot && o.Chance.Value >= LikelyEnough)
+            .Where(o => !goal.Names(content.Layout.Balls[o.Cut.Pot.Slot].Ball.Id))
+            .DistinctBy(o => o.Cut.Pot.Slot)
+            .Take(MostOthers)
+            .Select(o =>
+                (o.Cut.Pot, new PotEntry { Ball = content.Layout.Balls[o.Cut.Pot.Slot].Ball.Id, Pocket = o.Cut.Pot.Pocket.Name() })
+            );
 }

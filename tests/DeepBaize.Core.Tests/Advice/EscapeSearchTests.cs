@@ -214,7 +214,7 @@ public class EscapeSearchTests
     public void From_every_place_of_a_family_the_ball_is_hit_off_the_same_point()
     {
         var escape = Found.Value.First(e => e.Way is { Cushions.Count: 1, OffJaw: false });
-        var family = EscapeFamily.Of(Snookered, escape.Aim.Stroke, County, Shape, Workers.Single())!;
+        var family = EscapeFamily.Of(Snookered, escape.Aim.Stroke, Shape, Workers.Single())!;
         Assert.Equal(escape.Way.Cushions, family.Cushions);
         Assert.True(family.Places.Count > 5, $"{family.Places.Count}");
         var (simulator, record) = (new Simulator(Shape), new ShotRecord());
@@ -228,8 +228,17 @@ public class EscapeSearchTests
             stroke.Play(simulator, layout, record);
             Assert.Equal(slot, Contacts.FirstSlot(record));
         }
+        // Found again from another place of the band, and not where no ball lies.
+        var moved = Situation.Create(
+            Layout.OfRest([.. Snookered.Layout.Balls.Select((b, i) => i == 0 ? new PlacedBall(b.Ball, family.Places[0]) : b)])
+        );
+        var again = family.From(moved, escape.Aim.Stroke, Snookered.Layout.Balls[slot].At, County, Shape);
+        Assert.NotNull(again);
+        again.Value.Play(simulator, moved.Layout, record);
+        Assert.Equal(slot, Contacts.FirstSlot(record));
+        Assert.Null(family.From(moved, escape.Aim.Stroke, new(0.3, 0.3), County, Shape));
         // The place where the white lies belongs to it: beside it there is room to either side.
         Assert.True(family.Across.Left + family.Across.Right > 0.02);
-        Assert.Null(EscapeFamily.Of(Snookered, new(0, 0, 0, 4, 0), County, Shape, Workers.Single()));
+        Assert.Null(EscapeFamily.Of(Snookered, new(0, 0, 0, 4, 0), Shape, Workers.Single()));
     }
 }

@@ -795,6 +795,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/escapes/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Families of escapes that are kept for the table in hand; in parts */
+        get: operations["listFamilies"];
+        put?: never;
+        /** Keeps the family of the stroke that is set up, with a name */
+        post: operations["keepFamily"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escapes/families/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a kept family */
+        delete: operations["forgetFamily"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/escapes/families/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Kept families that work from where the white lies now, with the stroke of each */
+        post: operations["familiesHere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -2704,6 +2756,14 @@ export interface components {
              */
             breaks: number;
         };
+        /** @description A kept family that works from where the white lies now. */
+        FamilyHereResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            stroke: components["schemas"]["StrokeEntry"];
+            family: components["schemas"]["FamilyResult"];
+        };
         /** @description A position whose stroke is an escape off a cushion. */
         FamilyRequest: {
             content: components["schemas"]["PositionContent"];
@@ -3364,6 +3424,22 @@ export interface components {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
             goal?: null | components["schemas"]["GoalEntry"];
+        };
+        /** @description The stroke that is set up, and what its family is to be called. */
+        KeepFamilyRequest: {
+            name: string;
+            content: components["schemas"]["PositionContent"];
+            player?: components["schemas"]["PlayerEntry"];
+        };
+        /** @description A family of escapes that is kept. */
+        KeptFamilyResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description The cushions in order, by name, joined by dots. */
+            route: string;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description Something kept with a position, in a list over all positions. */
         KeptItem: {
@@ -4799,6 +4875,22 @@ export interface components {
             to: number;
             what: null | components["schemas"]["ReachedResult"];
         };
+        /** @description How the white runs into a ball after its first contact. */
+        RunsIntoResult: {
+            ball: string;
+            /** Format: double */
+            fullness: number;
+            fullnessWord: components["schemas"]["Fullness"];
+            /**
+             * Format: double
+             * @description Of the white at that contact, m/s.
+             */
+            speed: number;
+            /** @description Balls that the stroke moves, the white and the potted one apart. */
+            moved: string[];
+            /** @description Whether the white stops near that contact. */
+            stays: boolean;
+        };
         /**
          * @description Idea of a safety, named by its outcomes.
          * @enum {unknown}
@@ -5861,6 +5953,7 @@ export interface components {
             cushions: string[];
             balls: string[];
             along: null | string;
+            into: null | components["schemas"]["RunsIntoResult"];
             reach: components["schemas"]["ReachResult"];
             pot: components["schemas"]["Estimate"];
             both: components["schemas"]["Estimate"];
@@ -5905,6 +5998,8 @@ export interface components {
             player?: components["schemas"]["PlayerEntry"];
             goal: components["schemas"]["GoalEntry"];
             freedom?: components["schemas"]["FreedomEntry"];
+            /** @description Whether the likeliest other pots are tried too, beside the one that is chosen. */
+            anyPot?: boolean;
         };
         /** @description What was counted in one week. */
         Week: {
@@ -8231,6 +8326,212 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listFamilies: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFamilyResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepFamily: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepFamilyRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFamilyResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forgetFamily: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    familiesHere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyHereResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -31,7 +31,7 @@ public sealed record EscapeFamily(
 
     /// <summary>Returns the family of an escape that comes off a cushion; null if the stroke does not hit off one.</summary>
     /// <param name="stroke">Aimed as the escape is.</param>
-    public static EscapeFamily? Of(Situation from, Stroke stroke, Player player, TableShape shape, Workers workers)
+    public static EscapeFamily? Of(Situation from, Stroke stroke, TableShape shape, Workers workers)
     {
         var (simulator, record) = (new Simulator(shape), new ShotRecord());
         if (Played(from.Layout, stroke, simulator, record) is not { Cushions.Count: > 0, OffJaw: false } way)
@@ -46,7 +46,7 @@ public sealed record EscapeFamily(
                 for (var k = 0; k < rows; k++)
                 {
                     var place = new Vec2((i + 0.5) * Cell, (k + 0.5) * Cell);
-                    if (Hits(from, stroke, place, way, player, own, log))
+                    if (Hits(from, stroke, place, way, own, log))
                         places.Add(place);
                 }
                 return places;
@@ -56,20 +56,49 @@ public sealed record EscapeFamily(
         double Across(int side)
         {
             var far = 0.0;
-            while (
-                far < MostAcross
-                && Hits(from, stroke, from.Layout.White.At + side * (far + AcrossStep) * left, way, player, simulator, record)
-            )
+            while (far < MostAcross && Hits(from, stroke, from.Layout.White.At + side * (far + AcrossStep) * left, way, simulator, record))
                 far += AcrossStep;
             return far;
         }
         return new(way.Point, way.Cushions[0], way.Cushions, [.. found.SelectMany(p => p)], (Across(1), Across(-1)));
     }
 
+    /// <summary>A ball that lies no farther than this from where the family's ball lay is hit by it, m.</summary>
+    private const double Near = 0.08;
+
+    /// <summary>
+    /// The family's stroke from where the white lies now; null if no ball on lies where its ball lay, or from here it does not hit it so.
+    /// </summary>
+    /// <param name="stroke">Its tip, pace and elevation.</param>
+    /// <param name="ball">Where its ball lay, m.</param>
+    public Stroke? From(Situation situation, Stroke stroke, Vec2 ball, Player player, TableShape shape)
+    {
+        var (layout, simulator, record) = (situation.Layout, new Simulator(shape), new ShotRecord());
+        for (var slot = 1; slot < layout.Balls.Count; slot++)
+            if (
+                layout.Balls[slot].At.DistanceTo(ball) < Near
+                && situation.Frame.MayPlay(layout.Balls[slot].Ball)
+                && Aimed(layout, stroke, Point, simulator.Conditions) is var aimed
+                && Played(layout, aimed, simulator, record) is { } way
+                && way.Slot == slot
+                && way.Cushions.SequenceEqual(Cushions)
+            )
+                return aimed with { ElevationDegrees = Math.Max(aimed.ElevationDegrees, Reach.ButtFor(layout, aimed, player)) };
+        return null;
+    }
+
+    /// <summary>The stroke aimed from the white of a layout at a point, with the butt at least as the cue lies.</summary>
+    private static Stroke Aimed(Layout layout, Stroke stroke, Vec2 point, Conditions conditions)
+    {
+        var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), conditions).Degrees;
+        var aimed = stroke with { AimDegrees = (point - layout.White.At).Direction.Degrees - squirt };
+        return aimed with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.LeastFor(layout, aimed)) };
+    }
+
     private sealed record Way(int Slot, IReadOnlyList<Cushion> Cushions, Vec2 Point, bool OffJaw);
 
     /// <summary>Whether the stroke, played from another place off the same point, hits the ball off the same cushions.</summary>
-    private static bool Hits(Situation from, Stroke stroke, Vec2 place, Way way, Player player, Simulator simulator, ShotRecord record)
+    private static bool Hits(Situation from, Stroke stroke, Vec2 place, Way way, Simulator simulator, ShotRecord record)
     {
         const double least = 1.5 * Dimensions.BallRadius;
         var bed = Dimensions.BallRadius;
@@ -82,9 +111,7 @@ public sealed record EscapeFamily(
             if (balls[i].Gap(place) < 0)
                 return false;
         var layout = Layout.OfRest(balls);
-        var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), simulator.Conditions).Degrees;
-        var aimed = stroke with { AimDegrees = (way.Point - place).Direction.Degrees - squirt };
-        aimed = aimed with { ElevationDegrees = Math.Max(stroke.ElevationDegrees, Reach.LeastFor(layout, aimed)) };
+        var aimed = Aimed(layout, stroke, way.Point, simulator.Conditions);
         return Played(layout, aimed, simulator, record) is { } other
             && from.Layout.Balls[way.Slot].Ball == layout.Balls[other.Slot].Ball
             && other.Cushions.SequenceEqual(way.Cushions);

@@ -3,6 +3,7 @@ using DeepBaize.Core.Players;
 using DeepBaize.Core.Reading;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
 
 namespace DeepBaize.Core.Advice.Position;
 
@@ -24,9 +25,38 @@ public readonly record struct Sensitivity(double Direction, double Pace, double 
 /// <param name="Miscue">That the tip slips off.</param>
 public readonly record struct WayOdds(Estimate Pot, Estimate Both, Estimate InOff, Estimate Kiss, Estimate Miscue);
 
+/// <summary>How the white runs into a ball after its first contact.</summary>
+/// <param name="Slot">Of that ball.</param>
+/// <param name="Fullness">How full it meets it, 1 full to 0.</param>
+/// <param name="Speed">Of the white at that contact, m/s.</param>
+/// <param name="Moved">Slots of all balls that the stroke moves, the white and the potted one apart.</param>
+/// <param name="Stays">Whether the white stops within <see cref="Near"/> of the contact.</param>
+public sealed record RunsInto(int Slot, double Fullness, double Speed, IReadOnlyList<int> Moved, bool Stays)
+{
+    /// <summary>Nearer than this the white has stayed where it met the ball, m.</summary>
+    public const double Near = 0.2;
+
+    /// <summary>Reads it off a stroke that was recorded; null if the white runs into no second ball.</summary>
+    public static RunsInto? Of(ShotRecord record, Simulator after, Layout layout, Pot pot)
+    {
+        var second = record.Events.Where(e => e.IsOfWhiteWithBall && e.Ball + e.Other != pot.Struck).FirstOrDefault();
+        if (second == default || Contacts.Met(record, layout, second) is not { } met)
+            return null;
+        var at = record.Pieces.FindLast(p => p.Ball == 0 && p.End <= second.Time + 1e-9).To;
+        return new(
+            second.Ball + second.Other,
+            met.Fullness,
+            met.Speed,
+            [.. record.Pieces.Select(p => p.Ball).Distinct().Where(b => b > 0 && b != pot.Slot).Order()],
+            after.IsOnTable(0) && after.At(0).DistanceTo(at) < Near
+        );
+    }
+}
+
 /// <summary>How a way runs.</summary>
 /// <param name="Along">Slot of the ball on whose line the white comes in at the end, or −1.</param>
-public sealed record WayRun(Arrival Arrival, Route Route, int Along, Reach Reach);
+/// <param name="Into">The ball that the white runs into; null if none.</param>
+public sealed record WayRun(Arrival Arrival, Route Route, int Along, Reach Reach, RunsInto? Into);
 
 /// <summary>Where the white ends.</summary>
 /// <param name="IsMet">Whether it does what is wanted if played without error; if not, it is the nearest there is.</param>

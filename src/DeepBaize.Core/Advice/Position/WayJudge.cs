@@ -64,7 +64,7 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
             Most = Math.Max(Fewest, context.Bounded(usual.Most, Fewest)),
         };
         var arrival = Arrival.Of(record, stroke.ToStrike(), question.Shape) ?? default;
-        var run = new WayRun(arrival, trial.Route, AlongBall(record), reach);
+        var run = new WayRun(arrival, trial.Route, AlongBall(record), reach, RunsInto.Of(record, simulator, question.Layout, question.Pot));
         var contact = Contacts.First(record)?.At ?? question.Layout.White.At;
         var drawing = new WayDrawing(ShotPath.Points(record, question.Layout.Balls.Count)[0], contact);
         // Ways are judged side by side; one of them is played by one worker.

@@ -78,7 +78,7 @@ export const chapters: Chapter[] = [
         found:
           'Every setting is played once without an error, the aim found anew so that the ball still goes, unless you keep the aim. Where a ladder turns from one thing into the next is bisected.',
         exact:
-          'An edge is within a fiftieth of a step. A stretch narrower than a twentieth of a tip, or a fifth of a pace, may be overlooked, above all far on, after several cushions.',
+          'An edge is within a twenty-fifth of a step. A stretch narrower than a twentieth of a tip, or a fifth of a pace, may be overlooked, above all far on, after several cushions.',
       },
       {
         topic: 'reach',

@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { ask, client, type Schemas } from '../../api/client'
 import { advised } from '../../domain/strokes'
 import { problemWords } from '../../lib/problemWords'
+import { useAttempt } from '../../lib/useAttempt'
 import { useAnswer } from '../../lib/useAnswer'
 import { useDraft } from '../../position/draft'
 import { usePlayer } from '../../position/player'
@@ -50,6 +51,37 @@ export const useEscapes = defineStore('escapes', () => {
     keepAs: 'family',
   })
 
+  // ---- Families that are kept ----
+  const { attempt } = useAttempt()
+  /** Kept families that work from where the white lies now. */
+  const here = useAnswer<Schemas['FamilyRequest'], Schemas['FamilyHereResult'][]>({
+    question: () => {
+      const { balls, conditions, frame } = shot.settled
+      return isOpen.value && position.ball('white') ? { content: { balls, conditions, frame, stroke: {} }, player: players.player } : null
+    },
+    ask: (asked, signal) => ask(client.POST('/api/escapes/families/here', { body: asked, signal })),
+    rest: 400,
+  })
+  const all = shallowRef<Schemas['KeptFamilyResult'][]>([])
+  const look = () =>
+    attempt(async () => {
+      all.value = await ask(client.GET('/api/escapes/families', { params: { query: { take: 200 } } }))
+    }, 'Could not load the families')
+  const keep = (name: string) =>
+    attempt(async () => {
+      await ask(client.POST('/api/escapes/families', { body: { name, content: shot.settled, player: players.player } }))
+      await look()
+    }, 'Could not keep the family')
+  const forget = ({ id, version }: Schemas['KeptFamilyResult']) =>
+    attempt(async () => {
+      await ask(client.DELETE('/api/escapes/families/{id}', { params: { path: { id }, query: { version } } }))
+      await look()
+    }, 'Could not delete the family')
+
+  const useFamily = (f: Schemas['FamilyHereResult']) => {
+    position.look(advised(f.stroke, players.player.naturalElevation))
+    familyOpen.value = true
+  }
   const use = (escape: Escape) => position.look(advised(escape.stroke, players.player.naturalElevation))
   const refusalOf = (of: { problem: typeof ways.problem }) => computed(() => (of.problem.value ? problemWords(of.problem.value) : ''))
   return {
@@ -61,6 +93,12 @@ export const useEscapes = defineStore('escapes', () => {
     family: computed(() => (familyOpen.value && isOpen.value && !family.problem.value ? family.answer.value : null)),
     isFamilyStale: family.isStale,
     familyRefusal: refusalOf(family),
+    here: computed(() => (isOpen.value && !here.problem.value ? (here.present.value ?? []) : [])),
+    all,
+    look,
+    keep,
+    forget,
+    useFamily,
     use,
   }
 })

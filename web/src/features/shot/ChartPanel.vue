@@ -101,20 +101,20 @@ const spins = computed(() => {
 <style scoped>
 .chart {
   display: grid;
-  gap: 1px;
+  gap: var(--space-1);
   font-size: var(--type-1);
 }
 .line {
   display: grid;
   grid-template-columns: 4.8em repeat(var(--columns), minmax(0, 1fr));
   align-items: center;
-  gap: 2px;
+  gap: var(--space-1);
 }
 .line :deep(.el-button) {
   font-size: var(--type-1);
   min-height: 28px;
   margin: 0;
-  padding: 2px;
+  padding: var(--space-1);
   width: 100%;
   justify-content: center;
   text-align: center;

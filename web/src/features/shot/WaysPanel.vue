@@ -2,6 +2,7 @@
 import { ElButton, ElCheckbox, ElTable, ElTableColumn } from 'element-plus'
 import { computed } from 'vue'
 import type { Way } from '../../api/client'
+import { nameOf, pocketName } from '../../domain/balls'
 import { openingWords, reachWords, strokeWords } from '../../domain/words'
 import { miscueWords, levelWords, shareWords } from '../../lib/estimates'
 import { lengthWords, sentence } from '../../lib/formats'
@@ -16,7 +17,7 @@ import SearchStatus from '../../ui/SearchStatus.vue'
 import { useGoal } from '../../position/goal'
 import GoalFields from './GoalFields.vue'
 import { usualHardest, useWays } from './ways'
-import { outcomeOf, rankWords, sensitivityWords, wayWords } from './words'
+import { intoWords, outcomeOf, rankWords, sensitivityWords, wayWords } from './words'
 
 /** Put it there: where the white should stop or what it should run into, and the ways to do it with this pot. */
 const position = useDraft()
@@ -26,6 +27,7 @@ const goal = computed(() => goals.goal)
 const pot = computed(() => position.stroke.pot)
 const best = computed(() => ways.ways?.[0] ?? null)
 const letter = (way: Way) => ['A', 'B'][ways.beside.indexOf(ways.keyOf(way))] ?? ''
+const potName = (w: Way) => (w.stroke.pot ? `${nameOf(w.stroke.pot.ball)}, ${pocketName(w.stroke.pot.pocket)} pocket` : '')
 const joins: { value: 'and' | 'or'; label: string }[] = [
   { value: 'and', label: 'and also' },
   { value: 'or', label: 'or else' },
@@ -68,6 +70,9 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
     </template>
     <div class="row">
       <ElButton v-if="!goal.second" size="small" data-testid="add-goal" @click="goals.addSecond()">And, or …</ElButton>
+      <ElCheckbox v-model="ways.anyPot" data-testid="any-pot" title="The likeliest other pots too, that leave the goal as it is"
+        >any pot</ElCheckbox
+      >
       <ElCheckbox v-model="ways.plainOnly">no side</ElCheckbox>
       <ElCheckbox v-model="ways.followOnly" data-testid="follow-only">no screw</ElCheckbox>
       <ElCheckbox v-if="!goal.second || goal.join === 'and'" v-model="goal.noCushion" data-testid="no-cushion">no cushion</ElCheckbox>
@@ -141,7 +146,8 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
           ><strong>{{ shareWords(w.both) }}</strong></span
         >
         <LineButton @click="ways.use(w)"
-          >{{ wayWords(w) }}<span v-if="w.isLevel" class="soft"> – {{ levelWords }}</span
+          ><template v-if="ways.anyPot">{{ potName(w) }}: </template>{{ wayWords(w)
+          }}<span v-if="w.isLevel" class="soft"> – {{ levelWords }}</span
           ><em v-if="!w.isMet" class="danger"> – nearest there is, {{ lengthWords(w.off) }} off</em></LineButton
         >
         <ElButton
@@ -156,6 +162,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         <p v-if="ways.isUsed(w) && best" class="why">
           {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short:
           {{ outcomeOf(w.short, w.exact) }}. In-off {{ shareWords(w.inOff) }}, kiss {{ shareWords(w.kiss) }}{{ miscueWords(w.miscue) }}.
+          <template v-if="w.into">{{ sentence(intoWords(w.into)) }}.</template>
           <template v-if="w.opens">{{ sentence(`opens ${openingWords(w.opens)}`) }}.</template>
           {{ sentence(reachWords(w.reach)) }}.
         </p>

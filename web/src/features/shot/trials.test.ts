@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { shortStrokeWords } from '../../domain/words'
 import { openedWords } from './goOn'
 import { isSameTable, thinned } from './trials'
-import { changeWords } from './trialWords'
+import { adjustWords, changeWords } from './trialWords'
 
 describe('a line that a stroke leaves', () => {
   it('is kept with few points, none of them far from the way', () => {
@@ -67,5 +67,23 @@ describe('the table after a stroke', () => {
       'Now on: blue. No longer: red 2.',
     )
     expect(openedWords(new Set(['pink']), new Set(['pink']), new Set())).toBe('')
+  })
+})
+
+describe('what to change next time', () => {
+  it('is one thing or another, the opposite of what was off', () => {
+    expect(
+      adjustWords({
+        off: 0.4,
+        errors: [
+          { knob: 'height', by: -0.5, off: 0.01 },
+          { knob: 'pace', by: 0.3, off: 0.03 },
+        ],
+      }),
+    ).toBe('It was half a tip too low, or 0.3 too hard: change one.')
+    expect(adjustWords({ off: 0.2, errors: [{ knob: 'aim', by: 0.25, off: 0.01 }] })).toBe('It was aimed 0.25° too far left.')
+    expect(adjustWords({ off: 0.03, errors: [] })).toContain('Near enough')
+    expect(adjustWords({ off: 0.9, errors: [] })).toContain('No single error')
+    expect(adjustWords({ off: null, errors: [] })).toBe('')
   })
 })

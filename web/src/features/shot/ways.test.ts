@@ -163,4 +163,28 @@ describe('put it there', () => {
     await nextTick()
     expect(goal.goal.ball).toBe('')
   })
+
+  it('ask for a gap, an angle, a cushion, two things at once or one of them, each when it is complete', () => {
+    const goal = useGoal()
+    Object.assign(goal.goal, { kind: 'gap', ball: 'blue', other: '' })
+    expect(goal.entry).toBeNull()
+    goal.goal.other = 'pink'
+    expect(goal.entry).toEqual({ kind: 'gap', ball: 'blue', other: 'pink' })
+    goal.goal.noCushion = true
+    expect(goal.entry).toEqual({ kind: 'gap', ball: 'blue', other: 'pink', all: [{ kind: 'noCushion' }] })
+    goal.goal.noCushion = false
+    goal.addSecond()
+    expect(goal.entry).toEqual({ kind: 'gap', ball: 'blue', other: 'pink' })
+    Object.assign(goal.goal.second!, { kind: 'cushion', cushion: { name: 'top', at: 0.4 } })
+    const cushion = { kind: 'cushion', cushion: 'top', at: 0.4, within: 0.1 }
+    expect(goal.entry).toEqual({ kind: 'gap', ball: 'blue', other: 'pink', all: [cushion] })
+    goal.goal.join = 'or'
+    expect(goal.entry).toEqual({ kind: 'gap', ball: 'blue', other: 'pink', any: [cushion] })
+    goal.dropSecond()
+    Object.assign(goal.goal, { kind: 'angle', pocket: 'yellow-top', least: 10, most: 30 })
+    expect(goal.entry).toEqual({ kind: 'angle', ball: 'blue', pocket: 'yellow-top', least: 10, most: 30 })
+    Object.assign(goal.goal, { kind: 'drift', by: 0.4, within: 0.05 })
+    expect(goal.entry).toEqual({ kind: 'drift', by: 0.4, within: 0.05 })
+    Object.assign(goal.goal, { kind: 'stop', join: 'and' })
+  })
 })

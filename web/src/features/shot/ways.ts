@@ -6,7 +6,7 @@ import { usePractise } from '../../position/practise'
 import { useAttempt } from '../../lib/useAttempt'
 import { useSearch } from '../../lib/useSearch'
 import { useStandingOrder } from '../../lib/useStandingOrder'
-import { strokeOf } from '../../domain/strokes'
+import { plainPot, strokeOf } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useView } from '../../position/view'
 import { useGoal } from '../../position/goal'
@@ -27,6 +27,8 @@ export const useWays = defineStore('ways', () => {
 
   /** Search plain ball only. */
   const plainOnly = ref(false)
+  /** Search the likeliest other pots too. */
+  const anyPot = ref(false)
   /** Search follow and stun only. */
   const followOnly = ref(false)
   /** Pace that is not gone beyond. */
@@ -48,6 +50,7 @@ export const useWays = defineStore('ways', () => {
     return {
       content: { balls, conditions, stroke: askedStroke() },
       player: players.player,
+      anyPot: anyPot.value,
       goal: goal.entry,
       freedom: {
         ...(plainOnly.value ? { mostSideTips: 0 } : {}),
@@ -97,6 +100,8 @@ export const useWays = defineStore('ways', () => {
     () => (asSet.value = null),
   )
 
+  /** Of the ball that is chosen, through which other or off which cushion it goes stays. */
+  const sameBall = (pot: { ball: string }) => (pot.ball === position.stroke.pot?.ball ? position.stroke.pot : {})
   /** Sets the stroke up as in this way. */
   function use(way: Way) {
     const { side, height, pace, elevation, pot } = way.stroke
@@ -106,7 +111,7 @@ export const useWays = defineStore('ways', () => {
       pace,
       // A way keeps the elevation that is set; as the cue lies it lies for this one too.
       elevation: position.stroke.elevation === null ? null : (elevation ?? null),
-      pot: { ...position.stroke.pot!, part: pot?.part ?? 0 },
+      pot: { ...plainPot(pot!.ball, pot!.pocket), ...sameBall(pot!), part: pot?.part ?? 0 },
       free: false,
     })
   }
@@ -116,7 +121,14 @@ export const useWays = defineStore('ways', () => {
   const practiseWay = (way: Way) =>
     attempt(async () => {
       const { side, height, pace, pot } = strokeOf(way.stroke)
-      const stroke = { ...position.stroke, side, height, pace, pot: { ...position.stroke.pot!, part: pot?.part ?? 0 }, free: false }
+      const stroke = {
+        ...position.stroke,
+        side,
+        height,
+        pace,
+        pot: { ...plainPot(pot!.ball, pot!.pocket), ...sameBall(pot!), part: pot?.part ?? 0 },
+        free: false,
+      }
       await practise.askFor(position.draft.name, { ...position.content, stroke })
     }, 'Could not make it a routine')
 
@@ -130,6 +142,7 @@ export const useWays = defineStore('ways', () => {
     const s = position.stroke
     return (
       !s.free &&
+      s.pot?.ball === way.stroke.pot?.ball &&
       s.height === way.stroke.height &&
       s.side === way.stroke.side &&
       s.pace === way.stroke.pace &&
@@ -151,6 +164,7 @@ export const useWays = defineStore('ways', () => {
     wasStopped,
     problem,
     plainOnly,
+    anyPot,
     followOnly,
     hardest,
     beside,

@@ -8,6 +8,7 @@ import {
   chancesWords,
   cutWords,
   faultWords,
+  intoWords,
   outcomeOf,
   rankWords,
   sensitivityWords,
@@ -88,6 +89,7 @@ describe('the words of the desk', () => {
     sensitivity: { direction: 0.01, pace: 0.138, height: 0.1, side: 0.02 },
     points: [],
     mirror: [],
+    into: null,
     ...change,
   })
 
@@ -150,5 +152,13 @@ describe('what is seen and what spins', () => {
       'At the contact: screw, 40 % of a rolling ball’s spin; 85 % of its side left',
     )
     expect(spinWords({ stage: 'underWay', follow: 0, side: 0 })).toBe('Half-way there: stun')
+  })
+})
+
+describe('a ball that is run into', () => {
+  it('is told by fullness, speed, what moves and whether the white stays', () => {
+    const into = { ball: 'pink', fullness: 0.5, fullnessWord: 'half' as const, speed: 0.84, moved: ['pink', 'red-2'], stays: true }
+    expect(intoWords(into)).toBe('half-ball on the pink at 0.8 m/s, moves pink and red 2; the white stays there')
+    expect(intoWords({ ...into, moved: ['pink', 'red-1', 'red-2', 'red-3', 'red-4'], stays: false })).toContain('and 2 more')
   })
 })

@@ -1,6 +1,6 @@
 import type { Cut, Schemas, Way } from '../../api/client'
-import { theBall } from '../../domain/balls'
-import { offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
+import { nameOf, theBall } from '../../domain/balls'
+import { fullnessWords, offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { miscueWords, shareWords } from '../../lib/estimates'
 import {
   countWords,
@@ -182,4 +182,12 @@ export function spinWords({ stage, follow, side }: Pick<Schemas['SpinMarkResult'
   const kind = follow > 0.05 ? 'follow' : follow < -0.05 ? 'screw' : 'stun'
   const much = kind === 'stun' ? '' : `, ${percentWords(Math.abs(follow))} of a rolling ball’s spin`
   return `${spinStages[stage]}: ${kind}${much}${side ? `; ${percentWords(Math.abs(side))} of its side left` : ''}`
+}
+
+/** "half-ball on the pink at 0.8 m/s, moves three balls, and the white stays there": how the white runs into a ball. */
+export function intoWords({ ball, fullnessWord, speed, moved, stays }: Schemas['RunsIntoResult']): string {
+  const others = moved.length
+    ? `, moves ${listWords(moved.slice(0, 3).map(nameOf))}${moved.length > 3 ? ` and ${moved.length - 3} more` : ''}`
+    : ''
+  return `${fullnessWords[fullnessWord]} on ${theBall(ball)} at ${figureWords(speed, 1)} m/s${others}${stays ? '; the white stays there' : ''}`
 }
