@@ -32,7 +32,8 @@ const kind = computed({
   get: () => (isOther.value ? 'more' : props.goal.kind),
   set: (to) => set({ kind: to === 'more' ? 'gap' : to }),
 })
-const set = (change: Partial<Goal>) => Object.assign(props.goal, change)
+const emit = defineEmits<{ change: [to: Partial<Goal>] }>()
+const set = (change: Partial<Goal>) => emit('change', change)
 function place(change: Partial<{ x: number; y: number }>) {
   set({ place: { x: position.reference!.length / 2, y: position.reference!.width / 2, ...props.goal.place, ...change } })
 }

@@ -14,7 +14,7 @@ import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import ProblemText from '../../ui/ProblemText.vue'
 import SearchStatus from '../../ui/SearchStatus.vue'
-import { useGoal } from '../../position/goal'
+import { useGoal, type Goal } from '../../position/goal'
 import GoalFields from './GoalFields.vue'
 import { usualHardest, useWays } from './ways'
 import { intoWords, outcomeOf, rankWords, sensitivityWords, wayWords } from './words'
@@ -28,6 +28,7 @@ const pot = computed(() => position.stroke.pot)
 const best = computed(() => ways.ways?.[0] ?? null)
 const letter = (way: Way) => ['A', 'B'][ways.beside.indexOf(ways.keyOf(way))] ?? ''
 const potName = (w: Way) => (w.stroke.pot ? `${nameOf(w.stroke.pot.ball)}, ${pocketName(w.stroke.pot.pocket)} pocket` : '')
+const change = (of: Goal, to: Partial<Goal>) => Object.assign(of, to)
 const joins: { value: 'and' | 'or'; label: string }[] = [
   { value: 'and', label: 'and also' },
   { value: 'or', label: 'or else' },
@@ -60,13 +61,13 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
 
 <template>
   <div class="ways-panel" data-testid="ways">
-    <GoalFields :goal="goal" test-id="goal" />
+    <GoalFields :goal="goal" test-id="goal" @change="change(goal, $event)" />
     <template v-if="goal.second">
       <div class="row">
         <OneOf v-model="goal.join" :options="joins" label="Both, or either" />
         <ElButton size="small" @click="goals.dropSecond()">Only the first</ElButton>
       </div>
-      <GoalFields :goal="goal.second" test-id="second" />
+      <GoalFields :goal="goal.second" test-id="second" @change="change(goal.second, $event)" />
     </template>
     <div class="row">
       <ElButton v-if="!goal.second" size="small" data-testid="add-goal" @click="goals.addSecond()">And, or …</ElButton>
