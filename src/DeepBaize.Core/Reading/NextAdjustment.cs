@@ -35,12 +35,6 @@ public sealed record NextAdjustment(double? Off, IReadOnlyList<KnobError> Errors
     /// <summary>Returns what explains where the white was seen to stop, m.</summary>
     public static NextAdjustment Of(VariantQuestion question, Vec2 seen, Workers workers)
     {
-        // What is done by mistake is done with the aim as it is.
-        question = question with
-        {
-            KeepsAim = true,
-            Butt = null,
-        };
         var meant = OffOf(new(question), question.Stroke, seen);
         if (meant is { } near && near < NearEnough)
             return new(meant, []);
@@ -56,6 +50,7 @@ public sealed record NextAdjustment(double? Off, IReadOnlyList<KnobError> Errors
         );
     }
 
+    /// <summary>What is done by mistake is done with the aim and the butt as they are.</summary>
     private static KnobError? Explain(VariantQuestion question, (StrokeKnob Knob, double Most, double Step) look, Vec2 seen)
     {
         var (variants, stroke, set) = (new StrokeVariants(question), question.Stroke, look.Knob.Of(question.Stroke));

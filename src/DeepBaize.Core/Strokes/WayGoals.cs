@@ -131,13 +131,13 @@ public sealed record OnAngle : Goal
 
     private TableShape Shape { get; }
 
+    /// <param name="cut">Bounds of the cut, degrees.</param>
     /// <exception cref="InputException">No other ball on the table, or a figure out of range.</exception>
     public static OnAngle Create(
         int slot,
         Pot? pot,
         Pocket pocket,
-        double least,
-        double most,
+        (double Least, double Most) cut,
         double farthest,
         TableShape shape,
         string path = "goal"
@@ -150,11 +150,11 @@ public sealed record OnAngle : Goal
             "That ball cannot be next.",
             "an object ball on the table other than the one that is potted"
         );
-        checks.Range("least", least, 0, 80, "°");
-        checks.Range("most", most, Math.Max(0, least), 80, "°");
+        checks.Range("least", cut.Least, 0, 80, "°");
+        checks.Range("most", cut.Most, Math.Max(0, cut.Least), 80, "°");
         checks.Range("farthest", farthest, 0.1, 4, " m");
         checks.ThrowIfAny();
-        return new(slot, pocket, least, most, farthest, shape);
+        return new(slot, pocket, cut.Least, cut.Most, farthest, shape);
     }
 
     /// <summary>Whether the white stopped with such an angle.</summary>

@@ -208,7 +208,10 @@ public static class EscapeEndpoints
         var kept = (await CorrectionEndpoints.AllAsync(db, cancel)).ToDictionary(c => c.Route);
         var found = await desk.JudgeAsync(
             http,
-            workers => EscapeSearch.Solve(situation, player, rival, content.Shape, workers.Gate, cancel: workers.Cancel, target: target)
+            workers =>
+                target is { } one
+                    ? EscapeSearch.SolveFor(situation, one, player, rival, content.Shape, workers)
+                    : EscapeSearch.Solve(situation, player, rival, content.Shape, workers.Gate, cancel: workers.Cancel)
         );
         return [.. found.Select(e => DecideProgress.EscapeOf(e, situation.Layout, kept))];
     }

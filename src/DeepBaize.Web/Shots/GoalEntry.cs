@@ -139,8 +139,7 @@ public sealed record GoalEntry
                 Slot(Ball),
                 content.Pot,
                 ThePocket(),
-                Least ?? none,
-                Most ?? none,
+                (Least ?? none, Most ?? none),
                 Farthest ?? 2,
                 content.Shape,
                 path

@@ -156,10 +156,10 @@ public class EscapeSearchTests
         var open = Situation.Create(
             Layout.OfRest([new(Ball.White, 0.55, 0.889), .. Rack.Colours(), new(Ball.Red(1), 2.95, 0.93), new(Ball.Red(2), 1.2, 0.25)])
         );
-        var ways = EscapeSearch.Solve(open, County, County, Shape, target: Ball.Red(1));
+        var ways = EscapeSearch.SolveFor(open, Ball.Red(1), County, County, Shape, Workers.Shared());
         Assert.NotEmpty(ways);
         Assert.All(ways, w => Assert.Equal(Ball.Red(1), w.Aim.Ball));
-        Assert.Throws<InputException>(() => EscapeSearch.Solve(open, County, County, Shape, target: Ball.Blue));
+        Assert.Throws<InputException>(() => EscapeSearch.SolveFor(open, Ball.Blue, County, County, Shape, Workers.Shared()));
         Assert.Throws<InputException>(() => EscapeSearch.Solve(open, County, County, Shape));
     }
 

@@ -27,11 +27,16 @@ public class GoalTests
         var layout = Laid(("white", 0.5, 0.889), ("red-1", 1.5, 0.75), ("red-2", 1.5, 1.03));
         var goal = ThroughGap.Create(layout, 1, 2);
         // The white's centre must clear both balls: its line passes each at more than a ball's width.
-        var edge =
-            (layout.Balls[2].At - layout.White.At).Direction.Degrees
-            - Math.Asin(2 * BallRadius / layout.White.At.DistanceTo(layout.Balls[2].At)) * 180 / Math.PI;
-        Assert.Equal((true, 0), Played(goal, layout, Aimed(edge - 0.05)));
-        Assert.False(Played(goal, layout, Aimed(edge + 0.05)).IsMet);
+        double Edge(int slot) =>
+            Math.Abs((layout.Balls[slot].At - layout.White.At).Direction.Degrees)
+            - Math.Asin(2 * BallRadius / layout.White.At.DistanceTo(layout.Balls[slot].At)) * 180 / Math.PI;
+        foreach (var (slot, side) in new[] { (1, -1), (2, 1) })
+        {
+            Assert.Equal((true, 0), Played(goal, layout, Aimed(side * (Edge(slot) - 0.05))));
+            Assert.False(Played(goal, layout, Aimed(side * (Edge(slot) + 0.05))).IsMet);
+        }
+        // A gap is as good from its other end: the balls may be named either way round.
+        Assert.True(Played(ThroughGap.Create(layout, 2, 1), layout, Aimed(0)).IsMet);
         // On the way there the distance falls steadily, so that a search can follow it.
         var far = Played(goal, layout, Aimed(20)).Distance;
         Assert.True(far > Played(goal, layout, Aimed(10)).Distance && Played(goal, layout, Aimed(10)).Distance > 0);
@@ -61,7 +66,7 @@ public class GoalTests
         var cut = Cut.Of(new(Ball.White, simulator.At(0)), layout.Balls[1], Pocket.YellowTop, Shape);
         var angle = Math.Abs(cut.CutDegrees);
         OnAngle Asked(double least, double most, double farthest = 3) =>
-            OnAngle.Create(1, null, Pocket.YellowTop, least, most, farthest, Shape);
+            OnAngle.Create(1, null, Pocket.YellowTop, (least, most), farthest, Shape);
         Assert.True(Asked(angle - 1, angle + 1).IsMet(record, simulator, layout));
         Assert.False(Asked(angle + 1, angle + 10).IsMet(record, simulator, layout));
         Assert.False(Asked(angle - 1, angle + 1, cut.CueBallDistance - 0.05).IsMet(record, simulator, layout));

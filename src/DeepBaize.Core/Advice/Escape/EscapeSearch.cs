@@ -52,11 +52,10 @@ public sealed class EscapeSearch
         TableShape shape,
         FairGate? gate = null,
         IProgress<EscapeProgress>? progress = null,
-        CancellationToken cancel = default,
-        Ball? target = null
+        CancellationToken cancel = default
     )
     {
-        Check(from, target);
+        Check(from);
         var context = new SearchContext(new(from.Frame, player, shape, PlanPreferences.Default, rival), gate ?? FairGate.Shared, cancel);
         context.Bound(from.Layout);
         IReadOnlyList<EscapeOption> found = [];
@@ -68,12 +67,29 @@ public sealed class EscapeSearch
             {
                 found = best;
                 heart.Tell(share);
-            },
-            target
+            }
         );
         found = escapes;
         heart.Tell(1);
         return escapes;
+    }
+
+    /// <summary>Returns the ways to one ball, best first, whether or not another can be hit straight.</summary>
+    /// <exception cref="InputException">The ball is not on.</exception>
+    public static IReadOnlyList<EscapeOption> SolveFor(
+        Situation from,
+        Ball target,
+        Player player,
+        Player rival,
+        TableShape shape,
+        Workers workers
+    )
+    {
+        Check(from, target);
+        var question = new SearchQuestion(from.Frame, player, shape, PlanPreferences.Default, rival);
+        var context = new SearchContext(question, workers.Gate, workers.Cancel);
+        context.Bound(from.Layout);
+        return Find(context, from, (_, _) => { }, target);
     }
 
     /// <summary>Finds the ways out as a part of another search.</summary>

@@ -36,11 +36,14 @@ public sealed record RunsInto(int Slot, double Fullness, double Speed, IReadOnly
     /// <summary>Nearer than this the white has stayed where it met the ball, m.</summary>
     public const double Near = 0.2;
 
+    /// <summary>Slower than this it hardly touches the ball, m/s.</summary>
+    private const double WorthTelling = 0.05;
+
     /// <summary>Reads it off a stroke that was recorded; null if the white runs into no second ball.</summary>
     public static RunsInto? Of(ShotRecord record, Simulator after, Layout layout, Pot pot)
     {
         var second = record.Events.Where(e => e.IsOfWhiteWithBall && e.Ball + e.Other != pot.Struck).FirstOrDefault();
-        if (second == default || Contacts.Met(record, layout, second) is not { } met)
+        if (second == default || Contacts.Met(record, layout, second) is not { } met || met.Speed < WorthTelling)
             return null;
         var at = record.Pieces.FindLast(p => p.Ball == 0 && p.End <= second.Time + 1e-9).To;
         return new(

@@ -88,20 +88,19 @@ const part = computed({
     </div>
     <div v-if="pot && cut" class="seen">
       <SightPicture />
-      <CutLarge
-        v-if="answer.shot?.seen"
-        :cut-degrees="cut.cutDegrees"
-        :contact="cut.aimOffset"
-        :aim="answer.shot.seen.offset ?? 0"
-        :radius="position.reference!.ballRadius"
-        :ball="cut.struck"
-        :tip="{ side: position.stroke.side, height: position.stroke.height, share: tipShare }"
-        :label="seenWords(answer.shot.seen)"
-      />
+      <figure v-if="answer.shot?.seen" class="large" title="Outline: where it is aimed; dashed: where it meets the ball">
+        <CutLarge
+          :cut-degrees="cut.cutDegrees"
+          :contact="cut.aimOffset"
+          :aim="answer.shot.seen.offset ?? 0"
+          :radius="position.reference!.ballRadius"
+          :ball="cut.struck"
+          :tip="{ side: position.stroke.side, height: position.stroke.height, share: tipShare }"
+          :label="seenWords(answer.shot.seen)"
+        />
+        <figcaption class="soft" data-testid="seen">{{ sentence(seenWords(answer.shot.seen)) }}</figcaption>
+      </figure>
     </div>
-    <p v-if="pot && cut && answer.shot?.seen && cut.allowanceDegrees !== null" class="soft" data-testid="seen">
-      {{ sentence(seenWords(answer.shot.seen)) }}. <span class="nobreak">Outline: the aim; dashed: the contact.</span>
-    </p>
     <div v-if="pot && cut" class="cut">
       <dl class="figure">
         <dt>Cut <HandbookLink of="fullness" what="fullness" /></dt>
@@ -152,14 +151,15 @@ const part = computed({
 <style scoped>
 .seen {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 92px;
+  grid-template-columns: minmax(0, 1fr) 124px;
   gap: var(--space-3);
   align-items: center;
   max-width: 620px;
 }
-.seen > :last-child {
-  width: 100%;
-  height: auto;
+.large {
+  margin: 0;
+  font-size: var(--type-1);
+  line-height: 1.25;
 }
 .kind {
   color: var(--accent);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fanWords, ghostGapWords, lineFirstWords, lineWhiteWords, rungDemands, rungWords, settingsWords } from './fanWords'
+import { shortFanWords, fanWords, ghostGapWords, lineFirstWords, lineWhiteWords, rungDemands, rungWords, settingsWords } from './fanWords'
 import type { FanLine } from './judgements'
 
 const end: FanLine['end'] = {
@@ -50,6 +50,16 @@ describe('lines of a fan', () => {
     expect(fanWords('errors', line({ key: 'pace-0.5' }), set)).toBe('½ pace softer')
     expect(fanWords('errors', line({ key: 'side+0.25' }), set)).toBe('a quarter of a tip of right')
     expect(fanWords('routes', line({ key: 'screw', pace: 4.5 }), set)).toBe('screw (pace 4.5)')
+  })
+
+  it('have short names on the plan', () => {
+    const set = { pace: 4 }
+    expect(shortFanWords('heights', line({ height: -0.75 }), set)).toBe('¾ low')
+    expect(shortFanWords('heights', line({ height: 0 }), set)).toBe('plain')
+    expect(shortFanWords('sides', line({ side: 0.5 }), set)).toBe('½ right')
+    expect(shortFanWords('sides', line({ side: 0 }), set)).toBe('plain')
+    expect(shortFanWords('paces', line({ pace: 3 }), set)).toBe('pace 3')
+    expect(shortFanWords('heights', line({ height: -0.35 }), set, true)).toBe('0.35 below')
   })
 
   it('say what becomes of the pot, or what is met', () => {

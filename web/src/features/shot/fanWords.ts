@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
-import { cushionCountWords, tipWords, whereWords } from '../../domain/words'
+import { cushionCountWords, shortStrokeWords, tipWords, whereWords } from '../../domain/words'
 import { degreeWords, figureWords, lengthWords, listWords, paceWords } from '../../lib/formats'
 import { missWords } from '../../position/words'
 import type { FanKind, FanLine } from './judgements'
@@ -46,6 +46,13 @@ export function fanWords(
       // At a soft pace the white arrives rolling: a route that needs more is drawn with what it needs, and says so.
       return line.key + (line.pace > set.pace + 0.1 ? ` (${paceWords(line.pace)})` : '')
   }
+}
+
+/** What stands at the line's end on the plan: "½ low", "¾ right", else as in a list. */
+export function shortFanWords(...[kind, line, set, isFine]: Parameters<typeof fanWords>): string {
+  if (isFine || (kind !== 'heights' && kind !== 'sides')) return fanWords(kind, line, set, isFine)
+  const [height, side] = shortStrokeWords(kind === 'heights' ? { height: line.height } : { side: line.side }).split(', ')
+  return kind === 'heights' || Math.abs(line.side) < 0.06 ? height : side
 }
 
 /** "goes in", "missed 14 mm thick, near jaw"; without a pot what is met first: "half of red 3", "passes red 3 by 12 mm". */

@@ -4,7 +4,7 @@ import { useDraft } from '../../position/draft'
 import { firstOfWidest, type Naming } from '../../table/labels'
 import { useGoal } from '../../position/goal'
 import { useShot } from '../../position/shot'
-import { fanWords } from './fanWords'
+import { shortFanWords } from './fanWords'
 import { useJudgements } from './judgements'
 import { useWays } from './ways'
 
@@ -58,7 +58,7 @@ export const useJudgedDrawing = createSharedComposable(() => {
   const fan = computed(() =>
     judgements.fan.map((line) => ({
       line,
-      name: fanWords(judgements.fanKind ?? 'routes', line, position.stroke, isFine.value),
+      name: shortFanWords(judgements.fanKind ?? 'routes', line, position.stroke, isFine.value),
       isPointed: judgements.pointedLine === line.key,
       does: line.doesGoal === true,
       isMissed: line.potted === false || !!line.whitePocket,
