@@ -155,9 +155,9 @@ public static class Fan
     private static IEnumerable<(string Key, Stroke Stroke)> Errors(Stroke stroke)
     {
         foreach (var (name, knob, by) in UsualErrors)
-        foreach (var step in (double[])[-by, by])
-            if (knob.Of(stroke) + step is var setting && knob.Allows(stroke, setting))
-                yield return (name + Signed(step), knob.Turned(stroke, setting));
+            foreach (var step in (double[])[-by, by])
+                if (knob.Of(stroke) + step is var setting && knob.Allows(stroke, setting))
+                    yield return (name + Signed(step), knob.Turned(stroke, setting));
     }
 
     private static IEnumerable<(string Key, Stroke Stroke)> Routes(VariantQuestion question)

@@ -74,9 +74,9 @@ public sealed record StrokeEnd(
         if (gaps.Count == 0)
             return null;
         foreach (var way in Contacts.StraightWay(record, from))
-        foreach (var (one, other, _) in gaps)
-            if (new Segment(layout.Balls[one].At, layout.Balls[other].At).Crossing(way) is not null)
-                return (one, other);
+            foreach (var (one, other, _) in gaps)
+                if (new Segment(layout.Balls[one].At, layout.Balls[other].At).Crossing(way) is not null)
+                    return (one, other);
         return null;
     }
 }
