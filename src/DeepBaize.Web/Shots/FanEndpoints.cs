@@ -62,7 +62,7 @@ public sealed record AdjustRequest
 
 /// <summary>What comes of a stroke.</summary>
 /// <param name="White">Where the white stops; null if it goes in or off the table.</param>
-/// <param name="WhiteRests">The same place from cushions and spots.</param>
+/// <param name="WhiteRests">Where the white stops, told from cushions and spots.</param>
 /// <param name="First">The ball that the white meets first.</param>
 /// <param name="Fullness">How full it meets that ball, 1 full to 0.</param>
 /// <param name="Ball">Where that ball stops; null if it goes in.</param>

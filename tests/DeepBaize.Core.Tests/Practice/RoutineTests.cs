@@ -58,6 +58,7 @@ public class RoutineTests
             "zones",
             "gate-after-pot",
             "red-back-to-white",
+            "bare-cue",
             "line-up",
             "line-up-no-cushion",
             "black-off-its-spot",

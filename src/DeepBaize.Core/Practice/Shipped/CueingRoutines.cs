@@ -6,6 +6,9 @@ namespace DeepBaize.Core.Practice.Shipped;
 /// <summary>Straightness, and the pace of a plain ball.</summary>
 internal static class CueingRoutines
 {
+    /// <summary>From the middle of a cue, some 11 mm thick there, to that of a red that leaves 4 mm beside it, m.</summary>
+    private const double BesideCue = Dimensions.BallRadius + 0.0055 + 0.004;
+
     /// <summary>A red that comes back no farther beside the line than this was met full, m.</summary>
     private const double BackWithin = 0.12;
 
@@ -74,6 +77,34 @@ internal static class CueingRoutines
                     }),
                 ],
                 Attempts = 10,
+            }
+        );
+        yield return new(
+            "bare-cue",
+            new()
+            {
+                Name = "The bare cue",
+                Family = RoutineFamily.Cueing,
+                Task = "Without a ball: the cue goes between two reds that leave 4 mm on either side of it, and touches neither.",
+                Why =
+                    "Before a ball can say anything the cue must go straight by itself. A red that is touched says to which side it runs "
+                    + "off, and whether on the way back or on the way through.",
+                LookFor = "The cue goes through to its full length and stays on its line; nothing moves but the forearm.",
+                Steps =
+                [
+                    new()
+                    {
+                        Label = "through the gate",
+                        Balls =
+                        [
+                            White(Dimensions.BaulkLineX, Dimensions.Width / 4),
+                            At("red-1", Dimensions.BaulkLineX, Dimensions.Width / 2 - BesideCue),
+                            At("red-2", Dimensions.BaulkLineX, Dimensions.Width / 2 + BesideCue),
+                        ],
+                        Demands = [new() { Kind = DemandKind.NoSide }],
+                    },
+                ],
+                Attempts = 20,
             }
         );
         yield return new(

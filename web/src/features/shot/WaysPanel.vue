@@ -116,6 +116,7 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
           <ElButton size="small" @click="ways.practiseWay(w)">Practise {{ ['A', 'B'][i] }}</ElButton>
         </template>
       </div>
+      <p v-if="ways.isHeldOver" class="soft">Judged for the goal before. “Back to all” shows the ways to the present one.</p>
       <ElTable :data="rows" size="small" :row-class-name="differs" data-testid="beside">
         <ElTableColumn prop="label" label="Of each" width="130" class-name="soft" />
         <ElTableColumn prop="a" label="A" />

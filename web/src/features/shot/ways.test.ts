@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import type { Way } from '../../api/client'
 import { useShot } from '../../position/shot'
+import { plainPot } from '../../domain/strokes'
 import { useDraft } from '../../position/draft'
 import { useGoal } from '../../position/goal'
 import { useView } from '../../position/view'
@@ -115,6 +116,28 @@ describe('put it there', () => {
     expect([ways.a, ways.b]).toEqual([second, third])
     ways.lay(third)
     expect(ways.b).toBeNull()
+  })
+
+  it('keeps what is laid beside one another when the goal changes, and says that it was judged for another', async () => {
+    serve([{ share: 1, strokes: 20, ways: [way(1), way(2)], asSet: null }])
+    const ways = useWays()
+    useView().go('shot', 'there')
+    useGoal().goal.place = { x: 2, y: 0.5 }
+    await settle()
+    const [first, second] = ways.ways!
+    ways.lay(first)
+    ways.lay(second)
+    // The next goal has other ways.
+    serve([{ share: 1, strokes: 20, ways: [way(3)], asSet: null }])
+    useGoal().goal.place = { x: 1, y: 0.5 }
+    await settle()
+    expect(ways.ways).toHaveLength(1)
+    expect([ways.a, ways.b]).toEqual([first, second])
+    expect(ways.isHeldOver).toBe(true)
+    // Another pot is another question.
+    useDraft().setStroke({ pot: plainPot('blue', 'green-top') })
+    await settle()
+    expect([ways.a, ways.b]).toEqual([null, null])
   })
 
   it('says what is refused and what broke off', async () => {

@@ -35,6 +35,8 @@ export const useWays = defineStore('ways', () => {
   const hardest = ref(usualHardest)
   /** Keys of the ways laid beside one another: A, then B. */
   const beside = ref<string[]>([])
+  /** Of those, ways to the goal that was asked for before. */
+  const heldOver = shallowRef<Way[]>([])
   const pointed = ref<string | null>(null)
 
   const isOpen = computed(() => view.step === 'shot' && view.shotView === 'there')
@@ -86,13 +88,22 @@ export const useWays = defineStore('ways', () => {
     () => {
       settle()
       asSet.value = null
-      beside.value = []
+      // What was laid beside one another stays, as it was judged, while it is a way to the same pot; the goal may change.
+      heldOver.value = [a.value, b.value].filter((w): w is Way => !!w && w.stroke.pot?.ball === position.stroke.pot?.ball)
+      beside.value = heldOver.value.map(keyOf)
     },
+    { flush: 'sync' },
   )
   const all = computed(() => [...(asSet.value ? [asSet.value] : []), ...(ways.value ?? [])])
   const byKey = (key: string | null) => all.value.find((w) => keyOf(w) === key) ?? null
-  const a = computed(() => byKey(beside.value[0] ?? null))
-  const b = computed(() => byKey(beside.value[1] ?? null))
+  const laid = (i: number) => {
+    const key = beside.value[i] ?? null
+    return byKey(key) ?? heldOver.value.find((w) => keyOf(w) === key) ?? null
+  }
+  const a = computed(() => laid(0))
+  const b = computed(() => laid(1))
+  /** Whether what is laid beside one another was judged for another goal. */
+  const isHeldOver = computed(() => [a.value, b.value].some((w) => !!w && heldOver.value.includes(w)))
   // Judged for a stroke that is no longer the one set up.
   watch(
     () =>
@@ -172,6 +183,7 @@ export const useWays = defineStore('ways', () => {
     isOpen,
     a,
     b,
+    isHeldOver,
     keyOf,
     byKey,
     search,
