@@ -116,8 +116,9 @@ public class LayingTests(Application app)
         Assert.Equal(200, status);
         var white = turning.AsArray().Single(b => b!["ball"]!.GetValue<string>() == "white")!["spans"]!.AsArray();
         Assert.Equal(0, white[0]!["from"]!.GetValue<double>());
-        Assert.All(white.Skip(1).Zip(white), pair =>
-            Assert.Equal(pair.Second!["to"]!.GetValue<double>(), pair.First!["from"]!.GetValue<double>(), 4)
+        Assert.All(
+            white.Skip(1).Zip(white),
+            pair => Assert.Equal(pair.Second!["to"]!.GetValue<double>(), pair.First!["from"]!.GetValue<double>(), 4)
         );
         Assert.Contains(turning.AsArray(), b => b!["ball"]!.GetValue<string>() == "red-1");
     }
@@ -210,7 +211,10 @@ public class LayingTests(Application app)
         var (_, after) = await app.Send(HttpMethod.Get, "/api/guesses");
         Assert.Equal(had + 3, after["count"]!.GetValue<int>());
         Assert.Equal("ball", after["last"]![0]!["kind"]!.GetValue<string>());
-        Assert.Equal(0.2, after["lately"]!.GetValue<double>(), 9);
+        // Other tests may have kept guesses: the mean is that of the last twenty with an error, these two among them.
+        var errors = after["last"]!.AsArray().Select(g => g!["error"]?.GetValue<double>()).OfType<double>().Take(20).ToList();
+        Assert.Equal([0.1, 0.3], errors.Take(2));
+        Assert.Equal(errors.Average(), after["lately"]!.GetValue<double>(), 9);
         async Task<string> Refused(JsonObject guess) => FieldOf((await app.Post("/api/guesses", guess)).Body);
         Assert.Equal("error", await Refused(new() { ["kind"] = "stop" }));
         Assert.Equal("error", await Refused(new() { ["kind"] = "routes", ["error"] = -1 }));

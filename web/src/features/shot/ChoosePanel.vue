@@ -98,8 +98,8 @@ const part = computed({
           :tip="{ side: position.stroke.side, height: position.stroke.height, share: tipShare }"
           :label="seenWords(answer.shot.seen)"
         />
-        <figcaption class="soft" data-testid="seen">{{ sentence(seenWords(answer.shot.seen)) }}</figcaption>
       </figure>
+      <p v-if="answer.shot?.seen" class="soft words" data-testid="seen">{{ sentence(seenWords(answer.shot.seen)) }}</p>
     </div>
     <div v-if="pot && cut" class="cut">
       <dl class="figure">
@@ -152,11 +152,15 @@ const part = computed({
 .seen {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 124px;
-  gap: var(--space-3);
+  gap: var(--space-2) var(--space-3);
   align-items: center;
   max-width: 620px;
 }
 .large {
+  margin: 0;
+}
+.words {
+  grid-column: 1 / -1;
   margin: 0;
   font-size: var(--type-1);
   line-height: 1.25;

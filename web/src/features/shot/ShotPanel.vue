@@ -52,6 +52,6 @@ const views: { value: ShotView; label: string; testId: string }[] = [
 <style scoped>
 /* Six of them stand in one row of a desk. */
 .views :deep(.el-radio-button__inner) {
-  padding-inline: var(--space-3);
+  padding-inline: var(--space-2);
 }
 </style>
