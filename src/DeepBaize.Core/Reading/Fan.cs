@@ -214,7 +214,7 @@ public static class Fan
     private static FanLine? Play(VariantQuestion question, string key, Stroke changed, int meant)
     {
         var variants = new StrokeVariants(question);
-        if (variants.AimedAnewIfItGetsThere(changed) is not { } stroke)
+        if (variants.AimedAnew(changed) is not { } stroke)
             return null;
         var (after, record) = variants.Play(stroke);
         var (layout, cut) = (question.Layout, question.Cut);

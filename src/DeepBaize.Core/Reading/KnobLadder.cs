@@ -83,7 +83,7 @@ public static class KnobLadder
         if (settings.Count == 0)
             return [];
         Reached? At(StrokeVariants variants, double v) =>
-            variants.AimedAnewIfItGetsThere(knob.Turned(stroke, set + v)) is { } s ? ReachedBy(question, variants, s) : null;
+            variants.AimedAnew(knob.Turned(stroke, set + v)) is { } s ? ReachedBy(question, variants, s) : null;
 
         var jobs = (settings.Count + PerJob - 1) / PerJob;
         var reached = workers

@@ -80,7 +80,7 @@ public sealed record PotChart(
     {
         isPotted = false;
         var variants = new StrokeVariants(question);
-        if (variants.AimedAnewIfItGetsThere(stroke) is not { } aimed)
+        if (variants.AimedAnew(stroke) is not { } aimed)
             return null;
         var (after, record) = variants.Play(aimed);
         isPotted = after.PocketOf(question.Cut!.Value.Pot.Slot) == question.Cut.Value.Pocket;

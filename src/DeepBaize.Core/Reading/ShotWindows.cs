@@ -117,7 +117,7 @@ public sealed record ShotWindows(bool IsMet, KnobRange? Pace, KnobRange? Height,
 
         public bool IsMet(in Stroke stroke) => Does(stroke, IsLost);
 
-        public bool IsMetAimedAnew(Stroke stroke) => _variants.AimedAnewIfItGetsThere(stroke) is { } aimed && IsMet(aimed);
+        public bool IsMetAimedAnew(Stroke stroke) => _variants.AimedAnew(stroke) is { } aimed && IsMet(aimed);
 
         /// <summary>
         /// A quick look: the aim found roughly, and the stroke played only until the white lies still. "No" is no answer.

@@ -45,21 +45,6 @@ public sealed class StrokeVariants(VariantQuestion question)
             : null;
     }
 
-    /// <summary>
-    /// Like <see cref="AimedAnew"/>, but a stroke that does not bring the ball to its pocket keeps the aim along its line: looking for
-    /// others would take long and find none.
-    /// </summary>
-    public Stroke? AimedAnewIfItGetsThere(in Stroke stroke)
-    {
-        if (question.KeepsAim || question.Cut is not { Kind: PotKind.Direct } cut || _pot is null)
-            return AimedAnew(stroke);
-        var played = WithButt(stroke);
-        if (PotAim.Find(_pot, cut, played, cut.AimDegrees, PotAim.Roughly) is not { } rough)
-            return AimedAnew(stroke);
-        var onLine = played with { AimDegrees = rough };
-        return _pot.GetsThere(onLine) ? AimedAnew(stroke) : onLine;
-    }
-
     /// <summary>Aimed well enough to sort by, from the aim found last.</summary>
     public Stroke? RoughlyAimedAnew(Stroke stroke)
     {
