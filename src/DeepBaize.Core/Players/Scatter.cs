@@ -21,7 +21,7 @@ public sealed class Scatter
     private readonly int _mirror;
 
     /// <param name="stroke">As it is meant.</param>
-    /// <param name="line">Of that stroke.</param>
+    /// <param name="line">Line of aim of the stroke.</param>
     /// <param name="skill">At its reach.</param>
     /// <param name="isDouble">Whether the ball that is struck is to be potted off a cushion.</param>
     /// <param name="mirror">As <see cref="Layout.Mirror"/>: −1 turns every error to the other side.</param>

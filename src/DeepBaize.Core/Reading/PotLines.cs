@@ -60,7 +60,7 @@ public sealed class PotLines
     }
 
     /// <summary>Returns the ways with one ball taken off the table.</summary>
-    /// <param name="slot">Of that ball.</param>
+    /// <param name="slot">Slot of the ball that is taken away.</param>
     public PotLines Without(int slot) => new(Layout.OfRest([.. _balls.Where((_, i) => i != slot)]), _shape, this);
 
     /// <summary>How many reds there are, and how many of them have a free way into a pocket.</summary>

@@ -125,7 +125,7 @@ internal sealed class FrameChances
     /// <summary>Chance of a player at a table that has been looked at.</summary>
     /// <param name="who">0 or 1.</param>
     /// <param name="left">Balls left.</param>
-    /// <param name="lead">Of that player, points.</param>
+    /// <param name="lead">Lead of the player who is asked about, points.</param>
     /// <param name="pot">What the pot that is on leads to.</param>
     /// <param name="foul">Chance that no ball on is hit.</param>
     /// <param name="opening">Chance that the best safety leaves an open pot.</param>

@@ -8,7 +8,7 @@ namespace DeepBaize.Core.Valuing;
 /// </summary>
 /// <param name="from">The frame in which the question is asked.</param>
 /// <param name="me">The player who asks, 0 or 1.</param>
-/// <param name="evaluation">Of that player, for the target.</param>
+/// <param name="evaluation">Evaluation of positions for the player, for the target.</param>
 public sealed class TargetObjective(Frame from, int me, Evaluation evaluation) : IObjective
 {
     /// <inheritdoc/>

@@ -183,7 +183,7 @@ public static class EscapeEndpoints
     {
         var cushions = kept.Route.Split('.').Select(n => Cushions.TryParse(n, out var c) ? c : default).ToList();
         var places = kept.Places.Chunk(2).Select(p => new Vec2(p[0], p[1])).ToList();
-        var family = new EscapeFamily(new(kept.PointX, kept.PointY), cushions[0], cushions, places, (0, 0));
+        var family = new EscapeFamily(new(kept.PointX, kept.PointY), cushions, places, (0, 0));
         var stroke = new Stroke(0, kept.Side, kept.Height, Pace.OfCueSpeed(kept.CueSpeed), kept.Elevation ?? player.NaturalElevation);
         return family.From(situation, stroke, new(kept.BallX, kept.BallY), player, shape) is { } aimed
             ? new(kept.Id, kept.Name, StrokeEntries.Free(aimed), ResultOf(family))

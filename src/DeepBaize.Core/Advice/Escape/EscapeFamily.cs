@@ -11,18 +11,19 @@ namespace DeepBaize.Core.Advice.Escape;
 /// An escape as players keep it: from anywhere in a band of places, off one point of a cushion, with one tip and pace, to the same ball.
 /// </summary>
 /// <param name="Point">Where the white's centre meets the first cushion, m.</param>
-/// <param name="Cushion">That cushion.</param>
 /// <param name="Cushions">All that it comes off, in order.</param>
 /// <param name="Places">Centres of the cells of the band, m, <see cref="Cell"/> apart: from each the ball is hit so.</param>
 /// <param name="Across">How far across its line of aim the white may lie from here and still hit, m.</param>
 public sealed record EscapeFamily(
     Vec2 Point,
-    Cushion Cushion,
     IReadOnlyList<Cushion> Cushions,
     IReadOnlyList<Vec2> Places,
     (double Left, double Right) Across
 )
 {
+    /// <summary>The first cushion, on which the point lies.</summary>
+    public Cushion Cushion => Cushions[0];
+
     /// <summary>Distance of the places from one another, m.</summary>
     public const double Cell = 0.075;
 
@@ -60,7 +61,7 @@ public sealed record EscapeFamily(
                 far += AcrossStep;
             return far;
         }
-        return new(way.Point, way.Cushions[0], way.Cushions, [.. found.SelectMany(p => p)], (Across(1), Across(-1)));
+        return new(way.Point, way.Cushions, [.. found.SelectMany(p => p)], (Across(1), Across(-1)));
     }
 
     /// <summary>A ball that lies no farther than this from where the family's ball lay is hit by it, m.</summary>
@@ -113,7 +114,7 @@ public sealed record EscapeFamily(
         var layout = Layout.OfRest(balls);
         var aimed = Aimed(layout, stroke, way.Point, simulator.Conditions);
         return Played(layout, aimed, simulator, record) is { } other
-            && from.Layout.Balls[way.Slot].Ball == layout.Balls[other.Slot].Ball
+            && other.Slot == way.Slot
             && other.Cushions.SequenceEqual(way.Cushions);
     }
 

@@ -26,7 +26,7 @@ public readonly record struct Sensitivity(double Direction, double Pace, double 
 public readonly record struct WayOdds(Estimate Pot, Estimate Both, Estimate InOff, Estimate Kiss, Estimate Miscue);
 
 /// <summary>How the white runs into a ball after its first contact.</summary>
-/// <param name="Slot">Of that ball.</param>
+/// <param name="Slot">Slot of the ball that is run into.</param>
 /// <param name="Fullness">How full it meets it, 1 full to 0.</param>
 /// <param name="Speed">Of the white at that contact, m/s.</param>
 /// <param name="Moved">Slots of all balls that the stroke moves, the white and the potted one apart.</param>
