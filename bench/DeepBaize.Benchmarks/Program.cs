@@ -25,6 +25,8 @@ else if (args is ["runs", .. var runs])
     RunChecks.Run(runs);
 else if (args is ["compare", .. var pairs])
     CompareQuality.Run("docs/compare.md", pairs is [_, var level] ? level : "county", pairs is [var of, ..] ? int.Parse(of) : 96);
+else if (args is ["learning", .. var learnt])
+    LearningQuality.Run("docs/learning.md", learnt);
 else if (args is ["regret"])
     SafetyQuality.Regret("docs/safety.md");
 else if (args is ["frames", .. var play])

@@ -15,6 +15,12 @@ internal sealed class Cloth(Conditions c, double neglected)
     /// <summary>m/s².</summary>
     public readonly double Gravity = c.Gravity;
 
+    /// <summary>What nap and slope do to a rolling ball, m/s².</summary>
+    public readonly Vec2 Drift = new(c.DriftAlong, c.DriftAcross);
+
+    /// <summary>Whether rolling balls leave the straight line.</summary>
+    public readonly bool Drifts = c.DriftAlong != 0 || c.DriftAcross != 0;
+
     /// <summary>
     /// Less slip than this ends at once, m/s: the slide would shift the ball by less than the length against rolling from the start,
     /// 2u²/(49μs·g).
@@ -63,6 +69,16 @@ internal struct MovingBall
     /// <summary>Whether a flight ends on the bed, and not where it comes to be over all or is no longer.</summary>
     public bool Lands;
 
+    /// <summary>Whether the ball still rolls at the end of this piece of its way.</summary>
+    public bool RollsOn;
+
+    /// <summary>
+    /// What the velocity at the end of the piece is to be more than the parabola's, m/s, where the ball rolls on: the parabola meets the
+    /// bent way in its place, and in its velocity nearly.
+    /// </summary>
+    private float _moreX,
+        _moreY;
+
     public readonly bool IsInAir => Phase >= Phase.Hopping;
 
     /// <summary>Off the bed, or in this moment driven off it.</summary>
@@ -95,14 +111,54 @@ internal struct MovingBall
         if (speed2 > cloth.Still * cloth.Still)
         {
             Motion = Rolls(vx, vy, wz);
+            (Phase, RollsOn) = (Phase.Rolling, false);
             var speed = Math.Sqrt(speed2);
+            if (cloth.Drifts)
+            {
+                Drift(speed, cloth);
+                return;
+            }
             var a = -cloth.Roll / speed;
-            (Phase, Ax, Ay, End) = (Phase.Rolling, a * vx, a * vy, time + speed / cloth.Roll);
+            (Ax, Ay, End) = (a * vx, a * vy, time + speed / cloth.Roll);
             return;
         }
         Motion = new(0, 0, 0, 0, wz);
         (Phase, Ax, Ay, End) = (Phase.AtRest, 0, 0, double.PositiveInfinity);
     }
+
+    /// <summary>How far from its bent way a piece of it may be, m.</summary>
+    private const double Straightness = 2e-5;
+
+    /// <summary>The next piece of the way of a ball that rolls and drifts, dv/dt = −μr·g·v̂ + d: a parabola from its place to the true one.</summary>
+    /// <param name="speed">m/s.</param>
+    private void Drift(double speed, Cloth cloth)
+    {
+        var (v, d, roll) = (new Vec2(Motion.Vx, Motion.Vy), cloth.Drift, cloth.Roll);
+        var along = 1 / speed * v;
+        var slowing = roll - d.Dot(along);
+        var aside = Math.Abs(along.Cross(d));
+        var stop = speed / slowing;
+        if (0.5 * aside * stop * stop <= Straightness)
+        {
+            (Ax, Ay, End) = (-slowing * along.X, -slowing * along.Y, Since + stop);
+            return;
+        }
+        // A parabola through both ends of a cubic is off it by 2/81 of the third derivative, here roll·aside/speed, times t³ at the most.
+        var t = Math.Min(0.5 * stop, Math.Cbrt(Straightness * 81 / 2 * speed / (roll * aside)));
+        // Runge and Kutta's fourth order in one step: the direction hardly changes in it.
+        Vec2 Acceleration(Vec2 velocity) => d - roll * velocity.Unit;
+        var a1 = Acceleration(v);
+        var a2 = Acceleration(v + t / 2 * a1);
+        var a3 = Acceleration(v + t / 2 * a2);
+        var a4 = Acceleration(v + t * a3);
+        var mean = 1.0 / 3 * (a1 + a2 + a3);
+        var more = t / 6 * (a1 + 2 * a2 + 2 * a3 + a4) - t * mean;
+        (Ax, Ay, End, RollsOn) = (mean.X, mean.Y, Since + t, true);
+        (_moreX, _moreY) = ((float)more.X, (float)more.Y);
+    }
+
+    /// <summary>At the end of a piece: the velocity with which the ball rolls on.</summary>
+    public void RollOn() => Motion = Rolls(Motion.Vx + _moreX, Motion.Vy + _moreY, Motion.Wz);
 
     /// <summary>Which part of a flight this is, and until when.</summary>
     private void Fly(double gravity)

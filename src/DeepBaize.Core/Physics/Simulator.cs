@@ -277,6 +277,10 @@ public sealed partial class Simulator
                     ball.Z = Landing.OverAll;
                 GoOn(i, time);
                 break;
+            case ToPhaseEnd when ball.RollsOn:
+                ball.RollOn();
+                GoOn(i, time);
+                break;
             case ToPhaseEnd:
                 Stop(i, time);
                 break;

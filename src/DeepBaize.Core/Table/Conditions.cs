@@ -18,6 +18,14 @@ public sealed record Conditions
     /// <summary>rad/s² by which side spin dies on the cloth. Common practice 5–15.</summary>
     public double SpinDeceleration { get; init; } = 10;
 
+    /// <summary>
+    /// What nap and a bed that is not level do to a rolling ball, along +x, m/s². Common practice: 0.7 mm in a metre gives 0.005.
+    /// </summary>
+    public double DriftAlong { get; init; }
+
+    /// <summary>What nap and a bed that is not level do to a rolling ball, along +y, m/s².</summary>
+    public double DriftAcross { get; init; }
+
     /// <summary>e_b, ball on ball. Common practice 0.89–0.98.</summary>
     public double BallRestitution { get; init; } = 0.94;
 
@@ -75,8 +83,15 @@ public sealed record Conditions
     /// <summary>Radius of a middle pocket's drop circle, m. Common practice.</summary>
     public double MiddleDropRadius { get; init; } = 0.055;
 
+    /// <summary>Upper bound on either part of the drift, m/s², and on the whole of it as a share of what slows a rolling ball.</summary>
+    private const double MostDrift = 0.05,
+        MostDriftShare = 0.9;
+
     /// <summary>The default conditions.</summary>
     public static Conditions Default { get; } = new();
+
+    /// <summary>What nap and slope do to a rolling ball, m/s².</summary>
+    public Vec2 Drift => new(DriftAlong, DriftAcross);
 
     /// <summary>μ_b at a slip speed in m/s: Alciatore TP A.14, a fit to Marlow's data.</summary>
     public double BallFriction(double slipSpeed) => BallFrictionFloor + BallFrictionRange * Math.Exp(-BallFrictionDecay * slipSpeed);
@@ -91,6 +106,8 @@ public sealed record Conditions
         new("slidingFriction", "cloth", "", 0.01, 0.45, c => c.SlidingFriction, (c, v) => c with { SlidingFriction = v }),
         new("rollingFriction", "cloth", "", 0.002, 0.05, c => c.RollingFriction, (c, v) => c with { RollingFriction = v }),
         new("spinDeceleration", "cloth", "rad/s²", 0, 50, c => c.SpinDeceleration, (c, v) => c with { SpinDeceleration = v }),
+        new("driftAlong", "cloth", "m/s²", -MostDrift, MostDrift, c => c.DriftAlong, (c, v) => c with { DriftAlong = v }),
+        new("driftAcross", "cloth", "m/s²", -MostDrift, MostDrift, c => c.DriftAcross, (c, v) => c with { DriftAcross = v }),
         new("gravity", "cloth", "m/s²", 9.7, 9.9, c => c.Gravity, (c, v) => c with { Gravity = v }),
         new("cushionRestitution", "cushions", "", 0.3, 1, c => c.CushionRestitution, (c, v) => c with { CushionRestitution = v }),
         new("cushionFriction", "cushions", "", 0, 0.35, c => c.CushionFriction, (c, v) => c with { CushionFriction = v }),
@@ -165,6 +182,14 @@ public sealed record Conditions
             else
                 conditions = field.Set(conditions, value);
         }
+        if (errors.Count == 0 && conditions.Drift.Length > MostDriftShare * conditions.RollingFriction * conditions.Gravity)
+            errors.Add(
+                new(
+                    $"{path}.driftAlong",
+                    "A ball would roll off by itself.",
+                    "drift along and across together at most 0.9 of rolling friction times gravity"
+                )
+            );
         if (errors.Count == 0)
             errors.AddRange(TableShape.CheckPockets(conditions, path));
         InputException.ThrowIfAny(errors);

@@ -160,10 +160,10 @@ public sealed class FineStep(TableShape shape)
                 (b.Vx, b.Vy) = (0, 0);
             else
             {
-                (b.Ax, b.Ay) = (-slow / dt * b.Vx / speed, -slow / dt * b.Vy / speed);
+                (b.Ax, b.Ay) = (-slow / dt * b.Vx / speed + _c.DriftAlong, -slow / dt * b.Vy / speed + _c.DriftAcross);
                 b.X += b.Vx * dt + b.Ax * dt * dt / 2;
                 b.Y += b.Vy * dt + b.Ay * dt * dt / 2;
-                (b.Vx, b.Vy) = (b.Vx * (1 - slow / speed), b.Vy * (1 - slow / speed));
+                (b.Vx, b.Vy) = (b.Vx + b.Ax * dt, b.Vy + b.Ay * dt);
             }
             (b.Wx, b.Wy) = (-b.Vy / BallRadius, b.Vx / BallRadius);
         }

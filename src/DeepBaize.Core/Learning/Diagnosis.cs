@@ -1,0 +1,305 @@
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Players;
+using DeepBaize.Core.Sampling;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Core.Work;
+using MathNet.Numerics.LinearAlgebra;
+
+namespace DeepBaize.Core.Learning;
+
+/// <summary>What went wrong with a stroke.</summary>
+public enum Cause
+{
+    /// <summary>The object ball was hit too full: direction or sighting.</summary>
+    Thick,
+
+    /// <summary>The object ball was hit too thin: direction or sighting.</summary>
+    Thin,
+
+    /// <summary>The white left to the left of what was meant, where no ball is to be met.</summary>
+    Left,
+
+    /// <summary>The white left to the right of what was meant, where no ball is to be met.</summary>
+    Right,
+
+    /// <summary>The cue was too fast.</summary>
+    Hard,
+
+    /// <summary>The cue was too slow.</summary>
+    Soft,
+
+    /// <summary>The tip was too high.</summary>
+    High,
+
+    /// <summary>The tip was too low.</summary>
+    Low,
+
+    /// <summary>Unmeant left-hand side.</summary>
+    LeftSide,
+
+    /// <summary>Unmeant right-hand side.</summary>
+    RightSide,
+}
+
+/// <summary>One thing that may have gone wrong.</summary>
+/// <param name="Amount">By how much, positive: degrees, a share of the speed, or a fraction of the ball's radius.</param>
+/// <param name="Chance">That it was this, of all single causes.</param>
+/// <param name="Error">The whole error with it, in absolute units: what must have been played.</param>
+public sealed record LikelyCause(Cause Cause, double Amount, double Chance, StrokeError Error);
+
+/// <summary>A figure with the interval that holds it in 90 of 100 cases.</summary>
+public sealed record Range90(double Value, double Low, double High);
+
+/// <summary>What went wrong with one stroke, from where the balls ended.</summary>
+/// <param name="Causes">The likeliest first.</param>
+/// <param name="Turn">Error of the direction, degrees; then of pace, side and height, in absolute units.</param>
+/// <param name="Explains">
+/// Chance, 0–1, that the stroke that was meant, played with this player's errors, did this: against anything else that may have happened.
+/// </param>
+/// <param name="IsUsual">Whether it lies within the player's usual spread, so that nothing should be changed.</param>
+/// <param name="Left">How far from where they were seen the balls end with the likeliest cause, m.</param>
+public sealed record Diagnosis(
+    IReadOnlyList<LikelyCause> Causes,
+    Range90 Turn,
+    Range90 Pace,
+    Range90 Side,
+    Range90 Height,
+    double Explains,
+    bool IsUsual,
+    double Left
+)
+{
+    /// <summary>Causes less likely than this are not told.</summary>
+    private const double LeastChance = 0.01;
+
+    /// <summary>
+    /// What a cause by itself means: it is off by far more than as a rule, and the rest by rather less. In standard deviations.
+    /// </summary>
+    private const double Mistake = 3,
+        Rest = 0.4;
+
+    /// <summary>Errors tried from which the likeliest are refined, and number of errors that the answer is averaged over.</summary>
+    private const int Starts = 3,
+        Samples = 1536;
+
+    /// <summary>Share of the samples that does not trust the modes, and its spread; and how much wider than its slopes say a mode is sampled.</summary>
+    private const double ShareOfBroad = 0.15,
+        Broad = 2.5,
+        Wider = 1.4;
+
+    /// <summary>Prior odds of something else, by which balls lie anywhere.</summary>
+    private const double SomethingElse = 0.02;
+
+    /// <summary>A stroke within this of the one meant, in standard deviations of all its parts together, is a usual one (90 of 100).</summary>
+    private const double UsualSpread = 2.79;
+
+    private static readonly ErrorStream Draws = ErrorStream.Named("diagnosis");
+
+    /// <summary>Returns what explains what was seen.</summary>
+    public static Diagnosis Of(ObservedStroke observed, Skill skill, TableShape shape, Workers workers)
+    {
+        var scatter = observed.ScatterOf(skill, shape);
+        var line = AimLine.Of(observed.Layout, observed.Meant, new(shape), new());
+        var deviations = ErrorPart.Deviations(scatter, line.Cushions);
+        ErrorFit Fit() => new(new StrokeReplay(observed, shape), deviations);
+        var modes = Modes(Fit, deviations.Length, workers);
+        var samples = Sample(Fit, modes, deviations.Length, workers);
+        return new Weighing(samples, deviations, skill.Evenness).Tell(observed, line, shape);
+    }
+
+    private static double[] SpreadOf(int mistake, int parts) =>
+        [.. Enumerable.Range(0, parts).Select(k => k == mistake ? Mistake : k == ErrorPart.Rebound ? 1 : Rest)];
+
+    /// <summary>The likeliest errors under each cause, and under none in particular.</summary>
+    private static List<ErrorMode> Modes(Func<ErrorFit> fit, int parts, Workers workers)
+    {
+        var screened = fit().Screen();
+        var jobs = new List<(double[] Start, double[] Spread)>();
+        for (var cause = -1; cause < ErrorPart.Usual; cause++)
+        {
+            double[] spread = cause < 0 ? [.. Enumerable.Repeat(1.5, parts)] : SpreadOf(cause, parts);
+            // The best few of those that this cause could have made.
+            var starts = screened
+                .Take(60)
+                .Select((z, rank) => (z, Badness: rank / 10.0 + z.Select((v, k) => Math.Pow(v / spread[k], 2)).Sum() / 4))
+                .OrderBy(s => s.Badness)
+                .Select(s => s.z)
+                .Take(Starts);
+            jobs.AddRange(starts.Select(s => (s, spread)));
+        }
+        var modes = workers.InParallel(jobs.Count, i => fit().Refine(jobs[i].Start, jobs[i].Spread));
+        var kept = new List<ErrorMode>();
+        foreach (var mode in modes.OrderByDescending(m => m.Value))
+            if (kept.All(k => k.Error.Zip(mode.Error, (a, b) => Math.Abs(a - b)).Max() > 0.15))
+                kept.Add(mode);
+        var best = kept[0].Value;
+        return [.. kept.Where(m => m.Value > best - 25).Take(12)];
+    }
+
+    /// <param name="Error">In standard deviations.</param>
+    /// <param name="LogLikelihood">Of what was seen.</param>
+    /// <param name="LogDensity">With which it was drawn.</param>
+    internal sealed record Sampled(double[] Error, double LogLikelihood, double LogDensity, double Distance);
+
+    private static List<Sampled> Sample(Func<ErrorFit> fit, List<ErrorMode> modes, int parts, Workers workers)
+    {
+        var wide = (1 - ShareOfBroad) / modes.Count;
+        var inverses = modes.Select(m => (Wider * m.Root).Inverse()).ToList();
+        var roots = modes.Select(m => m.Root.Diagonal().Sum(d => Math.Log(Wider * d))).ToList();
+        double LogDensity(double[] z)
+        {
+            var sum = ShareOfBroad * Math.Exp(-0.5 * z.Sum(v => v * v) / (Broad * Broad) - parts * Math.Log(Broad));
+            for (var m = 0; m < modes.Count; m++)
+            {
+                var off = inverses[m] * Vector<double>.Build.Dense(parts, k => z[k] - modes[m].Error[k]);
+                sum += wide * Math.Exp(-0.5 * off.DotProduct(off) - roots[m]);
+            }
+            return Math.Log(sum);
+        }
+        const int block = 128;
+        var blocks = workers.InParallel(workers.Bounded(Samples, 512) / block, b =>
+        {
+            var own = fit();
+            var list = new List<Sampled>(block);
+            for (var i = b * block; i < (b + 1) * block; i++)
+            {
+                var normals = ErrorFit.Normals(Draws, i, parts);
+                // In turn, so that each mode has its share of an even sample.
+                var m = (int)(i * 0.6180339887498949 % 1 * (modes.Count / (1 - ShareOfBroad)));
+                var z = new double[parts];
+                for (var k = 0; k < parts; k++)
+                {
+                    z[k] = m >= modes.Count ? Broad * normals[k] : modes[m].Error[k];
+                    for (var l = 0; m < modes.Count && l <= k; l++)
+                        z[k] += Wider * modes[m].Root[k, l] * normals[l];
+                }
+                var miss = own.Play(z);
+                list.Add(new(z, miss.LogLikelihood, LogDensity(z), miss.Distance));
+            }
+            return list;
+        });
+        return [.. blocks.SelectMany(b => b)];
+    }
+
+    /// <summary>What the sampled errors weigh under one assumption or another.</summary>
+    private sealed class Weighing(List<Sampled> samples, double[] deviations, double evenness)
+    {
+        private int Parts => deviations.Length;
+
+        public Diagnosis Tell(ObservedStroke observed, in AimLine line, TableShape shape)
+        {
+            var scale = samples.Max(s => s.LogLikelihood);
+            double[] Weights(Func<double[], double> logPrior) =>
+                [.. samples.Select(s => Math.Exp(s.LogLikelihood - scale + logPrior(s.Error) - s.LogDensity))];
+            var whole = Weights(LogPrior);
+            var causes = new List<LikelyCause>();
+            for (var part = 0; part < ErrorPart.Usual; part++)
+            {
+                var spread = SpreadOf(part, Parts);
+                var weights = Weights(z => LogNormal(z, spread));
+                foreach (var sign in new[] { 1, -1 })
+                    if (CauseOf(weights, part, sign, observed, line, shape) is { } cause)
+                        causes.Add(cause);
+            }
+            var sum = causes.Sum(c => c.Chance);
+            causes =
+            [
+                .. causes
+                    .Select(c => c with { Chance = sum > 0 ? c.Chance / sum : 0 })
+                    .Where(c => c.Chance >= LeastChance)
+                    .OrderByDescending(c => c.Chance),
+            ];
+            var evidence = scale + Math.Log(Math.Max(whole.Average(), 1e-300));
+            var elsewhere = Math.Log(SomethingElse) + observed.Seen.Balls.Sum(b => -Math.Log(b.IsOnTable ? Dimensions.Length * Dimensions.Width : 7));
+            // The prior's own constant: densities of the errors are told without the root of two pi to their number, and so are those drawn by.
+            var explains = 1 / (1 + Math.Exp(Math.Min(700, elsewhere - evidence)));
+            var nearest = samples.Zip(whole).Where(p => p.Second > 0).OrderByDescending(p => p.Second).Take(8).ToList();
+            var size = nearest.Count == 0 ? double.PositiveInfinity : nearest.Min(p => Math.Sqrt(p.First.Error.Sum(z => z * z)));
+            return new(
+                causes,
+                RangeOf(whole, ErrorPart.Turn),
+                RangeOf(whole, ErrorPart.Pace),
+                RangeOf(whole, ErrorPart.Side),
+                RangeOf(whole, ErrorPart.Height),
+                explains,
+                IsUsual: explains > 0.5 && size < UsualSpread,
+                Left: nearest.Count == 0 ? samples.Min(s => s.Distance) : nearest.Min(p => p.First.Distance)
+            );
+        }
+
+        /// <summary>The player's own errors: all parts of one stroke share a factor, so that now and then everything is off at once.</summary>
+        private double LogPrior(double[] z)
+        {
+            var n = z.Length;
+            var constant =
+                MathNet.Numerics.SpecialFunctions.GammaLn((evenness + n) / 2)
+                - MathNet.Numerics.SpecialFunctions.GammaLn(evenness / 2)
+                - n / 2.0 * Math.Log(evenness / 2);
+            return constant - (evenness + n) / 2 * Math.Log(1 + z.Sum(v => v * v) / evenness);
+        }
+
+        private static double LogNormal(double[] z, double[] spread)
+        {
+            var sum = 0.0;
+            for (var k = 0; k < z.Length; k++)
+                sum -= 0.5 * Math.Pow(z[k] / spread[k], 2) + Math.Log(spread[k]);
+            return sum;
+        }
+
+        private LikelyCause? CauseOf(double[] weights, int part, int sign, ObservedStroke observed, in AimLine line, TableShape shape)
+        {
+            var (total, mean) = (0.0, new double[Parts]);
+            for (var i = 0; i < samples.Count; i++)
+            {
+                if (Math.Sign(samples[i].Error[part]) != sign)
+                    continue;
+                total += weights[i];
+                for (var k = 0; k < Parts; k++)
+                    mean[k] += weights[i] * samples[i].Error[k] * deviations[k];
+            }
+            if (!(total > 0))
+                return null;
+            for (var k = 0; k < Parts; k++)
+                mean[k] /= total;
+            var error = new StrokeError(mean[ErrorPart.Turn], mean[ErrorPart.Pace], mean[ErrorPart.Side], mean[ErrorPart.Height]);
+            return new(NameOf(part, sign, observed, line, shape), Math.Abs(mean[part]), total / samples.Count, error);
+        }
+
+        private static Cause NameOf(int part, int sign, ObservedStroke observed, in AimLine line, TableShape shape) =>
+            part switch
+            {
+                ErrorPart.Pace => sign > 0 ? Cause.Hard : Cause.Soft,
+                ErrorPart.Height => sign > 0 ? Cause.High : Cause.Low,
+                ErrorPart.Side => sign > 0 ? Cause.RightSide : Cause.LeftSide,
+                _ when double.IsInfinity(line.Distance) => sign > 0 ? Cause.Left : Cause.Right,
+                _ => IsThicker(sign, observed, line, shape) ? Cause.Thick : Cause.Thin,
+            };
+
+        /// <summary>Whether a small turn of the stroke to that side makes the first contact fuller.</summary>
+        private static bool IsThicker(int sign, ObservedStroke observed, in AimLine line, TableShape shape)
+        {
+            const double small = 0.05;
+            var turned = observed.Meant with { AimDegrees = observed.Meant.AimDegrees + sign * small };
+            var other = AimLine.Of(observed.Layout, turned, new(shape), new());
+            return !double.IsInfinity(other.Distance) && other.CutDegrees < line.CutDegrees;
+        }
+
+        private Range90 RangeOf(double[] weights, int part)
+        {
+            var sorted = samples.Zip(weights, (s, w) => (Value: s.Error[part] * deviations[part], Weight: w)).OrderBy(s => s.Value).ToList();
+            var total = weights.Sum();
+            if (!(total > 0))
+                return new(0, double.NegativeInfinity, double.PositiveInfinity);
+            double At(double share)
+            {
+                var sum = 0.0;
+                foreach (var (value, weight) in sorted)
+                    if ((sum += weight) >= share * total)
+                        return value;
+                return sorted[^1].Value;
+            }
+            return new(sorted.Sum(s => s.Value * s.Weight) / total, At(0.05), At(0.95));
+        }
+    }
+}
