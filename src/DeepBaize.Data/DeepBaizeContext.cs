@@ -2,6 +2,7 @@ using DeepBaize.Data.Answers;
 using DeepBaize.Data.Cues;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
+using DeepBaize.Data.Learning;
 using DeepBaize.Data.Planning;
 using DeepBaize.Data.Players;
 using DeepBaize.Data.Positions;
@@ -32,6 +33,8 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<SaveCheck> SaveChecks => Set<SaveCheck>();
     public DbSet<EscapeCorrection> Corrections => Set<EscapeCorrection>();
     public DbSet<KeptFamily> Families => Set<KeptFamily>();
+    public DbSet<LearningTrial> Trials => Set<LearningTrial>();
+    public DbSet<TakenFigures> Taken => Set<TakenFigures>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
     public static void Configure(DbContextOptionsBuilder options, string connection) =>

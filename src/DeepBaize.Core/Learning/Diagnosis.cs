@@ -1,10 +1,8 @@
-using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
-using MathNet.Numerics.LinearAlgebra;
 
 namespace DeepBaize.Core.Learning;
 
@@ -81,17 +79,17 @@ public sealed record Diagnosis(
 
     /// <summary>Errors tried from which the likeliest are refined, and number of errors that the answer is averaged over.</summary>
     private const int Starts = 3,
-        Samples = 1536;
-
-    /// <summary>Share of the samples that does not trust the modes, and its spread; and how much wider than its slopes say a mode is sampled.</summary>
-    private const double ShareOfBroad = 0.15,
-        Broad = 2.5,
-        Wider = 1.4;
+        Samples = 1536,
+        Block = 128,
+        ScreenedDraws = 256;
+    private const double ScreenedStep = 0.4;
 
     /// <summary>Prior odds of something else, by which balls lie anywhere.</summary>
     private const double SomethingElse = 0.02;
 
-    /// <summary>A stroke within this of the one meant, in standard deviations of all its parts together, is a usual one (90 of 100).</summary>
+    /// <summary>
+    /// A stroke within this of the one meant, in standard deviations of all its parts together, is a usual one (90 of 100).
+    /// </summary>
     private const double UsualSpread = 2.79;
 
     private static readonly ErrorStream Draws = ErrorStream.Named("diagnosis");
@@ -104,17 +102,27 @@ public sealed record Diagnosis(
         var deviations = ErrorPart.Deviations(scatter, line.Cushions);
         ErrorFit Fit() => new(new StrokeReplay(observed, shape), deviations);
         var modes = Modes(Fit, deviations.Length, workers);
-        var samples = Sample(Fit, modes, deviations.Length, workers);
+        var count = workers.Bounded(Samples, 512) / Block;
+        var proposal = new ErrorProposal(modes, deviations.Length);
+        var samples = workers.InParallel(count, b => proposal.Sample(Fit(), Draws, b * Block, Block)).SelectMany(s => s).ToList();
         return new Weighing(samples, deviations, skill.Evenness).Tell(observed, line, shape);
     }
 
     private static double[] SpreadOf(int mistake, int parts) =>
-        [.. Enumerable.Range(0, parts).Select(k => k == mistake ? Mistake : k == ErrorPart.Rebound ? 1 : Rest)];
+        [
+            .. Enumerable
+                .Range(0, parts)
+                .Select(k =>
+                    k == mistake ? Mistake
+                    : k == ErrorPart.Rebound ? 1
+                    : Rest
+                ),
+        ];
 
     /// <summary>The likeliest errors under each cause, and under none in particular.</summary>
     private static List<ErrorMode> Modes(Func<ErrorFit> fit, int parts, Workers workers)
     {
-        var screened = fit().Screen();
+        var screened = fit().Screen(ScreenedDraws, ScreenedStep);
         var jobs = new List<(double[] Start, double[] Spread)>();
         for (var cause = -1; cause < ErrorPart.Usual; cause++)
         {
@@ -129,61 +137,11 @@ public sealed record Diagnosis(
             jobs.AddRange(starts.Select(s => (s, spread)));
         }
         var modes = workers.InParallel(jobs.Count, i => fit().Refine(jobs[i].Start, jobs[i].Spread));
-        var kept = new List<ErrorMode>();
-        foreach (var mode in modes.OrderByDescending(m => m.Value))
-            if (kept.All(k => k.Error.Zip(mode.Error, (a, b) => Math.Abs(a - b)).Max() > 0.15))
-                kept.Add(mode);
-        var best = kept[0].Value;
-        return [.. kept.Where(m => m.Value > best - 25).Take(12)];
-    }
-
-    /// <param name="Error">In standard deviations.</param>
-    /// <param name="LogLikelihood">Of what was seen.</param>
-    /// <param name="LogDensity">With which it was drawn.</param>
-    internal sealed record Sampled(double[] Error, double LogLikelihood, double LogDensity, double Distance);
-
-    private static List<Sampled> Sample(Func<ErrorFit> fit, List<ErrorMode> modes, int parts, Workers workers)
-    {
-        var wide = (1 - ShareOfBroad) / modes.Count;
-        var inverses = modes.Select(m => (Wider * m.Root).Inverse()).ToList();
-        var roots = modes.Select(m => m.Root.Diagonal().Sum(d => Math.Log(Wider * d))).ToList();
-        double LogDensity(double[] z)
-        {
-            var sum = ShareOfBroad * Math.Exp(-0.5 * z.Sum(v => v * v) / (Broad * Broad) - parts * Math.Log(Broad));
-            for (var m = 0; m < modes.Count; m++)
-            {
-                var off = inverses[m] * Vector<double>.Build.Dense(parts, k => z[k] - modes[m].Error[k]);
-                sum += wide * Math.Exp(-0.5 * off.DotProduct(off) - roots[m]);
-            }
-            return Math.Log(sum);
-        }
-        const int block = 128;
-        var blocks = workers.InParallel(workers.Bounded(Samples, 512) / block, b =>
-        {
-            var own = fit();
-            var list = new List<Sampled>(block);
-            for (var i = b * block; i < (b + 1) * block; i++)
-            {
-                var normals = ErrorFit.Normals(Draws, i, parts);
-                // In turn, so that each mode has its share of an even sample.
-                var m = (int)(i * 0.6180339887498949 % 1 * (modes.Count / (1 - ShareOfBroad)));
-                var z = new double[parts];
-                for (var k = 0; k < parts; k++)
-                {
-                    z[k] = m >= modes.Count ? Broad * normals[k] : modes[m].Error[k];
-                    for (var l = 0; m < modes.Count && l <= k; l++)
-                        z[k] += Wider * modes[m].Root[k, l] * normals[l];
-                }
-                var miss = own.Play(z);
-                list.Add(new(z, miss.LogLikelihood, LogDensity(z), miss.Distance));
-            }
-            return list;
-        });
-        return [.. blocks.SelectMany(b => b)];
+        return ErrorProposal.Distinct(modes);
     }
 
     /// <summary>What the sampled errors weigh under one assumption or another.</summary>
-    private sealed class Weighing(List<Sampled> samples, double[] deviations, double evenness)
+    private sealed class Weighing(List<SampledError> samples, double[] deviations, double evenness)
     {
         private int Parts => deviations.Length;
 
@@ -211,8 +169,8 @@ public sealed record Diagnosis(
                     .OrderByDescending(c => c.Chance),
             ];
             var evidence = scale + Math.Log(Math.Max(whole.Average(), 1e-300));
-            var elsewhere = Math.Log(SomethingElse) + observed.Seen.Balls.Sum(b => -Math.Log(b.IsOnTable ? Dimensions.Length * Dimensions.Width : 7));
-            // The prior's own constant: densities of the errors are told without the root of two pi to their number, and so are those drawn by.
+            var elsewhere =
+                Math.Log(SomethingElse) + observed.Seen.Balls.Sum(b => -Math.Log(b.IsOnTable ? Dimensions.Length * Dimensions.Width : 7));
             var explains = 1 / (1 + Math.Exp(Math.Min(700, elsewhere - evidence)));
             var nearest = samples.Zip(whole).Where(p => p.Second > 0).OrderByDescending(p => p.Second).Take(8).ToList();
             var size = nearest.Count == 0 ? double.PositiveInfinity : nearest.Min(p => Math.Sqrt(p.First.Error.Sum(z => z * z)));
@@ -228,16 +186,7 @@ public sealed record Diagnosis(
             );
         }
 
-        /// <summary>The player's own errors: all parts of one stroke share a factor, so that now and then everything is off at once.</summary>
-        private double LogPrior(double[] z)
-        {
-            var n = z.Length;
-            var constant =
-                MathNet.Numerics.SpecialFunctions.GammaLn((evenness + n) / 2)
-                - MathNet.Numerics.SpecialFunctions.GammaLn(evenness / 2)
-                - n / 2.0 * Math.Log(evenness / 2);
-            return constant - (evenness + n) / 2 * Math.Log(1 + z.Sum(v => v * v) / evenness);
-        }
+        private double LogPrior(double[] z) => SharedFactor.LogDensity(z.Sum(v => v * v), z.Length, evenness);
 
         private static double LogNormal(double[] z, double[] spread)
         {
@@ -287,7 +236,10 @@ public sealed record Diagnosis(
 
         private Range90 RangeOf(double[] weights, int part)
         {
-            var sorted = samples.Zip(weights, (s, w) => (Value: s.Error[part] * deviations[part], Weight: w)).OrderBy(s => s.Value).ToList();
+            var sorted = samples
+                .Zip(weights, (s, w) => (Value: s.Error[part] * deviations[part], Weight: w))
+                .OrderBy(s => s.Value)
+                .ToList();
             var total = weights.Sum();
             if (!(total > 0))
                 return new(0, double.NegativeInfinity, double.PositiveInfinity);

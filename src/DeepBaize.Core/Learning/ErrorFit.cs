@@ -16,13 +16,9 @@ internal sealed record ErrorMode(double[] Error, Matrix<double> Root, double Val
 /// <summary>Looks for the errors that explain one observed stroke: screening, then Levenberg–Marquardt.</summary>
 internal sealed class ErrorFit
 {
-    /// <summary>Number of errors drawn to begin with, and of standard deviations that they reach as a rule.</summary>
-    private const int Screened = 256;
-    private const double Reach = 1.7;
-
-    /// <summary>Each part by itself: how far, in standard deviations, and in which steps.</summary>
-    private const double FarthestAlone = 6,
-        StepAlone = 0.4;
+    /// <summary>How far the errors drawn to begin with reach as a rule, and how far each part by itself, in standard deviations.</summary>
+    private const double Reach = 1.7,
+        FarthestAlone = 6;
 
     /// <summary>Where nothing fits yet, balls this near count as nearly right, m.</summary>
     private const double Tolerance = 0.1;
@@ -52,7 +48,9 @@ internal sealed class ErrorFit
     }
 
     /// <summary>Errors worth refining, the most promising first: some drawn evenly, some of one part alone.</summary>
-    public List<double[]> Screen()
+    /// <param name="drawn">Number of those drawn.</param>
+    /// <param name="stepAlone">Step of one part alone, in standard deviations.</param>
+    public List<double[]> Screen(int drawn, double stepAlone)
     {
         var tried = new List<(double[] Error, double Badness)>();
         void Try(double[] error)
@@ -62,14 +60,14 @@ internal sealed class ErrorFit
         }
         Try(new double[Parts]);
         for (var k = 0; k < ErrorPart.Usual; k++)
-            for (var z = StepAlone; z <= FarthestAlone; z += StepAlone)
-                foreach (var by in new[] { z, -z })
-                {
-                    var alone = new double[Parts];
-                    alone[k] = by;
-                    Try(alone);
-                }
-        for (var i = 0; i < Screened; i++)
+        for (var z = stepAlone; z <= FarthestAlone; z += stepAlone)
+            foreach (var by in new[] { z, -z })
+            {
+                var alone = new double[Parts];
+                alone[k] = by;
+                Try(alone);
+            }
+        for (var i = 0; i < drawn; i++)
             Try(Drawn(i, Reach));
         return [.. tried.OrderBy(t => t.Badness).Select(t => t.Error)];
     }
@@ -129,18 +127,31 @@ internal sealed class ErrorFit
     /// <summary>Slopes of the balls' ends, m per standard deviation of each part: a row for each coordinate.</summary>
     public Matrix<double> Slopes(double[] z)
     {
-        var rows = Play(z).Offs.Length;
-        var slopes = DenseMatrix.Create(rows, Parts, 0);
+        var middle = Play(z).Offs;
+        var slopes = DenseMatrix.Create(middle.Length, Parts, 0);
         for (var k = 0; k < Parts; k++)
         {
             var (up, down) = ((double[])z.Clone(), (double[])z.Clone());
             up[k] += SlopeStep;
             down[k] -= SlopeStep;
-            var (more, less) = (Play(up).Offs, Play(down).Offs);
-            for (var i = 0; i < rows; i++)
-                slopes[i, k] = (more[i] - less[i]) / (2 * SlopeStep);
+            SetSlope(slopes, k, Play(down).Offs, middle, Play(up).Offs, SlopeStep);
         }
         return slopes;
+    }
+
+    /// <summary>
+    /// Writes a column of slopes. Where a ball is just met or just missed, the ends jump: the gentler side tells how they go on.
+    /// </summary>
+    public static void SetSlope(Matrix<double> slopes, int column, double[] down, double[] middle, double[] up, double step)
+    {
+        for (var i = 0; i < middle.Length; i++)
+        {
+            var (before, after) = ((middle[i] - down[i]) / step, (up[i] - middle[i]) / step);
+            slopes[i, column] =
+                Math.Abs(after - before) <= 0.5 * Math.Max(Math.Abs(after), Math.Abs(before)) ? (before + after) / 2
+                : Math.Abs(after) < Math.Abs(before) ? after
+                : before;
+        }
     }
 
     private Matrix<double> NormalMatrix(double[] z, in Miss miss, double[] spread, out Vector<double> gradient)

@@ -131,6 +131,18 @@ internal sealed class StrokeReplay
 /// <param name="Penalty">What else does not fit, as a logarithm of the likelihood.</param>
 internal readonly record struct Miss(double[] Offs, double[] Deviations, double Penalty)
 {
+    /// <summary>Sum of the squares, each in its own standard deviation.</summary>
+    public double Square
+    {
+        get
+        {
+            var sum = 0.0;
+            for (var i = 0; i < Offs.Length; i++)
+                sum += Math.Pow(Offs[i] / Deviations[i], 2);
+            return sum;
+        }
+    }
+
     /// <summary>Logarithm of the density of what was seen, per square metre of each ball.</summary>
     public double LogLikelihood
     {

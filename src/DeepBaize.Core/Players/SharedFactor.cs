@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using MathNet.Numerics;
 using MathNet.Numerics.Distributions;
 
 namespace DeepBaize.Core.Players;
@@ -57,6 +58,17 @@ public sealed class SharedFactor
 
     /// <summary>Returns the share of strokes within a number of standard deviations of an ordinary one, either way.</summary>
     public double Within(double z) => double.IsPositiveInfinity(z) ? 1 : At(_within, Math.Max(0, z) / Math.Sqrt(_freedom + z * z));
+
+    /// <summary>
+    /// Logarithm of the density of a stroke's parts together, Student's t in several dimensions, but for the constant of a normal density.
+    /// </summary>
+    /// <param name="square">Sum of the parts' squares, each in its own standard deviation.</param>
+    /// <param name="freedom">ν.</param>
+    public static double LogDensity(double square, int parts, double freedom) =>
+        SpecialFunctions.GammaLn((freedom + parts) / 2)
+        - SpecialFunctions.GammaLn(freedom / 2)
+        - parts / 2.0 * Math.Log(freedom / 2)
+        - (freedom + parts) / 2 * Math.Log(1 + square / freedom);
 
     /// <summary>Straight between the nodes of a table.</summary>
     /// <param name="along">0–1.</param>

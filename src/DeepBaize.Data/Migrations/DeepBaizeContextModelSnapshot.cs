@@ -352,6 +352,130 @@ namespace DeepBaize.Data.Migrations
                     b.ToTable("frames", (string)null);
                 });
 
+            modelBuilder.Entity("DeepBaize.Data.Learning.LearningTrial", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("content");
+
+                    b.Property<Guid?>("CueId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("cue_id");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<DateTimeOffset>("PlayedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("played_at");
+
+                    b.Property<Guid?>("PlayerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("player_id");
+
+                    b.Property<Guid>("TableId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("table_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_learning_trials");
+
+                    b.HasIndex("CueId")
+                        .HasDatabaseName("ix_learning_trials_cue_id");
+
+                    b.HasIndex("OwnerId")
+                        .HasDatabaseName("ix_learning_trials_owner_id");
+
+                    b.HasIndex("PlayerId")
+                        .HasDatabaseName("ix_learning_trials_player_id");
+
+                    b.HasIndex("TableId", "PlayedAt")
+                        .HasDatabaseName("ix_learning_trials_table_id_played_at");
+
+                    b.ToTable("learning_trials", (string)null);
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Learning.TakenFigures", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("After")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("after");
+
+                    b.Property<string>("Before")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("before");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("OwnerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("owner_id");
+
+                    b.Property<string>("SkillBefore")
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("skill_before");
+
+                    b.Property<DateTimeOffset>("TakenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("taken_at");
+
+                    b.Property<Guid>("ThingId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("thing_id");
+
+                    b.Property<DateTimeOffset?>("UndoneAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("undone_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_taken_figures");
+
+                    b.HasIndex("OwnerId")
+                        .HasDatabaseName("ix_taken_figures_owner_id");
+
+                    b.HasIndex("ThingId", "TakenAt")
+                        .HasDatabaseName("ix_taken_figures_thing_id_taken_at");
+
+                    b.ToTable("taken_figures", (string)null);
+                });
+
             modelBuilder.Entity("DeepBaize.Data.Planning.SavedPlan", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1168,6 +1292,45 @@ namespace DeepBaize.Data.Migrations
                         .HasForeignKey("TableId")
                         .OnDelete(DeleteBehavior.SetNull)
                         .HasConstraintName("fk_frames_tables_table_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Learning.LearningTrial", b =>
+                {
+                    b.HasOne("DeepBaize.Data.Cues.ClubCue", null)
+                        .WithMany()
+                        .HasForeignKey("CueId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_learning_trials_cues_cue_id");
+
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_learning_trials_users_owner_id");
+
+                    b.HasOne("DeepBaize.Data.Players.ClubPlayer", null)
+                        .WithMany()
+                        .HasForeignKey("PlayerId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_learning_trials_players_player_id");
+
+                    b.HasOne("DeepBaize.Data.Tables.ClubTable", null)
+                        .WithMany()
+                        .HasForeignKey("TableId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_learning_trials_tables_table_id");
+                });
+
+            modelBuilder.Entity("DeepBaize.Data.Learning.TakenFigures", b =>
+                {
+                    b.HasOne("DeepBaize.Data.User", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_taken_figures_users_owner_id");
                 });
 
             modelBuilder.Entity("DeepBaize.Data.Planning.SavedPlan", b =>

@@ -55,7 +55,21 @@ public sealed record PointEntry(double Time, double X, double Y)
 }
 
 /// <summary>The way of a ball that moved.</summary>
-public sealed record PathEntry(string Id, IReadOnlyList<PointEntry> Points);
+public sealed record PathEntry(string Id, IReadOnlyList<PointEntry> Points)
+{
+    /// <summary>The ways of all balls that moved in a shot.</summary>
+    public static IReadOnlyList<PathEntry> Of(Layout layout, ShotRecord record, int count)
+    {
+        var paths = ShotPath.Points(record, count, ShotPath.Drawn);
+        return
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Where(i => paths[i].Count > 0)
+                .Select(i => new PathEntry(layout.Balls[i].Ball.Id, [.. paths[i].Select(PointEntry.Of)])),
+        ];
+    }
+}
 
 /// <summary>All that a shot does. Paths are of the balls that moved.</summary>
 public sealed record SimulationResult(
@@ -78,7 +92,6 @@ public sealed record SimulationResult(
     {
         string Id(int slot) => layout.Balls[slot].Ball.Id;
         string? PocketOf(int slot) => after.IsOff(slot) ? "off" : after.PocketOf(slot)?.Name();
-        var paths = ShotPath.Points(record, after.Count, ShotPath.Drawn);
         var slots = Enumerable.Range(0, after.Count);
         return new(
             Finals: [.. slots.Select(i => new FinalBall(Id(i), after.X(i), after.Y(i), PocketOf(i)))],
@@ -94,7 +107,7 @@ public sealed record SimulationResult(
                     e.Pocket?.Name()
                 )),
             ],
-            Paths: [.. slots.Where(i => paths[i].Count > 0).Select(i => new PathEntry(Id(i), [.. paths[i].Select(PointEntry.Of)]))],
+            Paths: PathEntry.Of(layout, record, after.Count),
             Duration: Math.Round(after.Duration, 6)
         );
     }

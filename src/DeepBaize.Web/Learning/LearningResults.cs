@@ -1,0 +1,128 @@
+using System.ComponentModel;
+using DeepBaize.Core.Learning;
+using DeepBaize.Core.Physics;
+using DeepBaize.Core.Strokes;
+using DeepBaize.Core.Table;
+using DeepBaize.Data.Positions;
+using DeepBaize.Web.Simulation;
+
+namespace DeepBaize.Web.Learning;
+
+/// <summary>A figure with its 90 % interval.</summary>
+public sealed record RangeResult(double Value, double Low, double High)
+{
+    public static RangeResult Of(Range90 range) => new(range.Value, range.Low, range.High);
+}
+
+/// <summary>One thing that may have gone wrong.</summary>
+/// <param name="Paths">The stroke as it must have been then: the ways of the balls that moved.</param>
+public sealed record CauseResult(
+    [property: Description("thick, thin, pace, height, side, or direction where no ball is to be met.")] string Cause,
+    [property: Description("hard, soft, high, low, left or right; null of thick and thin.")] string? Direction,
+    double Amount,
+    [property: Description("degrees, share (of the cue's speed) or radius (a fraction of the ball's).")] string Unit,
+    [property: Description("That it was this, of all single causes, 0 to 1.")] double Chance,
+    [property: Description("Of side and height: in tips. Of pace: in steps of pace. Else null.")] double? InPlayersUnits,
+    IReadOnlyList<PathEntry> Paths
+);
+
+/// <summary>The whole error of the stroke.</summary>
+public sealed record StrokeErrorResult(
+    [property: Description("Of the direction, degrees to the left.")] RangeResult TurnDegrees,
+    [property: Description("As a share of the cue's speed.")] RangeResult Pace,
+    [property: Description("As a fraction of the ball's radius, to the right.")] RangeResult Side,
+    [property: Description("As a fraction of the ball's radius, upwards.")] RangeResult Height
+);
+
+/// <summary>What went wrong with a stroke.</summary>
+public sealed record DiagnosisResult(
+    [property: Description("The likeliest first.")] IReadOnlyList<CauseResult> Causes,
+    StrokeErrorResult Error,
+    [property: Description(
+        "Chance that a stroke near the one meant did this, 0 to 1; near 0 a ball was elsewhere, or something else happened."
+    )]
+        double Explains,
+    [property: Description("Whether it lies within the player's usual spread: nothing should be changed.")] bool IsUsual,
+    [property: Description("How far the balls end from where they were seen with the likeliest error, m.")] double Left
+)
+{
+    public static DiagnosisResult Of(Diagnosis found, ObservedStroke observed, TableShape shape) =>
+        new(
+            [.. found.Causes.Select(c => CauseOf(c, observed, shape))],
+            new(RangeResult.Of(found.Turn), RangeResult.Of(found.Pace), RangeResult.Of(found.Side), RangeResult.Of(found.Height)),
+            Math.Round(found.Explains, 4),
+            found.IsUsual,
+            found.Left
+        );
+
+    private static CauseResult CauseOf(LikelyCause c, ObservedStroke observed, TableShape shape)
+    {
+        var (name, direction, unit) = c.Cause switch
+        {
+            Cause.Thick => ("thick", null, "degrees"),
+            Cause.Thin => ("thin", null, "degrees"),
+            Cause.Left => ("direction", "left", "degrees"),
+            Cause.Right => ("direction", "right", "degrees"),
+            Cause.Hard => ("pace", "hard", "share"),
+            Cause.Soft => ("pace", "soft", "share"),
+            Cause.High => ("height", "high", "radius"),
+            Cause.Low => ("height", "low", "radius"),
+            Cause.LeftSide => ("side", "left", "radius"),
+            _ => ("side", (string?)"right", "radius"),
+        };
+        double? own = unit switch
+        {
+            "radius" => c.Amount / Tip.Fraction(1),
+            "share" => Math.Abs(
+                Pace.OfCueSpeed(Pace.CueSpeed(observed.Meant.Pace) * Math.Max(0.02, 1 + c.Error.Pace)) - observed.Meant.Pace
+            ),
+            _ => null,
+        };
+        var (simulator, record) = (new Simulator(shape), new ShotRecord());
+        c.Error.Play(simulator, observed.Layout, observed.Meant, record);
+        return new(name, direction, c.Amount, unit, Math.Round(c.Chance, 4), own, PathEntry.Of(observed.Layout, record, simulator.Count));
+    }
+}
+
+/// <summary>A figure that was learnt.</summary>
+public sealed record EstimateResult(
+    string Name,
+    double Value,
+    double Low,
+    double High,
+    [property: Description("By how much less it is in doubt than before, 0 to 1; near 0 the strokes say nothing about it.")] double Narrowed
+);
+
+/// <summary>What strokes tell of a table.</summary>
+public sealed record TableLearntResult(
+    [property: Description("With 90 % intervals.")] IReadOnlyList<EstimateResult> Estimates,
+    [property: Description("How far the balls ended from where the table as it was taken for would have them, on the average, m.")]
+        double MissBefore,
+    [property: Description("The same with the table as it was learnt, m: the player's own errors are left.")] double MissAfter,
+    [property: Description("How far off a typical shot's ends are predicted, m, root mean square.")] double Knowledge,
+    [property: Description("Of each stroke, whether its white stopped in the 90 % area that the others predict.")] IReadOnlyList<bool> Held,
+    [property: Description("Strokes that do not fit, by their place in the list.")] IReadOnlyList<int> Strange
+);
+
+/// <summary>What a player's strokes are off by on the average, with 90 % intervals; units as of an error.</summary>
+public sealed record HabitsResult(RangeResult TurnDegrees, RangeResult Pace, RangeResult Side, RangeResult Height);
+
+/// <summary>What strokes tell of a player.</summary>
+public sealed record PlayerLearntResult(
+    [property: Description("The parts of a skill in its units, with 90 % intervals.")] IReadOnlyList<EstimateResult> Estimates,
+    HabitsResult Habits,
+    [property: Description("What the player calls five, on the standard scale, by the habit of pace.")] double PaceOfFive,
+    [property: Description("Strokes that nothing near the one meant explains, by their place in the list; left out.")]
+        IReadOnlyList<int> Unexplained
+);
+
+/// <summary>A stroke that would tell much.</summary>
+public sealed record TeachingStrokeResult(TeachingLine Line, IReadOnlyList<BallEntry> Balls, StrokeEntry Stroke, StrikeRequest Strike);
+
+/// <summary>The strokes that would tell most now, the best first, and how well the table is known.</summary>
+public sealed record TeachResult(
+    IReadOnlyList<TeachingStrokeResult> Strokes,
+    [property: Description("How far off a typical shot's ends are predicted, m, root mean square.")] double Knowledge,
+    [property: Description("With nothing seen, m.")] double KnowledgeBefore,
+    IReadOnlyList<EstimateResult> Estimates
+);
