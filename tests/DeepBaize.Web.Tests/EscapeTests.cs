@@ -65,20 +65,4 @@ public class EscapeTests(Application app)
         var (status, problem) = await app.Post("/api/escapes/family", new JsonObject { ["content"] = Open(aim: 0) });
         Assert.Equal((400, "content.stroke"), (status, problem.Fields().First()));
     }
-
-    [Fact]
-    public async Task Where_the_white_stopped_is_explained_or_refused_off_the_table()
-    {
-        var asked = new JsonObject
-        {
-            ["content"] = Sample.Content(),
-            ["x"] = 1.0,
-            ["y"] = 0.9,
-        };
-        var (status, told) = await app.Post("/api/shot/adjust", asked);
-        Assert.Equal(200, status);
-        Assert.True(told["off"]!.GetValue<double>() > 0);
-        asked["x"] = 9;
-        Assert.Equal(["x"], (await app.Post("/api/shot/adjust", asked)).Body.Fields());
-    }
 }

@@ -93,6 +93,12 @@ public sealed record Conditions
     /// <summary>What nap and slope do to a rolling ball, m/s².</summary>
     public Vec2 Drift => new(DriftAlong, DriftAcross);
 
+    /// <summary>
+    /// How far a ball that stops after a way runs off it by drift, m: d·s/(2·μr·g), to first order in the drift (docs/model.md, "Drift").
+    /// </summary>
+    /// <param name="way">m.</param>
+    public Vec2 RunsOff(double way) => way / (2 * RollingFriction * Gravity) * Drift;
+
     /// <summary>μ_b at a slip speed in m/s: Alciatore TP A.14, a fit to Marlow's data.</summary>
     public double BallFriction(double slipSpeed) => BallFrictionFloor + BallFrictionRange * Math.Exp(-BallFrictionDecay * slipSpeed);
 

@@ -131,7 +131,7 @@ public static class LearningEndpoints
             ),
         ];
 
-    private static PlayerLearntResult ResultOf(PlayerLearnt learnt)
+    internal static PlayerLearntResult ResultOf(PlayerLearnt learnt)
     {
         var habits = learnt.Habits;
         return new(

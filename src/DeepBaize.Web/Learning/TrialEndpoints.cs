@@ -1,6 +1,7 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Learning;
+using DeepBaize.Core.Practice;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Learning;
@@ -9,6 +10,7 @@ using DeepBaize.Web.InHand;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Records;
 using DeepBaize.Web.Searches;
+using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -75,8 +77,14 @@ public sealed record TableKnowledge(
     double MissAfter,
     [property: Description("Of each trial, whether its white stopped in the 90 % area that the others predict.")] IReadOnlyList<bool> Held,
     [property: Description("Trials that do not fit, by their place in the list.")] IReadOnlyList<int> Strange,
+    [property: Description("How far a slow ball runs off its line in the table's width, along x and along y, m.")] PlaceResult RunsOff,
     IReadOnlyList<TeachingStrokeResult> Next
 );
+
+/// <summary>What counted attempts tell of the player in hand.</summary>
+/// <param name="Attempts">Number of attempts that say where a single stroke ended.</param>
+/// <param name="Learnt">Null if they are too few.</param>
+public sealed record AttemptsLearnt(int Attempts, PlayerLearntResult? Learnt);
 
 /// <summary>Strokes played to learn of the table in hand.</summary>
 public static class TrialEndpoints
@@ -126,6 +134,12 @@ public static class TrialEndpoints
             .MapPost("/learnt", LearntOf)
             .WithName("learntOfTrials")
             .WithSummary("What the trials of the table in hand tell of it, and the strokes that would tell most now");
+        app.MapPost("/api/learn/attempts", Attempts)
+            .WithTags("Learning")
+            .ProducesProblem(400)
+            .ProducesProblem(503)
+            .WithName("learnAttempts")
+            .WithSummary("What the counted attempts of the player in hand tell of his errors");
     }
 
     private static IQueryable<LearningTrial> Own(DeepBaizeContext db) =>
@@ -207,10 +221,72 @@ public static class TrialEndpoints
                     learnt?.MissAfter ?? 0,
                     learnt?.Held ?? [],
                     learnt?.Strange ?? [],
+                PlaceResult.Of(belief.Conditions.RunsOff(Dimensions.Width)),
                     LearningEndpoints.NextOf(belief, skill, Seen.UsualDoubt, workers)
                 );
             }
         );
+    }
+
+    /// <summary>Attempts that are learnt from, the newest; and those that are too few to tell anything.</summary>
+    private const int NewestAttempts = 150,
+        FewestAttempts = 5;
+
+    /// <summary>How well a thumb shows where a ball stopped, m.</summary>
+    private const double ThumbDoubt = 0.03;
+
+    private static async Task<AttemptsLearnt> Attempts(HttpContext http, SearchDesk desk, DeepBaizeContext db, CancellationToken cancel)
+    {
+        var inHand = await db.InHandAsync(cancel);
+        var row = await db.AtHand<Data.Players.ClubPlayer>().AsNoTracking().SingleOrDefaultAsync(p => p.Id == inHand.PlayerId, cancel);
+        var player = (row is null ? new PlayerEntry() : StoredPlayer.Of(row)).Checked();
+        var attempts = await db
+            .Attempts.AsNoTracking()
+            .Where(a => a.OwnerId == User.LocalId && a.PlayerId == inHand.PlayerId && !a.IsWithdrawn && a.WhiteX != null)
+            .Join(db.LaidSteps.AsNoTracking(), a => new { a.OwnerId, Hash = a.LaidHash }, l => new { l.OwnerId, Hash = (string?)l.Hash }, (a, l) => new { a, l })
+            .OrderByDescending(x => x.a.At)
+            .Take(NewestAttempts)
+            .ToListAsync(cancel);
+        // One table at a time: the newest one's.
+        var conditions = attempts.FirstOrDefault()?.l.Conditions ?? new Dictionary<string, double>();
+        var shape = new TableShape(Conditions.With(conditions));
+        var observed = attempts
+            .Where(x => x.l.Conditions.Count == conditions.Count && x.l.Conditions.All(c => conditions.GetValueOrDefault(c.Key) == c.Value))
+            .Select(x => SeenIn(x.a, x.l.Step, shape, player))
+            .OfType<ObservedStroke>()
+            .ToList();
+        if (observed.Count < FewestAttempts)
+            return new(observed.Count, null);
+        var learnt = await desk.JudgeAsync(http, workers => PlayerFit.Of(observed, player.Skill, shape, workers));
+        return new(observed.Count, LearningEndpoints.ResultOf(learnt));
+    }
+
+    /// <summary>Null where the attempt was no single stroke, or can no longer be laid.</summary>
+    private static ObservedStroke? SeenIn(Data.Practice.Attempt attempt, Step asked, TableShape shape, Core.Players.Player player)
+    {
+        var step = attempt.IsMirrored ? asked.Mirrored : asked;
+        if (step.IsRun)
+            return null;
+        try
+        {
+            var layout = step.LayoutOn(shape);
+            var stroke = step.StrokeOn(layout, shape, player, attempt.Stroke);
+            var pot = step.PotIn(layout);
+            var finals = new List<(string?, double, double, string?)> { ("white", attempt.WhiteX!.Value, attempt.WhiteY!.Value, null) };
+            if (pot is { Through: < 0 })
+            {
+                var ball = layout.Balls[pot.Slot].Ball.Id;
+                if (attempt.IsDone && step.Demands.Any(d => d.Kind == DemandKind.Pot))
+                    finals.Add((ball, 0, 0, pot.Pocket.Name()));
+                else if (attempt is { BallX: { } x, BallY: { } y })
+                    finals.Add((ball, x, y, null));
+            }
+            return ObservedStroke.Create(layout, stroke, finals, ThumbDoubt, pot);
+        }
+        catch (InputException)
+        {
+            return null;
+        }
     }
 
     /// <summary>An old trial is doubted more: its table may have changed since.</summary>

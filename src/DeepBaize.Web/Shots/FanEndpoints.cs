@@ -51,15 +51,6 @@ public sealed record PacesRequest
     public GoalEntry? Goal { get; init; }
 }
 
-/// <summary>A stroke that was played, and where its white was seen to stop, m.</summary>
-public sealed record AdjustRequest
-{
-    public required PositionContent Content { get; init; }
-    public PlayerEntry Player { get; init; } = new();
-    public required double X { get; init; }
-    public required double Y { get; init; }
-}
-
 /// <summary>What comes of a stroke.</summary>
 /// <param name="White">Where the white stops; null if it goes in or off the table.</param>
 /// <param name="WhiteRests">Where the white stops, told from cushions and spots.</param>
@@ -233,10 +224,6 @@ public static class FanEndpoints
             .WithName("shotLadder")
             .WithSummary("One knob swept from end to end: what each setting reaches, and where one thing turns into the next");
         group
-            .MapPost("/shot/adjust", Adjust)
-            .WithName("shotAdjust")
-            .WithSummary("Which single error of pace, height, side or aim explains where the white was seen to stop");
-        group
             .MapPost("/shot/chart", Chart)
             .WithName("shotChart")
             .WithSummary(
@@ -266,16 +253,6 @@ public static class FanEndpoints
             : KnobLadder.UsualRange(request.Knob, question.Stroke);
         var rungs = await desk.JudgeAsync(http, workers => KnobLadder.Of(question, request.Knob, range, workers));
         return [.. rungs.Select(r => new RungResult(r.From, r.To, r.What is { } what ? ReachedResult.Of(what, question.Layout) : null))];
-    }
-
-    private static async Task<NextAdjustment> Adjust(AdjustRequest request, HttpContext http, SearchDesk desk)
-    {
-        var checks = new Checks();
-        checks.Range("x", request.X, 0, Dimensions.Length, " m");
-        checks.Range("y", request.Y, 0, Dimensions.Width, " m");
-        checks.ThrowIfAny();
-        var (question, _) = Question(request.Content, request.Player, null, false);
-        return await desk.JudgeAsync(http, workers => NextAdjustment.Of(question, new(request.X, request.Y), workers));
     }
 
     /// <summary>Largest number of settings of a ladder that is asked for.</summary>

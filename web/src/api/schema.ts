@@ -123,6 +123,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learn/attempts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the counted attempts of the player in hand tell of his errors */
+        post: operations["learnAttempts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-in/stroke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A made-up player plays the stroke on a made-up table, whose figures nobody tells */
+        post: operations["standInStroke"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shot": {
         parameters: {
             query?: never;
@@ -287,23 +321,6 @@ export interface paths {
         put?: never;
         /** One knob swept from end to end: what each setting reaches, and where one thing turns into the next */
         post: operations["shotLadder"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shot/adjust": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Which single error of pace, height, side or aim explains where the white was seen to stop */
-        post: operations["shotAdjust"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1494,6 +1511,160 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learn/stroke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which errors explain where the balls of a stroke ended, the likeliest first */
+        post: operations["learnStroke"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Figures of a table, its balls and the cue, from strokes that were played on it */
+        post: operations["learnTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/player": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The parts of a player's error, and what he is off by on the average, from strokes on a known table */
+        post: operations["learnPlayer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/teach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The strokes that would tell most about a table now, and how well it is known */
+        post: operations["learnTeach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps a stroke that was played on the table in hand, and where its balls were seen */
+        post: operations["keepTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/trials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a trial that was wrong */
+        delete: operations["deleteTrial"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/trials/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the trials of the table in hand tell of it, and the strokes that would tell most now */
+        post: operations["learntOfTrials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Figures that were taken over for the table and the player in hand, the newest first; in parts */
+        get: operations["listTaken"];
+        put?: never;
+        /** Takes learnt figures over for the table or the player in hand */
+        post: operations["takeFigures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learn/taken/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gives figures that were taken over back: those from before hold again */
+        post: operations["undoTaken"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -1740,15 +1911,6 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description A stroke that was played, and where its white was seen to stop, m. */
-        AdjustRequest: {
-            content: components["schemas"]["PositionContent"];
-            player?: components["schemas"]["PlayerEntry"];
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
         /**
          * @description What follows a foul (the Official Rules, Section 3, rules 13 and 14).
          * @enum {unknown}
@@ -2033,6 +2195,15 @@ export interface components {
         AttemptsEntry: {
             attempts: components["schemas"]["AttemptEntry"][];
         };
+        /** @description What counted attempts tell of the player in hand. */
+        AttemptsLearnt: {
+            /**
+             * Format: int32
+             * @description Number of attempts that say where a single stroke ended.
+             */
+            attempts: number;
+            learnt: null | components["schemas"]["PlayerLearntResult"];
+        };
         /** @description A ball and its centre: metres, x up the table from the baulk cushion, y across from the yellow's side. */
         BallEntry: {
             id: string;
@@ -2136,6 +2307,29 @@ export interface components {
             times: number;
             /** Format: int32 */
             missed: number;
+        };
+        /** @description One thing that may have gone wrong. */
+        CauseResult: {
+            /** @description thick, thin, pace, height, side, or direction where no ball is to be met. */
+            cause: string;
+            /** @description hard, soft, high, low, left or right; null of thick and thin. */
+            direction: null | string;
+            /** Format: double */
+            amount: number;
+            /** @description degrees, share (of the cue's speed) or radius (a fraction of the ball's). */
+            unit: string;
+            /**
+             * Format: double
+             * @description That it was this, of all single causes, 0 to 1.
+             */
+            chance: number;
+            /**
+             * Format: double
+             * @description Of side and height: in tips. Of pace: in steps of pace. Else null.
+             */
+            inPlayersUnits: null | number;
+            /** @description The stroke as it must have been then: the ways of the balls that moved. */
+            paths: components["schemas"]["PathEntry"][];
         };
         /**
          * @description What a chance to win stands on.
@@ -2623,6 +2817,24 @@ export interface components {
          * @enum {unknown}
          */
         DemandKind: "pot" | "whiteIn" | "ballIn" | "whiteOnCushion" | "ballOnCushion" | "meetsFirst" | "runsInto" | "backOnTip" | "gate" | "noCushion" | "noSide" | "score";
+        /** @description What went wrong with a stroke. */
+        DiagnosisResult: {
+            /** @description The likeliest first. */
+            causes: components["schemas"]["CauseResult"][];
+            error: components["schemas"]["StrokeErrorResult"];
+            /**
+             * Format: double
+             * @description Chance that a stroke near the one meant did this, 0 to 1; near 0 a ball was elsewhere, or something else happened.
+             */
+            explains: number;
+            /** @description Whether it lies within the player's usual spread: nothing should be changed. */
+            isUsual: boolean;
+            /**
+             * Format: double
+             * @description How far the balls end from where they were seen with the likeliest error, m.
+             */
+            left: number;
+        };
         /** @description An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table. */
         EllipseResult: {
             centre: components["schemas"]["PlaceResult"];
@@ -2706,6 +2918,21 @@ export interface components {
              * @description Number of strokes played.
              */
             strokes: number;
+        };
+        /** @description A figure that was learnt. */
+        EstimateResult: {
+            name: string;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description By how much less it is in doubt than before, 0 to 1; near 0 the strokes say nothing about it.
+             */
+            narrowed: number;
         };
         /** @description Something that happened in a shot; seconds after the strike and metres. */
         EventEntry: {
@@ -3382,6 +3609,13 @@ export interface components {
              */
             before: null | number;
         };
+        /** @description What a player's strokes are off by on the average, with 90 % intervals; units as of an error. */
+        HabitsResult: {
+            turnDegrees: components["schemas"]["RangeResult"];
+            pace: components["schemas"]["RangeResult"];
+            side: components["schemas"]["RangeResult"];
+            height: components["schemas"]["RangeResult"];
+        };
         /** @description A height of the tip at which the butt need be raised less. */
         HigherResult: {
             /**
@@ -3431,6 +3665,15 @@ export interface components {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
         };
+        /** @description A trial to keep for the table in hand. */
+        KeepTrialRequest: {
+            line?: null | components["schemas"]["TeachingLine"];
+            balls: components["schemas"]["BallEntry"][];
+            /** @description As it was meant; the speed of the cue 0.24 to 7.08 m/s. */
+            strike: components["schemas"]["StrikeRequest"];
+            meant?: null | components["schemas"]["PotEntry"];
+            seen: components["schemas"]["SeenEntry"];
+        };
         /** @description A family of escapes that is kept. */
         KeptFamilyResult: {
             /** Format: uuid */
@@ -3465,6 +3708,19 @@ export interface components {
             /** Format: uint32 */
             version: number;
         };
+        /** @description A trial that is kept. */
+        KeptTrialResult: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            playedAt: string;
+            line: null | components["schemas"]["TeachingLine"];
+            balls: components["schemas"]["BallEntry"][];
+            strike: components["schemas"]["StrikeRequest"];
+            seen: components["schemas"]["SeenEntry"];
+            /** Format: uint32 */
+            version: number;
+        };
         /** @description How many strokes of a kind were counted in runs and in breaks of frames. */
         KindCount: {
             kind: string;
@@ -3478,20 +3734,6 @@ export interface components {
          * @enum {unknown}
          */
         Knob: "line" | "pace" | "height" | "side";
-        /** @description One error of the stroke that would put the white where it was seen, everything else as it was meant. */
-        KnobError: {
-            knob: components["schemas"]["StrokeKnob"];
-            /**
-             * Format: double
-             * @description How far the knob was off: steps of pace, tips, or degrees; what to change next time is the opposite.
-             */
-            by: number;
-            /**
-             * Format: double
-             * @description How far from where the white was seen it still stops then, m.
-             */
-            off: number;
-        };
         /** @description Settings of one knob with which a stroke still does what is asked of it, everything else as set. */
         KnobRange: {
             /**
@@ -3562,6 +3804,44 @@ export interface components {
         LaidTable: {
             name: string;
             balls: components["schemas"]["BallEntry"][];
+        };
+        /** @description Strokes that tell of a player. */
+        LearnPlayerRequest: {
+            attempts: components["schemas"]["ObservedEntry"][];
+            /** @description Who the player was taken for. */
+            player?: components["schemas"]["PlayerEntry"];
+            conditions?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description One stroke that did not do what was meant. */
+        LearnStrokeRequest: {
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description Figures of the table that differ from the defaults, by name. */
+            conditions?: null | {
+                [key: string]: number;
+            };
+            balls: components["schemas"]["BallEntry"][];
+            /** @description As it was meant; the speed of the cue 0.24 to 7.08 m/s. */
+            strike: components["schemas"]["StrikeRequest"];
+            meant?: null | components["schemas"]["PotEntry"];
+            seen: components["schemas"]["SeenEntry"];
+        };
+        /** @description Strokes that tell of a table. */
+        LearnTableRequest: {
+            trials: components["schemas"]["ObservedEntry"][];
+            /** @description Names of the conditions that are to be learnt. */
+            fit: string[];
+            /** @description Who played the strokes: what they do not hit as meant is not the table's. */
+            player?: components["schemas"]["PlayerEntry"];
+            /** @description What the table was taken for: figures that differ from the defaults, by name. */
+            conditions?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description Who learns, where nobody says: the default player. */
+        Learner: {
+            player?: components["schemas"]["PlayerEntry"];
         };
         /** @description What is left to the other player. Lengths in m, worth in points. */
         LeaveResult: {
@@ -3769,16 +4049,6 @@ export interface components {
             second?: string;
             shots?: components["schemas"]["RecordedShot"][];
         };
-        /** @description From where the white stopped: which single error of pace, height, side or aim explains it, by playing the stroke with each. How likely each is for a player does not come into it. */
-        NextAdjustment: {
-            /**
-             * Format: double
-             * @description From where the stroke as meant stops to where the white was seen, m; null if as meant it does not stop.
-             */
-            off: null | number;
-            /** @description The best explanation first; empty if it is near enough, or no single error comes near. */
-            errors: components["schemas"]["KnobError"][];
-        };
         /** @description A ball to play for, with the simplest stroke of those that cannot be told apart. Shares 0–1, lengths m. */
         NextBallResult: {
             /** @description The ball to be on next. */
@@ -3834,6 +4104,14 @@ export interface components {
             scores: boolean;
             white: null | components["schemas"]["PlaceResult"];
             change: components["schemas"]["Estimate"];
+        };
+        /** @description A stroke as it was meant, and what was seen of it. */
+        ObservedEntry: {
+            balls: components["schemas"]["BallEntry"][];
+            /** @description As it was meant; the speed of the cue 0.24 to 7.08 m/s. */
+            strike: components["schemas"]["StrikeRequest"];
+            meant?: null | components["schemas"]["PotEntry"];
+            seen: components["schemas"]["SeenEntry"];
         };
         /** @description A ball in the way. */
         ObstacleResult: {
@@ -4216,6 +4494,19 @@ export interface components {
              */
             naturalElevation?: number;
         };
+        /** @description What strokes tell of a player. */
+        PlayerLearntResult: {
+            /** @description The parts of a skill in its units, with 90 % intervals. */
+            estimates: components["schemas"]["EstimateResult"][];
+            habits: components["schemas"]["HabitsResult"];
+            /**
+             * Format: double
+             * @description What the player calls five, on the standard scale, by the habit of pace.
+             */
+            paceOfFive: number;
+            /** @description Strokes that nothing near the one meant explains, by their place in the list; left out. */
+            unexplained: number[];
+        };
         /** @description A player at a glance. */
         PlayerPageResult: {
             /** Format: uuid */
@@ -4574,6 +4865,15 @@ export interface components {
             distance: number;
             /** Format: double */
             cushion: number;
+        };
+        /** @description A figure with its 90 % interval. */
+        RangeResult: {
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         /** @description How the player gets at the cue ball. */
         ReachResult: {
@@ -5060,6 +5360,26 @@ export interface components {
              */
             seconds: number;
         };
+        /** @description Where a ball was seen at the end of a stroke; m. */
+        SeenBallEntry: {
+            id: string;
+            /** Format: double */
+            x?: number;
+            /** Format: double */
+            y?: number;
+            /** @description The pocket it went into, off if it left the table, or null; then x and y do not count. */
+            pocket?: null | string;
+        };
+        /** @description What was seen of a stroke. */
+        SeenEntry: {
+            /** @description The balls whose end was seen; others say nothing. */
+            finals: components["schemas"]["SeenBallEntry"][];
+            /**
+             * Format: double
+             * @description Standard deviation of each coordinate, m, 0.0005 to 0.5.
+             */
+            doubt?: number;
+        };
         /** @description How far one standard deviation of each error moves the place where the white stops, m. */
         Sensitivity: {
             /** Format: double */
@@ -5439,6 +5759,21 @@ export interface components {
             stance: components["schemas"]["Stance"];
             share: components["schemas"]["SuccessRate"];
         };
+        /** @description A stroke for the stand-in to play. */
+        StandInRequest: {
+            balls: components["schemas"]["BallEntry"][];
+            strike: components["schemas"]["StrikeRequest"];
+        };
+        /** @description What the stand-in shows at the end. */
+        StandInResult: {
+            /** @description Where the balls ended, as well as somebody sees it. */
+            finals: components["schemas"]["SeenBallEntry"][];
+            /**
+             * Format: double
+             * @description Standard deviation of each coordinate, m.
+             */
+            doubt: number;
+        };
         /** @description A week's share at one mix of routines, so that a week of easy routines does not look like getting better. */
         StandardisedShare: {
             /**
@@ -5748,6 +6083,17 @@ export interface components {
             /** @description Aim by Aim although there is a pot. */
             free?: boolean;
         };
+        /** @description The whole error of the stroke. */
+        StrokeErrorResult: {
+            /** @description Of the direction, degrees to the left. */
+            turnDegrees: components["schemas"]["RangeResult"];
+            /** @description As a share of the cue's speed. */
+            pace: components["schemas"]["RangeResult"];
+            /** @description As a fraction of the ball's radius, to the right. */
+            side: components["schemas"]["RangeResult"];
+            /** @description As a fraction of the ball's radius, upwards. */
+            height: components["schemas"]["RangeResult"];
+        };
         /**
          * @description Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.
          * @enum {unknown}
@@ -5774,6 +6120,56 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        /** @description What the trials of the table in hand tell, and which stroke would tell most now. */
+        TableKnowledge: {
+            trials: components["schemas"]["KeptTrialResult"][];
+            estimates: components["schemas"]["EstimateResult"][];
+            /**
+             * Format: double
+             * @description How far off a typical shot's ends are predicted now, m.
+             */
+            knowledge: number;
+            /**
+             * Format: double
+             * @description With nothing seen, m.
+             */
+            knowledgeBefore: number;
+            /** Format: double */
+            missBefore: number;
+            /** Format: double */
+            missAfter: number;
+            /** @description Of each trial, whether its white stopped in the 90 % area that the others predict. */
+            held: boolean[];
+            /** @description Trials that do not fit, by their place in the list. */
+            strange: number[];
+            /** @description How far a slow ball runs off its line in the table's width, along x and along y, m. */
+            runsOff: components["schemas"]["PlaceResult"];
+            next: components["schemas"]["TeachingStrokeResult"][];
+        };
+        /** @description What strokes tell of a table. */
+        TableLearntResult: {
+            /** @description With 90 % intervals. */
+            estimates: components["schemas"]["EstimateResult"][];
+            /**
+             * Format: double
+             * @description How far the balls ended from where the table as it was taken for would have them, on the average, m.
+             */
+            missBefore: number;
+            /**
+             * Format: double
+             * @description The same with the table as it was learnt, m: the player's own errors are left.
+             */
+            missAfter: number;
+            /**
+             * Format: double
+             * @description How far off a typical shot's ends are predicted, m, root mean square.
+             */
+            knowledge: number;
+            /** @description Of each stroke, whether its white stopped in the 90 % area that the others predict. */
+            held: boolean[];
+            /** @description Strokes that do not fit, by their place in the list. */
+            strange: number[];
+        };
         /** @description Conditions whose table is wanted. */
         TableRequest: {
             conditions?: null | {
@@ -5792,6 +6188,40 @@ export interface components {
             played: number;
             /** Format: int32 */
             potted: number;
+        };
+        /** @description Figures to take over. */
+        TakeRequest: {
+            kind: components["schemas"]["TakenKind"];
+            /** @description 1 to 80 letters. */
+            name: string;
+            /** @description By name: conditions of a table, or parts of a skill and paceOfFive. */
+            figures: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * @description What learnt figures are of.
+         * @enum {unknown}
+         */
+        TakenKind: "table" | "player";
+        /** @description Figures that were taken over. */
+        TakenResult: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["TakenKind"];
+            name: string;
+            /** Format: date-time */
+            takenAt: string;
+            before: {
+                [key: string]: number;
+            };
+            after: {
+                [key: string]: number;
+            };
+            /** Format: date-time */
+            undoneAt: null | string;
+            /** Format: uint32 */
+            version: number;
         };
         /** @description What is played now, to be changed by whoever is at the session. */
         TaskEntry: {
@@ -5813,6 +6243,48 @@ export interface components {
              * @default
              */
             group: string;
+        };
+        /** @description What is known of a table, for the strokes that would tell most. */
+        TeachRequest: {
+            /** @description Strokes played so far; may be none. */
+            trials?: components["schemas"]["ObservedEntry"][];
+            fit: string[];
+            player?: components["schemas"]["PlayerEntry"];
+            conditions?: null | {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @description Standard deviation with which ends are seen, m, 0.0005 to 0.5.
+             */
+            doubt?: number;
+        };
+        /** @description The strokes that would tell most now, the best first, and how well the table is known. */
+        TeachResult: {
+            strokes: components["schemas"]["TeachingStrokeResult"][];
+            /**
+             * Format: double
+             * @description How far off a typical shot's ends are predicted, m, root mean square.
+             */
+            knowledge: number;
+            /**
+             * Format: double
+             * @description With nothing seen, m.
+             */
+            knowledgeBefore: number;
+            estimates: components["schemas"]["EstimateResult"][];
+        };
+        /**
+         * @description From where and to where a teaching stroke goes: places that are easy to find without measuring.
+         * @enum {unknown}
+         */
+        TeachingLine: "alongFromBrown" | "acrossFromYellow" | "acrossFromGreen" | "backFromBlack" | "roundFromBrown" | "fullOntoBlue" | "halfOntoBlue";
+        /** @description A stroke that would tell much. */
+        TeachingStrokeResult: {
+            line: components["schemas"]["TeachingLine"];
+            balls: components["schemas"]["BallEntry"][];
+            stroke: components["schemas"]["StrokeEntry"];
+            strike: components["schemas"]["StrikeRequest"];
         };
         /** @description The stroke with the tip a tip lower or higher: the least that the butt must then be raised. */
         TipMovedResult: {
@@ -6292,6 +6764,77 @@ export interface operations {
             };
         };
     };
+    learnAttempts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptsLearnt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    standInStroke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandInResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     shot: {
         parameters: {
             query?: never;
@@ -6609,39 +7152,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RungResult"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    shotAdjust: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AdjustRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NextAdjustment"];
                 };
             };
             /** @description Bad Request */
@@ -11372,6 +11882,483 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnStroke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnStrokeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosisResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnTableRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableLearntResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnPlayer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnPlayerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerLearntResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnTeach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeachRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeachResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepTrial: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepTrialRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTrialResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteTrial: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learntOfTrials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Learner"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableKnowledge"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listTaken: {
+        parameters: {
+            query?: {
+                /** @description So many are left out, the first of the list. */
+                skip?: number;
+                /** @description So many at most; 50 if it is not said. */
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeFigures: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    undoTaken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

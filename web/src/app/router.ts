@@ -26,6 +26,12 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Session' },
     },
+    {
+      path: '/practice/learn',
+      name: 'learn',
+      component: () => import('../features/learning/LearnPlace.vue'),
+      meta: { title: 'Learn your table' },
+    },
     { path: '/photo', name: 'photo', component: () => import('../features/photo/PhotoPlace.vue'), meta: { title: 'Photograph' } },
     { path: '/progress', name: 'progress', component: () => import('../features/progress/ProgressPlace.vue'), meta: { title: 'Progress' } },
     {

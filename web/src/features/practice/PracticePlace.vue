@@ -237,6 +237,9 @@ async function begin(parts: Schemas['SessionPart'][]) {
           <MoreButton :shown="past?.length ?? 0" :total="parts.total.value" @more="parts.more" />
           <p class="row">
             <LineButton @click="router.push('/progress')">Progress over the weeks</LineButton>
+            <LineButton data-testid="learn-table" @click="router.push('/practice/learn')"
+              >Learn how your table runs, in ten strokes</LineButton
+            >
             <LineButton data-testid="train-eye" @click="router.push('/table/now/shot?view=guess')"
               >Train your eye: guess where the white stops</LineButton
             >

@@ -3,7 +3,7 @@ import { useDrawing } from '../../table/bed'
 import { useTrialsDrawing } from './trialsDrawing'
 
 /** Of the plan's drawing: the lines that strokes have left, those that are compared, and what is guessed. */
-const { lines, seenMarks, guesses, spreads } = useTrialsDrawing()
+const { lines, seenMarks, guesses, spreads, asPlayed } = useTrialsDrawing()
 const { radius, sx, sy, points, outlinePath } = useDrawing()
 </script>
 
@@ -17,6 +17,7 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
     />
     <circle :cx="sx(l.end.x)" :cy="sy(l.end.y)" :r="radius" :style="{ stroke: l.colour }" />
   </g>
+  <polyline v-if="asPlayed.length > 1" :points="points(asPlayed)" class="as-played" data-testid="as-played" />
   <g v-for="m in seenMarks" :key="m.key" class="seen" data-testid="seen-mark">
     <line :x1="sx(m.from.x)" :y1="sy(m.from.y)" :x2="sx(m.at.x)" :y2="sy(m.at.y)" />
     <circle :cx="sx(m.at.x)" :cy="sy(m.at.y)" :r="radius" />
@@ -42,6 +43,12 @@ const { radius, sx, sy, points, outlinePath } = useDrawing()
   fill: rgb(245 239 220 / 0.08);
   stroke-width: calc(4px * var(--u));
   stroke-dasharray: calc(10px * var(--u)) calc(8px * var(--u));
+}
+.as-played {
+  fill: none;
+  stroke: var(--coral);
+  stroke-width: calc(4px * var(--u));
+  stroke-linejoin: round;
 }
 .seen line,
 .guess line {

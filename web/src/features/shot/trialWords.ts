@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { cushionNames, nearestName } from '../../domain/words'
-import { degreeWords, lengthWords } from '../../lib/formats'
+import { degreeWords, lengthWords, percentWords } from '../../lib/formats'
 
 type Change = Pick<Schemas['ChangeResult'], 'knob' | 'by' | 'longer' | 'moved' | 'cushion' | 'widerDegrees'>
 
@@ -47,24 +47,35 @@ export function changeWords(change: Change): string {
   return knob ? `${knob}: ${parts.join(', ')}` : parts.join(', ')
 }
 
-/** "It was 0.3 too hard, or half a tip too low: change one.": what explains where the white stopped, the likeliest first. */
-export function adjustWords({ off, errors }: Schemas['NextAdjustment']): string {
-  if (off === null) return ''
-  if (!errors.length)
-    return off < nearEnough ? 'Near enough: play it again.' : 'No single error explains where it stopped: was a ball elsewhere?'
-  const words = errors.slice(0, 2).map(({ knob, by }) => {
-    switch (knob) {
-      case 'pace':
-        return `${Math.abs(by).toFixed(1)} too ${by > 0 ? 'hard' : 'soft'}`
-      case 'height':
-        return `${tipWords(by)} too ${by > 0 ? 'high' : 'low'}`
-      case 'side':
-        return `${tipWords(by)} too far ${by > 0 ? 'right' : 'left'} on the white`
-      default:
-        return `aimed ${degreeWords(Math.abs(by), 2)} too far ${by > 0 ? 'left' : 'right'}`
-    }
-  })
+/** One thing that may have gone wrong: "half a tip too low", "0.3 too hard", "a touch thick (0.12°)". */
+export function causeWords({ cause, direction, amount, inPlayersUnits }: Cause): string {
+  switch (cause) {
+    case 'pace':
+      return `${(inPlayersUnits ?? 0).toFixed(1)} too ${direction}`
+    case 'height':
+      return `${tipWords(inPlayersUnits ?? 0)} too ${direction}`
+    case 'side':
+      return `${tipWords(inPlayersUnits ?? 0)} too far ${direction} on the white`
+    case 'direction':
+      return `aimed ${degreeWords(amount, 2)} too far ${direction}`
+    default:
+      return `${degreeWords(amount, 2)} too ${cause}`
+  }
+}
+
+/**
+ * "It was 0.3 too hard (62 %), or half a tip too high (25 %): change one.": what explains where the balls stopped, the likeliest first; or that
+ * nothing should be changed, or that nothing explains it.
+ */
+export function diagnosisWords({ causes, explains, isUsual }: Pick<Schemas['DiagnosisResult'], 'causes' | 'explains' | 'isUsual'>): string {
+  if (explains < leastExplained || !causes.length)
+    return 'No stroke near the one meant does this: was a ball elsewhere, or is the table another?'
+  if (isUsual) return `Within your usual spread: play it again. If anything, it was ${causeWords(causes[0])}.`
+  const told = causes.filter((c, i) => i < 2 && c.chance >= leastTold)
+  const words = told.map((c) => `${causeWords(c)} (${percentWords(c.chance)})`)
   return `It was ${words.join(', or ')}${words.length > 1 ? ': change one' : ''}.`
 }
-/** The core's own bound below which nothing is to be changed, m. */
-const nearEnough = 0.06
+type Cause = Pick<Schemas['CauseResult'], 'cause' | 'direction' | 'amount' | 'inPlayersUnits'>
+/** Below this nothing near the stroke explains what was seen; and a second cause less likely than this is not told. */
+const leastExplained = 0.2
+const leastTold = 0.15

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { shortStrokeWords } from '../../domain/words'
 import { openedWords } from './goOn'
 import { isSameTable, thinned } from './trials'
-import { adjustWords, changeWords } from './trialWords'
+import { changeWords, diagnosisWords } from './trialWords'
 
 describe('a line that a stroke leaves', () => {
   it('is kept with few points, none of them far from the way', () => {
@@ -70,20 +70,31 @@ describe('the table after a stroke', () => {
   })
 })
 
-describe('what to change next time', () => {
-  it('is one thing or another, the opposite of what was off', () => {
-    expect(
-      adjustWords({
-        off: 0.4,
-        errors: [
-          { knob: 'height', by: -0.5, off: 0.01 },
-          { knob: 'pace', by: 0.3, off: 0.03 },
-        ],
-      }),
-    ).toBe('It was half a tip too low, or 0.3 too hard: change one.')
-    expect(adjustWords({ off: 0.2, errors: [{ knob: 'aim', by: 0.25, off: 0.01 }] })).toBe('It was aimed 0.25° too far left.')
-    expect(adjustWords({ off: 0.03, errors: [] })).toContain('Near enough')
-    expect(adjustWords({ off: 0.9, errors: [] })).toContain('No single error')
-    expect(adjustWords({ off: null, errors: [] })).toBe('')
+describe('what went wrong', () => {
+  const cause = (cause: string, direction: string | null, amount: number, inPlayersUnits: number | null, chance: number) => ({
+    cause,
+    direction,
+    amount,
+    unit: '',
+    chance,
+    inPlayersUnits,
+    paths: [],
+  })
+  it('is one thing or another, with its chance', () => {
+    const causes = [cause('height', 'low', 0.16, 0.5, 0.62), cause('pace', 'hard', 0.08, 0.3, 0.25), cause('thick', null, 0.1, null, 0.1)]
+    expect(diagnosisWords({ causes, explains: 0.98, isUsual: false })).toBe(
+      'It was half a tip too low (62 %), or 0.3 too hard (25 %): change one.',
+    )
+    expect(diagnosisWords({ causes: [cause('thin', null, 0.25, null, 0.9)], explains: 0.9, isUsual: false })).toBe(
+      'It was 0.25° too thin (90 %).',
+    )
+  })
+  it('says when nothing should be changed, and when nothing explains it', () => {
+    const causes = [cause('side', 'left', 0.08, 0.25, 0.6)]
+    expect(diagnosisWords({ causes, explains: 0.98, isUsual: true })).toBe(
+      'Within your usual spread: play it again. If anything, it was a quarter of a tip too far left on the white.',
+    )
+    expect(diagnosisWords({ causes, explains: 0.01, isUsual: false })).toContain('No stroke near the one meant')
+    expect(diagnosisWords({ causes: [], explains: 0.9, isUsual: false })).toContain('No stroke near the one meant')
   })
 })

@@ -14,7 +14,7 @@ import { seen } from '../../position/seen'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
 import { outcomeWords } from '../../position/words'
-import { adjustWords, changeWords } from './trialWords'
+import { changeWords, diagnosisWords } from './trialWords'
 
 type Point = { x: number; y: number }
 export type Trial = TrialEntry
@@ -23,6 +23,8 @@ export type Trial = TrialEntry
 const most = 24
 /** Points of a line closer to its chord than this are left out, m. */
 const thin = 0.004
+/** How well a place is seen that is dragged to or tapped, m. */
+const seenDoubt = 0.02
 /** Balls that lie within this are where they were, m. */
 const sameHere = 0.0005
 
@@ -82,21 +84,40 @@ export const useTrials = defineStore('trials', () => {
     isWanted: () => view.step === 'shot' && !!shot.shot,
     rest: 220,
   })
-  /** The trial of this stroke that was seen to stop somewhere else: what was off, by the simulation of this very shot. */
-  const adjusting = useAnswer<Schemas['AdjustRequest'], Schemas['NextAdjustment']>({
-    question: () =>
-      mine.value?.seenWhite && position.ball('white') ? { content: shot.settled, player: players.player, ...mine.value.seenWhite } : null,
-    ask: (body, signal) => ask(client.POST('/api/shot/adjust', { body, signal })),
+  /** The trial of this stroke that was seen to stop somewhere else: what must have gone wrong, under the player's own errors. */
+  const diagnosing = useAnswer<Schemas['LearnStrokeRequest'], Schemas['DiagnosisResult']>({
+    question: () => {
+      const strike = shot.shot?.strike
+      if (!mine.value?.seenWhite || !strike || !position.ball('white')) return null
+      const { stroke, balls, conditions } = shot.settled
+      const ball = stroke.pot?.ball ?? met.value
+      const finals: Schemas['SeenBallEntry'][] = [{ id: 'white', ...mine.value.seenWhite, pocket: null }]
+      if (mine.value.seenBall && ball) finals.push({ id: ball, ...mine.value.seenBall, pocket: null })
+      return { balls, strike, meant: stroke.pot ?? null, conditions, player: players.player, seen: { finals, doubt: seenDoubt } }
+    },
+    ask: (body, signal) => ask(client.POST('/api/learn/stroke', { body, signal })),
     isWanted: () => view.step === 'shot' && !!shot.shot,
     rest: 220,
   })
-  const adjustment = computed(() => (mine.value?.seenWhite && adjusting.present.value ? adjustWords(adjusting.present.value) : ''))
+  /** The ball that the white meets first. */
+  const met = computed(() => {
+    const first = shot.shot?.simulation.events.find((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white'))
+    return first && (first.ball === 'white' ? first.other : first.ball)
+  })
+  const diagnosis = computed(() => (mine.value?.seenWhite ? diagnosing.present.value : undefined))
+  const adjustment = computed(() => (diagnosis.value ? diagnosisWords(diagnosis.value) : ''))
+  /** The white's way as it must have been, with the likeliest error. */
+  const asPlayed = computed(() =>
+    diagnosis.value && diagnosis.value.explains > 0.2
+      ? (diagnosis.value.causes[0]?.paths.find((p: Schemas['PathEntry']) => p.id === 'white')?.points ?? [])
+      : [],
+  )
 
   /** "half a tip lower: 310 mm shorter, comes off the top cushion 9° wider": the present stroke against the one before. */
   const changed = computed(() => (before.value && change.present.value ? changeWords(change.present.value) : ''))
 
   function lineNow() {
-    const path = shot.shot?.simulation.paths.find((p) => p.id === 'white')?.points ?? []
+    const path = shot.shot?.simulation.paths.find((p: Schemas['PathEntry']) => p.id === 'white')?.points ?? []
     const met = shot.shot?.simulation.events.find((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white'))
     const split = met ? path.findIndex((p) => p.time >= met.time - 1e-9) : -1
     const first = thinned(split > 0 ? path.slice(0, split + 1) : path)
@@ -206,6 +227,7 @@ export const useTrials = defineStore('trials', () => {
     before,
     changed,
     adjustment,
+    asPlayed,
     asks,
     dragged,
     leave,

@@ -63,6 +63,7 @@ export const useTrialsDrawing = createSharedComposable(() => {
     const { dragged } = trials
     return dragged ? [...list.filter((m) => m.key !== trials.mine?.id), { key: 'dragged', from: dragged, at: dragged }] : list
   })
+  const asPlayed = computed(() => (isShot.value && !compare.isOpen ? trials.asPlayed : []))
   const guesses = computed(() => (isShot.value ? guess.marks : []))
 
   /** Of those that are compared, the stroke that is set up is drawn already: it only wants its letter. */
@@ -83,5 +84,5 @@ export const useTrialsDrawing = createSharedComposable(() => {
   ])
   const clear = computed(() => lines.value.map((l) => l.points))
 
-  return { lines, spreads, seenMarks, guesses, namings, clear }
+  return { lines, spreads, seenMarks, asPlayed, guesses, namings, clear }
 })
