@@ -142,6 +142,9 @@ internal static class Sample
             ["content"] = Content(),
         };
 
+    /// <summary>A member that is a text; null if it is not there.</summary>
+    public static string? Text(this JsonNode node, string name) => node[name]?.GetValue<string>();
+
     public static string[] Fields(this JsonNode problem) => [.. problem["errors"]!.AsArray().Select(e => e!["field"]!.GetValue<string>())];
 
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);

@@ -2,7 +2,7 @@ using System.Text.Json.Nodes;
 
 namespace DeepBaize.Web.Tests;
 
-/// <summary>Ways to a chosen ball, the family of an escape, and what explains where the white stopped.</summary>
+/// <summary>Ways to a chosen ball, and the family of an escape.</summary>
 [Collection("application")]
 public class EscapeTests(Application app)
 {

@@ -72,10 +72,12 @@ public sealed record Diagnosis(
     private const double LeastChance = 0.01;
 
     /// <summary>
-    /// What a cause by itself means: it is off by far more than as a rule, and the rest by rather less. In standard deviations.
+    /// What a cause by itself means: it is off by far more than as a rule, and the rest by much less, or by rather less where more went
+    /// wrong. In standard deviations.
     /// </summary>
-    private const double Mistake = 3,
-        Rest = 0.4;
+    private const double Mistake = 2.5,
+        Rest = 0.2,
+        LooseRest = 0.7;
 
     /// <summary>Errors tried from which the likeliest are refined, and number of errors that the answer is averaged over.</summary>
     private const int Starts = 3,
@@ -108,14 +110,14 @@ public sealed record Diagnosis(
         return new Weighing(samples, deviations, skill.Evenness).Tell(observed, line, shape);
     }
 
-    private static double[] SpreadOf(int mistake, int parts) =>
+    private static double[] SpreadOf(int mistake, int parts, double rest = Rest) =>
         [
             .. Enumerable
                 .Range(0, parts)
                 .Select(k =>
                     k == mistake ? Mistake
                     : k == ErrorPart.Rebound ? 1
-                    : Rest
+                    : rest
                 ),
         ];
 
@@ -154,8 +156,8 @@ public sealed record Diagnosis(
             var causes = new List<LikelyCause>();
             for (var part = 0; part < ErrorPart.Usual; part++)
             {
-                var spread = SpreadOf(part, Parts);
-                var weights = Weights(z => LogNormal(z, spread));
+                var (spread, loose) = (SpreadOf(part, Parts), SpreadOf(part, Parts, LooseRest));
+                var weights = Weights(z => Math.Log(0.5 * Math.Exp(LogNormal(z, spread)) + 0.5 * Math.Exp(LogNormal(z, loose))));
                 foreach (var sign in new[] { 1, -1 })
                     if (CauseOf(weights, part, sign, observed, line, shape) is { } cause)
                         causes.Add(cause);

@@ -4,6 +4,7 @@ using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
+using MathNet.Numerics.Distributions;
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.LinearAlgebra.Double;
 
@@ -80,9 +81,9 @@ public sealed class TableFit
 
     /// <summary>Bounds on the rounds of a descent, on how often the strokes' own errors are looked for anew, and on starts.</summary>
     private const int Rounds = 24,
-        Reconsiderations = 3,
-        MostStarts = 4,
-        Hops = 8;
+        Reconsiderations = 2,
+        MostStarts = 3,
+        Hops = 5;
 
     /// <summary>
     /// Slopes at one place, and values that hang on single contacts, say more than is known: evidence counts for a share, and covariances
@@ -220,7 +221,7 @@ public sealed class TableFit
                 var fit = nearby.FitOf(trial, _deviations[i]);
                 var miss = fit.Play(none);
                 var (byFigure, byError) = (nearby.Slopes(trial, _deviations[i], none, miss), fit.Slopes(none));
-                var spread = byFigure * without * byFigure.Transpose() + OwnSpread * (byError * byError.Transpose());
+                var spread = byFigure * without * byFigure.Transpose() + byError * byError.Transpose();
                 var area = spread.SubMatrix(2 * white, 2, 2 * white, 2);
                 area += DenseMatrix.CreateDiagonal(2, 2, k => miss.Deviations[2 * white + k] * miss.Deviations[2 * white + k]);
                 var off = DenseVector.OfArray([miss.Offs[2 * white], miss.Offs[2 * white + 1]]);
@@ -230,10 +231,10 @@ public sealed class TableFit
     }
 
     /// <summary>
-    /// Chi-squared of two coordinates that 90 of 100 lie within; and the variance of a stroke's own error over an ordinary one's.
+    /// What 90 of 100 ends lie within, as the square of a distance in ordinary deviations: twice the F distribution's quantile for two
+    /// coordinates and the usual evenness, since now and then everything is off at once.
     /// </summary>
-    private const double NinetyOfTwo = 4.605,
-        OwnSpread = 1.5;
+    private static readonly double NinetyOfTwo = 2 * FisherSnedecor.InvCDF(2, Skill.UsualEvenness, 0.9);
 
     /// <summary>Levenberg–Marquardt, with the strokes' own errors looked for anew in between.</summary>
     private State Descend(State state)

@@ -35,7 +35,24 @@ public enum TeachingLine
 
 /// <summary>A stroke that would tell much about the table.</summary>
 /// <param name="Value">How well a typical shot would be known after it, m: the less, the better.</param>
-public sealed record TeachingStroke(TeachingLine Line, Layout Layout, Stroke Stroke, double Value);
+public sealed record TeachingStroke(TeachingLine Line, Layout Layout, Stroke Stroke, double Value)
+{
+    /// <summary>Where the line of aim ends: at the ball, or where the white would meet the cushion.</summary>
+    public Vec2 Towards
+    {
+        get
+        {
+            if (Layout.Balls.Count > 1)
+                return Layout.Balls[1].At;
+            var (from, along) = (Layout.White.At, Angle.FromDegrees(Stroke.AimDegrees).Unit);
+            static double Until(double at, double by, double far) =>
+                by > 1e-9 ? (far - BallRadius - at) / by
+                : by < -1e-9 ? (BallRadius - at) / by
+                : double.PositiveInfinity;
+            return from + Math.Min(Until(from.X, along.X, Length), Until(from.Y, along.Y, Width)) * along;
+        }
+    }
+}
 
 /// <summary>
 /// Chooses the strokes that teach most: those that are expected to narrow most how far off a typical shot's ends are predicted.
@@ -69,18 +86,20 @@ public static class TeachingStrokes
                 var after = (prior + TableFit.Information(seen, belief, skill)).Inverse();
                 var price =
                     1 + (stroke.SideTips != 0 || stroke.HeightTips != 0 ? PriceOfSpin : 0) + (layout.Balls.Count > 1 ? PriceOfBall : 0);
-                return new TeachingStroke(line, layout, stroke, OffOf(typical, after) * price);
+                return new TeachingStroke(line, layout, stroke, typical.Average(slopes => OffOf(slopes, after)) * price);
             }
         );
         return [.. values.OrderBy(v => v.Value)];
     }
 
-    /// <summary>How far off a typical shot's ends are predicted, m: root mean square over some shots.</summary>
+    /// <summary>How far off a typical shot's ends are predicted, m: the median of some shots, for a few hang on a hair.</summary>
     public static double Knowledge(Belief belief, Workers workers) =>
-        OffOf(Typical(belief, new TableShape(belief.Conditions), workers), belief.Covariance);
+        MathNet.Numerics.Statistics.Statistics.Median(
+            Typical(belief, new TableShape(belief.Conditions), workers).Select(slopes => OffOf(slopes, belief.Covariance))
+        );
 
-    private static double OffOf(List<Matrix<double>> typical, Matrix<double> covariance) =>
-        Math.Sqrt(typical.Average(slopes => (slopes * covariance * slopes.Transpose()).Trace()));
+    private static double OffOf(Matrix<double> slopes, Matrix<double> covariance) =>
+        Math.Sqrt((slopes * covariance * slopes.Transpose()).Trace());
 
     /// <summary>Slopes of the white's end by each figure, of shots as they are met in a break and in safety.</summary>
     private static List<Matrix<double>> Typical(Belief belief, TableShape shape, Workers workers)

@@ -156,7 +156,8 @@ public static class LearningEndpoints
                 Side = strike.Side,
                 Height = strike.Height,
                 Elevation = strike.ElevationDegrees,
-            }
+            },
+            PlaceResult.Rounded(t.Towards)
         );
     }
 }

@@ -4,6 +4,7 @@ using DeepBaize.Core.Physics;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
+using DeepBaize.Web.Shots;
 using DeepBaize.Web.Simulation;
 
 namespace DeepBaize.Web.Learning;
@@ -117,7 +118,14 @@ public sealed record PlayerLearntResult(
 );
 
 /// <summary>A stroke that would tell much.</summary>
-public sealed record TeachingStrokeResult(TeachingLine Line, IReadOnlyList<BallEntry> Balls, StrokeEntry Stroke, StrikeRequest Strike);
+/// <param name="Towards">Where the line of aim ends: at a ball or at the cushion, m.</param>
+public sealed record TeachingStrokeResult(
+    TeachingLine Line,
+    IReadOnlyList<BallEntry> Balls,
+    StrokeEntry Stroke,
+    StrikeRequest Strike,
+    PlaceResult Towards
+);
 
 /// <summary>The strokes that would tell most now, the best first, and how well the table is known.</summary>
 public sealed record TeachResult(

@@ -76,7 +76,8 @@ public sealed record FeelRequest
 public sealed record FeelResult(string Scale, double At, double Value, double Standard, IReadOnlyList<PlaceResult> Way);
 
 /// <summary>Conditions after one property was turned, and what each property changes.</summary>
-public sealed record FeelAnswer(IReadOnlyDictionary<string, double> Conditions, IReadOnlyList<FeelResult> Scales);
+/// <param name="RunsOff">How far a slow ball runs off its line in the table's width, along x and along y, m.</param>
+public sealed record FeelAnswer(IReadOnlyDictionary<string, double> Conditions, IReadOnlyList<FeelResult> Scales, PlaceResult RunsOff);
 
 /// <summary>Laying balls as if by hand: several together, tables that play begins from, mirrors.</summary>
 public static class LayingEndpoints
@@ -118,8 +119,11 @@ public static class LayingEndpoints
         List<PlacedBall> moved = [];
         for (var i = 0; i < request.Together.Count; i++)
             moved.Add(
-                all.Where(b => b.Ball.Id == request.Together[i]).Select(b => (PlacedBall?)b).SingleOrDefault()
-                    ?? throw new InputException($"together[{i}]", "This ball is not on the table.", "ids of balls on the table")
+                all.Where(b => b.Ball.Id == request.Together[i]).Select(b => (PlacedBall?)b).SingleOrDefault() ?? throw new InputException(
+                        $"together[{i}]",
+                        "This ball is not on the table.",
+                        "ids of balls on the table"
+                    )
             );
         List<PlacedBall> others = [.. all.Except(moved)];
         IReadOnlyList<Vec2> places = [.. moved.Select(b => b.At)];
@@ -162,7 +166,8 @@ public static class LayingEndpoints
                         Math.Round(e.Standard, 4),
                         [.. e.Way.Select(PlaceResult.Rounded)]
                     )),
-            ]
+            ],
+            PlaceResult.Rounded(conditions.RunsOff(Dimensions.Width))
         );
     }
 

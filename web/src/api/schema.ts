@@ -3109,6 +3109,7 @@ export interface components {
                 [key: string]: number;
             };
             scales: components["schemas"]["FeelResult"][];
+            runsOff: components["schemas"]["PlaceResult"];
         };
         /** @description Conditions, and a property of them to turn. */
         FeelRequest: {
@@ -6285,6 +6286,7 @@ export interface components {
             balls: components["schemas"]["BallEntry"][];
             stroke: components["schemas"]["StrokeEntry"];
             strike: components["schemas"]["StrikeRequest"];
+            towards: components["schemas"]["PlaceResult"];
         };
         /** @description The stroke with the tip a tip lower or higher: the least that the butt must then be raised. */
         TipMovedResult: {

@@ -202,3 +202,13 @@ export const skillWords = (name: string) => (name === 'own' ? 'my own figures' :
 
 /** "county", "own figures": where there is little room. */
 export const skillName = (name: string) => (name === 'own' ? 'own figures' : name)
+
+/** "A slow ball, as far as the table is wide, runs 33 mm to the green’s side.": what the drift does; empty where it does nothing. */
+export function driftWords({ x, y }: { x: number; y: number }): string {
+  const least = 0.003
+  const parts = [
+    Math.abs(y) >= least ? `${lengthWords(Math.abs(y))} to the ${y > 0 ? 'green' : 'yellow'}’s side` : '',
+    Math.abs(x) >= least ? `${lengthWords(Math.abs(x))} towards ${x > 0 ? 'the top cushion' : 'baulk'}` : '',
+  ].filter(Boolean)
+  return parts.length ? `A slow ball, as far as the table is wide, runs ${listWords(parts)}.` : ''
+}

@@ -3,6 +3,7 @@ import { ElButton, ElSlider } from 'element-plus'
 import { computed, ref } from 'vue'
 import { ask, client, type FieldError } from '../../api/client'
 import { useAnswer } from '../../lib/useAnswer'
+import { driftWords } from '../../domain/words'
 import { useLatest } from '../../lib/useLatest'
 import PlanPicture from '../../table/PlanPicture.vue'
 import { fieldWords } from '../../lib/problemWords'
@@ -69,6 +70,14 @@ const scales = computed(() => (feeling.answer.value?.scales ?? []).filter((s) =>
 /** The scale whose stroke is drawn: the last one that was turned. */
 const shown = ref('cloth')
 const drawn = computed(() => scales.value.find((s) => s.scale === shown.value && s.way.length) ?? scales.value.find((s) => s.way.length))
+// ---- A table is never quite level ----
+const runsOff = computed(() => feeling.answer.value?.runsOff ?? { x: 0, y: 0 })
+const drift = computed(() => (groups.value.includes('cloth') ? driftWords(runsOff.value) : ''))
+/** From the middle of the table, ten times as long as it is. */
+const driftArrow = computed(() => {
+  const middle = { x: reference.value.length / 2, y: reference.value.width / 2 }
+  return [middle, { x: middle.x + 10 * runsOff.value.x, y: middle.y + 10 * runsOff.value.y }]
+})
 /** One at a time, and always the newest: a slider that is dragged asks at every step. */
 const turn = useLatest(async (scale: string, to: number) => {
   shown.value = scale
@@ -100,6 +109,10 @@ const turn = useLatest(async (scale: string, to: number) => {
       <span class="effect">{{ effectWords(f) }}</span>
     </div>
     <PlanPicture v-if="drawn" class="shows" :balls="[{ id: 'white', ...drawn.way[0] }]" :reference="reference" :white="drawn.way" />
+    <template v-if="drift">
+      <p class="drift" data-testid="drift">{{ drift }}</p>
+      <PlanPicture class="shows" :balls="[]" :reference="reference" :white="driftArrow" />
+    </template>
     <ElButton size="small" :aria-expanded="isExact" data-testid="exact-figures" @click="isExact = !isExact">{{
       isExact ? 'Hide the exact figures' : 'Exact figures'
     }}</ElButton>

@@ -2,7 +2,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { strokeWords } from '../../domain/words'
+import { driftWords, strokeWords } from '../../domain/words'
 import { countWords, lengthWords, momentWords, sentence } from '../../lib/formats'
 import { useNotices } from '../../lib/notices'
 import { useAttempt } from '../../lib/useAttempt'
@@ -15,7 +15,7 @@ import { askName } from '../../ui/askName'
 import OneOf from '../../ui/OneOf.vue'
 import FigureTable from './FigureTable.vue'
 import { useLearning } from './learning'
-import { againstWords, driftWords, figureNames, habitWords, heldWords, lineWords, playerRows, tableRows } from './words'
+import { againstWords, figureNames, habitWords, heldWords, lineWords, playerRows, tableRows } from './words'
 
 /** A few strokes that teach most about a table; what counted attempts tell of the player; taken over with a press. */
 const learning = useLearning()
@@ -34,6 +34,7 @@ const choices = computed(() =>
   (knowledge.value?.next ?? []).map((_, i) => ({ value: i, label: i ? `another ${i}` : 'teaches most', testId: `teach-${i}` })),
 )
 const stroke = computed(() => knowledge.value?.next[learning.chosen])
+const aimLine = computed(() => (stroke.value ? [stroke.value.balls[0], stroke.value.towards] : []))
 /** Where the white was pointed at. */
 const white = ref<{ x: number; y: number } | null>(null)
 watch(stroke, () => (white.value = null))
@@ -147,7 +148,15 @@ const takenRows = computed(() =>
           <p class="stroke" data-testid="teaching-stroke">
             <strong>{{ lineWords[stroke.line] }}</strong>: {{ strokeWords(stroke.stroke) }}. Where does it stop?
           </p>
-          <CountPlan :balls="stroke.balls" :table="table" :trials="dots" :white="white" can-point @point="(at) => (white = at)" />
+          <CountPlan
+            :balls="stroke.balls"
+            :table="table"
+            :trials="dots"
+            :way="aimLine"
+            :white="white"
+            can-point
+            @point="(at) => (white = at)"
+          />
           <p class="row">
             <ElButton type="primary" :disabled="!white || busy" data-testid="keep-trial" @click="keep">It stopped here</ElButton>
             <ElButton
@@ -181,14 +190,15 @@ const takenRows = computed(() =>
           <h2 id="known-title">How well it is known</h2>
           <p class="known" data-testid="knowledge">
             The end of a typical shot is known within <strong class="figure">{{ lengthWords(knowledge.knowledge) }}</strong>
-            <span class="soft"> ({{ lengthWords(knowledge.knowledgeBefore) }} with nothing seen).</span>
+            <span v-if="knowledge.trials.length" class="soft"> ({{ lengthWords(knowledge.knowledgeBefore) }} before the first stroke).</span
+            ><template v-else>: each stroke narrows it.</template>
           </p>
           <p v-if="driftWords(knowledge.runsOff) && knowledge.trials.length">{{ driftWords(knowledge.runsOff) }}</p>
           <p v-if="knowledge.trials.length > 2" class="soft">
             These strokes ended {{ lengthWords(knowledge.missBefore) }} from where a match table would have them, and
             {{ lengthWords(knowledge.missAfter) }} from where this one does; the rest is your own spread.
           </p>
-          <FigureTable :rows="rows" label="Figures of the table" />
+          <FigureTable v-if="knowledge.trials.length" :rows="rows" label="Figures of the table" />
           <p>
             <ElButton type="primary" :disabled="busy || knowledge.trials.length < 3" data-testid="take-table" @click="takeTable"
               >Use these figures</ElButton

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { degreeWords, figureWords, lengthWords, listWords, percentWords } from '../../lib/formats'
+import { degreeWords, figureWords, percentWords } from '../../lib/formats'
 
 /** Where a teaching stroke is set up and where it goes, as it is said at the table. */
 export const lineWords: Record<Schemas['TeachingLine'], string> = {
@@ -22,16 +22,6 @@ export const figureNames: Record<string, { name: string; words: (v: number) => s
   driftAcross: { name: 'Drift across the table', words: (v) => `${figureWords(v * 1000, 1)} mm/s²` },
   ballRestitution: { name: 'Liveliness of the balls', words: (v) => figureWords(v, 3) },
   spinDeceleration: { name: 'How soon side dies', words: (v) => `${figureWords(v, 1)} rad/s²` },
-}
-
-/** "A slow ball across the table runs 33 mm to the green’s side": what the drift does; empty where it does nothing. */
-export function driftWords({ x, y }: { x: number; y: number }): string {
-  const least = 0.003
-  const parts = [
-    Math.abs(y) >= least ? `${lengthWords(Math.abs(y))} to the ${y > 0 ? 'green' : 'yellow'}’s side` : '',
-    Math.abs(x) >= least ? `${lengthWords(Math.abs(x))} towards ${x > 0 ? 'the top cushion' : 'baulk'}` : '',
-  ].filter(Boolean)
-  return parts.length ? `A slow ball, as far as the table is wide, runs ${listWords(parts)}.` : ''
 }
 
 /** "27 of the last 30 stopped in their 90 % area": how well each stroke is predicted from the others; with what it means if it is not. */

@@ -1,0 +1,54 @@
+using OpenQA.Selenium;
+
+namespace DeepBaize.Browser.Tests;
+
+/// <summary>A table is learnt in a few strokes, its figures are taken over and given back: by mouse and by touch.</summary>
+[Collection("second desk")]
+[BrowsersGoBack]
+public class LearnTests(SecondDesk desk)
+{
+    private static int Trials(Page page) => page.Driver.FindElements(By.CssSelector("[data-testid=learning-trial]")).Count;
+
+    [Fact]
+    public void A_made_up_table_is_learnt_taken_over_and_given_back()
+    {
+        var page = desk.Open();
+        page.GoTo("/practice");
+        page.Click(() => page.Find("learn-table"));
+        page.Find("teaching-stroke");
+        Assert.Contains("each stroke narrows it", page.Text("knowledge"));
+        Assert.False(page.Find("take-table").Enabled);
+        for (var i = 1; i <= 3; i++)
+        {
+            page.Click(() => page.Find("stand-in"));
+            page.Until(() => Trials(page) == i);
+        }
+        Assert.Contains("before the first stroke", page.Text("knowledge"));
+        // One was misread: it goes, and the list is one shorter.
+        page.Click(() => page.Css("[data-testid=learning-trial] button"));
+        page.Until(() => Trials(page) == 2);
+        page.Click(() => page.Find("stand-in"));
+        page.Until(() => Trials(page) == 3 && page.Find("take-table").Enabled);
+
+        page.Click(() => page.Find("take-table"));
+        page.Click(() => page.Css(".el-message-box__btns .el-button--primary"));
+        page.Until(() => page.HasNotice("has the figures you learnt"));
+        Assert.Contains("Rolling friction", page.Text("taken"));
+        page.Click(() => page.Css("[data-testid=taken] button"));
+        page.Until(() => page.Text("taken").Contains("undone", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_thumb_shows_where_the_white_stopped()
+    {
+        var page = desk.Open(390, 844, touch: true);
+        page.GoTo("/practice/learn");
+        page.Find("teaching-stroke");
+        var before = Trials(page);
+        Assert.False(page.Find("keep-trial").Enabled);
+        page.Tap(() => page.Find("count-plan"));
+        page.Until(() => page.Find("keep-trial").Enabled);
+        page.Tap(() => page.Find("keep-trial"));
+        page.Until(() => Trials(page) == before + 1);
+    }
+}
