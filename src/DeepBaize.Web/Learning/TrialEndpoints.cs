@@ -31,24 +31,28 @@ public sealed record KeptTrialResult(
     TeachingLine? Line,
     IReadOnlyList<BallEntry> Balls,
     StrikeRequest Strike,
+    StrokeEntry Stroke,
     SeenEntry Seen,
     uint Version
 )
 {
-    public static KeptTrialResult Of(LearningTrial t) =>
-        new(
+    public static KeptTrialResult Of(LearningTrial t)
+    {
+        var strike = new StrikeRequest
+        {
+            Aim = t.Content.Aim,
+            CueSpeed = t.Content.CueSpeed,
+            Side = t.Content.Side,
+            Height = t.Content.Height,
+            Elevation = t.Content.Elevation,
+        };
+        return new(
             t.Id,
             t.PlayedAt,
             Enum.TryParse<TeachingLine>(t.Content.Line, ignoreCase: true, out var line) ? line : null,
             t.Content.Balls,
-            new()
-            {
-                Aim = t.Content.Aim,
-                CueSpeed = t.Content.CueSpeed,
-                Side = t.Content.Side,
-                Height = t.Content.Height,
-                Elevation = t.Content.Elevation,
-            },
+            strike,
+            StrokeEntries.Free(ObservedEntry.ToStroke(strike, "strike")),
             new()
             {
                 Finals =
@@ -65,6 +69,7 @@ public sealed record KeptTrialResult(
             },
             t.Version
         );
+    }
 }
 
 /// <summary>What the trials of the table in hand tell, and which stroke would tell most now.</summary>

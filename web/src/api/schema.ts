@@ -3718,6 +3718,7 @@ export interface components {
             line: null | components["schemas"]["TeachingLine"];
             balls: components["schemas"]["BallEntry"][];
             strike: components["schemas"]["StrikeRequest"];
+            stroke: components["schemas"]["StrokeEntry"];
             seen: components["schemas"]["SeenEntry"];
             /** Format: uint32 */
             version: number;

@@ -31,7 +31,7 @@ watch([() => club.ids.tables, () => club.ids.cues, () => club.ids.players], () =
 })
 const knowledge = computed(() => learning.knowledge)
 const choices = computed(() =>
-  (knowledge.value?.next ?? []).map((_, i) => ({ value: i, label: i ? `another ${i}` : 'teaches most', testId: `teach-${i}` })),
+  (knowledge.value?.next ?? []).map((_, i) => ({ value: i, label: ['teaches most', 'second', 'third'][i], testId: `teach-${i}` })),
 )
 const stroke = computed(() => knowledge.value?.next[learning.chosen])
 const aimLine = computed(() => (stroke.value ? [stroke.value.balls[0], stroke.value.towards] : []))
@@ -61,7 +61,7 @@ const trialRows = computed(() =>
       return {
         id: t.id,
         index: i,
-        name: t.line ? lineWords[t.line] : 'Another stroke',
+        name: `${t.line ? lineWords[t.line] : 'Another stroke'}: ${strokeWords(t.stroke)}`,
         isHeld: knowledge.value!.held[i],
         isStrange: knowledge.value!.strange.includes(i),
         when: momentWords(t.playedAt),
@@ -267,6 +267,7 @@ const takenRows = computed(() =>
   padding: 0;
 }
 .list .row {
+  flex-wrap: nowrap;
   justify-content: space-between;
   border-top: 1px solid var(--edge);
   padding: var(--space-1) 0;
