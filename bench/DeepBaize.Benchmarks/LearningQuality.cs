@@ -71,17 +71,17 @@ internal static class LearningQuality
     }
 
     /// <summary>A stroke with one part off by 2 to 3.5 standard deviations, and the causes that are right.</summary>
-    private static (ObservedStroke Observed, Cause[] Causes) OneError(Random random, Skill skill)
+    private static (ObservedStroke Observed, StrokeFault[] Causes) OneError(Random random, Skill skill)
     {
         var (layout, stroke, pot) = RandomStrokes.Pot(random, Shape);
         var scatter = Scatter.Of(layout, stroke, skill, Shape, pot);
         var size = (2 + 1.5 * random.NextDouble()) * (random.Next(2) == 0 ? 1 : -1);
         var (error, causes) = random.Next(4) switch
         {
-            0 => (new StrokeError(size * scatter.TurnDegrees, 0, 0, 0), new[] { Cause.Thick, Cause.Thin }),
-            1 => (new(0, size * scatter.Pace, 0, 0), [size > 0 ? Cause.Hard : Cause.Soft]),
-            2 => (new(0, 0, size * scatter.Side, 0), [size > 0 ? Cause.RightSide : Cause.LeftSide]),
-            _ => (new(0, 0, 0, size * scatter.Height), [size > 0 ? Cause.High : Cause.Low]),
+            0 => (new StrokeError(size * scatter.TurnDegrees, 0, 0, 0), new[] { StrokeFault.Thick, StrokeFault.Thin }),
+            1 => (new(0, size * scatter.Pace, 0, 0), [size > 0 ? StrokeFault.Hard : StrokeFault.Soft]),
+            2 => (new(0, 0, size * scatter.Side, 0), [size > 0 ? StrokeFault.RightSide : StrokeFault.LeftSide]),
+            _ => (new(0, 0, 0, size * scatter.Height), [size > 0 ? StrokeFault.High : StrokeFault.Low]),
         };
         return (RandomStrokes.Seen(layout, stroke, error, Shape, Doubt, random, pot), causes);
     }

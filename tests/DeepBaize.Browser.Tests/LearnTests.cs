@@ -13,12 +13,12 @@ public class LearnTests(SecondDesk desk)
     public void A_made_up_table_is_learnt_taken_over_and_given_back()
     {
         var page = desk.Open();
-        page.GoTo("/practice");
+        page.Visit("/practice");
         page.Click(() => page.Find("learn-table"));
         page.Find("teaching-stroke");
-        Assert.Contains("each stroke narrows it", page.Text("knowledge"));
-        Assert.False(page.Find("take-table").Enabled);
-        for (var i = 1; i <= 3; i++)
+        // The club's table may have been played on before.
+        var before = Trials(page);
+        for (var i = before + 1; i <= before + 3; i++)
         {
             page.Click(() => page.Find("stand-in"));
             page.Until(() => Trials(page) == i);
@@ -26,9 +26,9 @@ public class LearnTests(SecondDesk desk)
         Assert.Contains("before the first stroke", page.Text("knowledge"));
         // One was misread: it goes, and the list is one shorter.
         page.Click(() => page.Css("[data-testid=learning-trial] button"));
-        page.Until(() => Trials(page) == 2);
+        page.Until(() => Trials(page) == before + 2);
         page.Click(() => page.Find("stand-in"));
-        page.Until(() => Trials(page) == 3 && page.Find("take-table").Enabled);
+        page.Until(() => Trials(page) == before + 3 && page.Find("take-table").Enabled);
 
         page.Click(() => page.Find("take-table"));
         page.Click(() => page.Css(".el-message-box__btns .el-button--primary"));
@@ -42,7 +42,7 @@ public class LearnTests(SecondDesk desk)
     public void A_thumb_shows_where_the_white_stopped()
     {
         var page = desk.Open(390, 844, touch: true);
-        page.GoTo("/practice/learn");
+        page.Visit("/practice/learn");
         page.Find("teaching-stroke");
         var before = Trials(page);
         Assert.False(page.Find("keep-trial").Enabled);

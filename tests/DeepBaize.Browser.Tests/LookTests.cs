@@ -133,6 +133,10 @@ public class LookTests(SecondDesk desk)
         page.Visit("/players");
         page.Find("thing-name");
         Check(page, "players");
+        page.Visit("/practice/learn");
+        page.Click(() => page.Find("stand-in"));
+        page.Find("learning-trial");
+        Check(page, "a table that is learnt");
         page.Visit("/handbook");
         page.Find("handbook");
         Check(page, "the handbook");

@@ -53,8 +53,8 @@ public class ArchitectureTests
             var arrows = new TheoryData<string, string>();
             for (var row = 0; row < Rows.Length; row++)
                 foreach (var room in Rows[row])
-                foreach (var below in Rows.Skip(row).SelectMany(r => r).Where(other => other != room))
-                    arrows.Add(room, below);
+                    foreach (var below in Rows.Skip(row).SelectMany(r => r).Where(other => other != room))
+                        arrows.Add(room, below);
             foreach (var (room, unseen) in AlsoUnseen)
                 arrows.Add(room, unseen);
             return arrows;

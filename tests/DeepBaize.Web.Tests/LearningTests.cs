@@ -262,4 +262,16 @@ public class LearningTests(Application app)
         Assert.Equal(200, status);
         Assert.True(told["learnt"] is null == told["attempts"]!.GetValue<int>() < 5);
     }
+
+    [Fact]
+    public async Task What_to_practise_is_ranked_with_errors()
+    {
+        var (status, told) = await app.Post("/api/learn/gain", new JsonObject { ["player"] = new JsonObject { ["skill"] = "club" } });
+        Assert.Equal(200, status);
+        var points = told["parts"]!.AsArray().Select(p => p!["points"]!["value"]!.GetValue<double>()).ToList();
+        Assert.Equal(9, points.Count);
+        Assert.Equal(points.OrderDescending(), points);
+        Assert.All(told["parts"]!.AsArray(), p => Assert.NotEmpty(p!["routines"]!.AsArray()));
+        Assert.Equal(400, (await app.Post("/api/learn/gain", new JsonObject { ["player"] = new JsonObject { ["skill"] = "god" } })).Status);
+    }
 }

@@ -7,7 +7,7 @@ using DeepBaize.Core.Work;
 namespace DeepBaize.Core.Learning;
 
 /// <summary>What went wrong with a stroke.</summary>
-public enum Cause
+public enum StrokeFault
 {
     /// <summary>The object ball was hit too full: direction or sighting.</summary>
     Thick,
@@ -44,7 +44,7 @@ public enum Cause
 /// <param name="Amount">By how much, positive: degrees, a share of the speed, or a fraction of the ball's radius.</param>
 /// <param name="Chance">That it was this, of all single causes.</param>
 /// <param name="Error">The whole error with it, in absolute units: what must have been played.</param>
-public sealed record LikelyCause(Cause Cause, double Amount, double Chance, StrokeError Error);
+public sealed record LikelyCause(StrokeFault Cause, double Amount, double Chance, StrokeError Error);
 
 /// <summary>A figure with the interval that holds it in 90 of 100 cases.</summary>
 public sealed record Range90(double Value, double Low, double High);
@@ -217,14 +217,14 @@ public sealed record Diagnosis(
             return new(NameOf(part, sign, observed, line, shape), Math.Abs(mean[part]), total / samples.Count, error);
         }
 
-        private static Cause NameOf(int part, int sign, ObservedStroke observed, in AimLine line, TableShape shape) =>
+        private static StrokeFault NameOf(int part, int sign, ObservedStroke observed, in AimLine line, TableShape shape) =>
             part switch
             {
-                ErrorPart.Pace => sign > 0 ? Cause.Hard : Cause.Soft,
-                ErrorPart.Height => sign > 0 ? Cause.High : Cause.Low,
-                ErrorPart.Side => sign > 0 ? Cause.RightSide : Cause.LeftSide,
-                _ when double.IsInfinity(line.Distance) => sign > 0 ? Cause.Left : Cause.Right,
-                _ => IsThicker(sign, observed, line, shape) ? Cause.Thick : Cause.Thin,
+                ErrorPart.Pace => sign > 0 ? StrokeFault.Hard : StrokeFault.Soft,
+                ErrorPart.Height => sign > 0 ? StrokeFault.High : StrokeFault.Low,
+                ErrorPart.Side => sign > 0 ? StrokeFault.RightSide : StrokeFault.LeftSide,
+                _ when double.IsInfinity(line.Distance) => sign > 0 ? StrokeFault.Left : StrokeFault.Right,
+                _ => IsThicker(sign, observed, line, shape) ? StrokeFault.Thick : StrokeFault.Thin,
             };
 
         /// <summary>Whether a small turn of the stroke to that side makes the first contact fuller.</summary>

@@ -60,13 +60,13 @@ internal sealed class ErrorFit
         }
         Try(new double[Parts]);
         for (var k = 0; k < ErrorPart.Usual; k++)
-        for (var z = stepAlone; z <= FarthestAlone; z += stepAlone)
-            foreach (var by in new[] { z, -z })
-            {
-                var alone = new double[Parts];
-                alone[k] = by;
-                Try(alone);
-            }
+            for (var z = stepAlone; z <= FarthestAlone; z += stepAlone)
+                foreach (var by in new[] { z, -z })
+                {
+                    var alone = new double[Parts];
+                    alone[k] = by;
+                    Try(alone);
+                }
         for (var i = 0; i < drawn; i++)
             Try(Drawn(i, Reach));
         return [.. tried.OrderBy(t => t.Badness).Select(t => t.Error)];

@@ -68,8 +68,8 @@ internal sealed class ErrorProposal
             return [.. normals.Select(n => Broad * n)];
         var z = (double[])_modes[m].Error.Clone();
         for (var k = 0; k < _parts; k++)
-        for (var l = 0; l <= k; l++)
-            z[k] += Wider * _modes[m].Root[k, l] * normals[l];
+            for (var l = 0; l <= k; l++)
+                z[k] += Wider * _modes[m].Root[k, l] * normals[l];
         return z;
     }
 

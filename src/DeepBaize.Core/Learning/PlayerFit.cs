@@ -179,8 +179,8 @@ public sealed class PlayerFit
         {
             var scale = factors[j] * factors[j];
             for (var r = 0; r < n; r++)
-            for (var c = 0; c <= r; c++)
-                matrix[r * n + c] = scale * own[r * n + c] + (r == c ? attempt.Noise[r] * attempt.Noise[r] : 0);
+                for (var c = 0; c <= r; c++)
+                    matrix[r * n + c] = scale * own[r * n + c] + (r == c ? attempt.Noise[r] * attempt.Noise[r] : 0);
             logs[j] = LogNormal(matrix, attempt.Ends, solved);
             most = Math.Max(most, logs[j]);
         }
@@ -211,9 +211,9 @@ public sealed class PlayerFit
         var (n, variances, slopes) = (attempt.Ends.Count, Variances(attempt, parts), attempt.Slopes);
         var own = new double[n * n];
         for (var r = 0; r < n; r++)
-        for (var c = 0; c <= r; c++)
-        for (var k = 0; k < variances.Length; k++)
-            own[r * n + c] += slopes[r, k] * variances[k] * slopes[c, k];
+            for (var c = 0; c <= r; c++)
+                for (var k = 0; k < variances.Length; k++)
+                    own[r * n + c] += slopes[r, k] * variances[k] * slopes[c, k];
         return own;
     }
 

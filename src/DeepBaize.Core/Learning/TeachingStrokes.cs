@@ -107,15 +107,15 @@ public static class TeachingStrokes
         var shots = new List<(Layout, Stroke)>();
         Vec2[] places = [new(0.9, 0.5), new(1.6, 1.3), new(2.6, 0.6), new(2.9, 1.2)];
         foreach (var (place, i) in places.Select((p, i) => (p, i)))
-        foreach (var (pace, height) in new[] { (3.0, 0.0), (4.2, -0.6), (4.5, 0.6) })
-        {
-            var red = place + 0.7 * Angle.FromDegrees(37 + 80 * i).Unit;
-            if (!shape.CanRest(red))
-                red = place - 0.7 * Angle.FromDegrees(37 + 80 * i).Unit;
-            var layout = Layout.OfRest([new(Ball.White, place), new(Ball.Red(1), red)]);
-            var aim = (red - place).Direction.Degrees + 2.1;
-            shots.Add((layout, new(aim, i % 2 == 0 ? 0 : 0.4, height, pace, NaturalElevation)));
-        }
+            foreach (var (pace, height) in new[] { (3.0, 0.0), (4.2, -0.6), (4.5, 0.6) })
+            {
+                var red = place + 0.7 * Angle.FromDegrees(37 + 80 * i).Unit;
+                if (!shape.CanRest(red))
+                    red = place - 0.7 * Angle.FromDegrees(37 + 80 * i).Unit;
+                var layout = Layout.OfRest([new(Ball.White, place), new(Ball.Red(1), red)]);
+                var aim = (red - place).Direction.Degrees + 2.1;
+                shots.Add((layout, new(aim, i % 2 == 0 ? 0 : 0.4, height, pace, NaturalElevation)));
+            }
         return workers.InParallel(shots.Count, i => TableFit.Slopes(Predicted(shots[i].Item1, shots[i].Item2, 0.01, shape), belief));
     }
 
@@ -153,8 +153,8 @@ public static class TeachingStrokes
             if (!shape.CanRest(white))
                 continue;
             foreach (var pace in paces)
-            foreach (var (side, height) in tips)
-                yield return (line, layout, new(aim, side, height, pace, NaturalElevation));
+                foreach (var (side, height) in tips)
+                    yield return (line, layout, new(aim, side, height, pace, NaturalElevation));
         }
     }
 

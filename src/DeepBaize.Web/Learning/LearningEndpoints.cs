@@ -99,6 +99,17 @@ public static class LearningEndpoints
             )
             .WithName("learnTeach")
             .WithSummary("The strokes that would tell most about a table now, and how well it is known");
+        group
+            .MapPost(
+                "/gain",
+                async (GainRequest request, HttpContext http, SearchDesk desk) =>
+                {
+                    var (shape, player) = (ShapeOf(request.Conditions), request.Player.Checked());
+                    return GainResult.Of(await desk.JudgeAsync(http, workers => PracticeGain.Of(player, shape, workers)));
+                }
+            )
+            .WithName("learnGain")
+            .WithSummary("What to practise: what each part of a player's error would bring, were it smaller by a fifth");
     }
 
     /// <summary>Number of teaching strokes to choose from.</summary>

@@ -133,3 +133,10 @@ public sealed record TeachRequest
     [Description("Standard deviation with which ends are seen, m, 0.0005 to 0.5.")]
     public double Doubt { get; init; } = Seen.UsualDoubt;
 }
+
+/// <summary>For whom what to practise is asked.</summary>
+public sealed record GainRequest
+{
+    public PlayerEntry Player { get; init; } = new();
+    public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+}

@@ -1,6 +1,8 @@
 using System.ComponentModel;
 using DeepBaize.Core.Learning;
 using DeepBaize.Core.Physics;
+using DeepBaize.Core.Practice;
+using DeepBaize.Core.Sampling;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
@@ -60,15 +62,15 @@ public sealed record DiagnosisResult(
     {
         var (name, direction, unit) = c.Cause switch
         {
-            Cause.Thick => ("thick", null, "degrees"),
-            Cause.Thin => ("thin", null, "degrees"),
-            Cause.Left => ("direction", "left", "degrees"),
-            Cause.Right => ("direction", "right", "degrees"),
-            Cause.Hard => ("pace", "hard", "share"),
-            Cause.Soft => ("pace", "soft", "share"),
-            Cause.High => ("height", "high", "radius"),
-            Cause.Low => ("height", "low", "radius"),
-            Cause.LeftSide => ("side", "left", "radius"),
+            StrokeFault.Thick => ("thick", null, "degrees"),
+            StrokeFault.Thin => ("thin", null, "degrees"),
+            StrokeFault.Left => ("direction", "left", "degrees"),
+            StrokeFault.Right => ("direction", "right", "degrees"),
+            StrokeFault.Hard => ("pace", "hard", "share"),
+            StrokeFault.Soft => ("pace", "soft", "share"),
+            StrokeFault.High => ("height", "high", "radius"),
+            StrokeFault.Low => ("height", "low", "radius"),
+            StrokeFault.LeftSide => ("side", "left", "radius"),
             _ => ("side", (string?)"right", "radius"),
         };
         double? own = unit switch
@@ -134,3 +136,32 @@ public sealed record TeachResult(
     [property: Description("With nothing seen, m.")] double KnowledgeBefore,
     IReadOnlyList<EstimateResult> Estimates
 );
+
+/// <summary>What it would bring to be better at one part by a fifth.</summary>
+/// <param name="Points">More points of a visit to an open table, less what the miss at its end leaves.</param>
+/// <param name="Routines">Families of routines that train it, the nearest first.</param>
+public sealed record PartGainResult(string Part, Estimate Points, IReadOnlyList<RoutineFamily> Routines);
+
+/// <summary>What to practise, the most worth first.</summary>
+/// <param name="Visit">Points of a break from an open table as the player is now.</param>
+public sealed record GainResult(Estimate Visit, double Better, IReadOnlyList<PartGainResult> Parts)
+{
+    public static GainResult Of(PracticeGain gain) =>
+        new(
+            gain.Visit,
+            PracticeGain.Better,
+            [.. gain.Parts.Select(p => new PartGainResult(p.Part.Name, p.Points, FamiliesOf(p.Part.Name)))]
+        );
+
+    /// <summary>Common practice, no source.</summary>
+    private static IReadOnlyList<RoutineFamily> FamiliesOf(string part) =>
+        part switch
+        {
+            "pace" => [RoutineFamily.Pace, RoutineFamily.Position],
+            "height" => [RoutineFamily.Spin],
+            "allowance" => [RoutineFamily.Spin, RoutineFamily.Potting],
+            "sighting" or "rest" => [RoutineFamily.Potting],
+            "cushion" => [RoutineFamily.Safety],
+            _ => [RoutineFamily.Cueing],
+        };
+}

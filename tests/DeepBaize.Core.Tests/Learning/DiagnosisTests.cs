@@ -31,10 +31,10 @@ public class DiagnosisTests
             var size = (2 + 1.5 * random.NextDouble()) * (i % 2 == 0 ? 1 : -1);
             var (error, causes) = (i / 2 % 4) switch
             {
-                0 => (new StrokeError(size * scatter.TurnDegrees, 0, 0, 0), new[] { Cause.Thick, Cause.Thin }),
-                1 => (new(0, size * scatter.Pace, 0, 0), [size > 0 ? Cause.Hard : Cause.Soft]),
-                2 => (new(0, 0, size * scatter.Side, 0), [size > 0 ? Cause.RightSide : Cause.LeftSide]),
-                _ => (new(0, 0, 0, size * scatter.Height), [size > 0 ? Cause.High : Cause.Low]),
+                0 => (new StrokeError(size * scatter.TurnDegrees, 0, 0, 0), new[] { StrokeFault.Thick, StrokeFault.Thin }),
+                1 => (new(0, size * scatter.Pace, 0, 0), [size > 0 ? StrokeFault.Hard : StrokeFault.Soft]),
+                2 => (new(0, 0, size * scatter.Side, 0), [size > 0 ? StrokeFault.RightSide : StrokeFault.LeftSide]),
+                _ => (new(0, 0, 0, size * scatter.Height), [size > 0 ? StrokeFault.High : StrokeFault.Low]),
             };
             var found = Of(RandomStrokes.Seen(layout, stroke, error, Shape, 0.01, random, pot));
             Assert.InRange(found.Explains, 0.5, 1);
@@ -60,9 +60,9 @@ public class DiagnosisTests
         var seen = new ObservedStroke(layout, stroke, new([new(0, new(0.3 + 7.0 / 8 * way, 0.889))], 0.005));
         var found = Of(seen, Skill.Named("club"));
         // A tip that was low leaves the same end: one place on one line cannot tell the two apart.
-        var soft = found.Causes.Take(2).Single(c => c.Cause == Cause.Soft);
+        var soft = found.Causes.Take(2).Single(c => c.Cause == StrokeFault.Soft);
         Assert.Equal(1.0 / 16, soft.Amount, 0.015);
-        Assert.Contains(found.Causes.Take(2), c => c.Cause == Cause.Low);
+        Assert.Contains(found.Causes.Take(2), c => c.Cause == StrokeFault.Low);
     }
 
     [Fact]
@@ -125,7 +125,7 @@ public class DiagnosisTests
         var stroke = new Stroke(38, 0, 0, 3.2, 3);
         var error = new StrokeError(0, -0.2, 0, 0);
         var found = Of(RandomStrokes.Seen(layout, stroke, error, Shape, 0.01, new(2)));
-        Assert.Equal(Cause.Soft, found.Causes[0].Cause);
+        Assert.Equal(StrokeFault.Soft, found.Causes[0].Cause);
         Assert.Equal(0.2, found.Causes[0].Amount, 0.05);
     }
 

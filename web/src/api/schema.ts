@@ -1579,6 +1579,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learn/gain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to practise: what each part of a player's error would bring, were it smaller by a fifth */
+        post: operations["learnGain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learn/trials": {
         parameters: {
             query?: never;
@@ -3480,6 +3497,20 @@ export interface components {
          * @enum {unknown}
          */
         Fullness: "full" | "threeQuarter" | "half" | "quarter" | "fine";
+        /** @description For whom what to practise is asked. */
+        GainRequest: {
+            player?: components["schemas"]["PlayerEntry"];
+            conditions?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description What to practise, the most worth first. */
+        GainResult: {
+            visit: components["schemas"]["Estimate"];
+            /** Format: double */
+            better: number;
+            parts: components["schemas"]["PartGainResult"][];
+        };
         /** @description What the white is to do. Which fields count depends on the kind; several goals may be combined. */
         GoalEntry: {
             kind?: null | components["schemas"]["GoalKind"];
@@ -4251,6 +4282,13 @@ export interface components {
             routine: string;
             name: string;
             scores: components["schemas"]["Scores"];
+        };
+        /** @description What it would bring to be better at one part by a fifth. */
+        PartGainResult: {
+            part: string;
+            points: components["schemas"]["Estimate"];
+            /** @description Families of routines that train it, the nearest first. */
+            routines: components["schemas"]["RoutineFamily"][];
         };
         /** @description The way of a ball that moved. */
         PathEntry: {
@@ -12040,6 +12078,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TeachResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnGain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GainRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GainResult"];
                 };
             };
             /** @description Bad Request */

@@ -15,7 +15,7 @@ import { askName } from '../../ui/askName'
 import OneOf from '../../ui/OneOf.vue'
 import FigureTable from './FigureTable.vue'
 import { useLearning } from './learning'
-import { againstWords, figureNames, habitWords, heldWords, lineWords, playerRows, tableRows } from './words'
+import { againstWords, figureNames, gainWords, habitWords, heldWords, lineWords, playerRows, tableRows } from './words'
 
 /** A few strokes that teach most about a table; what counted attempts tell of the player; taken over with a press. */
 const learning = useLearning()
@@ -118,6 +118,8 @@ const takePlayer = () =>
       action: { label: 'Undo', run: () => void attempt(() => learning.undo(made.id), 'Could not undo it') },
     })
   }, 'Could not take them over')
+
+const learnGain = () => attempt(learning.loadGain, 'Could not work it out')
 
 const takenRows = computed(() =>
   learning.taken.map((t) => ({
@@ -222,6 +224,23 @@ const takenRows = computed(() =>
             <p v-else class="soft">Nothing that you do each time: it is scatter.</p>
             <FigureTable :rows="parts" label="Parts of the player’s error" />
             <p><ElButton type="primary" :disabled="busy" data-testid="take-player" @click="takePlayer">Use these figures</ElButton></p>
+          </template>
+        </section>
+        <section aria-labelledby="gain-title">
+          <h2 id="gain-title">What to practise</h2>
+          <p class="soft">
+            How much more a visit to an open table would be worth to {{ club.player?.name }}, were one part of the error smaller by a fifth.
+          </p>
+          <p><ElButton :disabled="busy" data-testid="learn-gain" @click="learnGain">Work it out</ElButton></p>
+          <template v-if="learning.gain">
+            <ol data-testid="gain">
+              <li v-for="p in learning.gain.parts" :key="p.part">{{ gainWords(p) }}</li>
+            </ol>
+            <p class="soft">
+              Breaks of {{ learning.gain.visit.value.toFixed(0) }} ± {{ learning.gain.visit.error.toFixed(0) }} points as you are, from
+              {{ learning.gain.visit.strokes }} open tables played with your errors.
+              <RouterLink to="/practice">Routines for it</RouterLink>
+            </p>
           </template>
         </section>
         <section v-if="takenRows.length" aria-labelledby="taken-title">

@@ -14,6 +14,7 @@ export const useLearning = defineStore('learning', () => {
   const knowledge = shallowRef<Knowledge | null>(null)
   const taken = shallowRef<Schemas['TakenResult'][]>([])
   const player = shallowRef<Schemas['AttemptsLearnt'] | null>(null)
+  const gain = shallowRef<Schemas['GainResult'] | null>(null)
   /** Which of the strokes that would tell most is to be played. */
   const chosen = ref(0)
   /** A late answer about another table is dropped. */
@@ -58,6 +59,12 @@ export const useLearning = defineStore('learning', () => {
     player.value = await ask(client.POST('/api/learn/attempts'))
   }
 
+  /** What each part of the error would bring, were it smaller. */
+  async function loadGain() {
+    gain.value = null
+    gain.value = await ask(client.POST('/api/learn/gain', { body: { player: players.player, conditions: club.conditions } }))
+  }
+
   async function take(kind: Schemas['TakenKind'], name: string, figures: Record<string, number>) {
     const made = await ask(client.POST('/api/learn/taken', { body: { kind, name, figures } }))
     await Promise.all([club.load(), loadTaken()])
@@ -68,5 +75,5 @@ export const useLearning = defineStore('learning', () => {
     await Promise.all([club.load(), loadTaken()])
   }
 
-  return { knowledge, taken, player, chosen, load, loadTaken, seenAt, playByStandIn, remove, loadPlayer, take, undo }
+  return { knowledge, taken, player, gain, chosen, load, loadTaken, seenAt, playByStandIn, remove, loadPlayer, loadGain, take, undo }
 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { driftWords } from '../../domain/words'
-import { againstWords, habitWords, heldWords, playerRows, tableRows } from './words'
+import { againstWords, gainWords, habitWords, heldWords, playerRows, tableRows } from './words'
 
 describe('what a table is said to be', () => {
   it('names the side to which a slow ball runs', () => {
@@ -46,5 +46,12 @@ describe('what a player does each time', () => {
         height: { value: -0.08, low: -0.12, high: -0.04 },
       }),
     ).toEqual(['You strike 6 % too hard on the average.', 'Your tip is 0.25 of a tip too low on the average.'])
+  })
+})
+
+describe('what to practise', () => {
+  it('is told in points, and what is within its error is nothing', () => {
+    expect(gainWords({ part: 'pace', points: { value: 4.1, error: 0.6, strokes: 32 } })).toBe('Pace: +4.1 points a visit (± 0.6)')
+    expect(gainWords({ part: 'side', points: { value: 0.1, error: 0.2, strokes: 32 } })).toContain('nothing to speak of')
   })
 })

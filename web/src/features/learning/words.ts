@@ -99,3 +99,11 @@ export function againstWords(before: number | undefined, after: number): string 
   const share = after / before - 1
   return `${share >= 0 ? '+' : '−'}${Math.abs(share * 100).toFixed(0)} %`
 }
+
+/** "Pace: +4.1 points a visit (± 0.6)"; within its error a gain is nothing. */
+export function gainWords({ part, points }: Pick<Schemas['PartGainResult'], 'part' | 'points'>): string {
+  const name = partNames[part]?.split(' (')[0] ?? 'Rest and other hand'
+  return points.value > 2 * points.error && points.value >= 0.05
+    ? `${name}: +${points.value.toFixed(1)} points a visit (± ${points.error.toFixed(1)})`
+    : `${name}: nothing to speak of (${points.value.toFixed(1)} ± ${points.error.toFixed(1)})`
+}
