@@ -129,7 +129,9 @@ internal struct MovingBall
     /// <summary>How far from its bent way a piece of it may be, m.</summary>
     private const double Straightness = 2e-5;
 
-    /// <summary>The next piece of the way of a ball that rolls and drifts, dv/dt = −μr·g·v̂ + d: a parabola from its place to the true one.</summary>
+    /// <summary>
+    /// The next piece of the way of a ball that rolls and drifts, dv/dt = −μr·g·v̂ + d: a parabola from its place to the true one.
+    /// </summary>
     /// <param name="speed">m/s.</param>
     private void Drift(double speed, Cloth cloth)
     {

@@ -4,7 +4,9 @@ namespace DeepBaize.Core.Physics;
 /// By how much rebounds off straight noses are turned from what the law of the cushion says, in one stroke. docs/model.md, "How people
 /// miss".
 /// </summary>
-/// <param name="Seed">Of the turns; 0: every rebound is as the law says, but for <see cref="OfFirst"/>; the negative of a seed gives the mirror image.</param>
+/// <param name="Seed">
+/// Of the turns; 0: every rebound is as the law says, but for <see cref="OfFirst"/>; the negative of a seed gives the mirror image.
+/// </param>
 /// <param name="WhiteDegrees">Standard deviation for the white at each of its first <paramref name="Cushions"/> rebounds.</param>
 /// <param name="Cushions">How many cushions the white is meant to meet before its first ball.</param>
 /// <param name="DoubledDegrees">

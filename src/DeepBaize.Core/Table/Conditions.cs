@@ -94,7 +94,8 @@ public sealed record Conditions
     public Vec2 Drift => new(DriftAlong, DriftAcross);
 
     /// <summary>
-    /// How far a ball that stops after a way runs off it by drift, m: d·s/(2·μr·g), to first order in the drift (docs/model.md, "Drift").
+    /// How far a ball that stops after a way runs off it by drift, m: d·s/(2·μr·g), to first order in it (docs/model.md, "A table that
+    /// is not level").
     /// </summary>
     /// <param name="way">m.</param>
     public Vec2 RunsOff(double way) => way / (2 * RollingFriction * Gravity) * Drift;

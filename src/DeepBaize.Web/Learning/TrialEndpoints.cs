@@ -226,7 +226,7 @@ public static class TrialEndpoints
                     learnt?.MissAfter ?? 0,
                     learnt?.Held ?? [],
                     learnt?.Strange ?? [],
-                PlaceResult.Of(belief.Conditions.RunsOff(Dimensions.Width)),
+                    PlaceResult.Of(belief.Conditions.RunsOff(Dimensions.Width)),
                     LearningEndpoints.NextOf(belief, skill, Seen.UsualDoubt, workers)
                 );
             }
@@ -248,7 +248,12 @@ public static class TrialEndpoints
         var attempts = await db
             .Attempts.AsNoTracking()
             .Where(a => a.OwnerId == User.LocalId && a.PlayerId == inHand.PlayerId && !a.IsWithdrawn && a.WhiteX != null)
-            .Join(db.LaidSteps.AsNoTracking(), a => new { a.OwnerId, Hash = a.LaidHash }, l => new { l.OwnerId, Hash = (string?)l.Hash }, (a, l) => new { a, l })
+            .Join(
+                db.LaidSteps.AsNoTracking(),
+                a => new { a.OwnerId, Hash = a.LaidHash },
+                l => new { l.OwnerId, Hash = (string?)l.Hash },
+                (a, l) => new { a, l }
+            )
             .OrderByDescending(x => x.a.At)
             .Take(NewestAttempts)
             .ToListAsync(cancel);

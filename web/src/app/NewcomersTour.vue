@@ -22,7 +22,7 @@ const steps = [
   {
     target: '[data-testid=what-happens]',
     title: 'Shot: how do I play it?',
-    text: 'Pocket, tip, pace and butt, and where the white stops.',
+    text: 'Pocket, tip, pace and butt, where the white stops, and what if.',
   },
   {
     target: '[data-testid=plan-break]',

@@ -20,6 +20,7 @@ export const topics = [
   'conditions',
   'lines',
   'guess',
+  'learning',
   'success',
 ] as const
 export type Topic = (typeof topics)[number]

@@ -201,6 +201,16 @@ export const chapters: Chapter[] = [
         exact: 'Play a plain ball up and down the table at your five, see where it stops, and set the cloth until the plan agrees.',
       },
       {
+        topic: 'learning',
+        title: 'What strokes tell',
+        means:
+          'Where balls ended says what the cue did, how the cloth runs and how you miss. Each figure comes with the range that holds it in 90 of 100 cases; what your strokes say nothing about is said too.',
+        found:
+          'The stroke is simulated with hundreds of errors, weighed by your own, and those that end where it was seen count. For a table, its figures and the errors of all strokes are looked for together.',
+        exact:
+          'On made-up tables and players the ranges hold the truth in some 85 of 100. Two causes that leave the same end cannot be told apart: a ball that stops short was too soft or too low.',
+      },
+      {
         topic: 'success',
         title: 'Success in practice',
         means:

@@ -12,6 +12,7 @@ import { useDraft } from '../../position/draft'
 import { provideDrawing } from '../../table/bed'
 import CountPlan from '../../table/CountPlan.vue'
 import { askName } from '../../ui/askName'
+import HandbookLink from '../../ui/HandbookLink.vue'
 import OneOf from '../../ui/OneOf.vue'
 import FigureTable from './FigureTable.vue'
 import { useLearning } from './learning'
@@ -189,7 +190,7 @@ const takenRows = computed(() =>
       </div>
       <div class="words">
         <section aria-labelledby="known-title">
-          <h2 id="known-title">How well it is known</h2>
+          <h2 id="known-title">How well it is known <HandbookLink of="learning" what="what strokes tell" /></h2>
           <p class="known" data-testid="knowledge">
             The end of a typical shot is known within <strong class="figure">{{ lengthWords(knowledge.knowledge) }}</strong>
             <span v-if="knowledge.trials.length" class="soft"> ({{ lengthWords(knowledge.knowledgeBefore) }} before the first stroke).</span
