@@ -25,6 +25,7 @@ public class SimulatorBenchmarks
         _breakOff,
         _two,
         _intoThePack;
+    private readonly Simulator _leaning = new(new(Conditions.Default with { DriftAlong = 0.003, DriftAcross = 0.004 }));
     private readonly Simulator _coarse = new(new(Conditions.Default), Simulator.Coarse);
 
     [GlobalSetup]
@@ -72,6 +73,10 @@ public class SimulatorBenchmarks
 
     [Benchmark]
     public double BreakOffAtPace9() => Play(_breakBalls, _breakOff);
+
+    /// <summary>On a table that is not level: at most twice as long.</summary>
+    [Benchmark]
+    public double BreakOffWithDrift() => Play(_breakBalls, _breakOff, _leaning);
 
     [Benchmark]
     public double PlainTwoBallShot() => Play(_twoBalls, _two);

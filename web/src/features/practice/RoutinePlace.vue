@@ -19,7 +19,7 @@ import { useRoutines, type RoutineResult } from './routines'
 import { useSession } from './session'
 import RungBar from './RungBar.vue'
 import StepPlan from './StepPlan.vue'
-import { amountWords, orderWords, ruleWords, strokeWords, variantWords, windowWords } from './words'
+import { amountWords, orderWords, ruleWords, strokeWords, levelWords, variantWords, windowWords } from './words'
 
 /** One routine: why, what, how it lies, what a player of this skill makes of it; and to play it. */
 const props = defineProps<{ id: string }>()
@@ -222,8 +222,14 @@ function setUp() {
             </p>
             <ul>
               <li v-for="v in [variants.aboutSeven, variants.other].filter((x) => !!x)" :key="v!.wider + v!.nearer">
-                {{ sentence(variantWords(v!)) }}: <strong>{{ percentWords(v!.done.value) }}</strong>
-                <ElButton size="small" data-testid="keep-variant" @click="keep(v!, variantWords(v!))">Keep it as a routine</ElButton>
+                <strong>{{ sentence(levelWords(v!, variants.asItIs)) }}</strong>, {{ variantWords(v!) }}:
+                <strong>{{ percentWords(v!.done.value) }}</strong>
+                <ElButton
+                  size="small"
+                  data-testid="keep-variant"
+                  @click="keep(v!, `${levelWords(v!, variants.asItIs)}: ${variantWords(v!)}`)"
+                  >Keep it as a routine</ElButton
+                >
               </li>
             </ul>
             <p v-if="!variants.aboutSeven" class="soft">There is no easier or harder version of this routine.</p>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Step } from './routines'
 import { paceOfFive } from '../../lib/formats'
-import { amountWords, putBackWords, ruleWords, strokeWords, variantWords, windowWords } from './words'
+import { amountWords, levelWords, putBackWords, ruleWords, strokeWords, variantWords, windowWords } from './words'
 
 const table = {
   length: 3.569,
@@ -50,6 +50,8 @@ describe('words at the table', () => {
     expect(windowWords('pace', 2.77, 3.19)).toBe('pace 2.8 to 3.2')
     expect(amountWords({ steps: 3, attempts: 10, bothSides: true })).toBe('10 at each of 3, both sides')
     const done = { value: 0.7, error: 0.02, strokes: 256 }
+    expect(levelWords({ done }, { ...done, value: 0.4 })).toBe('easier')
+    expect(levelWords({ done }, { ...done, value: 0.9 })).toBe('harder')
     expect(variantWords({ step: {} as never, nearer: 0.3, straighter: 8, wider: 1.4, done })).toBe(
       '300 mm nearer, 8° straighter and areas 1.40 times as wide',
     )

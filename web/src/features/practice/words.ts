@@ -96,6 +96,10 @@ export function windowWords(knob: string, from: number, to: number) {
   return `${name(from)} to ${name(to)}, tips`
 }
 
+/** Whether a version of a step is easier or harder than it is. */
+export const levelWords = (v: Pick<Schemas['VariantResult'], 'done'>, asItIs: Schemas['Estimate']) =>
+  v.done.value >= asItIs.value ? 'easier' : 'harder'
+
 /** What was done to a step to make it easier or harder. */
 export function variantWords(v: Schemas['VariantResult']) {
   const parts = [
