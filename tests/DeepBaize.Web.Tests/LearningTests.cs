@@ -215,6 +215,8 @@ public class LearningTests(Application app)
         };
         var (made, taken) = await app.Post("/api/learn/taken", take);
         Assert.Equal((201, 0.0151), (made, await Rolling()));
+        // What held before is told where the table had nothing of its own.
+        Assert.Equal(was ?? 0.0125, taken["before"]!["rollingFriction"]!.GetValue<double>());
         Assert.Equal(200, (await app.Post($"/api/learn/taken/{taken.Text("id")}/undo", new JsonObject())).Status);
         Assert.Equal(was, await Rolling());
 

@@ -87,10 +87,13 @@ public sealed class TableFit
 
     /// <summary>
     /// Slopes at one place, and values that hang on single contacts, say more than is known: evidence counts for a share, and covariances
-    /// for more, so that intervals hold the truth as often as they say (docs/learning.md).
+    /// for more, the more the more strokes there are, so that intervals hold the truth as often as they say (docs/learning.md).
     /// </summary>
     private const double Caution = 2,
-        Widening = 1.3;
+        LeastWidening = 1.3,
+        FullyTrusted = 10;
+
+    private double Widening => LeastWidening * Math.Max(1, _trials.Count / FullyTrusted);
 
     /// <summary>Of a hop, in standard deviations.</summary>
     private const double HopLength = 2;

@@ -1,6 +1,7 @@
 using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Learning;
 using DeepBaize.Data.Players;
@@ -46,8 +47,14 @@ public sealed record TakenResult(
     uint Version
 )
 {
-    public static TakenResult Of(TakenFigures t) =>
-        new(t.Id, Enum.Parse<TakenKind>(t.Kind), t.Name, t.TakenAt, t.Before, t.After, t.UndoneAt, t.Version);
+    public static TakenResult Of(TakenFigures t)
+    {
+        // A table stores only what differs from the defaults: those held before where nothing was stored.
+        var before = t.After.Keys.ToDictionary(name => name, name => t.Before.TryGetValue(name, out var was) ? was : Usual(name));
+        return new(t.Id, Enum.Parse<TakenKind>(t.Kind), t.Name, t.TakenAt, before, t.After, t.UndoneAt, t.Version);
+    }
+
+    private static double Usual(string name) => Conditions.Fields.FirstOrDefault(f => f.Name == name)?.Get(Conditions.Default) ?? 0;
 }
 
 /// <summary>What was learnt and holds: taken over by a press, kept by name and date, and given back.</summary>
