@@ -80,4 +80,8 @@ public sealed record ObservedStroke(Layout Layout, Stroke Meant, Seen Seen, Pot?
 
     /// <summary>How this player's strokes scatter about the one that was meant.</summary>
     public Scatter ScatterOf(Skill skill, TableShape shape) => Scatter.Of(Layout, Meant, skill, shape, Pot);
+
+    /// <summary>Standard deviations of the parts of the stroke's error, as <see cref="ErrorPart"/> orders them.</summary>
+    public double[] DeviationsOf(Skill skill, TableShape shape) =>
+        ErrorPart.Deviations(ScatterOf(skill, shape), AimLine.Of(Layout, Meant, new(shape), new()).Cushions);
 }

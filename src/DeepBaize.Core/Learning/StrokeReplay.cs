@@ -58,7 +58,7 @@ internal sealed class StrokeReplay
     public StrokeReplay(ObservedStroke observed, TableShape shape)
         : this(observed, shape, new(shape)) { }
 
-    /// <param name="simulator">Of that table; used up by each stroke.</param>
+    /// <param name="simulator">Made for the table of the shape; used up by each stroke.</param>
     public StrokeReplay(ObservedStroke observed, TableShape shape, Simulator simulator) =>
         (_observed, _simulator, _meant, _pockets) = (observed, simulator, observed.Meant.ToStrike(), shape.PocketShapes);
 

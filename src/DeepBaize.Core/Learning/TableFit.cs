@@ -1,7 +1,6 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Sampling;
-using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
 using MathNet.Numerics.Distributions;
@@ -120,14 +119,7 @@ public sealed class TableFit
         var shape = new TableShape(before.Conditions);
         _deviations =
         [
-            .. workers.InParallel(
-                trials.Count,
-                i =>
-                {
-                    var line = AimLine.Of(trials[i].Layout, trials[i].Meant, new(shape), new());
-                    return ErrorPart.Deviations(trials[i].ScatterOf(skill, shape), line.Cushions);
-                }
-            ),
+            .. workers.InParallel(trials.Count, i => trials[i].DeviationsOf(skill, shape)),
         ];
     }
 
@@ -411,8 +403,7 @@ public sealed class TableFit
     internal static Matrix<double> Information(ObservedStroke predicted, Belief belief, Skill skill)
     {
         var shape = new TableShape(belief.Conditions);
-        var line = AimLine.Of(predicted.Layout, predicted.Meant, new(shape), new());
-        var deviations = ErrorPart.Deviations(predicted.ScatterOf(skill, shape), line.Cushions);
+        var deviations = predicted.DeviationsOf(skill, shape);
         var nearby = new Nearby(belief, belief.Mean);
         var fit = nearby.FitOf(predicted, deviations);
         var none = new double[deviations.Length];

@@ -44,7 +44,7 @@ public sealed class LearningTrial : IVersioned
     public uint Version { get; init; }
 }
 
-/// <summary>Figures that were learnt and taken over, with those before: to compare, and to go back.</summary>
+/// <summary>Figures that were learnt and taken over, with the earlier ones: to compare, and to go back.</summary>
 public sealed class TakenFigures : IVersioned
 {
     public const int MaxName = 80,

@@ -101,7 +101,10 @@ public sealed record TableLearntResult(
     [property: Description("With 90 % intervals.")] IReadOnlyList<EstimateResult> Estimates,
     [property: Description("How far the balls ended from where the table as it was taken for would have them, on the average, m.")]
         double MissBefore,
-    [property: Description("The same with the table as it was learnt, m: the player's own errors are left.")] double MissAfter,
+    [property: Description(
+        "How far they ended from where the table as it was learnt would have them, m: the player's own errors are left."
+    )]
+        double MissAfter,
     [property: Description("How far off a typical shot's ends are predicted, m, root mean square.")] double Knowledge,
     [property: Description("Of each stroke, whether its white stopped in the 90 % area that the others predict.")] IReadOnlyList<bool> Held,
     [property: Description("Strokes that do not fit, by their place in the list.")] IReadOnlyList<int> Strange

@@ -145,7 +145,7 @@ public class TableFitTests
         Assert.InRange(learnt.Unexplained.Count, 0, 6);
         var height = learnt.Parts.Single(p => p.Part.Name == "height");
         Assert.InRange(2.5, height.Range.Low, height.Range.High);
-        // No stroke met a cushion before its ball: nothing is learnt of that.
+        // No stroke met a cushion before its ball: nothing is learnt of cushions.
         Assert.InRange(learnt.Parts.Single(p => p.Part.Name == "cushion").Narrowed, 0, 0.3);
     }
 

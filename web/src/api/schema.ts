@@ -6197,7 +6197,7 @@ export interface components {
             missBefore: number;
             /**
              * Format: double
-             * @description The same with the table as it was learnt, m: the player's own errors are left.
+             * @description How far they ended from where the table as it was learnt would have them, m: the player's own errors are left.
              */
             missAfter: number;
             /**
