@@ -203,7 +203,8 @@ public sealed partial class Simulator
     private void TryNose(in MovingBall ball, int side, double gap, double v, double a, ref double end, ref byte kind, ref int index)
     {
         double t;
-        if (gap < -1e-5 && !_noses.Has(side, ball.X, ball.Y))
+        const double deep = -1e-5;
+        if (gap < deep && !_noses.Has(side, ball.X, ball.Y))
         {
             // In a pocket's mouth: the jaws see to it, unless the ball comes out and back to the nose beyond.
             if (!(v > 0 && a < 0))
@@ -212,7 +213,8 @@ public sealed partial class Simulator
         }
         else if (gap >= Touching)
             t = FirstCrossing.OfQuadratic(gap, v, 0.5 * a, end);
-        else if (-v > _slowApproach)
+        // One that has come down on the nose is kept off it as soon as it lies on the bed, wherever it is going.
+        else if (-v > _slowApproach || (gap < deep && !ball.IsInAir))
             t = 0;
         else
             t = FirstCrossing.OfQuadratic(Math.Max(gap + _giveWay, _giveWay / 2), v, 0.5 * a, end);

@@ -20,7 +20,7 @@ public readonly record struct Control(double Angle, double Distance, double Cush
 /// <summary>What it is worth to have the white at a place, and why.</summary>
 /// <param name="Value">Expected gain from here on: points, or for another target the chance of it.</param>
 /// <param name="Pot">The pot to play from there; null if none is on.</param>
-/// <param name="Chance">Of that pot, with what the reach costs.</param>
+/// <param name="Chance">Chance of the pot to play, with what the reach costs.</param>
 /// <param name="Others">How many other balls could be potted at least half as likely: cover.</param>
 public readonly record struct Quality(double Value, QuickPot? Pot, double Chance, int Others, Reach Reach, Control Control)
 {

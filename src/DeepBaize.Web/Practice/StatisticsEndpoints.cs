@@ -109,7 +109,7 @@ public sealed record RoutineDetail(
 /// <param name="Routines">Each that was played, the one played last first.</param>
 /// <param name="Kinds">Strokes by kind.</param>
 /// <param name="Of">Everything that is told of the one routine that was asked for; null if none was, or it was never played.</param>
-/// <param name="StepLabels">Of that routine, what its steps are called.</param>
+/// <param name="StepLabels">Names of the steps of the routine that was asked for.</param>
 public sealed record StatisticsResult(
     int Attempts,
     int Sessions,

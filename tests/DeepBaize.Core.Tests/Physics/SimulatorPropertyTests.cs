@@ -147,6 +147,16 @@ public class SimulatorPropertyTests
         }
     }
 
+    /// <summary>
+    /// Dug down from the very lip of a corner along the nose: the white is over all where the nose begins, and lands half in it.
+    /// </summary>
+    [Fact]
+    public void A_white_that_lands_on_a_nose_lies_beside_it_and_overlaps_no_ball_there()
+    {
+        var layout = Layout.Create([("white", 1e-8, 1e-8), ("red-1", 1.5, BallRadius + 1e-8), ("red-6", 1, BallRadius + 1e-8)], Shape);
+        CheckInvariants(new(layout, Strike.Create(0, 7.0 / 3, 0, 0, 52.43)));
+    }
+
     [Fact]
     public void Any_shot_ends_without_overlap_or_energy_gained() =>
         AnyShot(8).Sample(CheckInvariants, iter: Thoroughness.Cases(1500), threads: 2);

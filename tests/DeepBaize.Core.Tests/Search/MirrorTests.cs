@@ -47,7 +47,7 @@ public class MirrorTests
     [Fact]
     public void The_best_shot_is_worth_the_same_within_what_is_told_and_mostly_the_same_one()
     {
-        var (tables, same) = (Thoroughness.IsLong ? 50 : 12, 0);
+        var (tables, same) = (Thoroughness.IsLong ? 50 : 6, 0);
         var (right, left) = (Player.Default, Player.Default with { Hand = Hand.Left });
         for (var seed = 0; seed < tables; seed++)
         {

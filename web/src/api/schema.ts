@@ -5852,7 +5852,7 @@ export interface components {
             /** @description Strokes by kind. */
             kinds: components["schemas"]["KindCount"][];
             of: null | components["schemas"]["RoutineDetail"];
-            /** @description Of that routine, what its steps are called. */
+            /** @description Names of the steps of the routine that was asked for. */
             stepLabels: string[];
         };
         /** @description One thing to do in a routine: balls, a stroke as it is meant, and what is asked of it. */

@@ -130,7 +130,8 @@ public sealed class BlackBallGame
         List<OpeningTrial> kinds = [.. ranked.Select(r => r.Entrant).DistinctBy(t => t.Kind)];
         openings = _mine.InParallel(kinds.Count, (workspace, i) => Told(workspace, kinds[i]));
         heart.Tell(AtRanked);
-        var told = kinds.Select((k, i) => openings[i] with { Wins = _rallies.Wins(k.From, k.Stroke, ToldRallies, TellingRallies) });
+        var rallies = _mine.Bounded(ToldRallies, ToldRallies);
+        var told = kinds.Select((k, i) => openings[i] with { Wins = _rallies.Wins(k.From, k.Stroke, rallies, TellingRallies) });
         List<Opening> ordered = [.. told.OrderByDescending(o => o.Wins.Value)];
         openings = [.. ordered.Select((o, i) => o with { IsLevel = i > 0 && o.Wins.IsLevelWith(ordered[0].Wins) })];
         heart.Tell(1);

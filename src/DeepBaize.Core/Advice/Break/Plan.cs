@@ -11,7 +11,7 @@ namespace DeepBaize.Core.Advice.Break;
 /// <summary>Where the white is if the stroke is a standard deviation of pace off, and what is on from there.</summary>
 /// <param name="Scores">Whether it still scores.</param>
 /// <param name="Next">The pot to play from there; null if none is on.</param>
-/// <param name="Chance">Of that.</param>
+/// <param name="Chance">Chance of the next pot; 0 if none is on.</param>
 public sealed record CoverOutcome(Vec2 White, bool Scores, Ball? Next, Pocket? Pocket, double Chance);
 
 /// <summary>What an error of a standard deviation of pace leaves.</summary>
@@ -118,7 +118,7 @@ public sealed record Prospect(
 /// <summary>Where a break turns to safety, because the next pot is worth less.</summary>
 /// <param name="Before">The table then.</param>
 /// <param name="Safety">What it turns to, by a quick look.</param>
-/// <param name="Value">Of that, in the measure of the answer.</param>
+/// <param name="Value">Value of the safety, in the measure of the answer.</param>
 /// <param name="PotValue">Of the best pot instead; null if none is on.</param>
 public sealed record SafetyTurn(Situation Before, TriedSafety Safety, double Value, double? PotValue);
 
