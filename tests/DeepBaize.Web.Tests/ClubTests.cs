@@ -30,7 +30,7 @@ public class ClubTests(Application app)
             {
                 ["name"] = "Wenna Tarn",
                 ["hand"] = "left",
-                ["paceOfFive"] = 4.4,
+                ["paceScale"] = JsonNode.Parse("""[{"own":5,"standard":4.4}]"""),
             }
         );
         var table = await New(
@@ -101,7 +101,8 @@ public class ClubTests(Application app)
 
     [Theory]
     [InlineData("players", "height", "2.5", "player.height")]
-    [InlineData("players", "paceOfFive", "9", "player.paceOfFive")]
+    [InlineData("players", "paceScale", "[{\"own\":5,\"standard\":30}]", "player.paceScale[0].standard")]
+    [InlineData("players", "paceScale", "[{\"own\":5,\"standard\":4},{\"own\":6,\"standard\":4}]", "player.paceScale[1].standard")]
     [InlineData("players", "name", "\"\"", "name")]
     [InlineData("tables", "conditions", "{\"rollingFriction\":9}", "conditions.rollingFriction")]
     [InlineData("tables", "conditions", "{\"endMassRatio\":20}", "conditions.endMassRatio")]
@@ -141,7 +142,7 @@ public class ClubTests(Application app)
             var user = await db.Users.AsNoTracking().SingleAsync();
             var player = await db.Players.AsNoTracking().SingleAsync();
             Assert.Equal((user.PlayerId, "Wenna Tarn", "left", 1.6), (player.Id, player.Name, player.Hand, player.Height));
-            Assert.Equal(("club", "helping", 4, 5), (player.Skill, player.SideHabit, player.NaturalElevation, player.PaceOfFive));
+            Assert.Equal(("club", "helping", 4, 0), (player.Skill, player.SideHabit, player.NaturalElevation, player.PaceScale.Count));
             // The figures that most positions have, the cue's with the cue.
             Assert.Equal(
                 ("rollingFriction", 0.011),

@@ -247,14 +247,59 @@ public class LearningTests(Application app)
         var now = await Player();
         Assert.Equal(
             ("own", 4.6, 8.5),
-            (now.Text("skill"), now["paceOfFive"]!.GetValue<double>(), now["own"]!["pace"]!.GetValue<double>())
+            (now.Text("skill"), now["paceScale"]![0]!["standard"]!.GetValue<double>(), now["own"]!["pace"]!.GetValue<double>())
         );
         await app.Post($"/api/learn/taken/{taken.Text("id")}/undo", new JsonObject());
         var back = await Player();
         Assert.Equal(was.Text("skill"), back.Text("skill"));
-        Assert.Equal(was["paceOfFive"]!.GetValue<double>(), back["paceOfFive"]!.GetValue<double>());
+        Assert.True(JsonNode.DeepEquals(was["paceScale"], back["paceScale"]));
         take["figures"] = new JsonObject { ["luck"] = 1 };
         Assert.Equal(["figures.luck"], (await app.Post("/api/learn/taken", take)).Body.Fields());
+    }
+
+    /// <summary>Played a fifth harder than its number says, at two steps of the routine: so much is his own scale off the standard.</summary>
+    [Fact]
+    public async Task A_players_own_scale_of_paces_is_read_off_his_attempts_at_it()
+    {
+        // What is counted is counted on the table in hand.
+        var inHand = (await app.Send(HttpMethod.Get, "/api/in-hand")).Body;
+        var conditions = new JsonObject();
+        foreach (var thing in new[] { "table", "cue" })
+            foreach (var (name, value) in inHand[thing]!["conditions"]!.AsObject())
+                conditions[name] = value!.DeepClone();
+        async Task<JsonObject> Attempt(int step, double pace)
+        {
+            var content = new JsonObject
+            {
+                ["balls"] = new JsonArray(new JsonObject { ["id"] = "white", ["x"] = 0.737, ["y"] = 0.889 }),
+                ["stroke"] = new JsonObject { ["aim"] = 0, ["height"] = 0.3, ["pace"] = pace },
+                ["conditions"] = conditions.DeepClone(),
+            };
+            var shot = (await app.Post("/api/shot", new JsonObject { ["content"] = content })).Body;
+            var white = shot["simulation"]!["finals"]!.AsArray().Single(b => b!.Text("id") == "white")!;
+            return new()
+            {
+                ["id"] = Guid.NewGuid().ToString(),
+                ["revision"] = 1,
+                ["at"] = $"2026-11-20T10:0{step}:00Z",
+                ["routine"] = "pace-scale",
+                ["step"] = step,
+                ["said"] = true,
+                ["white"] = new JsonObject { ["x"] = white["x"]!.DeepClone(), ["y"] = white["y"]!.DeepClone() },
+            };
+        }
+        Assert.Empty((await app.Send(HttpMethod.Get, "/api/learn/paces")).Body["scale"]!.AsArray());
+        var session = Guid.NewGuid().ToString();
+        await app.Post("/api/practice/sessions", new JsonObject { ["id"] = session });
+        var counted = new JsonObject { ["attempts"] = new JsonArray(await Attempt(1, 3.6), await Attempt(2, 4.8)) };
+        Assert.Equal(200, (await app.Post($"/api/practice/sessions/{session}/attempts", counted)).Status);
+        var (status, learnt) = await app.Send(HttpMethod.Get, "/api/learn/paces");
+        Assert.Equal(200, status);
+        var scale = learnt["scale"]!.AsArray().Select(p => (p!["own"]!.GetValue<double>(), p["standard"]!.GetValue<double>())).ToList();
+        Assert.Equal([3, 4], scale.Select(p => p.Item1));
+        Assert.Equal(3.6, scale[0].Item2, 0.1);
+        Assert.Equal(4.8, scale[1].Item2, 0.1);
+        Assert.Equal(1, learnt["paces"]![0]!["attempts"]!.GetValue<int>());
     }
 
     [Fact]

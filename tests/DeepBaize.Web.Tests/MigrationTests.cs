@@ -65,7 +65,7 @@ public class MigrationTests
                 INSERT INTO players (id, owner_id, name, hand, height, skill, own_skill, natural_elevation, side_habit, pace_of_five,
                     created_at, updated_at) VALUES
                     (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', 'By hand', 'right', 1.75, 'own',
-                     '{{"direction":0.02,"sighting":0.3,"allowance":5,"pace":8,"tip":0.4,"evenness":6}}', 3, 'plain', 5, now(), now()),
+                     '{{"direction":0.02,"sighting":0.3,"allowance":5,"pace":8,"tip":0.4,"evenness":6}}', 3, 'plain', 4.4, now(), now()),
                     (gen_random_uuid(), '0196b0a0-0000-7000-8000-000000000001', 'Preset', 'right', 1.75, 'club', NULL, 3, 'plain', 5,
                      now(), now());
                 """
@@ -79,12 +79,16 @@ public class MigrationTests
                 (skill.DirectionDegrees, skill.SightingMillimetres, skill.AllowancePercent, skill.PacePercent, skill.Evenness)
             );
             Assert.Equal((0.4, 0.4, 0, 1.5), (skill.HeightMillimetres, skill.SideMillimetres, skill.CushionDegrees, skill.RestFactor));
-            Assert.Null((await db.Players.AsNoTracking().SingleAsync(p => p.Name == "Preset")).OwnSkill);
+            var preset = await db.Players.AsNoTracking().SingleAsync(p => p.Name == "Preset");
+            Assert.Null(preset.OwnSkill);
+            // What was called five is a point of a scale now; the standard scale has none.
+            Assert.Empty(preset.PaceScale);
+            Assert.Equal([new(5, 4.4)], (await db.Players.AsNoTracking().SingleAsync(p => p.Name == "By hand")).PaceScale);
             await migrator.MigrateAsync("WhatWasLaid");
             await using var tip = db.Database.GetDbConnection().CreateCommand();
-            tip.CommandText = "SELECT own_skill->>'tip' FROM players WHERE name = 'By hand'";
+            tip.CommandText = "SELECT (own_skill->>'tip') || ', five ' || pace_of_five FROM players WHERE name = 'By hand'";
             await db.Database.OpenConnectionAsync();
-            Assert.Equal("0.4", await tip.ExecuteScalarAsync());
+            Assert.Equal("0.4, five 4.4", await tip.ExecuteScalarAsync());
         }
         finally
         {

@@ -90,7 +90,7 @@ public class SavedShotTests(Application app)
             ["own"] = null,
             ["sideHabit"] = "helping",
             ["naturalElevation"] = 4.5,
-            ["paceOfFive"] = 5.5,
+            ["paceScale"] = JsonNode.Parse("""[{"own":5,"standard":5.5},{"own":7,"standard":8}]"""),
         };
         async Task<JsonNode> Kept()
         {

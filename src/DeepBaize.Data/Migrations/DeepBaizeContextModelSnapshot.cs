@@ -572,9 +572,10 @@ namespace DeepBaize.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("owner_id");
 
-                    b.Property<double>("PaceOfFive")
-                        .HasColumnType("double precision")
-                        .HasColumnName("pace_of_five");
+                    b.Property<string>("PaceScale")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("pace_scale");
 
                     b.Property<string>("SideHabit")
                         .IsRequired()

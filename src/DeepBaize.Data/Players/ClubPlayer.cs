@@ -1,3 +1,4 @@
+using DeepBaize.Core.Players;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
@@ -30,8 +31,8 @@ public sealed class ClubPlayer : IClubThing
     /// <summary>On cuts: plain, or helping for a touch of helping side.</summary>
     public string SideHabit { get; set; } = "plain";
 
-    /// <summary>The pace that this player calls five, on the common scale: players who strike harder call less a five.</summary>
-    public double PaceOfFive { get; set; } = 5;
+    /// <summary>The player's own scale of paces; empty for the standard one.</summary>
+    public IReadOnlyList<PacePoint> PaceScale { get; set; } = [];
     public required DateTimeOffset CreatedAt { get; init; }
     public required DateTimeOffset UpdatedAt { get; set; }
     public DateTimeOffset? DeletedAt { get; set; }
@@ -47,5 +48,6 @@ internal sealed class ClubPlayerConfiguration : IEntityTypeConfiguration<ClubPla
         player.Property(p => p.Skill).HasMaxLength(20);
         player.Property(p => p.SideHabit).HasMaxLength(10);
         player.Property(p => p.OwnSkill!).IsJson();
+        player.Property(p => p.PaceScale).IsJson();
     }
 }

@@ -177,7 +177,7 @@ public static class TakenEndpoints
     {
         var skill = player.Skill == Skill.Own ? player.OwnSkill!.ToSkill("own") : Skill.Named(player.Skill);
         var parts = Skill.Parts.ToDictionary(p => p.Name, p => p.Of(skill));
-        parts[PaceOfFive] = player.PaceOfFive;
+        parts[PaceOfFive] = PaceScale.Standard(player.PaceScale, 5);
         return parts;
     }
 
@@ -188,7 +188,7 @@ public static class TakenEndpoints
         var checks = new Checks("figures");
         foreach (var name in figures.Keys)
             checks.That(known.Contains(name), name, "There is no such part.", string.Join(", ", known));
-        checks.Range(PaceOfFive, figures.GetValueOrDefault(PaceOfFive, player.PaceOfFive), 3, 8);
+        checks.Range(PaceOfFive, figures.GetValueOrDefault(PaceOfFive, 5), 3, 8);
         checks.ThrowIfAny();
         var all = Merged(FiguresOf(player), figures);
         var entry = new SkillEntry
@@ -204,6 +204,8 @@ public static class TakenEndpoints
             Evenness = all["evenness"],
         };
         entry.ToSkill("figures").Checked("figures");
-        (player.OwnSkill, player.Skill, player.PaceOfFive) = (entry, skill, all[PaceOfFive]);
+        (player.OwnSkill, player.Skill) = (entry, skill);
+        if (figures.TryGetValue(PaceOfFive, out var five))
+            player.PaceScale = PaceScale.WithFive(player.PaceScale, five);
     }
 }

@@ -2,6 +2,7 @@ using System.ComponentModel;
 using DeepBaize.Core;
 using DeepBaize.Core.Learning;
 using DeepBaize.Core.Practice;
+using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Learning;
@@ -86,6 +87,11 @@ public sealed record TableKnowledge(
     IReadOnlyList<TeachingStrokeResult> Next
 );
 
+/// <summary>A player's own scale of paces, by attempts.</summary>
+/// <param name="Scale">Points of a scale that rises; empty if nothing was counted.</param>
+/// <param name="Paces">What the attempts at each number came to.</param>
+public sealed record PaceScaleResult(IReadOnlyList<Core.Players.PacePoint> Scale, IReadOnlyList<PaceEstimate> Paces);
+
 /// <summary>What counted attempts tell of the player in hand.</summary>
 /// <param name="Attempts">Number of attempts that say where a single stroke ended.</param>
 /// <param name="Learnt">Null if they are too few.</param>
@@ -139,6 +145,11 @@ public static class TrialEndpoints
             .MapPost("/learnt", LearntOf)
             .WithName("learntOfTrials")
             .WithSummary("What the trials of the table in hand tell of it, and the strokes that would tell most now");
+        app.MapGet("/api/learn/paces", (DeepBaizeContext db, CancellationToken cancel) => PacesAsync(db, cancel))
+            .WithTags("Learning")
+            .ProducesProblem(503)
+            .WithName("learnPaces")
+            .WithSummary("The own scale of paces of the player in hand, by the attempts at the routine Pace scale");
         app.MapPost("/api/learn/attempts", Attempts)
             .WithTags("Learning")
             .ProducesProblem(400)
@@ -242,12 +253,38 @@ public static class TrialEndpoints
 
     private static async Task<AttemptsLearnt> Attempts(HttpContext http, SearchDesk desk, DeepBaizeContext db, CancellationToken cancel)
     {
+        var (observed, shape, player) = await SeenAsync(db, null, cancel);
+        if (observed.Count < FewestAttempts)
+            return new(observed.Count, null);
+        var learnt = await desk.JudgeAsync(http, workers => PlayerFit.Of(observed, player.Skill, shape, workers));
+        return new(observed.Count, LearningEndpoints.ResultOf(learnt));
+    }
+
+    private static async Task<PaceScaleResult> PacesAsync(DeepBaizeContext db, CancellationToken cancel)
+    {
+        var (seen, shape, _) = await SeenAsync(db, ShippedRoutines.PaceScale, cancel);
+        // What the routine asks for is said by its number: whatever the player's five is, he named this one.
+        var found = PaceScaleFit.Of(seen.Select(s => (s.Meant.Pace, s)), shape);
+        return new(PaceScaleFit.Scale(found), found);
+    }
+
+    /// <summary>
+    /// Single strokes of the player in hand that say where they ended, the newest first, all on one table: the newest one's.
+    /// </summary>
+    /// <param name="routine">The only one that is wanted; null for any.</param>
+    private static async Task<(List<ObservedStroke> Seen, TableShape Shape, Core.Players.Player Player)> SeenAsync(
+        DeepBaizeContext db,
+        string? routine,
+        CancellationToken cancel
+    )
+    {
         var inHand = await db.InHandAsync(cancel);
         var row = await db.AtHand<Data.Players.ClubPlayer>().AsNoTracking().SingleOrDefaultAsync(p => p.Id == inHand.PlayerId, cancel);
         var player = (row is null ? new PlayerEntry() : StoredPlayer.Of(row)).Checked();
         var attempts = await db
             .Attempts.AsNoTracking()
             .Where(a => a.OwnerId == User.LocalId && a.PlayerId == inHand.PlayerId && !a.IsWithdrawn && a.WhiteX != null)
+            .Where(a => routine == null || a.Routine == routine)
             .Join(
                 db.LaidSteps.AsNoTracking(),
                 a => new { a.OwnerId, Hash = a.LaidHash },
@@ -257,7 +294,6 @@ public static class TrialEndpoints
             .OrderByDescending(x => x.a.At)
             .Take(NewestAttempts)
             .ToListAsync(cancel);
-        // One table at a time: the newest one's.
         var conditions = attempts.FirstOrDefault()?.l.Conditions ?? new Dictionary<string, double>();
         var shape = new TableShape(Conditions.With(conditions));
         var observed = attempts
@@ -265,10 +301,7 @@ public static class TrialEndpoints
             .Select(x => SeenIn(x.a, x.l.Step, shape, player))
             .OfType<ObservedStroke>()
             .ToList();
-        if (observed.Count < FewestAttempts)
-            return new(observed.Count, null);
-        var learnt = await desk.JudgeAsync(http, workers => PlayerFit.Of(observed, player.Skill, shape, workers));
-        return new(observed.Count, LearningEndpoints.ResultOf(learnt));
+        return (observed, shape, player);
     }
 
     /// <summary>Null where the attempt was no single stroke, or can no longer be laid.</summary>

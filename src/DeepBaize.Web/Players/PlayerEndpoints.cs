@@ -47,8 +47,8 @@ public record NamedPlayer : PlayerEntry
     [Description("Up to 80 characters; if it is not said, the name stays.")]
     public string? Name { get; init; }
 
-    [Description("The pace that this player calls five, on the common scale, 3 to 8.")]
-    public double PaceOfFive { get; init; } = 5;
+    [Description("The player's own scale of paces: up to 10 points, both numbers rising; empty for the standard scale.")]
+    public IReadOnlyList<PacePoint>? PaceScale { get; init; }
 
     [Description("As read: a save over a newer one is refused with 409. Not needed for a new one.")]
     public uint Version { get; init; }
@@ -70,16 +70,13 @@ public sealed record StoredPlayer : NamedPlayer
             Own = player.OwnSkill,
             SideHabit = player.SideHabit,
             NaturalElevation = player.NaturalElevation,
-            PaceOfFive = player.PaceOfFive,
+            PaceScale = player.PaceScale,
             Version = player.Version,
         };
 }
 
 public static class PlayerEndpoints
 {
-    private const double LeastFive = 3,
-        MostFive = 8;
-
     private static readonly ThingKind<ClubPlayer, NamedPlayer, StoredPlayer> Kind = new(
         new("player", "It may have been put away.", "Look at the newer figures, and save yours over them."),
         "players",
@@ -123,7 +120,7 @@ public static class PlayerEndpoints
     {
         entry.Checked();
         var checks = new Checks("player");
-        checks.Range("paceOfFive", entry.PaceOfFive, LeastFive, MostFive);
+        PaceScale.Check(checks, "paceScale", entry.PaceScale ?? []);
         checks.ThrowIfAny();
         (player.Hand, player.Height, player.Skill, player.OwnSkill, player.SideHabit) = (
             entry.Hand,
@@ -136,6 +133,6 @@ public static class PlayerEndpoints
                 : null,
             entry.SideHabit
         );
-        (player.NaturalElevation, player.PaceOfFive) = (entry.NaturalElevation, entry.PaceOfFive);
+        (player.NaturalElevation, player.PaceScale) = (entry.NaturalElevation, entry.PaceScale ?? []);
     }
 }

@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learn/paces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The own scale of paces of the player in hand, by the attempts at the routine Pace scale */
+        get: operations["learnPaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learn/attempts": {
         parameters: {
             query?: never;
@@ -4033,11 +4050,8 @@ export interface components {
         NamedPlayer: {
             /** @description Up to 80 characters; if it is not said, the name stays. */
             name?: null | string;
-            /**
-             * Format: double
-             * @description The pace that this player calls five, on the common scale, 3 to 8.
-             */
-            paceOfFive?: number;
+            /** @description The player's own scale of paces: up to 10 points, both numbers rising; empty for the standard scale. */
+            paceScale?: null | components["schemas"]["PacePoint"][];
             /**
              * Format: uint32
              * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
@@ -4215,10 +4229,53 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @description What attempts at one number of a player's own scale came to. */
+        PaceEstimate: {
+            /**
+             * Format: double
+             * @description The number that was named before the stroke.
+             */
+            own: number;
+            /**
+             * Format: double
+             * @description Median of the standard paces that the strokes had.
+             */
+            standard: number;
+            /**
+             * Format: double
+             * @description Standard error of the median; 0 of a single attempt.
+             */
+            error: number;
+            /**
+             * Format: int32
+             * @description Number of attempts.
+             */
+            attempts: number;
+        };
+        /** @description One pace in a player's own numbers and on the standard scale of Pace. */
+        PacePoint: {
+            /**
+             * Format: double
+             * @description The number the player gives it.
+             */
+            own?: number;
+            /**
+             * Format: double
+             * @description Pace on the standard scale.
+             */
+            standard?: number;
+        };
         /** @description The stroke at one pace. */
         PaceRowResult: {
             line: components["schemas"]["FanLineResult"];
             chance: null | components["schemas"]["Estimate"];
+        };
+        /** @description A player's own scale of paces, by attempts. */
+        PaceScaleResult: {
+            /** @description Points of a scale that rises; empty if nothing was counted. */
+            scale: components["schemas"]["PacePoint"][];
+            /** @description What the attempts at each number came to. */
+            paces: components["schemas"]["PaceEstimate"][];
         };
         /** @description A stroke, and the paces at which it is played. */
         PacesRequest: {
@@ -5946,11 +6003,8 @@ export interface components {
             id: string;
             /** @description Up to 80 characters; if it is not said, the name stays. */
             name?: null | string;
-            /**
-             * Format: double
-             * @description The pace that this player calls five, on the common scale, 3 to 8.
-             */
-            paceOfFive?: number;
+            /** @description The player's own scale of paces: up to 10 points, both numbers rising; empty for the standard scale. */
+            paceScale?: null | components["schemas"]["PacePoint"][];
             /**
              * Format: uint32
              * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
@@ -6792,6 +6846,35 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaceScaleResult"];
                 };
             };
             /** @description Service Unavailable */

@@ -1,5 +1,18 @@
 import { afterEach, describe, expect, it } from 'vitest'
-import { countWords, degreeWords, distanceWords, lengthUnit, lengthWords, listWords, paceWords, percentWords, units } from './formats'
+import {
+  countWords,
+  degreeWords,
+  distanceWords,
+  lengthUnit,
+  lengthWords,
+  listWords,
+  ownPace,
+  paceScale,
+  paceUnit,
+  paceWords,
+  percentWords,
+  units,
+} from './formats'
 
 describe('figures and units', () => {
   afterEach(() => {
@@ -34,5 +47,28 @@ describe('figures and units', () => {
     expect(paceWords(4.25)).toBe('pace 4.3')
     expect(listWords(['top', 'baulk', 'top'])).toBe('top, baulk and top')
     expect(countWords(1, 'point')).toBe('1 point')
+  })
+
+  it('tell a pace in the player’s own numbers first', () => {
+    paceScale.value = [
+      { own: 2, standard: 3 },
+      { own: 5, standard: 6 },
+    ]
+    // Straight between the points, through nothing, and on as between the last two: as the core has it.
+    for (const [own, standard] of [
+      [1, 1.5],
+      [2, 3],
+      [3, 4],
+      [7, 8],
+    ]) {
+      expect(paceUnit.standard(own)).toBeCloseTo(standard, 9)
+      expect(paceUnit.of(standard)).toBeCloseTo(own, 9)
+    }
+    expect(paceWords(4)).toBe('pace 3 (standard 4)')
+    expect(ownPace(8)).toBe('7')
+    paceScale.value = [{ own: 5, standard: 4.4 }]
+    expect(paceWords(8.8)).toBe('pace 10 (standard 8.8)')
+    paceScale.value = []
+    expect(paceUnit.isOwn).toBe(false)
   })
 })

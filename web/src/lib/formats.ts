@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core'
-import { ref } from 'vue'
+import { shallowRef } from 'vue'
 
 /** One place that turns figures into words, and lengths into the units that the user likes. */
 
@@ -25,15 +25,36 @@ export const lengthWords = (metres: number, digits = 0) =>
 /** A way along the table, m: "1.8 m" or "5.9 ft". */
 export const distanceWords = (metres: number) => (units.value === 'mm' ? `${metres.toFixed(1)} m` : `${(metres / inch / 12).toFixed(1)} ft`)
 
-/** Which pace the player in hand calls five: a pace is told on that scale too, where it is another. */
-export const paceOfFive = ref(5)
+/** The own scale of paces of the player in hand, both numbers rising; without points it is the standard one. */
+export const paceScale = shallowRef<readonly { own: number; standard: number }[]>([])
+
+/** Straight between the points, through nothing at nothing, and beyond the last as between the last two. */
+const alongScale = (value: number, from: 'own' | 'standard', to: 'own' | 'standard') => {
+  const points = [{ own: 0, standard: 0 }, ...paceScale.value]
+  if (points.length === 1) return value
+  const at = points.findIndex((p, i) => i > 0 && (value <= p[from] || i === points.length - 1))
+  const [a, b] = [points[at - 1], points[at]]
+  return a[to] + ((value - a[from]) * (b[to] - a[to])) / (b[from] - a[from])
+}
+
+/** What a pace is typed in: the standard scale to the player's own numbers and back. */
+export const paceUnit = {
+  of: (standard: number) => alongScale(standard, 'standard', 'own'),
+  standard: (own: number) => alongScale(own, 'own', 'standard'),
+  get isOwn() {
+    return paceScale.value.length > 0
+  },
+}
 
 const paceFigure = (pace: number) => pace.toFixed(1).replace(/\.0$/, '')
 
-/** "pace 4", "pace 5.4", no more digits than tell; "pace 4.4 (own 5)" for a player with a scale of his own. */
+/** A pace in the player's own numbers alone, where several stand side by side: "4", "5.4". */
+export const ownPace = (pace: number) => paceFigure(paceUnit.of(pace))
+
+/** "pace 4", "pace 5.4", no more digits than tell; "pace 5 (standard 4.4)" for a player with a scale of his own. */
 export const paceWords = (pace = 0) => {
-  const own = (pace * 5) / paceOfFive.value
-  return `pace ${paceFigure(pace)}${paceFigure(own) === paceFigure(pace) ? '' : ` (own ${paceFigure(own)})`}`
+  const own = ownPace(pace)
+  return `pace ${own}${own === paceFigure(pace) ? '' : ` (standard ${paceFigure(pace)})`}`
 }
 
 /** What a length is typed in: metres to figures and back. */

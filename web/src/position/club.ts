@@ -1,12 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed, reactive, ref, watchEffect } from 'vue'
 import { ask, client, Problem, type Schemas } from '../api/client'
-import { paceOfFive } from '../lib/formats'
+import { paceScale } from '../lib/formats'
 import { useNotices } from '../lib/notices'
 import { detailOf, titleOf } from '../lib/problemWords'
 
 type Figures = Record<string, number>
-export type ClubPlayer = Required<Schemas['StoredPlayer']> & { name: string }
+export type ClubPlayer = Omit<Required<Schemas['StoredPlayer']>, 'paceScale'> & {
+  name: string
+  paceScale: { own: number; standard: number }[]
+}
 export type ClubTable = Required<Schemas['StoredTable']> & { name: string; conditions: Figures }
 export type ClubCue = Required<Schemas['StoredCue']> & { name: string; conditions: Figures }
 type Things = { players: ClubPlayer; tables: ClubTable; cues: ClubCue }
@@ -22,7 +25,7 @@ export const useClub = defineStore('club', () => {
   const ids = ref<Record<Kind, string>>({ players: '', tables: '', cues: '' })
   const find = <K extends Kind>(kind: K, id: string) => (known[kind] as Things[K][]).find((t) => t.id === id)
   const player = computed(() => find('players', ids.value.players))
-  watchEffect(() => (paceOfFive.value = player.value?.paceOfFive ?? 5))
+  watchEffect(() => (paceScale.value = player.value?.paceScale ?? []))
   const table = computed(() => find('tables', ids.value.tables))
   const cue = computed(() => find('cues', ids.value.cues))
   /** How this table and this cue behave: what a new position begins with. */

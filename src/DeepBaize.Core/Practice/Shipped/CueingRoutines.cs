@@ -32,7 +32,7 @@ internal static class CueingRoutines
             }
         );
         yield return new(
-            "pace-scale",
+            ShippedRoutines.PaceScale,
             new()
             {
                 Name = "Pace scale",

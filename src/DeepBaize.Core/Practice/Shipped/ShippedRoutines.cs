@@ -14,6 +14,9 @@ public sealed record ShippedRoutine(string Id, Routine Routine);
 /// </summary>
 public static class ShippedRoutines
 {
+    /// <summary>Id of the routine that asks for one plain ball at each number of the player's own scale of paces.</summary>
+    public const string PaceScale = "pace-scale";
+
     private static readonly Lazy<IReadOnlyList<ShippedRoutine>> Made = new(() =>
         [
             .. CueingRoutines.All(),

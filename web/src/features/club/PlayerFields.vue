@@ -7,6 +7,7 @@ import FigureInput from '../../ui/FigureInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import PickOne from '../../ui/PickOne.vue'
 import OwnSkill from './OwnSkill.vue'
+import PaceScale from './PaceScale.vue'
 
 /** Who plays: for the reach, the chances and the advice on side. */
 const props = defineProps<{ player: ClubPlayer }>()
@@ -63,20 +64,7 @@ function choose(skill: string) {
     <label class="row"
       >Skill: <PickOne :model-value="player.skill" :options="skills" label="Skill" width="180px" test-id="skill" @picked="choose"
     /></label>
-    <label class="row" title="A player who strikes harder calls a harder stroke a five"
-      >Own pace 5 is
-      <FigureInput
-        :model-value="player.paceOfFive"
-        :min="3"
-        :max="8"
-        :digits="1"
-        label="The pace that this player calls five"
-        width="58px"
-        test-id="pace-of-five"
-        @update:model-value="set({ paceOfFive: $event })"
-      />
-      on the standard scale</label
-    >
+    <PaceScale :player="player" />
     <OwnSkill v-if="player.skill === 'own'" :player="player" />
     <OneOf
       :model-value="player.sideHabit"

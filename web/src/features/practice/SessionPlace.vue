@@ -14,6 +14,7 @@ import { useGlance } from '../../position/glance'
 import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
+import PaceInput from '../../ui/PaceInput.vue'
 import AttemptBar from './AttemptBar.vue'
 import AttemptList from './AttemptList.vue'
 import { useCounting } from './counting'
@@ -302,7 +303,7 @@ const sent = computed(() => {
           <label
             >Side to the right<FigureInput v-model="changed.side" :min="-1.5" :max="1.5" :digits="2" :step="0.05" label="Side" unit="tips"
           /></label>
-          <label>Pace<FigureInput v-model="changed.pace" :min="1" :max="10" :digits="1" :step="0.1" label="Pace" /></label>
+          <label>Pace<PaceInput v-model="changed.pace" :min="1" :max="10" :step="0.1" label="Pace" /></label>
           <label
             >In a word or two<ElInput
               v-model="group"

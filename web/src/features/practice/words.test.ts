@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Step } from './routines'
-import { paceOfFive } from '../../lib/formats'
+import { paceScale } from '../../lib/formats'
 import { amountWords, levelWords, putBackWords, ruleWords, strokeWords, variantWords, windowWords } from './words'
 
 const table = {
@@ -39,9 +39,9 @@ describe('words at the table', () => {
   it('tells a stroke, on the player’s own scale of paces too', () => {
     const stroke = { aim: 0, side: 0, height: -0.45, pace: 4.4, free: false }
     expect(strokeWords(stroke)).toBe('0.45 tip below and pace 4.4')
-    paceOfFive.value = 4.4
-    expect(strokeWords(stroke)).toBe('0.45 tip below and pace 4.4 (own 5)')
-    paceOfFive.value = 5
+    paceScale.value = [{ own: 5, standard: 4.4 }]
+    expect(strokeWords(stroke)).toBe('0.45 tip below and pace 5 (standard 4.4)')
+    paceScale.value = []
     expect(strokeWords({ ...stroke, height: 0, side: 0.5 })).toBe('centre ball, 0.5 tip of right and pace 4.4')
   })
 

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { nameOf, pocketName } from '../../domain/balls'
 import { whereWords } from '../../domain/words'
 import { shareWords } from '../../lib/estimates'
-import { paceWords, sentence } from '../../lib/formats'
+import { ownPace, paceWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import LineButton from '../../ui/LineButton.vue'
 import { lineWhiteWords } from './fanWords'
@@ -48,9 +48,7 @@ const ball = computed(() => {
     <ElTable :data="rows" row-key="key" size="small" :class="{ stale: whatIf.arePacesStale }" data-testid="pace-table">
       <ElTableColumn label="Pace" width="64">
         <template #default="{ row }"
-          ><LineButton title="Set it up so" @click="whatIf.turn('pace', row.pace)">{{
-            row.pace.toFixed(1).replace(/\.0$/, '')
-          }}</LineButton></template
+          ><LineButton title="Set it up so" @click="whatIf.turn('pace', row.pace)">{{ ownPace(row.pace) }}</LineButton></template
         >
       </ElTableColumn>
       <ElTableColumn v-if="position.stroke.pot" prop="chance" label="Pot" width="66" class-name="figure" />

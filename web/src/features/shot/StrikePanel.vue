@@ -5,11 +5,12 @@ import { computed, defineAsyncComponent } from 'vue'
 import type { Stroke } from '../../api/client'
 import { theBall } from '../../domain/balls'
 import { reachWords, tipWords } from '../../domain/words'
-import { lengthWords, paceWords, sentence } from '../../lib/formats'
+import { lengthWords, paceUnit, paceWords, sentence } from '../../lib/formats'
 import { fieldWords } from '../../lib/problemWords'
 import { useShot } from '../../position/shot'
 import { useDraft } from '../../position/draft'
 import FigureInput from '../../ui/FigureInput.vue'
+import PaceInput from '../../ui/PaceInput.vue'
 import OneOf from '../../ui/OneOf.vue'
 import HandbookLink from '../../ui/HandbookLink.vue'
 import WindowBars from './WindowBars.vue'
@@ -127,19 +128,18 @@ function raise() {
         @input="set({ pace: $event as number })"
         @change="position.commit()"
       />
-      <FigureInput
+      <PaceInput
         :model-value="stroke.pace"
         :min="reference.paceMin"
         :max="reference.paceMax"
-        :digits="1"
         label="Pace"
-        width="58px"
         @update:model-value="set({ pace: $event })"
         @commit="position.commit()"
       />
     </div>
     <p class="soft figure" data-testid="pace-figures">
-      {{ answer.shot?.strike.cueSpeed.toFixed(2) }} m/s at the cue; plain ball, {{ answer.shot?.tableLengths.toFixed(2) }} table lengths
+      <template v-if="paceUnit.isOwn">standard {{ stroke.pace.toFixed(1) }}, </template>{{ answer.shot?.strike.cueSpeed.toFixed(2) }} m/s at
+      the cue; plain ball, {{ answer.shot?.tableLengths.toFixed(2) }} table lengths
     </p>
     <WindowBars />
     <div class="row butt">

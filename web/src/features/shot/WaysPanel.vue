@@ -9,7 +9,7 @@ import { lengthWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import BetterFound from '../../ui/BetterFound.vue'
 import ErrorsButton from '../../ui/ErrorsButton.vue'
-import FigureInput from '../../ui/FigureInput.vue'
+import PaceInput from '../../ui/PaceInput.vue'
 import LineButton from '../../ui/LineButton.vue'
 import OneOf from '../../ui/OneOf.vue'
 import ProblemText from '../../ui/ProblemText.vue'
@@ -79,13 +79,11 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
       <ElCheckbox v-if="!goal.second || goal.join === 'and'" v-model="goal.noCushion" data-testid="no-cushion">no cushion</ElCheckbox>
       <label class="row"
         >pace up to
-        <FigureInput
+        <PaceInput
           :model-value="ways.hardest"
           :min="1.5"
           :max="usualHardest"
-          :digits="1"
           label="Pace up to"
-          width="50px"
           test-id="hardest"
           @update:model-value="ways.hardest = $event"
       /></label>

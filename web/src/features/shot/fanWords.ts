@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
 import { cushionCountWords, shortStrokeWords, tipWords, whereWords } from '../../domain/words'
-import { degreeWords, figureWords, lengthWords, listWords, paceWords } from '../../lib/formats'
+import { degreeWords, figureWords, lengthWords, listWords, ownPace, paceWords } from '../../lib/formats'
 import { missWords } from '../../position/words'
 import type { FanKind, FanLine } from './judgements'
 
@@ -111,7 +111,7 @@ export function rungDemands({ what }: Rung): Demand[] {
 
 /** Settings of a knob: "0.35 to 0.52 tips", "3.8 to 4.2". */
 export function settingsWords(knob: Schemas['StrokeKnob'], { from, to }: Pick<Schemas['RungResult'], 'from' | 'to'>): string {
-  const words = (v: number) => (knob === 'pace' ? paceWords(v).replace(/^pace /, '') : figureWords(v, knob === 'elevation' ? 0 : 2))
+  const words = (v: number) => (knob === 'pace' ? ownPace(v) : figureWords(v, knob === 'elevation' ? 0 : 2))
   const unit = knob === 'pace' ? '' : knob === 'elevation' || knob === 'aim' ? '°' : ' tips'
   return words(from) === words(to) ? `${words(from)}${unit}` : `${words(from)} to ${words(to)}${unit}`
 }
