@@ -130,10 +130,7 @@ public class SimulatorBenchmarks
         was =
             $"{p} pots, {b} contacts of balls, {c} of cushions; "
             + string.Join(", ", record.Events.Select(e => $"{e.Kind} {e.Ball} {e.X:0.00} {e.Y:0.00}"));
-        return (potted is null || p == potted)
-            && b >= contacts
-            && (contacts != 1 || b == 1)
-            && (cushions is null || c == cushions);
+        return (potted is null || p == potted) && b >= contacts && (contacts != 1 || b == 1) && (cushions is null || c == cushions);
     }
 }
 

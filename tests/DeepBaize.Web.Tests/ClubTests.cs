@@ -153,8 +153,9 @@ public class ClubTests(Application app)
                 (await db.Cues.AsNoTracking().SingleAsync()).Conditions.Select(c => (c.Key, c.Value)).Single()
             );
             Assert.Equal(user.TableId, (await db.Corrections.AsNoTracking().SingleAsync()).TableId);
-            Assert.All(await db.Positions.AsNoTracking().ToListAsync(), p =>
-                Assert.Equal((user.PlayerId, user.CueId), (p.PlayerId, p.CueId))
+            Assert.All(
+                await db.Positions.AsNoTracking().ToListAsync(),
+                p => Assert.Equal((user.PlayerId, user.CueId), (p.PlayerId, p.CueId))
             );
             await migrator.MigrateAsync("AnswersAndVersions");
             var hand = await db.Database.SqlQueryRaw<string>("SELECT hand AS \"Value\" FROM users").SingleAsync();

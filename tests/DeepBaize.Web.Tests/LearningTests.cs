@@ -257,7 +257,7 @@ public class LearningTests(Application app)
         Assert.Equal(["figures.luck"], (await app.Post("/api/learn/taken", take)).Body.Fields());
     }
 
-    /// <summary>Played a fifth harder than its number says, at two steps of the routine: so much is his own scale off the standard.</summary>
+    /// <summary>Played a fifth harder than the number says, at two steps: his own scale is off the standard by so much.</summary>
     [Fact]
     public async Task A_players_own_scale_of_paces_is_read_off_his_attempts_at_it()
     {
@@ -271,8 +271,20 @@ public class LearningTests(Application app)
         {
             var content = new JsonObject
             {
-                ["balls"] = new JsonArray(new JsonObject { ["id"] = "white", ["x"] = 0.737, ["y"] = 0.889 }),
-                ["stroke"] = new JsonObject { ["aim"] = 0, ["height"] = 0.3, ["pace"] = pace },
+                ["balls"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["id"] = "white",
+                        ["x"] = 0.737,
+                        ["y"] = 0.889,
+                    }
+                ),
+                ["stroke"] = new JsonObject
+                {
+                    ["aim"] = 0,
+                    ["height"] = 0.3,
+                    ["pace"] = pace,
+                },
                 ["conditions"] = conditions.DeepClone(),
             };
             var shot = (await app.Post("/api/shot", new JsonObject { ["content"] = content })).Body;

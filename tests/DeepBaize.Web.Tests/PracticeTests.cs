@@ -242,6 +242,20 @@ public class PracticeTests(Application app)
         Assert.True(outlook.Body[0]!["done"]!["value"]!.GetValue<double>() > about);
     }
 
+    [Fact]
+    public async Task Shots_put_back_within_a_run_are_tallied_beside_its_points_and_strokes()
+    {
+        var session = await Session();
+        var run = Attempt("line-up", said: null);
+        run["score"] = 12;
+        run["kinds"] = JsonNode.Parse("""{ "againDone": 2, "againNot": 1, "screw": 1 }""");
+        Assert.Equal(200, (await Count(session, run)).Status);
+        Assert.Equal(2, Assert.Single(await Attempts(session))!["kinds"]!["againDone"]!.GetValue<int>());
+        var told = (await app.Send(HttpMethod.Get, "/api/practice/statistics?routine=line-up")).Body["kinds"]!.AsArray();
+        int Of(string kind) => told.Single(k => Text(k!["kind"]) == kind)!["inRoutines"]!.GetValue<int>();
+        Assert.True(Of("againDone") >= 2 && Of("againNot") >= 1);
+    }
+
     [Theory]
     [InlineData("""{"said":true,"routine":"nothing"}""", "attempts[0].routine")]
     [InlineData("""{"said":true,"step":9}""", "attempts[0].step")]

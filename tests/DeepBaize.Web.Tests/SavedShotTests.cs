@@ -206,8 +206,9 @@ public class SavedShotTests(Application app)
             Assert.Equal(10, shot!["strokes"]!.AsArray().Count);
             // Straight in, or with the cushion of the double between.
             var places = shot["kind"]!.GetValue<string>() == "double" ? 3 : 2;
-            Assert.All(shot["strokes"]!.AsArray(), s =>
-                Assert.True(!s!["isPotted"]!.GetValue<bool>() || s["ball"]!.AsArray().Count == places)
+            Assert.All(
+                shot["strokes"]!.AsArray(),
+                s => Assert.True(!s!["isPotted"]!.GetValue<bool>() || s["ball"]!.AsArray().Count == places)
             );
         }
         (status, var curves) = await app.Post("/api/player/curves", new JsonObject { ["skill"] = "club" });

@@ -15,7 +15,7 @@ public sealed record PaceEstimate(double Own, double Standard, double Error, int
 /// <summary>A player's own scale of paces, by where plain strokes ended that he named a pace for.</summary>
 public static class PaceScaleFit
 {
-    /// <summary>Speeds that are tried, as shares of the standard one, and their number; halved in turn around each that ends nearest.</summary>
+    /// <summary>Speeds that are tried, as shares of the standard one; around each that ends nearest, the step is halved in turn.</summary>
     private const double Softest = 0.5,
         Hardest = 2;
 
@@ -75,9 +75,7 @@ public static class PaceScaleFit
         var common = Enumerable
             .Range(-70, 141)
             .Select(i => 0.01 * i)
-            .MinBy(all =>
-                Math.Pow(all / Common, 2) + explained.Sum(e => Math.Min(MostSingle, e.Shares.Min(s => From(s, all))))
-            );
+            .MinBy(all => Math.Pow(all / Common, 2) + explained.Sum(e => Math.Min(MostSingle, e.Shares.Min(s => From(s, all)))));
         return
         [
             .. explained
@@ -111,11 +109,7 @@ public static class PaceScaleFit
                 var (own, standard, weight) = pools[^1];
                 pools.RemoveAt(pools.Count - 1);
                 var all = weight + pool.Weight;
-                pool = (
-                    (own * weight + pool.Own * pool.Weight) / all,
-                    (standard * weight + pool.Standard * pool.Weight) / all,
-                    all
-                );
+                pool = ((own * weight + pool.Own * pool.Weight) / all, (standard * weight + pool.Standard * pool.Weight) / all, all);
             }
             pools.Add(pool);
         }

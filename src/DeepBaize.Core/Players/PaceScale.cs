@@ -29,7 +29,12 @@ public static class PaceScale
             checks.Range($"{field}[{i}].standard", points[i].Standard, LeastStandard, MostStandard);
             if (i == 0)
                 continue;
-            checks.That(points[i].Own > points[i - 1].Own, $"{field}[{i}].own", "The numbers do not rise.", $"more than {points[i - 1].Own}");
+            checks.That(
+                points[i].Own > points[i - 1].Own,
+                $"{field}[{i}].own",
+                "The numbers do not rise.",
+                $"more than {points[i - 1].Own}"
+            );
             checks.That(
                 points[i].Standard > points[i - 1].Standard,
                 $"{field}[{i}].standard",

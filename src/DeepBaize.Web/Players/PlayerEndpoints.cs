@@ -98,16 +98,21 @@ public static class PlayerEndpoints
         app.MapThings(Kind);
         var group = app.MapGroup("/api/player").WithTags("Player").ProducesProblem(400).ProducesProblem(503);
         group
-            .MapGet("", async (DeepBaizeContext db, CancellationToken cancel) =>
-            {
-                var inHand = await db.InHandAsync(cancel);
-                return StoredPlayer.Of(await db.Players.AsNoTracking().SingleAsync(p => p.Id == inHand.PlayerId, cancel));
-            })
+            .MapGet(
+                "",
+                async (DeepBaizeContext db, CancellationToken cancel) =>
+                {
+                    var inHand = await db.InHandAsync(cancel);
+                    return StoredPlayer.Of(await db.Players.AsNoTracking().SingleAsync(p => p.Id == inHand.PlayerId, cancel));
+                }
+            )
             .WithName("readPlayer")
             .WithSummary("The player in hand: hand, height, skill, habit and how the cue lies");
         group
-            .MapPut("", async (NamedPlayer player, DeepBaizeContext db, TimeProvider time, CancellationToken cancel) =>
-                await db.SaveAsync(Kind, ((await db.InHandAsync(cancel)).PlayerId ?? default, player), time, cancel)
+            .MapPut(
+                "",
+                async (NamedPlayer player, DeepBaizeContext db, TimeProvider time, CancellationToken cancel) =>
+                    await db.SaveAsync(Kind, ((await db.InHandAsync(cancel)).PlayerId ?? default, player), time, cancel)
             )
             .Saves(Kind.Record.Name)
             .WithName("savePlayer")

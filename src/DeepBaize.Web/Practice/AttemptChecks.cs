@@ -98,10 +98,10 @@ internal static class AttemptChecks
         foreach (var (kind, count) in attempt.Kinds)
         {
             checks.That(
-                SessionEndpoints.StrokeKinds.Contains(kind),
+                SessionEndpoints.RunKinds.Contains(kind),
                 "kinds",
                 "There is no such kind.",
-                string.Join(", ", SessionEndpoints.StrokeKinds)
+                string.Join(", ", SessionEndpoints.RunKinds)
             );
             checks.Range($"kinds.{kind}", count, 0, 200);
         }

@@ -28,6 +28,12 @@ public static class SessionEndpoints
     /// <summary>Kinds of strokes that are counted in a run.</summary>
     public static IReadOnlyList<string> StrokeKinds { get; } = ["stun", "follow", "screw", "side", "cannon", "rest"];
 
+    /// <summary>Shots that were put back and played again within a run: those that then worked, and those that did not.</summary>
+    public static IReadOnlyList<string> RepeatKinds { get; } = ["againDone", "againNot"];
+
+    /// <summary>Everything that may be counted in a run, beside its points.</summary>
+    public static IReadOnlyList<string> RunKinds { get; } = [.. StrokeKinds, .. RepeatKinds];
+
     private static readonly RecordKind LaidKind = new("layout", "An attempt names it.", "Look at it again.");
     private static readonly RecordKind Kind = new("session", "It may be in the bin.", "Look at it again, and change it there.");
     private static readonly RecordKind AttemptKind = new("attempt", "It may not have been sent yet.", "Look at it again.");
@@ -120,11 +126,7 @@ public static class SessionEndpoints
         CancellationToken cancel
     ) => Own(db).BinAsync(Kind, (id, version), time, SessionResult.Of, cancel);
 
-    private static async Task<Results<Ok<SessionResult>, ProblemHttpResult>> Restore(
-        Guid id,
-        DeepBaizeContext db,
-        CancellationToken cancel
-    )
+    private static async Task<Results<Ok<SessionResult>, ProblemHttpResult>> Restore(Guid id, DeepBaizeContext db, CancellationToken cancel)
     {
         await InBin(db).UnbinAsync(id, cancel);
         return await Own(db).AsNoTracking().SingleOrDefaultAsync(s => s.Id == id, cancel) is { } session
@@ -404,19 +406,21 @@ public static class SessionEndpoints
         var made = new Dictionary<(Step, Guid?), LaidStep>();
         List<LaidStep> laid =
         [
-            .. sent.Select((s, i) =>
-            {
-                if (s.Laid is not null)
-                    return s.Laid;
-                var on = table(i);
-                if (!made.TryGetValue((s.Asked, on), out var one))
-                    made[(s.Asked, on)] = one = LaidStep.Of(
-                        User.LocalId,
-                        s.Asked,
-                        on is { } id && conditions.TryGetValue(id, out var its) ? its : new Dictionary<string, double>()
-                    );
-                return one;
-            }),
+            .. sent.Select(
+                (s, i) =>
+                {
+                    if (s.Laid is not null)
+                        return s.Laid;
+                    var on = table(i);
+                    if (!made.TryGetValue((s.Asked, on), out var one))
+                        made[(s.Asked, on)] = one = LaidStep.Of(
+                            User.LocalId,
+                            s.Asked,
+                            on is { } id && conditions.TryGetValue(id, out var its) ? its : new Dictionary<string, double>()
+                        );
+                    return one;
+                }
+            ),
         ];
         await db.KeepAsync(laid, cancel);
         return [.. laid.Select(l => l.Hash)];

@@ -250,19 +250,21 @@ public static class StatisticsEndpoints
             })
             .ToListAsync(cancel);
         var hows = await HowsAsync(db, query.Routine!, rows.Select(r => r.PlayerId).OfType<Guid>().ToHashSet(), cancel);
-        return RoutineDetail.From([
-            .. rows.Select(r => new CountedAttempt(
-                r.SessionId,
-                r.At,
-                r.Step,
-                r.IsMirrored,
-                r.IsDone,
-                r.Reasons,
-                r is { WhiteX: { } x, WhiteY: { } y } ? new Vec2(x, y) : null,
-                r.Score,
-                r.PlayerId is { } id ? hows.GetValueOrDefault((id, r.Step, r.IsMirrored)) : null
-            )),
-        ]);
+        return RoutineDetail.From(
+            [
+                .. rows.Select(r => new CountedAttempt(
+                    r.SessionId,
+                    r.At,
+                    r.Step,
+                    r.IsMirrored,
+                    r.IsDone,
+                    r.Reasons,
+                    r is { WhiteX: { } x, WhiteY: { } y } ? new Vec2(x, y) : null,
+                    r.Score,
+                    r.PlayerId is { } id ? hows.GetValueOrDefault((id, r.Step, r.IsMirrored)) : null
+                )),
+            ]
+        );
     }
 
     /// <summary>How each player gets at each step of a routine, from either side.</summary>
@@ -314,7 +316,7 @@ public static class StatisticsEndpoints
         var tags = frames.SelectMany(shots => shots).Where(s => s.Kind == ShotKind.Pot).SelectMany(s => s.Tags).ToList();
         return
         [
-            .. SessionEndpoints.StrokeKinds.Select(kind => new KindCount(
+            .. SessionEndpoints.RunKinds.Select(kind => new KindCount(
                 kind,
                 runs.Sum(r => r.GetValueOrDefault(kind)),
                 tags.Count(t => string.Equals(t.ToString(), kind, StringComparison.OrdinalIgnoreCase))

@@ -50,15 +50,39 @@ public sealed record WaysRequest
 /// <summary>How the white runs into a ball after its first contact.</summary>
 /// <param name="Speed">Of the white at that contact, m/s.</param>
 /// <param name="Moved">Balls that the stroke moves, the white and the potted one apart.</param>
-/// <param name="Stays">Whether the white stops near that contact.</param>
+/// <param name="Stays">Whether the white stops near that contact if played without error.</param>
+/// <param name="Sticks">Chance that it does; null until it has been sampled.</param>
+/// <param name="Freed">Balls that had no way into any pocket and have one after the stroke, with the pockets.</param>
 public sealed record RunsIntoResult(
     string Ball,
     double Fullness,
     Fullness FullnessWord,
     double Speed,
     IReadOnlyList<string> Moved,
-    bool Stays
-);
+    bool Stays,
+    Estimate? Sticks,
+    IReadOnlyList<FreedBallResult> Freed
+)
+{
+    internal static RunsIntoResult Of(RunsInto into, Layout layout)
+    {
+        string Id(int slot) => layout.Balls[slot].Ball.Id;
+        return new(
+            Id(into.Slot),
+            into.Fullness,
+            Fullnesses.Nearest(into.Fullness),
+            into.Speed,
+            [.. into.Moved.Select(Id)],
+            into.Stays,
+            into.Sticks,
+            [.. into.Freed.Select(f => new FreedBallResult(f.Ball.Id, [.. f.Pockets.Select(p => p.Name())]))]
+        );
+    }
+}
+
+/// <summary>A ball that a stroke frees.</summary>
+/// <param name="Pockets">Pockets that it has a way into then.</param>
+public sealed record FreedBallResult(string Ball, IReadOnlyList<string> Pockets);
 
 /// <summary>Where the white ends, and the likeliest pot from there, if one is on. m.</summary>
 public sealed record OutcomeResult(double X, double Y, bool InOff, bool IsMet, string? NextBall, string? NextPocket, Estimate? NextChance);
@@ -116,9 +140,7 @@ public sealed record WayResult(
             Cushions: [.. w.Run.Route.Cushions.Select(c => c.Name())],
             Balls: [.. w.Run.Route.Balls.Select(Id)],
             Along: w.Run.Along < 0 ? null : Id(w.Run.Along),
-            Into: w.Run.Into is { } into
-                ? new(Id(into.Slot), into.Fullness, Fullnesses.Nearest(into.Fullness), into.Speed, [.. into.Moved.Select(Id)], into.Stays)
-                : null,
+            Into: w.Run.Into is { } into ? RunsIntoResult.Of(into, layout) : null,
             Reach: ReachResult.Of(w.Run.Reach),
             Pot: w.Odds.Pot,
             Both: w.Odds.Both,

@@ -61,6 +61,64 @@ public class WaySearchTests
     }
 
     /// <summary>
+    /// From high on the black into the pack: how likely the white sticks there is what other errors come to, and what is freed has its way,
+    /// by distances of the other balls from it, and had none.
+    /// </summary>
+    [Fact]
+    public void Running_into_the_pack_says_whether_the_white_sticks_and_which_reds_are_open_where()
+    {
+        var layout = Layout.OfRest([new(Ball.White, 2.98, 1.14), new(Ball.Black, Dimensions.Spot(Ball.Black)), .. Rack.Pack()]);
+        var pot = new Pot(layout.SlotOf(Ball.Black), Pocket.YellowTop);
+        var corner = layout.Balls.Where(b => b.Ball.IsRed).MaxBy(b => b.X + b.Y).Ball;
+        var ways = WaySearch.Solve(
+            new(layout, pot, Cannon.Create(layout.SlotOf(corner), pot), new(0, 0, 0, 5, 3), County, Shape),
+            Freedom.Full,
+            Workers.Shared()
+        );
+        var into = ways.Where(w => w.Run.Into is not null).ToList();
+        Assert.NotEmpty(into);
+        var freed = 0;
+        foreach (var way in into)
+        {
+            var simulator = new Simulator(Shape, Simulator.Coarse);
+            var told = way.Run.Into!;
+            var scatter = Scatter.Of(layout, way.Stroke, County.Skill.Times(way.Run.Reach.ErrorFactor), Shape, pot);
+            var (record, stays) = (new ShotRecord(), new List<bool>());
+            for (var i = 0; i < 512; i++)
+            {
+                scatter.Error(ErrorStream.Named("test: sticks").At(i)).Play(simulator, layout, way.Stroke, record);
+                // Where the two met, and where the white is in the end.
+                var met = record.Events.FirstOrDefault(e => e.IsOfWhiteWithBall && e.Ball + e.Other != pot.Slot);
+                var at = met == default ? default : record.Pieces.Last(p => p.Ball == 0 && p.End <= met.Time + 1e-9).To;
+                stays.Add(
+                    met != default
+                        && met.Ball + met.Other == told.Slot
+                        && simulator.IsOnTable(0)
+                        && simulator.At(0).DistanceTo(at) < RunsInto.Near
+                );
+            }
+            var own = Sums.Of(stays, s => s ? 1 : 0).Mean;
+            Assert.Equal(own.Value, told.Sticks!.Value.Value, 4 * (own.Error + told.Sticks.Value.Error) + 0.01);
+
+            way.Stroke.Play(simulator, layout);
+            var after = simulator.Left(except: pot.Slot);
+            double Closest(IEnumerable<PlacedBall> others, PlacedBall ball, Pocket pocket) =>
+                others
+                    .Where(b => b.Ball != ball.Ball)
+                    .Min(b => new Geometry.Segment(ball.At, Shape.PocketShapes[(int)pocket].Drop.Centre).DistanceTo(b.At));
+            foreach (var (ball, pockets) in told.Freed)
+            {
+                freed++;
+                var (was, now) = (layout.Balls[layout.SlotOf(ball)], after.Single(b => b.Ball == ball));
+                // A way ends anywhere in the drop, not at its centre: beside the straight line to that there may be a ball half in the way.
+                Assert.All(pockets, p => Assert.True(Closest(after.Skip(1), now, p) > Dimensions.BallRadius, $"{ball} {p}"));
+                Assert.All(Enum.GetValues<Pocket>(), p => Assert.True(Closest(layout.Balls.Skip(1), was, p) < 2.2 * Dimensions.BallRadius));
+            }
+        }
+        Assert.True(freed > 0);
+    }
+
+    /// <summary>
     /// A thin pot leaves the white nearly all its pace: it is brought round by two cushions, with the side that widens it off the first
     /// (common practice, no source).
     /// </summary>
@@ -121,13 +179,17 @@ public class WaySearchTests
             Assert.Equal(again.Odds.Both.Value, way.Odds.Both.Value, 4 * error);
         }
         // Distinct: no two do the same with about the same stroke.
-        Assert.All(ways, a =>
-            Assert.DoesNotContain(ways, b =>
-                !ReferenceEquals(a, b)
-                && a.Run.Route.Key == b.Run.Route.Key
-                && Math.Abs(a.Stroke.HeightTips - b.Stroke.HeightTips) < 0.4
-                && Math.Abs(a.Stroke.Pace - b.Stroke.Pace) < 0.8
-            )
+        Assert.All(
+            ways,
+            a =>
+                Assert.DoesNotContain(
+                    ways,
+                    b =>
+                        !ReferenceEquals(a, b)
+                        && a.Run.Route.Key == b.Run.Route.Key
+                        && Math.Abs(a.Stroke.HeightTips - b.Stroke.HeightTips) < 0.4
+                        && Math.Abs(a.Stroke.Pace - b.Stroke.Pace) < 0.8
+                )
         );
         Assert.Contains(ways, w => w.Run.Route.Cushions.Count == 1);
         Assert.Contains(ways, w => w.Run.Route.Cushions.Count >= 2);

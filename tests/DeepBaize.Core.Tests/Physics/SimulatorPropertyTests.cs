@@ -87,12 +87,16 @@ public class SimulatorPropertyTests
         var record = new ShotRecord();
         simulator.Play(shot.Strike, record);
         Assert.True(simulator.EventCount < Simulator.MaxEvents / 4, "hardly ends");
-        Assert.All(record.Pieces.GroupBy(p => p.Ball), p =>
-            Assert.Contains(record.Events, e =>
-                e.Ball == p.Key
-                && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot or ShotEventKind.Off
-                && e.Time >= p.Max(piece => piece.End) - 1e-9
-            )
+        Assert.All(
+            record.Pieces.GroupBy(p => p.Ball),
+            p =>
+                Assert.Contains(
+                    record.Events,
+                    e =>
+                        e.Ball == p.Key
+                        && e.Kind is ShotEventKind.Stop or ShotEventKind.Pot or ShotEventKind.Off
+                        && e.Time >= p.Max(piece => piece.End) - 1e-9
+                )
         );
         CheckNoOverlap(record, shot.Layout, mostOverlap);
         for (var i = 0; i < simulator.Count; i++)

@@ -2937,20 +2937,11 @@ export interface components {
         };
         /** @description A figure that was estimated by playing strokes. */
         Estimate: {
-            /**
-             * Format: double
-             * @description Mean.
-             */
+            /** Format: double */
             value: number;
-            /**
-             * Format: double
-             * @description Standard error of the mean, in the same unit, with the doubt about itself: the standard deviation of Student's distribution about the mean. 0 of a figure that needs no strokes.
-             */
+            /** Format: double */
             error: number;
-            /**
-             * Format: int32
-             * @description Number of strokes played.
-             */
+            /** Format: int32 */
             strokes: number;
         };
         /** @description A figure that was learnt. */
@@ -3484,6 +3475,12 @@ export interface components {
             breaks: components["schemas"]["StoryBreakResult"][];
             players: components["schemas"]["PlayerTallyResult"][];
             fault: null | components["schemas"]["StoryFault"];
+        };
+        /** @description A ball that a stroke frees. */
+        FreedBallResult: {
+            ball: string;
+            /** @description Pockets that it has a way into then. */
+            pockets: string[];
         };
         /** @description Which knobs a search may turn, and how far. */
         FreedomEntry: {
@@ -5285,8 +5282,11 @@ export interface components {
             speed: number;
             /** @description Balls that the stroke moves, the white and the potted one apart. */
             moved: string[];
-            /** @description Whether the white stops near that contact. */
+            /** @description Whether the white stops near that contact if played without error. */
             stays: boolean;
+            sticks: null | components["schemas"]["Estimate"];
+            /** @description Balls that had no way into any pocket and have one after the stroke, with the pockets. */
+            freed: components["schemas"]["FreedBallResult"][];
         };
         /**
          * @description Idea of a safety, named by its outcomes.

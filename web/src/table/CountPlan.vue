@@ -6,6 +6,7 @@ import BallFigure from './BallFigure.vue'
 import { boundsOf, useDrawing } from './bed'
 import { boxAround } from './camera'
 import CameraView from './CameraView.vue'
+import { groupsOf } from './groups'
 import type { Hand, Hands } from './hands'
 import TableBed from './TableBed.vue'
 
@@ -100,7 +101,7 @@ const hands: Hands = {
     }
   },
 }
-const groups = computed(() => [...new Set((props.trials ?? []).map((t) => t.group))])
+const groups = computed(() => groupsOf(props.trials ?? []))
 const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
 </script>
 
@@ -168,7 +169,7 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
       </g>
     </CameraView>
     <ul v-if="groups.length > 1" class="legend" aria-label="Colours of the attempts" data-testid="legend">
-      <li v-for="(g, i) in groups" :key="g" :class="`g${i % 4}`"><i></i>{{ g || 'without a group' }}</li>
+      <li v-for="(g, i) in groups" :key="g" :class="`g${i % 4}`"><i></i>{{ g || 'before' }}</li>
     </ul>
   </div>
 </template>
@@ -204,13 +205,13 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
   background: var(--chalk);
 }
 .legend .g1 i {
-  background: var(--aqua);
+  background: var(--group-1);
 }
 .legend .g2 i {
-  background: var(--brass);
+  background: var(--group-2);
 }
 .legend .g3 i {
-  background: #d7b8e8;
+  background: var(--group-3);
 }
 .areas circle,
 .areas rect {
@@ -276,16 +277,16 @@ const groupOf = (t: Trial) => `g${groups.value.indexOf(t.group) % 4}`
   opacity: 0.55;
 }
 .trial.g1.done circle:not(.chosen) {
-  fill: var(--aqua);
-  stroke: var(--aqua);
+  fill: var(--group-1);
+  stroke: var(--group-1);
 }
 .trial.g2.done circle:not(.chosen) {
-  fill: var(--brass);
-  stroke: var(--brass);
+  fill: var(--group-2);
+  stroke: var(--group-2);
 }
 .trial.g3.done circle:not(.chosen) {
-  fill: #d7b8e8;
-  stroke: #d7b8e8;
+  fill: var(--group-3);
+  stroke: var(--group-3);
 }
 .pointed circle {
   fill: var(--chalk);

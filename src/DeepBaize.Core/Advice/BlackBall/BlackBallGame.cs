@@ -124,8 +124,11 @@ public sealed class BlackBallGame
         ];
         heart.Tell(AtRefined);
         // By rallies the best of each kind; they are told by others, and stand in the order of these.
-        var ranked = Contest.Run(_mine, candidates, RallyEffort, (_, kind, i) =>
-            _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0
+        var ranked = Contest.Run(
+            _mine,
+            candidates,
+            RallyEffort,
+            (_, kind, i) => _rallies.IsWon(kind.From, kind.Stroke, Ranking, i) ? 1 : 0
         );
         List<OpeningTrial> kinds = [.. ranked.Select(r => r.Entrant).DistinctBy(t => t.Kind)];
         openings = _mine.InParallel(kinds.Count, (workspace, i) => Told(workspace, kinds[i]));

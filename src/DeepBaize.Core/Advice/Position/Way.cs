@@ -25,6 +25,10 @@ public readonly record struct Sensitivity(double Direction, double Pace, double 
 /// <param name="Miscue">That the tip slips off.</param>
 public readonly record struct WayOdds(Estimate Pot, Estimate Both, Estimate InOff, Estimate Kiss, Estimate Miscue);
 
+/// <summary>A ball that had no way into any pocket, and has after the stroke.</summary>
+/// <param name="Pockets">Pockets that it has a way into then.</param>
+public sealed record FreedBall(Ball Ball, IReadOnlyList<Pocket> Pockets);
+
 /// <summary>How the white runs into a ball after its first contact.</summary>
 /// <param name="Slot">Slot of the ball that is run into.</param>
 /// <param name="Fullness">How full it meets it, 1 full to 0.</param>
@@ -35,6 +39,12 @@ public sealed record RunsInto(int Slot, double Fullness, double Speed, IReadOnly
 {
     /// <summary>Nearer than this the white has stayed where it met the ball, m.</summary>
     public const double Near = 0.2;
+
+    /// <summary>Chance that the white meets this ball next and stays there; null until it has been sampled.</summary>
+    public Estimate? Sticks { get; init; }
+
+    /// <summary>Balls that the stroke frees if played without error; empty until they have been looked for.</summary>
+    public IReadOnlyList<FreedBall> Freed { get; init; } = [];
 
     /// <summary>Slower than this it hardly touches the ball, m/s.</summary>
     private const double WorthTelling = 0.05;

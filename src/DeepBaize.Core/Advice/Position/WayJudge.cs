@@ -29,7 +29,11 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
     private static readonly ErrorStream ScreeningErrors = ErrorStream.Named("ways: sift"),
         FirstErrors = ErrorStream.Named("ways: tell first"),
         RankingErrors = ErrorStream.Named("ways: rank"),
-        ReportingErrors = ErrorStream.Named("ways: tell");
+        ReportingErrors = ErrorStream.Named("ways: tell"),
+        StickingErrors = ErrorStream.Named("ways: stick");
+
+    /// <summary>Strokes that say how likely the white stays at a ball it runs into.</summary>
+    private const int ToStick = 256;
 
     public Way Screened(Workspace workspace, WayTrial trial) =>
         Judge(workspace, trial, events => SpreadEffort.Of(Math.Min(MostToScreen, EventsToScreen / events)), ScreeningErrors);
@@ -134,6 +138,7 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         {
             // A worker of its own: this one is already at work.
             Opens = PackOpening.Of(question.Layout, way.Stroke, skill, question.Shape, Workers.Single(context.Cancel)),
+            Run = way.Run with { Into = Studied(workspace, way, skill) },
             Ends = ends with
             {
                 Exact = Next(ends.Exact, default),
@@ -141,6 +146,43 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
                 Short = Next(ends.Short, new(0, -pace, 0, 0)),
             },
         };
+    }
+
+    /// <summary>What running into a ball comes to: how likely the white stays, and which balls it frees for which pockets.</summary>
+    private RunsInto? Studied(Workspace workspace, Way way, Skill skill)
+    {
+        if (way.Run.Into is not { } into)
+            return null;
+        var scatter = Scatter.Of(question.Layout, way.Stroke, skill, workspace.Coarse, workspace.Record, question.Pot);
+        var stays = new List<bool>();
+        for (var i = 0; i < context.Bounded(ToStick, Fewest); i++)
+        {
+            var (simulator, record) = trials.Play(workspace, way.Stroke, scatter.Error(StickingErrors.At(i)));
+            stays.Add(RunsInto.Of(record, simulator, question.Layout, question.Pot) is { Stays: true } met && met.Slot == into.Slot);
+        }
+        var (after, _) = trials.Play(workspace, way.Stroke, default);
+        return into with { Sticks = Sums.Of(stays, s => s ? 1 : 0).Mean, Freed = FreedBy(after) };
+    }
+
+    private List<FreedBall> FreedBy(Simulator after)
+    {
+        // Where the white lies does not matter: the ways are those of the other balls.
+        var left = after.IsOnTable(0) ? after.Left(except: question.Pot.Slot) : [];
+        if (left.Count < 2)
+            return [];
+        PotLines before = new(question.Layout, question.Shape),
+            now = new(Layout.OfRest(left), question.Shape);
+        var freed = new List<FreedBall>();
+        for (var slot = 1; slot < now.Count; slot++)
+            if (now.IsFree(slot) && question.Layout.SlotOf(now.BallIn(slot)) is > 0 and var was && !before.IsFree(was))
+            {
+                var open = new List<Pocket>();
+                foreach (ref readonly var line in now.Lines)
+                    if (line.Slot == slot && line.IsOpen)
+                        open.Add(line.Pocket);
+                freed.Add(new(now.BallIn(slot), [.. open.Distinct()]));
+            }
+        return freed;
     }
 
     /// <summary>

@@ -18,6 +18,7 @@ public static class ShippedRoutines
     public const string PaceScale = "pace-scale";
 
     private static readonly Lazy<IReadOnlyList<ShippedRoutine>> Made = new(() =>
+
         [
             .. CueingRoutines.All(),
             .. SpinRoutines.All(),

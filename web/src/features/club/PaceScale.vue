@@ -128,6 +128,9 @@ ol {
   list-style: none;
   margin: 0;
   padding: 0;
+  display: flex;
+  flex-direction: column;
+  gap: var(--space-2);
 }
 p {
   margin: 0;

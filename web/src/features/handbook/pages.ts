@@ -94,7 +94,7 @@ export const chapters: Chapter[] = [
         means:
           'How hard you swing the cue: 3 is a gentle roll-in, 5 a medium shot, 10 as hard as you can. “Table lengths” is how far a plain ball would run.',
         found:
-          'The speed of the cue is 0.24 · pace^1.47 m/s: 1.2 m/s at 3, 2.6 at 5, 7.1 at 10. If your own five differs, set it in Settings and every pace is shown on your scale too.',
+          'The speed of the cue is 0.24 · pace^1.47 m/s: 1.2 m/s at 3, 2.6 at 5, 7.1 at 10. If your own numbers differ, set them in Settings, or let your attempts at the routine Pace scale say them: every pace is then typed and shown in yours, with the standard one beside it.',
         exact: 'A convention, common practice without a source. Your own numbers may differ.',
       },
       {

@@ -7,7 +7,7 @@ import BallDot from '../../ui/BallDot.vue'
 import OneOf from '../../ui/OneOf.vue'
 import { useCounting } from './counting'
 import { useSession } from './session'
-import { kindNames, reasonNames, reasons, strokeWords } from './words'
+import { kindNames, ofWords, reasonNames, reasons, strokeWords } from './words'
 
 /** Counting by the thumb: done or not, why not, what the body did; of a run, its balls. */
 const counting = useCounting()
@@ -60,6 +60,15 @@ function add() {
           type="info"
           @change="counting.kind(String(k))"
           >{{ name }}{{ counting.run.kinds[k] ? ` ${counting.run.kinds[k]}` : '' }}</ElCheckTag
+        >
+      </div>
+      <div class="row again" role="group" aria-label="The shot put back and played again">
+        <span>Put back, again</span>
+        <ElButton size="small" data-testid="again-done" @click="counting.again(true)">worked</ElButton>
+        <ElButton size="small" data-testid="again-not" @click="counting.again(false)">did not</ElButton>
+        <span v-if="counting.repeats.of" aria-live="polite"
+          ><strong data-testid="repeats">{{ ofWords(counting.repeats) }}</strong>
+          <ElButton text size="small" @click="counting.clearRepeats()">Clear</ElButton></span
         >
       </div>
       <div class="big">

@@ -5,7 +5,7 @@ import { listWords } from '../../lib/formats'
 import { useCounting } from './counting'
 import { useSession, type Attempt } from './session'
 import LineButton from '../../ui/LineButton.vue'
-import { reasonName, strokeWords } from './words'
+import { ofWords, reasonName, repeatsOf, strokeWords } from './words'
 
 /** Attempts in order, the latest first: what was said of each, and a coach's word on it. */
 const props = defineProps<{
@@ -34,6 +34,7 @@ function keep() {
 const said = (a: Attempt) =>
   [
     a.score != null ? `${a.score} points` : a.done ? 'done' : 'not',
+    repeatsOf(a.kinds ?? {}).of ? `put back and played again ${ofWords(repeatsOf(a.kinds ?? {}))}` : '',
     listWords([...a.reasons.map(reasonName), ...a.body]),
     props.labels.length > 1 ? props.labels[a.step] : '',
     a.stroke ? strokeWords(a.stroke) : '',

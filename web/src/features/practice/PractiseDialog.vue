@@ -2,19 +2,25 @@
 import { ElButton, ElCheckbox, ElDialog, ElInput } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import type { BallEntry } from '../../api/client'
 import { nameOf, pocketName, theBall } from '../../domain/balls'
+import { nearestCushion } from '../../domain/cushions'
+import { cushionNames } from '../../domain/words'
 import { paceWords, sentence } from '../../lib/formats'
 import { useAttempt } from '../../lib/useAttempt'
+import { useDraft } from '../../position/draft'
 import { usePractise } from '../../position/practise'
 import LengthInput from '../../ui/LengthInput.vue'
 import FigureInput from '../../ui/FigureInput.vue'
 import PickOne from '../../ui/PickOne.vue'
 import { useRoutines, type Step } from './routines'
+import StepPlan from './StepPlan.vue'
 
 /** Makes what lies on the table a routine: sensible as it stands, so that one press keeps it. */
 const practise = usePractise()
 const routines = useRoutines()
 const router = useRouter()
+const position = useDraft()
 const { attempt, busy } = useAttempt()
 const name = ref('')
 const isPotted = ref(true)
@@ -22,25 +28,12 @@ const stops = ref(true)
 const radius = ref(0.15)
 const attempts = ref(10)
 const bothSides = ref(true)
-watch(
-  () => practise.asked,
-  (asked) => {
-    if (!asked) return
-    name.value = asked.name.slice(0, 120)
-    isPotted.value = !!asked.stroke.pot && !asked.stroke.free
-    stops.value = !!asked.stop
-    radius.value = 0.15
-    attempts.value = 10
-    bothSides.value = true
-    more.value = []
-    series.value = 'one'
-  },
-  { immediate: true },
-)
 const pot = computed(() => practise.asked?.stroke.pot)
 /** What else is asked: each may be left out again. */
 const more = ref<Step['demands']>([])
 const kinds = [
+  { value: 'whiteIn', label: 'the white stops in an area' },
+  { value: 'ballIn', label: 'the ball stops in an area' },
   { value: 'meetsFirst', label: 'the white meets first' },
   { value: 'runsInto', label: 'the white runs into' },
   { value: 'gate', label: 'the white passes between' },
@@ -57,13 +50,17 @@ const canAsk = computed(() =>
   kinds.filter(
     (k) =>
       !more.value.some((m) => m.kind === k.value) &&
+      (k.value !== 'whiteIn' || !(stops.value && practise.asked?.stop)) &&
       (!['meetsFirst', 'runsInto'].includes(k.value) || others.value.length > 0) &&
       (k.value !== 'gate' || others.value.length > 1),
   ),
 )
 function add(kind: MoreKind) {
   const [ball, other] = others.value
+  const middle = { x: position.reference!.length / 2, y: position.reference!.width / 2, radius: 0.15 }
   const own: Partial<Record<MoreKind, object>> = {
+    whiteIn: { area: middle },
+    ballIn: { area: middle },
     meetsFirst: { ball },
     runsInto: { ball },
     gate: { ball, other },
@@ -72,7 +69,50 @@ function add(kind: MoreKind) {
     backOnTip: { within: 0.03 },
   }
   more.value = [...more.value, { kind, ...own[kind] }]
+  pointing.value = points[kind] ? more.value.length - 1 : null
 }
+/** What a touch of the plan says of a demand. */
+const points: Partial<Record<string, string>> = {
+  whiteIn: 'Touch where the middle of the area is.',
+  ballIn: 'Touch where the middle of the area is.',
+  meetsFirst: 'Touch the ball.',
+  runsInto: 'Touch the ball.',
+  gate: 'Touch the two balls of the gate.',
+  whiteOnCushion: 'Touch the cushion.',
+  ballOnCushion: 'Touch the cushion.',
+}
+/** The demand that the plan is touched for. */
+const pointing = ref<number | null>(null)
+const pointed = computed(() => (pointing.value === null ? undefined : more.value[pointing.value]))
+function point(at: { x: number; y: number }, isLifted: boolean) {
+  const asked = pointed.value
+  if (!asked) return
+  if (asked.area) asked.area = { ...asked.area, x: Math.round(at.x * 1000) / 1000, y: Math.round(at.y * 1000) / 1000 }
+  else if (asked.kind.endsWith('OnCushion')) asked.cushion = nearestCushion(at, position.reference!)
+  else if (isLifted) {
+    const away = (b: BallEntry) => Math.hypot(b.x - at.x, b.y - at.y)
+    const nearest = practise.asked!.balls.filter((b) => others.value.includes(b.id)).sort((a, b) => away(a) - away(b))[0]?.id
+    // Of a gate the post that was touched longer ago gives way.
+    if (nearest && nearest !== asked.ball && nearest !== asked.other) {
+      if (asked.kind === 'gate') asked.ball = asked.other
+      asked[asked.kind === 'gate' ? 'other' : 'ball'] = nearest
+    }
+  }
+}
+function leaveOut(i: number) {
+  more.value.splice(i, 1)
+  pointing.value = null
+}
+/** The balls that are asked about, as rings on the plan. */
+const rings = computed(() =>
+  more.value.flatMap((m) =>
+    [m.ball, m.other].flatMap((id) => {
+      const ball = practise.asked?.balls.find((b) => b.id === id)
+      return ball ? [{ key: m.kind + id, x: ball.x, y: ball.y, radius: 0.05 }] : []
+    }),
+  ),
+)
+const preview = computed<Step>(() => ({ label: '', balls: practise.asked!.balls, stroke: practise.asked!.stroke, demands: demands.value }))
 const labelOf = (kind: string) => kinds.find((k) => k.value === kind)?.label ?? kind
 /** One layout as several steps: the stroke with one thing changed from step to step. */
 const series = ref<'one' | 'paces' | 'sides'>('one')
@@ -102,6 +142,23 @@ const demands = computed<Step['demands']>(() => [
     ? [{ kind: 'whiteIn' as const, area: { x: practise.asked.stop.x, y: practise.asked.stop.y, radius: radius.value } }]
     : []),
 ])
+// Below all that it sets: it runs at once.
+watch(
+  () => practise.asked,
+  (asked) => {
+    if (!asked) return
+    name.value = asked.name.slice(0, 120)
+    isPotted.value = !!asked.stroke.pot && !asked.stroke.free
+    stops.value = !!asked.stop
+    radius.value = 0.15
+    attempts.value = 10
+    bothSides.value = true
+    more.value = []
+    pointing.value = null
+    series.value = 'one'
+  },
+  { immediate: true },
+)
 const keep = () =>
   attempt(async () => {
     const { balls } = practise.asked!
@@ -147,6 +204,26 @@ const keep = () =>
             ><span>and</span
             ><PickOne :model-value="m.other" :options="otherOptions" label="The other ball" width="110px" @picked="m.other = $event"
           /></template>
+          <span v-if="m.kind.endsWith('OnCushion')" class="soft">{{
+            m.cushion ? `${cushionNames[m.cushion]} cushion` : 'any cushion'
+          }}</span>
+          <LengthInput
+            v-if="m.area"
+            :model-value="m.area.radius!"
+            :min="0.03"
+            :max="1"
+            label="Radius of the area"
+            @update:model-value="m.area = { ...m.area, radius: $event }"
+          />
+          <ElButton
+            v-if="points[m.kind]"
+            size="small"
+            :type="pointing === i ? 'primary' : undefined"
+            :aria-pressed="pointing === i"
+            data-testid="point-at"
+            @click="pointing = pointing === i ? null : i"
+            >Point</ElButton
+          >
           <LengthInput
             v-if="m.within"
             :model-value="m.within"
@@ -155,10 +232,15 @@ const keep = () =>
             label="Within"
             @update:model-value="m.within = $event"
           />
-          <ElButton text size="small" :aria-label="`Do not ask: ${labelOf(m.kind)}`" @click="more.splice(i, 1)">Leave out</ElButton>
+          <ElButton text size="small" :aria-label="`Do not ask: ${labelOf(m.kind)}`" @click="leaveOut(i)">Leave out</ElButton>
+        </div>
+        <div v-if="more.some((m) => points[m.kind])" class="plan">
+          <p class="soft" role="status" data-testid="point-what">{{ pointed ? points[pointed.kind] : 'What is asked, on the plan.' }}</p>
+          <StepPlan :step="preview" :rings="rings" :can-point="!!pointed" @point="point" />
         </div>
         <PickOne
           v-if="canAsk.length"
+          :key="more.length"
           model-value=""
           :options="[{ value: '', label: 'also ask …' }, ...canAsk]"
           label="Also ask"
@@ -199,6 +281,9 @@ const keep = () =>
 }
 p {
   margin: 0;
+}
+.plan {
+  width: 100%;
 }
 .rungs {
   margin: 0;

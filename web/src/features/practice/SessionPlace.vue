@@ -13,6 +13,7 @@ import { useDraft } from '../../position/draft'
 import { useGlance } from '../../position/glance'
 import FigureInput from '../../ui/FigureInput.vue'
 import LineButton from '../../ui/LineButton.vue'
+import { groupsOf } from '../../table/groups'
 import OneOf from '../../ui/OneOf.vue'
 import PaceInput from '../../ui/PaceInput.vue'
 import AttemptBar from './AttemptBar.vue'
@@ -103,7 +104,17 @@ const trials = computed(() =>
 const tally = (list: { done: boolean }[]) => ofWords({ done: list.filter((a) => a.done).length, of: list.length })
 const goal = computed(() => (routine.value ? routine.value.attempts! : 0))
 const labels = computed(() => routine.value?.steps.map((s) => s.label) ?? [])
-const groups = computed(() => [...new Set(counting.ofStep.map((a) => a.group ?? ''))].filter(Boolean))
+/** What was counted before the change and after it, in the colours of the plan. */
+const groups = computed(() => {
+  const all = groupsOf(counting.ofStep)
+  return all.length > 1 || all[0]
+    ? all.map((name, i) => ({
+        name: name || 'before',
+        colour: `var(--group-${i % 4})`,
+        tally: tally(counting.ofStep.filter((a) => (a.group ?? '') === name)),
+      }))
+    : []
+})
 
 // What is changed from one attempt to the next, one thing at a time.
 const group = ref('')
@@ -239,9 +250,9 @@ const sent = computed(() => {
             <strong>{{ tally(counting.ofRoutine) }}</strong> in all
             <RouterLink :to="`/progress?routine=${session.now?.routine}`">chart</RouterLink>
           </p>
-          <p v-if="groups.length" class="groups">
-            <span v-for="g in groups" :key="g"
-              >{{ g }}: <strong>{{ tally(counting.ofStep.filter((a) => a.group === g)) }}</strong></span
+          <p v-if="groups.length" class="groups" data-testid="groups">
+            <span v-for="g in groups" :key="g.name"
+              ><i :style="{ background: g.colour }"></i>{{ g.name }}: <strong>{{ g.tally }}</strong></span
             >
           </p>
           <AttemptList :attempts="counting.listed" :labels="routine.order === 'steps' ? [] : labels" />
@@ -409,6 +420,14 @@ const sent = computed(() => {
 .groups,
 .over {
   margin: 0;
+}
+.groups i {
+  display: inline-block;
+  width: 10px;
+  height: 10px;
+  border-radius: 50%;
+  border: 1px solid var(--edge);
+  margin-right: var(--space-2);
 }
 .groups {
   display: flex;

@@ -17,17 +17,20 @@ const props = defineProps<{
   ball?: { x: number; y: number } | null
   isClose?: boolean
   canPoint?: boolean
+  /** Places that are marked beside the areas. */
+  rings?: readonly { key: string; x: number; y: number; radius: number }[]
 }>()
 defineEmits<{ point: [at: { x: number; y: number }, done: boolean] }>()
 const position = useDraft()
 provideDrawing(computed(() => position.reference!))
 const table = useClubTable()
 
-const areas = computed(() =>
-  props.step.demands.flatMap((d, i) =>
+const areas = computed(() => [
+  ...props.step.demands.flatMap((d, i) =>
     d.area ? [{ ...d.area, key: String(i), label: d.kind === 'ballIn' ? 'the ball' : 'the white' }] : [],
   ),
-)
+  ...(props.rings ?? []),
+])
 const potLine = computed(() => {
   const pot = props.step.stroke?.pot
   const from = pot && props.step.balls.find((b) => b.id === pot.ball)

@@ -5,6 +5,7 @@ import { onSide } from '../../domain/mirror'
 import { useDraft } from '../../position/draft'
 import { seen } from '../../position/seen'
 import { useRoutines, type RoutineResult } from './routines'
+import { repeatsOf } from './words'
 import { useSession, type Attempt, type Place, type Task } from './session'
 import { bodyWords } from './words'
 
@@ -207,7 +208,18 @@ export const useCounting = defineStore('counting', () => {
     run.value = { ...run.value, kinds: { ...run.value.kinds, [name]: (run.value.kinds[name] ?? 0) + 1 } }
   }
 
+  /** The shot was put back and played again: the run goes on with what it has. */
+  const again = (isDone: boolean) => kind(isDone ? 'againDone' : 'againNot')
+  const repeats = computed(() => repeatsOf(run.value.kinds))
+  const clearRepeats = () => {
+    const kinds = Object.fromEntries(Object.entries(run.value.kinds).filter(([name]) => !name.startsWith('again')))
+    run.value = { ...run.value, kinds }
+  }
+
   return {
+    again,
+    repeats,
+    clearRepeats,
     now,
     routine,
     isMissing,

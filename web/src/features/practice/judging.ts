@@ -1,4 +1,5 @@
 import type { Reference } from '../../api/client'
+import { cushionDistances } from '../../domain/cushions'
 import type { Step } from './routines'
 import type { AttemptEntry } from './session'
 
@@ -13,8 +14,8 @@ function isInside(area: NonNullable<Demand['area']>, at: Place): boolean {
   return at.x >= area.x && at.x <= area.toX! && at.y >= area.y && at.y <= area.toY!
 }
 
-function isNearCushion(demand: Demand, { x, y }: Place, { length, width, ballRadius }: Sizes): boolean {
-  const distances: Record<string, number> = { baulk: x, top: length - x, 'yellow-side': y, 'green-side': width - y }
+function isNearCushion(demand: Demand, at: Place, { length, width, ballRadius }: Sizes): boolean {
+  const distances = cushionDistances(at, { length, width })
   const distance = demand.cushion ? distances[demand.cushion] : Math.min(...Object.values(distances))
   return distance - ballRadius <= demand.within!
 }

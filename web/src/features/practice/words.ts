@@ -31,6 +31,12 @@ export const kindNames: Record<string, string> = {
   rest: 'rest',
 }
 
+/** Shots that were put back and played again within a run. */
+export const repeatsOf = (kinds: Readonly<Record<string, number>>) => {
+  const [done, not] = [kinds.againDone ?? 0, kinds.againNot ?? 0]
+  return { done, of: done + not }
+}
+
 /** "7 of 10". */
 export const ofWords = (share: { done: number; of: number }) => `${share.done} of ${share.of}`
 

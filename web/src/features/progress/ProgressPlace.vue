@@ -170,7 +170,10 @@ const trend = computed(() => {
   const error = figureWords(t.error * 10000, 1)
   return `${t.perAttempt > 0 ? '+' : ''}${per} ± ${error} points for each hundred attempts${t.isTold ? '' : ': no more than chance'}.`
 })
-const kinds = computed(() => (answer.value?.kinds ?? []).filter((k) => k.inRoutines || k.inFrames))
+const counted = (kind: string) => answer.value?.kinds.find((k) => k.kind === kind)?.inRoutines ?? 0
+const kinds = computed(() => (answer.value?.kinds ?? []).filter((k) => !k.kind.startsWith('again') && (k.inRoutines || k.inFrames)))
+/** Shots that were put back and played again within runs. */
+const repeats = computed(() => ({ done: counted('againDone'), of: counted('againDone') + counted('againNot') }))
 const notices = useNotices()
 const { attempt } = useAttempt()
 /** A file of attempts, as it was written here or on another machine: each is there once. */
@@ -330,6 +333,9 @@ const exported = (kind: string) => {
             >
           </li>
         </ul>
+        <p v-if="repeats.of" data-testid="repeats">
+          Shots put back and played again in runs: <strong>{{ repeats.done }} of {{ repeats.of }}</strong> worked.
+        </p>
         <template v-if="kinds.length">
           <h3>Strokes by kind</h3>
           <ElTable :data="kinds" size="small">

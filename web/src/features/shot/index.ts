@@ -1,4 +1,5 @@
 import { defineAsyncComponent } from 'vue'
+import { nearestCushion } from '../../domain/cushions'
 import type { Feature } from '../../position/feature'
 import type { At, LayerGrip, Point } from '../../table/layer'
 import { lengthWords } from '../../lib/formats'
@@ -41,14 +42,9 @@ export function useShotFeature(): Feature {
   function atCushion(at: At, goal: Goal): (to: Point) => void {
     const { length, width } = position.reference!
     const put = (p: Point) => {
-      const near: [string, number, number][] = [
-        ['baulk', p.x, p.y],
-        ['top', length - p.x, p.y],
-        ['yellow-side', p.y, p.x],
-        ['green-side', width - p.y, p.x],
-      ]
-      const [name, , along] = near.sort((a, b) => a[1] - b[1])[0]
-      goal.cushion = { name, at: toMillimetre(along, name === 'baulk' || name === 'top' ? width : length) }
+      const name = nearestCushion(p, { length, width })
+      const isShort = name === 'baulk' || name === 'top'
+      goal.cushion = { name, at: isShort ? toMillimetre(p.y, width) : toMillimetre(p.x, length) }
     }
     put(at)
     return put

@@ -157,8 +157,21 @@ describe('what is seen and what spins', () => {
 
 describe('a ball that is run into', () => {
   it('is told by fullness, speed, what moves and whether the white stays', () => {
-    const into = { ball: 'pink', fullness: 0.5, fullnessWord: 'half' as const, speed: 0.84, moved: ['pink', 'red-2'], stays: true }
+    const into = {
+      ball: 'pink',
+      fullness: 0.5,
+      fullnessWord: 'half' as const,
+      speed: 0.84,
+      moved: ['pink', 'red-2'],
+      stays: true,
+      sticks: null,
+      freed: [],
+    }
     expect(intoWords(into)).toBe('half-ball on the pink at 0.8 m/s, moves pink and red 2; the white stays there')
     expect(intoWords({ ...into, moved: ['pink', 'red-1', 'red-2', 'red-3', 'red-4'], stays: false })).toContain('and 2 more')
+    const freed = [{ ball: 'red-2', pockets: ['green-top', 'green-middle'] }]
+    expect(intoWords({ ...into, sticks: { value: 0.62, error: 0.03, strokes: 256 }, freed })).toBe(
+      'half-ball on the pink at 0.8 m/s, moves pink and red 2, frees red 2 for the top green-side and middle green-side pockets; the white stays there 62 %',
+    )
   })
 })

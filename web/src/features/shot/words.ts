@@ -1,5 +1,5 @@
 import type { Cut, Schemas, Way } from '../../api/client'
-import { nameOf, theBall } from '../../domain/balls'
+import { nameOf, pocketName, theBall } from '../../domain/balls'
 import { fullnessWords, offCushionsWords, ontoBallsWords, openingWords, strokeKindWords, tipWords } from '../../domain/words'
 import { miscueWords, shareWords } from '../../lib/estimates'
 import {
@@ -185,9 +185,17 @@ export function spinWords({ stage, follow, side }: Pick<Schemas['SpinMarkResult'
 }
 
 /** "half-ball on the pink at 0.8 m/s, moves three balls, and the white stays there": how the white runs into a ball. */
-export function intoWords({ ball, fullnessWord, speed, moved, stays }: Schemas['RunsIntoResult']): string {
+export function intoWords({ ball, fullnessWord, speed, moved, stays, sticks, freed }: Schemas['RunsIntoResult']): string {
   const others = moved.length
     ? `, moves ${listWords(moved.slice(0, 3).map(nameOf))}${moved.length > 3 ? ` and ${moved.length - 3} more` : ''}`
     : ''
-  return `${fullnessWords[fullnessWord]} on ${theBall(ball)} at ${figureWords(speed, 1)} m/s${others}${stays ? '; the white stays there' : ''}`
+  return `${fullnessWords[fullnessWord]} on ${theBall(ball)} at ${figureWords(speed, 1)} m/s${others}${freedWords(freed)}${sticks ? `; the white stays there ${percentWords(sticks.value)}` : stays ? '; the white stays there' : ''}`
+}
+
+/** ", frees red 3 for the top green-side pocket": the first two, and how many more. */
+function freedWords(freed: Schemas['FreedBallResult'][]): string {
+  const told = freed
+    .slice(0, 2)
+    .map((f) => `${nameOf(f.ball)} for the ${listWords(f.pockets.map(pocketName))} pocket${f.pockets.length > 1 ? 's' : ''}`)
+  return told.length ? `, frees ${listWords(told)}${freed.length > 2 ? ` and ${freed.length - 2} more` : ''}` : ''
 }
