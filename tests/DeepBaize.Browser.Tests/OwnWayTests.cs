@@ -82,7 +82,7 @@ public class OwnWayTests(SecondDesk desk)
         page.Click(() => page.Find("again-done"));
         page.Says("repeats", "2 of 3");
         page.Click(() => page.Find("run-over"));
-        page.Says("attempts", "1 points, put back and played again 2 of 3");
+        page.Says("attempts", "1 point, put back and played again 2 of 3");
 
         page.Visit("/practice/routines/stop");
         page.Click(() => page.Find("play-routine"));

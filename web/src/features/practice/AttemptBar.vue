@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElCheckTag, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
-import { sentence } from '../../lib/formats'
+import { countWords, sentence } from '../../lib/formats'
 import { useDraft } from '../../position/draft'
 import BallDot from '../../ui/BallDot.vue'
 import OneOf from '../../ui/OneOf.vue'
@@ -44,7 +44,8 @@ function add() {
   <div class="attempt-bar" data-testid="attempt-bar">
     <template v-if="counting.isRun">
       <p class="run" aria-live="polite">
-        <strong data-testid="run-score">{{ counting.run.score }}</strong> points, {{ counting.run.balls }} balls
+        <strong data-testid="run-score">{{ counting.run.score }}</strong> {{ counting.run.score === 1 ? 'point' : 'points' }},
+        {{ countWords(counting.run.balls, 'ball') }}
       </p>
       <div class="balls">
         <ElButton class="ball-button" data-testid="run-red" @click="counting.pot(1)"><BallDot ball="red-1" />&nbsp;1</ElButton>
@@ -88,7 +89,11 @@ function add() {
       <span class="what" data-testid="last-attempt"
         >{{ sentence(which) }}:
         <strong>{{
-          counting.lastAttempt.score != null ? `${counting.lastAttempt.score} points` : counting.lastAttempt.done ? 'done' : 'not done'
+          counting.lastAttempt.score != null
+            ? countWords(counting.lastAttempt.score, 'point')
+            : counting.lastAttempt.done
+              ? 'done'
+              : 'not done'
         }}</strong>
         <template v-if="counting.lastAttempt.said && !counting.lastAttempt.done"> by the rule</template>
         <span v-if="meant" class="meant soft">{{ meant }}</span>

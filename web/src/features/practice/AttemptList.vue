@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
-import { listWords } from '../../lib/formats'
+import { countWords, listWords } from '../../lib/formats'
 import { useCounting } from './counting'
 import { useSession, type Attempt } from './session'
 import LineButton from '../../ui/LineButton.vue'
@@ -33,7 +33,7 @@ function keep() {
 }
 const said = (a: Attempt) =>
   [
-    a.score != null ? `${a.score} points` : a.done ? 'done' : 'not',
+    a.score != null ? countWords(a.score, 'point') : a.done ? 'done' : 'not',
     repeatsOf(a.kinds ?? {}).of ? `put back and played again ${ofWords(repeatsOf(a.kinds ?? {}))}` : '',
     listWords([...a.reasons.map(reasonName), ...a.body]),
     props.labels.length > 1 ? props.labels[a.step] : '',
