@@ -294,7 +294,12 @@ public sealed partial class Simulator
                 };
                 // One that comes down from above a nose is not carried off it.
                 if (!ball.IsInAir)
+                {
+                    var (x, y) = (ball.X, ball.Y);
                     KeepOffNose(ref ball, _ownIndex[i]);
+                    if (Math.Abs(ball.X - x) + Math.Abs(ball.Y - y) > Landed)
+                        MakeRoom(i, new(-ky, kx), time);
+                }
                 Rebound(i, kx, ky, time, ShotEventKind.Cushion, null);
                 break;
             case ToJaw:
@@ -320,6 +325,31 @@ public sealed partial class Simulator
                 break;
         }
         _stale |= 1u << i;
+    }
+
+    /// <summary>Farther within a nose than this, m, a ball has come down on it, and is no longer where it was met.</summary>
+    private const double Landed = 1e-4;
+
+    /// <summary>Moves a ball that was put off a nose along it until it overlaps no other, m.</summary>
+    private void MakeRoom(int i, Vec2 along, double time)
+    {
+        ref var ball = ref _balls[i];
+        const int mostTries = 8;
+        const double reach = 2 * BallRadius + 1e-9;
+        for (var (tries, j) = (0, 0); j < Count && tries < mostTries; j++)
+        {
+            if (j == i || _pocket[j] >= 0 || _balls[j].IsInAir)
+                continue;
+            _balls[j].At(Math.Max(time, _balls[j].Since), out var x, out var y, out _, out _);
+            var away = new Vec2(ball.X - x, ball.Y - y);
+            if (away.SquaredLength >= 4 * BallRadius * BallRadius)
+                continue;
+            var (on, off) = (away.Dot(along), away.Cross(along));
+            var by = Math.CopySign(Math.Sqrt(reach * reach - off * off), on) - on;
+            (ball.X, ball.Y) = (ball.X + by * along.X, ball.Y + by * along.Y);
+            // Another may be in the way now.
+            (tries, j) = (tries + 1, -1);
+        }
     }
 
     private static void KeepOffNose(ref MovingBall ball, int side)

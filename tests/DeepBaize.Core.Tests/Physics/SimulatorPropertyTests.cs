@@ -161,6 +161,23 @@ public class SimulatorPropertyTests
         CheckInvariants(new(layout, Strike.Create(0, 7.0 / 3, 0, 0, 52.43)));
     }
 
+    /// <summary>Dug down into a mouth, over its jaw on to the nose beside a red that is tight there: a case that CsCheck has drawn.</summary>
+    [Fact]
+    public void A_white_that_lands_on_a_nose_where_a_ball_lies_is_beside_both()
+    {
+        var layout = Layout.Create(
+            [
+                ("white", 0.014043158288459534, 0.04368092989210995),
+                ("red-1", 0.015262743973489791, -0.008804912587143122),
+                ("red-3", 0.15789473684210525, 0.02625001),
+                ("red-4", 0.061695602052093214, 0.02164696399048828),
+                ("red-5", 0.056951354387200843, 0.07393217379301525),
+            ],
+            Shape
+        );
+        CheckInvariants(new(layout, Strike.Create(257.0879770614041, 5, 0, 0, 32.45080017684393)), Simulator.Coarse, 5e-5);
+    }
+
     [Fact]
     public void Any_shot_ends_without_overlap_or_energy_gained() =>
         AnyShot(8).Sample(CheckInvariants, iter: Thoroughness.Cases(1500), threads: 2);
