@@ -161,7 +161,7 @@ public class SimulatorPropertyTests
         CheckInvariants(new(layout, Strike.Create(0, 7.0 / 3, 0, 0, 52.43)));
     }
 
-    /// <summary>Dug down into a mouth, over its jaw on to the nose beside a red that is tight there: a case that CsCheck has drawn.</summary>
+    /// <summary>Dug down into a mouth, over its jaw on to the nose beside a red that is tight there; a case that was drawn.</summary>
     [Fact]
     public void A_white_that_lands_on_a_nose_where_a_ball_lies_is_beside_both()
     {
