@@ -27,7 +27,7 @@ public static class PaceScaleFit
 
     /// <summary>
     /// Standard deviations of logarithms of the speed: of what all of a player's numbers are off the standard scale together, and of what
-    /// one of them is off the others; and the most, squared, that one counts for.
+    /// a single number is off the others; and the most, squared, that a single number counts for.
     /// </summary>
     private const double Common = 0.3,
         Single = 0.12,

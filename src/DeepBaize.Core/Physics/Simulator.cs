@@ -330,7 +330,8 @@ public sealed partial class Simulator
     /// <summary>Farther within a nose than this, m, a ball has come down on it, and is no longer where it was met.</summary>
     private const double Landed = 1e-4;
 
-    /// <summary>Moves a ball that was put off a nose along it until it overlaps no other, m.</summary>
+    /// <summary>Moves a ball that was put off a nose along the nose until it overlaps no other ball, or is between two for good.</summary>
+    /// <param name="along">Unit vector along the nose.</param>
     private void MakeRoom(int i, Vec2 along, double time)
     {
         ref var ball = ref _balls[i];

@@ -21,7 +21,7 @@ public class DriftTests
 
     /// <summary>
     /// To first order in the drift d, a ball that rolls s before it stops is moved aside by d·s/(2·μr·g): u′ = d − u/(T − t)
-    /// has the solution u = d·(T − t)·ln(T/(T − t)). docs/model.md says the same in words: 0.005 moves a slow ball by some 50 mm.
+    /// has the solution u = d·(T − t)·ln(T/(T − t)). In words, by docs/model.md: a drift of 0.005 moves a slow ball by some 50 mm.
     /// </summary>
     [Theory]
     [InlineData(1.6)]

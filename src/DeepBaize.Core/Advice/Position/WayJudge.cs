@@ -32,7 +32,10 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         ReportingErrors = ErrorStream.Named("ways: tell"),
         StickingErrors = ErrorStream.Named("ways: stick");
 
-    /// <summary>Strokes that say how likely the white stays at a ball it runs into.</summary>
+    /// <summary>Ways into the pockets as the balls lie now: every way that runs into a ball is compared with them.</summary>
+    private readonly Lazy<PotLines> _lines = new(() => new(question.Layout, question.Shape));
+
+    /// <summary>Number of strokes that say how likely the white stays at a ball it runs into.</summary>
     private const int ToStick = 256;
 
     public Way Screened(Workspace workspace, WayTrial trial) =>
@@ -170,8 +173,8 @@ internal sealed class WayJudge(SearchContext context, WayQuestion question, WayT
         var left = after.IsOnTable(0) ? after.Left(except: question.Pot.Slot) : [];
         if (left.Count < 2)
             return [];
-        PotLines before = new(question.Layout, question.Shape),
-            now = new(Layout.OfRest(left), question.Shape);
+        var before = _lines.Value;
+        var now = new PotLines(Layout.OfRest(left), question.Shape, before);
         var freed = new List<FreedBall>();
         for (var slot = 1; slot < now.Count; slot++)
             if (now.IsFree(slot) && question.Layout.SlotOf(now.BallIn(slot)) is > 0 and var was && !before.IsFree(was))

@@ -18,7 +18,6 @@ public static class ShippedRoutines
     public const string PaceScale = "pace-scale";
 
     private static readonly Lazy<IReadOnlyList<ShippedRoutine>> Made = new(() =>
-
         [
             .. CueingRoutines.All(),
             .. SpinRoutines.All(),
