@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using DeepBaize.Core.Table;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
 
@@ -284,12 +285,12 @@ public class PlanTests(Desk desk)
         page.Says("guess-task", "mm off");
         page.Says("outcome", "pocket");
         page.Says("guess-better", "The last of");
-        // By three routes, on a layout that is drawn.
+        // By three routes, on a layout that is drawn; one mark is where the blue lies, which need not stay there.
         page.Click(() => page.Find("guess-another"));
         page.Until(() => page.Text("position-name").StartsWith("Guess ", StringComparison.Ordinal));
         page.Click(() => page.Find("guess-routes"));
         page.Says("guess-task", "by stun");
-        foreach (var (x, y) in new[] { (1.5, 0.5), (2.0, 0.9), (2.5, 1.3) })
+        foreach (var (x, y) in new[] { (1.5, 0.5), (Dimensions.Spot(Ball.Blue).X, Dimensions.Spot(Ball.Blue).Y), (2.5, 1.3) })
             page.PressPlan(x, y);
         page.Until(() => Count(page, "guess-mark") == 3);
         page.Click(() => page.Find("guess-show"));

@@ -171,6 +171,8 @@ function placeWords(p: Point) {
 function down(hand: Hand): Grip | null {
   if (props.isLocked) return null
   const at = atHand(hand)
+  const asked = props.layers.find((l) => l.asksForPlace?.())?.grip?.(at)
+  if (asked) return layerGrip(asked, at)
   const ball = near(props.balls, at)
   const isOnBall = !!ball && ball.d < reference.value.ballRadius
   if (props.laying && !isOnBall) return layGrip(at)

@@ -29,6 +29,8 @@ export type Layer = {
   named?: () => string[]
   /** Takes what is under the hand, if it is this layer's: what is to be done as the hand moves, or with more to say. */
   grip?: (at: At) => ((to: Point) => void) | LayerGrip | null
+  /** It asks for a place, which may be where a ball lies: its grip comes before balls and the line of aim. */
+  asksForPlace?: () => boolean
   /** What of it belongs to "what matters", m; the lines unless said. */
   matters?: () => Point[]
   /** The hand is over a place without holding anything, or has left. */

@@ -130,6 +130,7 @@ export function useShotFeature(): Feature {
         key: 'shot',
         component: ShotLayer,
         grip: gripOfEnds,
+        asksForPlace: () => guess.isCovered || !!trials.asks,
         namings: () => [...shot.namings.value, ...shot.numbers.value],
         lines: () => shot.lines.value,
         marks: () => shot.events.value.map(({ number, x, y }) => ({ key: number, x, y })),
