@@ -131,7 +131,11 @@ public static class KnobLadder
                 return tried;
             var edges = workers.InParallel(
                 turns.Count,
-                i => EdgeOf(tried[turns[i] - 1], tried[turns[i]], accuracy, v => at(variants(), v))
+                i =>
+                {
+                    var played = variants();
+                    return EdgeOf(tried[turns[i] - 1], tried[turns[i]], accuracy, v => at(played, v));
+                }
             );
             // Between two things there may be a third: then there are turns left.
             tried = [.. tried.Concat(edges.SelectMany(e => e)).DistinctBy(t => t.Setting).OrderBy(t => t.Setting)];

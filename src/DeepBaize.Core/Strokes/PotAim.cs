@@ -55,27 +55,41 @@ public static class PotAim
         if (cut.Kind == PotKind.Double)
             return Beside(trial, cut, stroke) ?? aim;
         if (!trial.PotsAsMeant(stroke))
-            return Widest(trial, cut, stroke) ?? aim;
-        var window = Window(trial, cut, stroke);
+            return WidestBeside(trial, cut, stroke) ?? aim;
+        var (right, left) = (new AimEdge(trial, cut, stroke, -1), new AimEdge(trial, cut, stroke, 1));
         // Swerve, or a jaw, may split the aims that pot in two, and the line may lie in the narrower part.
-        if (window.Left - window.Right < PerAim(cut) * Math.Abs(cut.OpeningDegrees) * Split && Widest(trial, cut, stroke) is { } widest)
+        var part = PerAim(cut) * Math.Abs(cut.OpeningDegrees) * Split;
+        // What pots mostly lies so far to either side that the edges themselves need not be known.
+        bool IsPart() => right.Inside + left.Inside < part;
+        bool IsInMiddle() => right.Outside <= MostAside * left.Inside && left.Outside <= MostAside * right.Inside;
+        while (IsPart() || !IsInMiddle())
+            if (!(right.Narrow() | left.Narrow()))
+                break;
+        if (!IsPart() && IsInMiddle())
+            return aim;
+        var window = (Right: -right.Inside, Left: left.Inside);
+        if (IsPart() && WidestBeside(trial, cut, stroke) is { } widest)
         {
             var other = Window(trial, cut, stroke with { AimDegrees = widest });
             if (other.Left - other.Right > window.Left - window.Right)
                 return Centred(aim, other);
         }
-        return Centred(aim, window);
+        return Centred(aim, (aim + window.Right, aim + window.Left));
     }
 
     /// <summary>A window of less than this share of what the opening gives by plain geometry is a part of one.</summary>
     private const double Split = 0.35;
 
+    /// <summary>An aim is in the middle half if the ball still goes no more than so many times farther aside on one side of it.</summary>
+    private const double MostAside = (1 + Middle) / (1 - Middle);
+
+    private const double Middle = 0.5;
+
     /// <summary>An aim moved into the middle half of the aims that pot.</summary>
     public static double Centred(double aim, (double Right, double Left) window)
     {
-        const double middle = 0.5;
         var (centre, half) = ((window.Right + window.Left) / 2, (window.Left - window.Right) / 2);
-        return Math.Clamp(aim, centre - middle * half, centre + middle * half);
+        return Math.Clamp(aim, centre - Middle * half, centre + Middle * half);
     }
 
     /// <summary>
@@ -83,29 +97,59 @@ public static class PotAim
     /// </summary>
     public static (double Right, double Left) Window(PotTrial trial, in Cut cut, Stroke stroke)
     {
-        const double most = 90;
-        bool Pots(double at) => trial.PotsAsMeant(stroke with { AimDegrees = at });
-        var step = Math.Max(1e-4, PerAim(cut) * Math.Abs(cut.OpeningDegrees) / 4);
-        double EdgeOn(int side)
-        {
-            var (inside, reach) = (0.0, step);
-            for (; reach < most && Pots(stroke.AimDegrees + side * reach); reach *= 2)
-                inside = reach;
-            return Edge(Pots, stroke.AimDegrees + side * inside, stroke.AimDegrees + side * Math.Min(most, reach));
-        }
-        return (EdgeOn(-1), EdgeOn(1));
+        var (right, left) = (new AimEdge(trial, cut, stroke, -1), new AimEdge(trial, cut, stroke, 1));
+        while (right.Narrow() | left.Narrow())
+            ;
+        return (stroke.AimDegrees - right.Inside, stroke.AimDegrees + left.Inside);
     }
+
+    /// <summary>The end, on one side of a stroke that pots, of the aims that still do, narrowed step by step.</summary>
+    private sealed class AimEdge
+    {
+        private const double Most = 90;
+
+        private readonly Func<double, bool> _pots;
+        private int _narrowed;
+
+        /// <summary>How far aside the ball still goes, and how far it does not, degrees.</summary>
+        public double Inside { get; private set; }
+
+        /// <inheritdoc cref="Inside"/>
+        public double Outside { get; private set; }
+
+        /// <param name="side">−1: to the right, 1: to the left.</param>
+        public AimEdge(PotTrial trial, in Cut cut, Stroke stroke, int side)
+        {
+            _pots = aside => trial.PotsAsMeant(stroke with { AimDegrees = stroke.AimDegrees + side * aside });
+            Outside = Math.Max(1e-4, PerAim(cut) * Math.Abs(cut.OpeningDegrees) / 4);
+            for (; Outside < Most && _pots(Outside); Outside = Math.Min(Most, 2 * Outside))
+                Inside = Outside;
+        }
+
+        /// <summary>Halves what is left between; returns whether there is more to gain.</summary>
+        public bool Narrow()
+        {
+            if (_narrowed == Halvings)
+                return false;
+            (Inside, Outside) = Halved(_pots, Inside, Outside);
+            return ++_narrowed < Halvings;
+        }
+    }
+
+    private const int Halvings = 10;
 
     /// <summary>Where, between an aim that pots and one that does not, it ends.</summary>
     private static double Edge(Func<double, bool> pots, double inside, double outside)
     {
-        const int halvings = 10;
-        for (var i = 0; i < halvings; i++)
-        {
-            var between = (inside + outside) / 2;
-            (inside, outside) = pots(between) ? (between, outside) : (inside, between);
-        }
+        for (var i = 0; i < Halvings; i++)
+            (inside, outside) = Halved(pots, inside, outside);
         return inside;
+    }
+
+    private static (double Inside, double Outside) Halved(Func<double, bool> pots, double inside, double outside)
+    {
+        var between = (inside + outside) / 2;
+        return pots(between) ? (between, outside) : (inside, between);
     }
 
     /// <summary>The aim that sends the ball along the potting line itself; null if none was found from here.</summary>
@@ -178,6 +222,48 @@ public static class PotAim
         ?? Widest(trial, cut, stroke, tries: 2400, fewest: 1, isNear: false);
 
     /// <summary>
+    /// From the aim that sends the ball along the potting line: the middle of the widest run of aims that pot, of all that may pot it
+    /// without a cushion elsewhere; null if none does.
+    /// </summary>
+    private static double? WidestBeside(PotTrial trial, in Cut cut, Stroke alongLine)
+    {
+        const double touching = 2 * Dimensions.BallRadius;
+        var distance = trial.Distance;
+        if (cut.Kind != PotKind.Direct || distance < 1.1 * touching)
+            return Widest(trial, cut, alongLine);
+        // The object ball's way against the line of centres, + to the left; from so far beside the meant one it passes the pocket.
+        var meant = Math.IEEERemainder(cut.FinalDegrees - trial.FullDegrees, 360);
+        var beside = Math.Asin(Math.Min(1, PotTrial.AtPocket / cut.PotDistance)) * 180 / Math.PI + MostCurve;
+        var tangent = Math.Acos(touching / distance);
+        if (trial.StopsAfter(alongLine) is { } ran)
+        {
+            // A fuller contact takes the ball farther, as the square of its speed.
+            double Speed(double way) => Math.Cos(Math.Min(tangent, way * Math.PI / 180));
+            var farther = Speed(Math.Max(0, Math.Abs(meant) - beside)) / Speed(Math.Abs(meant));
+            if (MostGain * farther * farther * ran < cut.PotDistance - PotTrial.AtPocket)
+                return null;
+        }
+        double Aim(double way)
+        {
+            var (sin, cos) = Math.SinCos(Math.Clamp(way * Math.PI / 180, -tangent, tangent));
+            return trial.FullDegrees - Math.Atan2(touching * sin, distance - touching * cos) * 180 / Math.PI;
+        }
+        var shift = alongLine.AimDegrees - Aim(meant);
+        var step = Math.Abs(cut.OpeningDegrees) / PerOpening;
+        var tries = (int)Math.Ceiling(2 * beside / step) + 1;
+        return Widest(trial, alongLine, i => Aim(meant + beside - i * step) + shift, tries, fewest: 1);
+    }
+
+    /// <summary>Aims are tried so many times over what is open of the pocket: what pots within less than that is nobody's pot.</summary>
+    private const int PerOpening = 16;
+
+    /// <summary>Throw and the curve of its way turn the object ball by no more than this against plain geometry, degrees.</summary>
+    private const double MostCurve = 6;
+
+    /// <summary>The topspin that a contact gives, and throw, take the ball no farther than this against plain geometry.</summary>
+    private const double MostGain = 1.3;
+
+    /// <summary>
     /// Of a double: the middle of the widest run of aims near its line that pot. The jaws refuse some of them the more the faster it comes,
     /// and the line itself may be among those; farther off there are other doubles. Null if none pots.
     /// </summary>
@@ -208,7 +294,6 @@ public static class PotAim
     /// <param name="isNear">Only such as turn the ball by a few degrees from the potting line.</param>
     private static double? Widest(PotTrial trial, in Cut cut, Stroke stroke, int tries, int fewest, bool isNear)
     {
-        bool Pots(double aim) => trial.PotsAsMeant(stroke with { AimDegrees = aim });
         var squirt = Strike.Squirt(Tip.Fraction(stroke.SideTips), trial.Conditions).Degrees;
         var isLine = isNear && cut.Kind != PotKind.Set;
         var middle = (isLine ? cut.AimDegrees : trial.FullDegrees) - squirt;
@@ -219,11 +304,17 @@ public static class PotAim
             : cut.Kind == PotKind.Set ? Math.Min(8, 60 * reach)
             : Math.Min(60, 1.15 * Math.Asin(Math.Min(1, reach)) * 180 / Math.PI);
         var step = 2 * span / (tries - 1);
-        double At(int i) => middle - span + i * step;
+        return Widest(trial, stroke, i => middle - span + i * step, tries, fewest);
+    }
+
+    /// <param name="at">The aims that are tried, from the right, degrees.</param>
+    private static double? Widest(PotTrial trial, Stroke stroke, Func<int, double> at, int tries, int fewest)
+    {
+        bool Pots(double aim) => trial.PotsAsMeant(stroke with { AimDegrees = aim });
         var (first, best, bestFirst) = (-1, 0, 0);
         for (var i = 0; i <= tries; i++)
         {
-            var pots = i < tries && Pots(At(i));
+            var pots = i < tries && Pots(at(i));
             if (pots && first < 0)
                 first = i;
             if (pots || first < 0)
@@ -234,8 +325,8 @@ public static class PotAim
         }
         if (best < fewest)
             return null;
-        var centre = (Edge(Pots, At(bestFirst), At(bestFirst - 1)) + Edge(Pots, At(bestFirst + best - 1), At(bestFirst + best))) / 2;
-        return Pots(centre) ? centre : At(bestFirst + best / 2);
+        var centre = (Edge(Pots, at(bestFirst), at(bestFirst - 1)) + Edge(Pots, at(bestFirst + best - 1), at(bestFirst + best))) / 2;
+        return Pots(centre) ? centre : at(bestFirst + best / 2);
     }
 
     /// <summary>Degrees of aim for a degree of the object ball: plain geometry.</summary>

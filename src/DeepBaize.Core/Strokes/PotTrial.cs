@@ -16,7 +16,8 @@ public sealed class PotTrial
     private readonly PocketShape _pocket;
     private readonly int _target;
     private readonly Func<bool> _isSent,
-        _isDecided;
+        _isDecided,
+        _isDecidedAsMeant;
 
     /// <summary>Creates a trial of a pot on a table, the other balls out of the way.</summary>
     public PotTrial(Layout layout, in Cut cut, TableShape shape)
@@ -37,7 +38,11 @@ public sealed class PotTrial
     {
         (_simulator, _balls, _cut, _pocket, _target) = (new(shape), balls, cut, shape.PocketShapes[(int)cut.Pocket], balls.Length - 1);
         (_jittered, _touching) = ([.. balls], Jitter.Touching(balls));
-        (_isSent, _isDecided) = (IsSent, IsDecided);
+        (_isSent, _isDecided, _isDecidedAsMeant) = (
+            IsSent,
+            IsDecided,
+            () => IsDecided() || (Record.Events.Count > 0 && IsElsewhere(Record.Events[^1]))
+        );
     }
 
     /// <summary>What the last stroke did.</summary>
@@ -86,22 +91,28 @@ public sealed class PotTrial
         return Way() is { End: not ShotEventKind.Stop };
     }
 
+    /// <summary>How far a direct pot's ball runs, m, if it stops before it meets anything; else null.</summary>
+    public double? StopsAfter(in Stroke stroke)
+    {
+        Play(Launch(stroke), _isSent);
+        return Way() is { End: ShotEventKind.Stop } way ? way.Leg.Length : null;
+    }
+
     /// <summary>
     /// Whether a stroke pots the ball as it is meant: a direct pot not off a cushion elsewhere, though it may rub one at the pocket; a
     /// double off its own cushion and no other.
     /// </summary>
     public bool PotsAsMeant(in Stroke stroke)
     {
-        if (!Pots(stroke))
+        Play(Launch(stroke), _cut.Kind == PotKind.Direct && !_cut.IsAlongCushion ? _isDecidedAsMeant : _isDecided);
+        if (_simulator.PocketOf(_target) != _cut.Pocket)
             return false;
         if (_cut.Kind is not (PotKind.Direct or PotKind.Double))
             return true;
         var met = 0;
         foreach (var e in Record.Events)
         {
-            if (e.Ball != _target || e.Kind is not (ShotEventKind.Cushion or ShotEventKind.Jaw) || IsWhereItLay(e))
-                continue;
-            if (e.At.DistanceTo(_pocket.Drop.Centre) <= AtPocket)
+            if (!IsElsewhere(e))
                 continue;
             met++;
             if (e.Kind == ShotEventKind.Jaw || Cushions.Nearest(e.At) != _cut.Pot.Off)
@@ -110,8 +121,15 @@ public sealed class PotTrial
         return met == (_cut.Kind == PotKind.Double ? 1 : 0);
     }
 
+    /// <summary>Whether the object ball meets a cushion away from its pocket.</summary>
+    private bool IsElsewhere(in ShotEvent e) =>
+        e.Ball == _target
+        && e.Kind is (ShotEventKind.Cushion or ShotEventKind.Jaw)
+        && !IsWhereItLay(e)
+        && e.At.DistanceTo(_pocket.Drop.Centre) > AtPocket;
+
     /// <summary>So near to the drop's centre a cushion belongs to the pocket, m.</summary>
-    private const double AtPocket = 0.25;
+    internal const double AtPocket = 0.25;
 
     /// <summary>
     /// How far the object ball's way to the pocket lies to the left of the one that is meant, degrees, told at the ball that is struck:

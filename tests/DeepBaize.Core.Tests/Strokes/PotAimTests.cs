@@ -89,7 +89,7 @@ public class PotAimTests
             narrowest = 3;
         var potted = 0;
         var red = Gen.Select(Gen.Int[0, 5], Gen.Double[0.2, 3.3], Gen.Double[0.15, 1.6]);
-        var blow = Gen.Select(Gen.Double[0.15, 2], Gen.Double[-75, 75], Gen.Double[-1.4, 1.4], Gen.Double[3, 9]);
+        var blow = Gen.Select(Gen.Double[0.15, 2], Gen.Double[-75, 75], Gen.Double[-1.4, 1.4], Gen.Double[1, 9]);
         Gen.Select(red, blow)
             .Sample(
                 one =>
