@@ -42,5 +42,5 @@ public sealed record PaceTable(IReadOnlyList<PaceRow> Rows, double? BackFrom)
     }
 
     private static Estimate? ChanceOf(VariantQuestion question, in Stroke stroke, Player player) =>
-        question.Cut is { } cut ? TableReading.ReadOne(question.Layout, cut.Pot, stroke, player, question.Shape).Chance : null;
+        question.Cut is { } cut ? TableReading.ChanceAsSet(question.Layout, cut.Pot, stroke, player, question.Shape) : null;
 }

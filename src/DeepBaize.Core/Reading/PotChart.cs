@@ -72,7 +72,8 @@ public sealed record PotChart(
 
     private static PotSpin WithHeight(VariantQuestion question, Stroke stroke, Player player)
     {
-        var chance = TableReading.ReadOne(question.Layout, question.Cut!.Value.Pot, stroke, player, question.Shape).Chance;
+        var aimed = new StrokeVariants(question).AimedAnew(stroke) ?? stroke;
+        var chance = TableReading.ChanceAsSet(question.Layout, question.Cut!.Value.Pot, aimed, player, question.Shape);
         return new(stroke.HeightTips, chance, Played(question, stroke, out _));
     }
 

@@ -158,6 +158,14 @@ public static class TableReading
     public static PotOption ReadOne(Layout layout, Pot pot, Stroke stroke, Player player, TableShape shape) =>
         Judge(layout, Cut.Of(layout, pot, shape), stroke, player, shape, Telling);
 
+    /// <summary>The chance of a pot with a stroke just as it is set and aimed, the other balls out of the way.</summary>
+    public static Estimate ChanceAsSet(Layout layout, Pot pot, Stroke stroke, Player player, TableShape shape)
+    {
+        var cut = Cut.Of(layout, pot, shape);
+        var scatter = Scatter.Of(layout, stroke, player.Skill.Times(Reach.Of(layout, stroke, player).ErrorFactor), shape, pot);
+        return Played(new(layout, cut, shape), cut, stroke, scatter, Telling, MostStrokes);
+    }
+
     /// <summary>
     /// The best chance of a pot at any of several paces, plain ball or nearly, by a few strokes each: to find whether it is on, not to tell
     /// how likely it is.

@@ -82,4 +82,18 @@ public class PotChartTests
         // Cut to the left into the green's top pocket: struck too thick, it comes to the top cushion's jaw and not to the side's.
         Assert.True(thick.Ball.Value.X > 0 && thick.White is not null);
     }
+
+    [Fact]
+    public void Where_the_pace_does_not_bring_the_ball_to_the_pocket_no_chance_of_a_harder_stroke_is_told()
+    {
+        var q = Thin();
+        var rows = PaceTable.Of(q, new(1.5, 4.5, 1), Player.Default, Workers.Single()).Rows;
+        var soft = new Stroke(q.Stroke.AimDegrees, 0, 0, 1.5, 3);
+        var simulator = new Simulator(Shape);
+        soft.Play(simulator, q.Layout);
+        Assert.True(simulator.At(1).DistanceTo(q.Layout.Balls[1].At) < 0.3);
+        Assert.Equal(0, rows[0].Chance!.Value.Value);
+        Assert.True(rows[^1].Chance!.Value.Value > 0.3);
+        Assert.All(PotChart.Of(q with { Stroke = soft }, Player.Default, Workers.Single()).Spins, s => Assert.Equal(0, s.Chance.Value));
+    }
 }
