@@ -10,7 +10,7 @@ public static class Kisses
     /// null if there is none.
     /// </summary>
     /// <param name="pot">Null: the ball that the white meets first counts as the one that is meant.</param>
-    /// <param name="meant">Slot of a ball that the white is to run into, or −1.</param>
+    /// <param name="meant">Slot of a ball that the white is to run into, or −1: what it meets after that ball comes of it.</param>
     /// <param name="mayRunOn">The stroke was chosen with what the white runs into: only the ball it struck is not to be met again.</param>
     public static ShotEvent? First(ShotRecord record, Pot? pot, int meant = -1, bool mayRunOn = false)
     {
@@ -27,6 +27,8 @@ public static class Kisses
                 met = a == 0 && b == struck;
                 continue;
             }
+            if (a == 0 && b == meant)
+                mayRunOn = true;
             if (!sent && a == Math.Min(struck, target) && b == Math.Max(struck, target))
                 sent = true;
             else if ((a == 0 && b != meant && (!mayRunOn || b == struck)) || a == target || b == target)

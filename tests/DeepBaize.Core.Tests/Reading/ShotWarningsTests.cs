@@ -47,8 +47,9 @@ public class ShotWarningsTests
             ),
             w => w.Kind == WarningKind.ClosePass
         );
-        Assert.Contains(Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9 + 0.0525 + 0.004)), w =>
-            w.Kind == WarningKind.ClosePass && w.Ball == Ball.Red(2)
+        Assert.Contains(
+            Warn(new(0, 0, 0, 5, 0), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9 + 0.0525 + 0.004)),
+            w => w.Kind == WarningKind.ClosePass && w.Ball == Ball.Red(2)
         );
     }
 
@@ -61,8 +62,9 @@ public class ShotWarningsTests
             Warn(new(0, 0, 0, 5, 0), new Pot(1, Pocket.GreenTop), ("white", 1, 0.9), ("red-1", 1.5, 0.9), ("red-2", 1.7, 0.9)),
             w => w.Kind == WarningKind.Kiss && w.Ball == Ball.Red(2)
         );
-        Assert.Contains(Warn(new(0, 0, -0.6, 7, 0), ("white", 2.4, 0.9), ("black", Dimensions.Length - Dimensions.BallRadius, 0.9)), w =>
-            w.Kind == WarningKind.DoubleKiss && w.Ball == Ball.Black
+        Assert.Contains(
+            Warn(new(0, 0, -0.6, 7, 0), ("white", 2.4, 0.9), ("black", Dimensions.Length - Dimensions.BallRadius, 0.9)),
+            w => w.Kind == WarningKind.DoubleKiss && w.Ball == Ball.Black
         );
     }
 
@@ -80,6 +82,23 @@ public class ShotWarningsTests
             ShotWarnings.Of(record, layout, stroke, simulator, Shape, pot, mayRunOn).Select(w => w.Kind);
         Assert.Contains(WarningKind.Kiss, Kinds(mayRunOn: false));
         Assert.DoesNotContain(WarningKind.Kiss, Kinds(mayRunOn: true));
+    }
+
+    [Fact]
+    public void What_the_white_meets_after_the_ball_that_it_is_to_run_into_is_no_kiss_and_before_it_is()
+    {
+        // As above; where the white stops then, the brown lies.
+        List<(string?, double, double)> balls = [("white", 1, 0.9), ("red-1", 1.5, 0.926), ("blue", 1.787, 0.678)];
+        var (stroke, simulator, record) = (new Stroke(0, 0, 0.8, 4, 0), new Simulator(Shape), new ShotRecord());
+        stroke.Play(simulator, Layout.Create(balls, Shape));
+        balls.Add(("brown", simulator.At(0).X, simulator.At(0).Y));
+        var layout = Layout.Create(balls, Shape);
+        stroke.Play(simulator, layout, record);
+        var met = record.Events.Where(e => e is { Kind: ShotEventKind.Ball, Ball: 0 }).Select(e => layout.Balls[e.Other].Ball).ToList();
+        Assert.Equal([Ball.Red(1), Ball.Blue, Ball.Brown], met.Take(3));
+        ShotEvent? Kiss(Ball meant) => Kisses.First(record, new(layout.SlotOf(Ball.Red(1)), Pocket.GreenTop), layout.SlotOf(meant));
+        Assert.Null(Kiss(Ball.Blue));
+        Assert.NotNull(Kiss(Ball.Brown));
     }
 
     [Fact]
@@ -113,11 +132,13 @@ public class ShotWarningsTests
     [Fact]
     public void A_jump_and_a_ball_off_the_table_are_seen()
     {
-        Assert.Contains(Warn(new(0, 0, 0, 9.5, 45), ("white", 0.7, 0.9), ("red-1", 1.0, 0.9)), w =>
-            w is { Kind: WarningKind.Jump, Ball: { IsRed: true } }
+        Assert.Contains(
+            Warn(new(0, 0, 0, 9.5, 45), ("white", 0.7, 0.9), ("red-1", 1.0, 0.9)),
+            w => w is { Kind: WarningKind.Jump, Ball: { IsRed: true } }
         );
-        Assert.Contains(Warn(new(180, 0, 0, 9.5, 45), ("white", 0.35, 0.9)), w =>
-            w is { Kind: WarningKind.OffTable, Ball: { IsColour: false } }
+        Assert.Contains(
+            Warn(new(180, 0, 0, 9.5, 45), ("white", 0.35, 0.9)),
+            w => w is { Kind: WarningKind.OffTable, Ball: { IsColour: false } }
         );
     }
 
@@ -129,8 +150,9 @@ public class ShotWarningsTests
         var near = Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.003));
         var warning = near.Single(w => w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle);
         Assert.Equal(0.003, warning.Amount, 1e-6);
-        Assert.DoesNotContain(Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.05)), w =>
-            w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle
+        Assert.DoesNotContain(
+            Warn(new(0, 0, 0, 5, 0), ("white", 1.2, Dimensions.BallRadius + 0.05)),
+            w => w.Kind == WarningKind.CloseJaw && w.Pocket == Pocket.YellowMiddle
         );
     }
 

@@ -162,8 +162,8 @@ const differs = ({ row }: { row: { a: string; b: string } }) => (row.a !== row.b
         <p v-if="ways.isUsed(w) && best" class="why">
           {{ sentence(rankWords(w, best)) }}. {{ sentence(sensitivityWords(w)) }}. Long: {{ outcomeOf(w.long, w.exact) }}. Short:
           {{ outcomeOf(w.short, w.exact) }}. In-off {{ shareWords(w.inOff) }}, kiss {{ shareWords(w.kiss) }}{{ miscueWords(w.miscue) }}.
-          <template v-if="w.into">{{ sentence(intoWords(w.into)) }}.</template>
-          <template v-if="w.opens">{{ sentence(`opens ${openingWords(w.opens)}`) }}.</template>
+          <template v-if="w.into">{{ sentence(intoWords(w.into)) }}. </template>
+          <template v-if="w.opens">{{ sentence(`opens ${openingWords(w.opens)}`) }}. </template>
           {{ sentence(reachWords(w.reach)) }}.
         </p>
       </li>
