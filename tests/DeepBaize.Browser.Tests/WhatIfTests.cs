@@ -135,6 +135,18 @@ public class WhatIfTests(SecondDesk desk)
         page.PressPlan(0.63, 0.62);
         page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=adjustment]")).Count == 1);
         Assert.Matches("It was|usual spread|No stroke near", page.Text("adjustment"));
+        // Played again and again, with what else was seen of it: what the attempts have in common.
+        foreach (var (x, y) in new[] { (0.66, 0.6), (0.61, 0.64) })
+        {
+            page.Click(() => page.Find("played-again"));
+            page.Until(() => page.Driver.FindElements(By.CssSelector("[data-testid=adjustment]")).Count == 0);
+            page.PressPlan(x, y);
+            page.Find("adjustment");
+        }
+        page.Says("verdict", "Over 3 attempts");
+        page.Click(() => page.Find("missed-thick"));
+        page.Until(() => page.Find("missed-thick").GetAttribute("aria-pressed") == "true");
+        page.Says("trials", "3 attempts");
     }
 
     [Fact]

@@ -83,8 +83,38 @@ public class LearningTests(Application app)
         Assert.InRange(told["explains"]!.GetValue<double>(), 0.5, 1);
     }
 
+    [Fact]
+    public async Task Attempts_at_one_stroke_that_are_all_too_hard_have_that_in_common_and_a_bad_one_is_named()
+    {
+        var seen = new JsonArray();
+        foreach (var share in new[] { 1.17, 1.2, 1.18, 1.22, 1.19 })
+        {
+            var (x, y) = await End(Strike(20, 1.6 * share), []);
+            seen.Add(Seen(x, y));
+        }
+        var body = new JsonObject
+        {
+            ["balls"] = Balls(),
+            ["strike"] = Strike(20),
+            ["player"] = new JsonObject { ["skill"] = "county" },
+            ["seen"] = seen,
+        };
+        var (status, told) = await app.Post("/api/learn/shot", body);
+        Assert.Equal((200, 5), (status, told["attempts"]!.GetValue<int>()));
+        var pace = told["parts"]!.AsArray().Single(p => p!.Text("cause") == "pace")!;
+        Assert.Equal(("hard", true), (pace.Text("direction"), pace["eachTime"]!.GetValue<bool>()));
+        Assert.InRange(pace["error"]!["value"]!.GetValue<double>(), 0.08, 0.25);
+        seen[3]!["doubt"] = 3;
+        (status, var problem) = await app.Post("/api/learn/shot", body);
+        Assert.Equal((400, true), (status, problem.Fields().Contains("seen[3].doubt")));
+        body["seen"] = new JsonArray(Seen(1, 1));
+        (status, problem) = await app.Post("/api/learn/shot", body);
+        Assert.Equal((400, true), (status, problem.Fields().Contains("seen")));
+    }
+
     [Theory]
     [InlineData("cueSpeed", "strike.cueSpeed")]
+    [InlineData("missed", "seen.missed")]
     [InlineData("doubt", "seen.doubt")]
     [InlineData("ball", "seen.finals[0].id")]
     [InlineData("meant", "meant.pocket")]
@@ -103,6 +133,9 @@ public class LearningTests(Application app)
                 break;
             case "doubt":
                 body["seen"]!["doubt"] = 3;
+                break;
+            case "missed":
+                body["seen"]!["missed"] = "thick";
                 break;
             case "ball":
                 body["seen"]!["finals"]![0]!["id"] = "pink";

@@ -68,6 +68,9 @@ public sealed record Diagnosis(
     double Left
 )
 {
+    /// <summary>Pairs of the error's parts, by their place, that leave the same ends here: which of them it was cannot be told.</summary>
+    public IReadOnlyList<(int One, int Other)> NotApart { get; init; } = [];
+
     /// <summary>Causes less likely than this are not told.</summary>
     private const double LeastChance = 0.01;
 
@@ -99,15 +102,36 @@ public sealed record Diagnosis(
     /// <summary>Returns what explains what was seen.</summary>
     public static Diagnosis Of(ObservedStroke observed, Skill skill, TableShape shape, Workers workers)
     {
-        var scatter = observed.ScatterOf(skill, shape);
-        var line = AimLine.Of(observed.Layout, observed.Meant, new(shape), new());
-        var deviations = ErrorPart.Deviations(scatter, line.Cushions);
+        var deviations = observed.DeviationsOf(skill, shape);
         ErrorFit Fit() => new(new StrokeReplay(observed, shape), deviations);
         var modes = Modes(Fit, deviations.Length, workers);
         var count = workers.Bounded(Samples, 512) / Block;
         var proposal = new ErrorProposal(modes, deviations.Length);
         var samples = workers.InParallel(count, b => proposal.Sample(Fit(), Draws, b * Block, Block)).SelectMany(s => s).ToList();
-        return new Weighing(samples, deviations, skill.Evenness).Tell(observed, line, shape);
+        return new Weighing(samples, deviations, skill.Evenness).Tell(observed, shape) with
+        {
+            NotApart = ErrorPart.NotApart(Fit().InformationAt(modes[0])),
+        };
+    }
+
+    /// <summary>What it means for a stroke that one part of its error has a sign.</summary>
+    public static StrokeFault FaultOf(int part, int sign, ObservedStroke observed, TableShape shape)
+    {
+        if (part == ErrorPart.Pace)
+            return sign > 0 ? StrokeFault.Hard : StrokeFault.Soft;
+        if (part == ErrorPart.Height)
+            return sign > 0 ? StrokeFault.High : StrokeFault.Low;
+        if (part == ErrorPart.Side)
+            return sign > 0 ? StrokeFault.RightSide : StrokeFault.LeftSide;
+        AimLine At(double turn) =>
+            AimLine.Of(observed.Layout, observed.Meant with { AimDegrees = observed.Meant.AimDegrees + turn }, new(shape), new());
+        var line = At(0);
+        if (double.IsInfinity(line.Distance))
+            return sign > 0 ? StrokeFault.Left : StrokeFault.Right;
+        // A small turn to that side makes the first contact fuller, or not.
+        const double small = 0.05;
+        var turned = At(sign * small);
+        return !double.IsInfinity(turned.Distance) && turned.CutDegrees < line.CutDegrees ? StrokeFault.Thick : StrokeFault.Thin;
     }
 
     private static double[] SpreadOf(int mistake, int parts, double rest = Rest) =>
@@ -147,7 +171,7 @@ public sealed record Diagnosis(
     {
         private int Parts => deviations.Length;
 
-        public Diagnosis Tell(ObservedStroke observed, in AimLine line, TableShape shape)
+        public Diagnosis Tell(ObservedStroke observed, TableShape shape)
         {
             var scale = samples.Max(s => s.LogLikelihood);
             double[] Weights(Func<double[], double> logPrior) =>
@@ -159,7 +183,7 @@ public sealed record Diagnosis(
                 var (spread, loose) = (SpreadOf(part, Parts), SpreadOf(part, Parts, LooseRest));
                 var weights = Weights(z => Math.Log(0.5 * Math.Exp(LogNormal(z, spread)) + 0.5 * Math.Exp(LogNormal(z, loose))));
                 foreach (var sign in new[] { 1, -1 })
-                    if (CauseOf(weights, part, sign, observed, line, shape) is { } cause)
+                    if (CauseOf(weights, part, sign, observed, shape) is { } cause)
                         causes.Add(cause);
             }
             var sum = causes.Sum(c => c.Chance);
@@ -198,7 +222,7 @@ public sealed record Diagnosis(
             return sum;
         }
 
-        private LikelyCause? CauseOf(double[] weights, int part, int sign, ObservedStroke observed, in AimLine line, TableShape shape)
+        private LikelyCause? CauseOf(double[] weights, int part, int sign, ObservedStroke observed, TableShape shape)
         {
             var (total, mean) = (0.0, new double[Parts]);
             for (var i = 0; i < samples.Count; i++)
@@ -214,26 +238,7 @@ public sealed record Diagnosis(
             for (var k = 0; k < Parts; k++)
                 mean[k] /= total;
             var error = new StrokeError(mean[ErrorPart.Turn], mean[ErrorPart.Pace], mean[ErrorPart.Side], mean[ErrorPart.Height]);
-            return new(NameOf(part, sign, observed, line, shape), Math.Abs(mean[part]), total / samples.Count, error);
-        }
-
-        private static StrokeFault NameOf(int part, int sign, ObservedStroke observed, in AimLine line, TableShape shape) =>
-            part switch
-            {
-                ErrorPart.Pace => sign > 0 ? StrokeFault.Hard : StrokeFault.Soft,
-                ErrorPart.Height => sign > 0 ? StrokeFault.High : StrokeFault.Low,
-                ErrorPart.Side => sign > 0 ? StrokeFault.RightSide : StrokeFault.LeftSide,
-                _ when double.IsInfinity(line.Distance) => sign > 0 ? StrokeFault.Left : StrokeFault.Right,
-                _ => IsThicker(sign, observed, line, shape) ? StrokeFault.Thick : StrokeFault.Thin,
-            };
-
-        /// <summary>Whether a small turn of the stroke to that side makes the first contact fuller.</summary>
-        private static bool IsThicker(int sign, ObservedStroke observed, in AimLine line, TableShape shape)
-        {
-            const double small = 0.05;
-            var turned = observed.Meant with { AimDegrees = observed.Meant.AimDegrees + sign * small };
-            var other = AimLine.Of(observed.Layout, turned, new(shape), new());
-            return !double.IsInfinity(other.Distance) && other.CutDegrees < line.CutDegrees;
+            return new(FaultOf(part, sign, observed, shape), Math.Abs(mean[part]), total / samples.Count, error);
         }
 
         private Range90 RangeOf(double[] weights, int part)

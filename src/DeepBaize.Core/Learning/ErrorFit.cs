@@ -154,6 +154,10 @@ internal sealed class ErrorFit
         }
     }
 
+    /// <summary>What the ends alone tell of the parts about a mode, per standard deviation of each.</summary>
+    public Matrix<double> InformationAt(ErrorMode mode) =>
+        NormalMatrix(mode.Error, mode.Miss, [.. Enumerable.Repeat(double.PositiveInfinity, Parts)], out _);
+
     private Matrix<double> NormalMatrix(double[] z, in Miss miss, double[] spread, out Vector<double> gradient)
     {
         var slopes = Slopes(z);

@@ -27,6 +27,9 @@ public sealed record Seen(IReadOnlyList<SeenBall> Balls, double Doubt)
 
     /// <summary>Whether the white was seen to meet a ball at all; null if nobody looked.</summary>
     public bool? MetABall { get; init; }
+
+    /// <summary>On which side the direct pot that was meant was seen to be missed; null if it was not, or nobody looked.</summary>
+    public MissSide? Missed { get; init; }
 }
 
 /// <summary>A stroke that was meant, and what was seen of it.</summary>
@@ -35,21 +38,33 @@ public sealed record ObservedStroke(Layout Layout, Stroke Meant, Seen Seen, Pot?
 {
     /// <summary>An observation that was checked.</summary>
     /// <param name="finals">Ids, places (m) and pockets of the balls that were seen; a pocket may be "off".</param>
+    /// <param name="else">What else was seen: how well, whether a ball was met, on which side the pot was missed.</param>
     /// <param name="path">Where it stands in the input.</param>
     /// <exception cref="InputException">An unknown ball or pocket, a place off the table, or nothing seen.</exception>
     public static ObservedStroke Create(
         Layout layout,
         in Stroke meant,
         IReadOnlyList<(string? Id, double X, double Y, string? Pocket)> finals,
-        double doubt,
+        Seen @else,
         Pot? pot = null,
         string path = "seen"
     )
     {
         meant.ToStrike("strike");
         var checks = new Checks(path);
-        checks.Range("doubt", doubt, Seen.LeastDoubt, Seen.MostDoubt, " m");
-        checks.That(finals.Count > 0, "finals", "Nothing was seen.", "one ball at least");
+        checks.Range("doubt", @else.Doubt, Seen.LeastDoubt, Seen.MostDoubt, " m");
+        checks.That(
+            finals.Count > 0 || @else.MetABall is not null || @else.Missed is not null,
+            "finals",
+            "Nothing was seen.",
+            "one ball at least, or what else was seen"
+        );
+        checks.That(
+            @else.Missed is null || pot is { IsPlant: false, Off: null },
+            "missed",
+            "No pot without a cushion or another ball was meant.",
+            "null unless such a pot was meant"
+        );
         var balls = new List<SeenBall>();
         for (var i = 0; i < finals.Count; i++)
         {
@@ -73,7 +88,7 @@ public sealed record ObservedStroke(Layout Layout, Stroke Meant, Seen Seen, Pot?
             balls.Add(new(slot, new(x, y), into, isOff));
         }
         checks.ThrowIfAny();
-        return new(layout, meant, new(balls, doubt), pot);
+        return new(layout, meant, @else with { Balls = balls }, pot);
     }
 
     private const string OffTable = "off";

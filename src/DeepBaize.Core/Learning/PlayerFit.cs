@@ -105,18 +105,25 @@ public sealed class PlayerFit
         return new(skill, parts, fit.HabitsOf(skill), [.. unexplained]);
     }
 
+    /// <summary>The error that explains an attempt best, in its deviations; null if nothing near the stroke as meant does.</summary>
+    /// <param name="spread">Standard deviation of each part that is taken, in those given.</param>
+    internal static (ErrorFit Fit, ErrorMode Mode)? Nearest(ObservedStroke stroke, double[] deviations, TableShape shape, double spread)
+    {
+        var fit = new ErrorFit(new(stroke, shape), deviations);
+        var spreads = Enumerable.Repeat(spread, deviations.Length).ToArray();
+        var best = fit.Screen(128, 0.6).Take(3).Select(z => fit.Refine(z, spreads)).MaxBy(m => m.Value)!;
+        return best.Miss.Square > Farthest * best.Miss.Offs.Length || best.Miss.Penalty < 0 ? null : (fit, best);
+    }
+
     /// <summary>Null if nothing near the stroke as meant does what was seen.</summary>
     private static Attempt? Read(ObservedStroke stroke, Skill skill, TableShape shape)
     {
         var line = AimLine.Of(stroke.Layout, stroke.Meant, new(shape), new());
         var scatter = stroke.ScatterOf(skill, shape);
         var deviations = ErrorPart.Deviations(scatter, line.Cushions);
-        var fit = new ErrorFit(new(stroke, shape), deviations);
-        var spread = Enumerable.Repeat(Spread, deviations.Length).ToArray();
-        var best = fit.Screen(128, 0.6).Take(3).Select(z => fit.Refine(z, spread)).MaxBy(m => m.Value)!;
-        var rows = best.Miss.Offs.Length;
-        if (best.Miss.Square > Farthest * rows || best.Miss.Penalty < 0)
+        if (Nearest(stroke, deviations, shape, Spread) is not var (fit, best))
             return null;
+        var rows = best.Miss.Offs.Length;
         var slopes = fit.Slopes(best.Error) * Matrix<double>.Build.DenseOfDiagonalArray([.. deviations.Select(d => 1 / d)]);
         var error = DenseVector.Create(deviations.Length, k => best.Error[k] * deviations[k]);
         var ends = slopes * error - DenseVector.OfArray(best.Miss.Offs);

@@ -1,6 +1,8 @@
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
+using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
+using MathNet.Numerics.LinearAlgebra;
 
 namespace DeepBaize.Core.Learning;
 
@@ -20,6 +22,24 @@ public static class ErrorPart
     /// <summary>Number of parts without and with a rebound.</summary>
     public const int Usual = 4,
         Most = 5;
+
+    /// <summary>Two parts that move the ends so nearly alike cannot be told apart (cosine).</summary>
+    private const double Alike = 0.97;
+
+    /// <summary>Pairs of the usual parts that leave the same ends.</summary>
+    /// <param name="information">What the ends tell of the parts, without what was believed before: slopes squared, weighed.</param>
+    public static IReadOnlyList<(int One, int Other)> NotApart(Matrix<double> information)
+    {
+        var pairs = new List<(int, int)>();
+        for (var a = 0; a < Usual; a++)
+            for (var b = a + 1; b < Usual; b++)
+            {
+                var size = Math.Sqrt(information[a, a] * information[b, b]);
+                if (size > 0 && Math.Abs(information[a, b]) > Alike * size)
+                    pairs.Add((a, b));
+            }
+        return pairs;
+    }
 
     /// <summary>Standard deviations of a scatter's parts: degrees, share of the speed, fractions of the radius twice, degrees.</summary>
     public static double[] Deviations(Scatter scatter, int cushions)
@@ -43,7 +63,7 @@ internal sealed class StrokeReplay
     /// <summary>What a ball is off more, m, where it was seen on the table and runs into a pocket, or the other way round.</summary>
     private const double WrongEnd = 0.05;
 
-    /// <summary>By how much the logarithm of the likelihood falls where a ball was met and should not be, or the other way round.</summary>
+    /// <summary>By how much the logarithm of the likelihood falls where a ball is met and none was seen to be, a pot missed otherwise, and the like.</summary>
     private const double WrongContact = 12;
 
     private const double Radians = Math.PI / 180;
@@ -53,14 +73,23 @@ internal sealed class StrokeReplay
     private readonly ShotRecord _record = new();
     private readonly Strike _meant;
 
-    private readonly IReadOnlyList<PocketShape> _pockets;
+    private readonly TableShape _shape;
+
+    /// <summary>Of a pot that was seen to be missed.</summary>
+    private readonly Cut? _missed;
 
     public StrokeReplay(ObservedStroke observed, TableShape shape)
         : this(observed, shape, new(shape)) { }
 
     /// <param name="simulator">Made for the table of the shape; used up by each stroke.</param>
     public StrokeReplay(ObservedStroke observed, TableShape shape, Simulator simulator) =>
-        (_observed, _simulator, _meant, _pockets) = (observed, simulator, observed.Meant.ToStrike(), shape.PocketShapes);
+        (_observed, _simulator, _meant, _shape, _missed) = (
+            observed,
+            simulator,
+            observed.Meant.ToStrike(),
+            shape,
+            observed is { Seen.Missed: not null, Pot: { } pot } ? Cut.Of(observed.Layout, pot, shape) : null
+        );
 
     /// <summary>Plays the stroke.</summary>
     /// <param name="error">In absolute units, as <see cref="ErrorPart"/> orders them.</param>
@@ -93,8 +122,20 @@ internal sealed class StrokeReplay
             deviations[2 * i] = deviations[2 * i + 1] = Math.Sqrt(seen.Doubt * seen.Doubt + rebounds);
         }
         var isContactWrong = seen.MetABall is { } met && met != _record.Events.Exists(e => e.IsOfWhiteWithBall);
-        return new(offs, deviations, isContactWrong ? -WrongContact : 0);
+        return new(offs, deviations, isContactWrong || IsMissWrong() ? -WrongContact : 0);
     }
+
+    /// <summary>Whether the pot goes in, or is missed on the other side than was seen.</summary>
+    private bool IsMissWrong()
+    {
+        if (_missed is not { } cut)
+            return false;
+        var side = PotMiss.Of(_record, _simulator, cut, _shape)?.Side;
+        // Of a straight pot nobody can tell thick from thin.
+        return side != _observed.Seen.Missed && !(side is MissSide.Left or MissSide.Right && IsThickOrThin(_observed.Seen.Missed));
+    }
+
+    private static bool IsThickOrThin(MissSide? side) => side is MissSide.Thick or MissSide.Thin;
 
     private Vec2 OffOf(SeenBall ball)
     {
@@ -102,7 +143,7 @@ internal sealed class StrokeReplay
         if (ball.IsOnTable)
             return _simulator.IsOnTable(ball.Slot) ? at - ball.At : Farther(at - ball.At);
         if (ball.Pocket is { } pocket)
-            return _simulator.PocketOf(ball.Slot) == pocket ? default : Farther(at - _pockets[(int)pocket].Drop.Centre);
+            return _simulator.PocketOf(ball.Slot) == pocket ? default : Farther(at - _shape.PocketShapes[(int)pocket].Drop.Centre);
         return _simulator.IsOff(ball.Slot) ? default : new(1, 1);
     }
 
@@ -172,7 +213,7 @@ internal readonly record struct Miss(double[] Offs, double[] Deviations, double 
             var sum = 0.0;
             for (var i = 0; i < Offs.Length; i += 2)
                 sum += Math.Sqrt(Offs[i] * Offs[i] + Offs[i + 1] * Offs[i + 1]);
-            return sum / (Offs.Length / 2);
+            return sum / Math.Max(1, Offs.Length / 2);
         }
     }
 

@@ -199,6 +199,31 @@ public sealed record TrialEntry
     /// <summary>Where the object ball was seen to stop, having missed; null if nobody has said.</summary>
     public TracePoint? SeenBall { get; init; }
 
+    /// <summary>On which side the pot was seen to be missed; null if it was not, or nobody has said.</summary>
+    public MissSide? Missed { get; init; }
+
+    /// <summary>Whether the white was seen to meet a ball; null if nobody has said.</summary>
+    public bool? Hit { get; init; }
+
+    /// <summary>How attempts at this stroke ended before the one that is told by itself.</summary>
+    public IReadOnlyList<SeenEnd> Earlier { get; init; } = [];
+
     /// <summary>The balls as they lay, if they have been moved since; null: as those of the position.</summary>
     public IReadOnlyList<BallEntry>? Balls { get; init; }
+}
+
+/// <summary>How one attempt at a stroke was seen to end.</summary>
+public sealed record SeenEnd
+{
+    /// <summary>Where the white stopped, m.</summary>
+    public required TracePoint White { get; init; }
+
+    /// <summary>Where the object ball stopped, having missed; null if nobody has said.</summary>
+    public TracePoint? Ball { get; init; }
+
+    /// <summary>On which side the pot was missed; null if it was not, or nobody has said.</summary>
+    public MissSide? Missed { get; init; }
+
+    /// <summary>Whether the white met a ball; null if nobody has said.</summary>
+    public bool? Hit { get; init; }
 }

@@ -34,6 +34,19 @@ public static class LearningEndpoints
             .WithSummary("Which errors explain where the balls of a stroke ended, the likeliest first");
         group
             .MapPost(
+                "/shot",
+                async (LearnShotRequest request, HttpContext http, SearchDesk desk) =>
+                {
+                    var (shape, skill) = (ShapeOf(request.Conditions), request.Player.Checked().Skill);
+                    var attempts = request.Checked(shape);
+                    var verdict = await desk.JudgeAsync(http, workers => ShotVerdict.Of(attempts, skill, shape, workers));
+                    return ShotVerdictResult.Of(verdict, attempts[0].Meant);
+                }
+            )
+            .WithName("learnShot")
+            .WithSummary("What several attempts at one stroke have in common, apart from their scatter");
+        group
+            .MapPost(
                 "/table",
                 async (LearnTableRequest request, HttpContext http, SearchDesk desk) =>
                 {

@@ -23,8 +23,14 @@ public sealed record SeenBallEntry
 /// <summary>What was seen of a stroke.</summary>
 public sealed record SeenEntry
 {
-    [Description("The balls whose end was seen; others say nothing.")]
+    [Description("The balls whose end was seen; others say nothing. May be empty where what is told besides says something.")]
     public required IReadOnlyList<SeenBallEntry> Finals { get; init; }
+
+    [Description("Whether the white was seen to meet a ball at all; null if nobody looked.")]
+    public bool? Met { get; init; }
+
+    [Description("The side on which the pot that was meant was seen to be missed; null if it was not, or nobody looked.")]
+    public MissSide? Missed { get; init; }
 
     [Description("Standard deviation of each coordinate, m, 0.0005 to 0.5.")]
     public double Doubt { get; init; } = Seen.UsualDoubt;
@@ -44,22 +50,23 @@ public record ObservedEntry
     public required SeenEntry Seen { get; init; }
 
     /// <param name="path">Of this entry in the request.</param>
+    /// <param name="seen">Of what was seen, in the entry.</param>
     /// <exception cref="InputException">Anything in it that cannot be.</exception>
-    internal ObservedStroke Checked(TableShape shape, string path = "")
+    internal ObservedStroke Checked(TableShape shape, string path = "", string seen = "seen")
     {
         string At(string field) => path == "" ? field : $"{path}.{field}";
         var layout = Layout.Create(BallEntries.Of(Balls), shape, At("balls"));
         var stroke = ToStroke(Strike, At("strike"));
         var pot = Meant is { } m ? new MeantPot(m.Ball, m.Pocket, m.Part, m.Through, m.Off).In(layout, At("meant")) : null;
         if (Seen.Finals is null || Seen.Finals.Any(f => f is null))
-            throw new InputException(At("seen.finals"), "A ball is missing.", "balls with id, x and y");
+            throw new InputException(At($"{seen}.finals"), "A ball is missing.", "balls with id, x and y");
         return ObservedStroke.Create(
             layout,
             stroke,
             [.. Seen.Finals.Select(f => ((string?)f.Id, f.X, f.Y, f.Pocket))],
-            Seen.Doubt,
+            new([], Seen.Doubt) { MetABall = Seen.Met, Missed = Seen.Missed },
             pot,
-            At("seen")
+            At(seen)
         );
     }
 
@@ -94,6 +101,44 @@ public sealed record LearnStrokeRequest : ObservedEntry
 
     [Description("Figures of the table that differ from the defaults, by name.")]
     public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+}
+
+/// <summary>Several attempts at one stroke.</summary>
+public sealed record LearnShotRequest
+{
+    public required IReadOnlyList<BallEntry> Balls { get; init; }
+
+    [Description("As it was meant each time.")]
+    public required StrikeRequest Strike { get; init; }
+
+    [Description("The pot that was meant, if any.")]
+    public PotEntry? Meant { get; init; }
+
+    [Description("What was seen of each attempt, 3 to 60.")]
+    public required IReadOnlyList<SeenEntry> Seen { get; init; }
+    public PlayerEntry Player { get; init; } = new();
+    public IReadOnlyDictionary<string, double>? Conditions { get; init; }
+
+    /// <exception cref="InputException">Anything in it that cannot be.</exception>
+    internal IReadOnlyList<ObservedStroke> Checked(TableShape shape)
+    {
+        const int most = 60;
+        if (Seen is not { Count: >= ShotVerdict.Fewest and <= most } || Seen.Any(s => s is null))
+            throw new InputException(
+                "seen",
+                $"There are {Seen?.Count ?? 0} attempts.",
+                $"{ShotVerdict.Fewest} to {most}, none of them null"
+            );
+        ObservedEntry Attempt(SeenEntry seen) =>
+            new()
+            {
+                Balls = Balls,
+                Strike = Strike,
+                Meant = Meant,
+                Seen = seen,
+            };
+        return [.. Seen.Select((s, i) => Attempt(s).Checked(shape, seen: $"seen[{i}]"))];
+    }
 }
 
 /// <summary>Strokes that tell of a table.</summary>

@@ -37,30 +37,13 @@ public sealed record StrokeErrorResult(
     [property: Description("As a fraction of the ball's radius, upwards.")] RangeResult Height
 );
 
-/// <summary>What went wrong with a stroke.</summary>
-public sealed record DiagnosisResult(
-    [property: Description("The likeliest first.")] IReadOnlyList<CauseResult> Causes,
-    StrokeErrorResult Error,
-    [property: Description(
-        "Chance that a stroke near the one meant did this, 0 to 1; near 0 a ball was elsewhere, or something else happened."
-    )]
-        double Explains,
-    [property: Description("Whether it lies within the player's usual spread: nothing should be changed.")] bool IsUsual,
-    [property: Description("How far the balls end from where they were seen with the likeliest error, m.")] double Left
-)
+/// <summary>What faults of a stroke are called on the wire.</summary>
+internal static class FaultNames
 {
-    public static DiagnosisResult Of(Diagnosis found, ObservedStroke observed, TableShape shape) =>
-        new(
-            [.. found.Causes.Select(c => CauseOf(c, observed, shape))],
-            new(RangeResult.Of(found.Turn), RangeResult.Of(found.Pace), RangeResult.Of(found.Side), RangeResult.Of(found.Height)),
-            Math.Round(found.Explains, 4),
-            found.IsUsual,
-            found.Left
-        );
+    private static readonly string[] Parts = ["direction", "pace", "side", "height"];
 
-    private static CauseResult CauseOf(LikelyCause c, ObservedStroke observed, TableShape shape)
-    {
-        var (name, direction, unit) = c.Cause switch
+    public static (string Name, string? Direction, string Unit) Of(StrokeFault fault) =>
+        fault switch
         {
             StrokeFault.Thick => ("thick", null, "degrees"),
             StrokeFault.Thin => ("thin", null, "degrees"),
@@ -71,16 +54,84 @@ public sealed record DiagnosisResult(
             StrokeFault.High => ("height", "high", "radius"),
             StrokeFault.Low => ("height", "low", "radius"),
             StrokeFault.LeftSide => ("side", "left", "radius"),
-            _ => ("side", (string?)"right", "radius"),
+            _ => ("side", "right", "radius"),
         };
-        double? own = unit switch
+
+    /// <summary>An amount in tips or in steps of pace; null of a direction.</summary>
+    /// <param name="pace">The error of the pace, a share with its sign.</param>
+    public static double? InPlayersUnits(string unit, double amount, double pace, in Stroke meant) =>
+        unit switch
         {
-            "radius" => c.Amount / Tip.Fraction(1),
-            "share" => Math.Abs(
-                Pace.OfCueSpeed(Pace.CueSpeed(observed.Meant.Pace) * Math.Max(0.02, 1 + c.Error.Pace)) - observed.Meant.Pace
-            ),
+            "radius" => amount / Tip.Fraction(1),
+            "share" => Math.Abs(Pace.OfCueSpeed(Pace.CueSpeed(meant.Pace) * Math.Max(0.02, 1 + pace)) - meant.Pace),
             _ => null,
         };
+
+    public static IReadOnlyList<IReadOnlyList<string>> PairsOf(IReadOnlyList<(int One, int Other)> pairs) =>
+        [.. pairs.Select(p => (string[])[Parts[p.One], Parts[p.Other]])];
+}
+
+/// <summary>What attempts at one stroke have in common in one part of it.</summary>
+public sealed record CommonErrorResult(
+    [property: Description("thick, thin, pace, height, side, or direction where no ball is to be met.")] string Cause,
+    [property: Description("hard, soft, high, low, left or right; null of thick and thin.")] string? Direction,
+    [property: Description("Average, with its sign: to the left, harder, to the right or higher is positive.")] RangeResult Error,
+    [property: Description("degrees, share (of the cue's speed) or radius (a fraction of the ball's).")] string Unit,
+    [property: Description("The average of side and height in tips, of pace in steps of pace, without a sign; else null.")]
+        double? InPlayersUnits,
+    [property: Description("Whether that is clear, and large enough to matter beside the usual scatter.")] bool EachTime,
+    [property: Description("How widely it scatters, against what is usual for the player.")] ScatterSize Scatter
+);
+
+/// <summary>What several attempts at one stroke have in common.</summary>
+public sealed record ShotVerdictResult(
+    [property: Description("Number of attempts that were read.")] int Attempts,
+    [property: Description("Direction, pace, side and height.")] IReadOnlyList<CommonErrorResult> Parts,
+    [property: Description("Pairs of parts (direction, pace, side, height) that leave the same ends here: which it was cannot be told.")]
+        IReadOnlyList<IReadOnlyList<string>> NotApart,
+    [property: Description("Attempts that nothing near the stroke explains, by their place in the list; left out.")]
+        IReadOnlyList<int> Unexplained
+)
+{
+    public static ShotVerdictResult Of(ShotVerdict verdict, Stroke meant) =>
+        new(verdict.Attempts, [.. verdict.Parts.Select(p => PartOf(p, meant))], FaultNames.PairsOf(verdict.NotApart), verdict.Unexplained);
+
+    private static CommonErrorResult PartOf(CommonError part, in Stroke meant)
+    {
+        var (name, direction, unit) = FaultNames.Of(part.Fault);
+        var own = FaultNames.InPlayersUnits(unit, Math.Abs(part.Error.Value), part.Error.Value, meant);
+        return new(name, direction, RangeResult.Of(part.Error), unit, own, part.IsEachTime, part.Scatter);
+    }
+}
+
+/// <summary>What went wrong with a stroke.</summary>
+public sealed record DiagnosisResult(
+    [property: Description("The likeliest first.")] IReadOnlyList<CauseResult> Causes,
+    StrokeErrorResult Error,
+    [property: Description(
+        "Chance that a stroke near the one meant did this, 0 to 1; near 0 a ball was elsewhere, or something else happened."
+    )]
+        double Explains,
+    [property: Description("Whether it lies within the player's usual spread: nothing should be changed.")] bool IsUsual,
+    [property: Description("How far the balls end from where they were seen with the likeliest error, m.")] double Left,
+    [property: Description("Pairs of parts (direction, pace, side, height) that leave the same ends here: which it was cannot be told.")]
+        IReadOnlyList<IReadOnlyList<string>> NotApart
+)
+{
+    public static DiagnosisResult Of(Diagnosis found, ObservedStroke observed, TableShape shape) =>
+        new(
+            [.. found.Causes.Select(c => CauseOf(c, observed, shape))],
+            new(RangeResult.Of(found.Turn), RangeResult.Of(found.Pace), RangeResult.Of(found.Side), RangeResult.Of(found.Height)),
+            Math.Round(found.Explains, 4),
+            found.IsUsual,
+            found.Left,
+            FaultNames.PairsOf(found.NotApart)
+        );
+
+    private static CauseResult CauseOf(LikelyCause c, ObservedStroke observed, TableShape shape)
+    {
+        var (name, direction, unit) = FaultNames.Of(c.Cause);
+        var own = FaultNames.InPlayersUnits(unit, c.Amount, c.Error.Pace, observed.Meant);
         var (simulator, record) = (new Simulator(shape), new ShotRecord());
         c.Error.Play(simulator, observed.Layout, observed.Meant, record);
         return new(name, direction, c.Amount, unit, Math.Round(c.Chance, 4), own, PathEntry.Of(observed.Layout, record, simulator.Count));

@@ -324,7 +324,7 @@ public static class TrialEndpoints
                 else if (attempt is { BallX: { } x, BallY: { } y })
                     finals.Add((ball, x, y, null));
             }
-            return ObservedStroke.Create(layout, stroke, finals, ThumbDoubt, pot);
+            return ObservedStroke.Create(layout, stroke, finals, new([], ThumbDoubt), pot);
         }
         catch (InputException)
         {

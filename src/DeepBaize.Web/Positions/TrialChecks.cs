@@ -12,6 +12,7 @@ internal static class TrialChecks
 {
     public const int Most = 40,
         MostPoints = 200,
+        MostEarlier = 40,
         MostName = 80,
         MostWords = 300;
 
@@ -48,6 +49,13 @@ internal static class TrialChecks
             Place(white, "seenWhite", checks);
         if (trial.SeenBall is { } ball)
             Place(ball, "seenBall", checks);
+        checks.That(trial.Earlier is { Count: <= MostEarlier }, "earlier", "There are too many attempts.", $"0 to {MostEarlier}");
+        foreach (var (end, i) in (trial.Earlier ?? []).Take(MostEarlier).Select((e, i) => (e, i)))
+        {
+            Place(end?.White, $"earlier[{i}].white", checks);
+            if (end?.Ball is { } stopped)
+                Place(stopped, $"earlier[{i}].ball", checks);
+        }
         checks.ThrowIfAny();
         trial.Stroke.ToStroke(Player.Default.NaturalElevation).ToStrike($"{field}.stroke");
         if (trial.Balls is { } balls)

@@ -76,6 +76,40 @@ public class DiagnosisTests
         Assert.InRange(0, found.Pace.Low, found.Pace.High);
     }
 
+    /// <summary>Where nobody saw where the balls stopped, the side of the miss alone says on which side of the pot it was aimed.</summary>
+    [Theory]
+    [InlineData(MissSide.Thick, StrokeFault.Thick)]
+    [InlineData(MissSide.Thin, StrokeFault.Thin)]
+    public void A_pot_that_was_seen_to_be_missed_on_one_side_was_hit_so(MissSide side, StrokeFault fault)
+    {
+        // A long one, so that it is often missed; a cut to the right, and one to the left.
+        foreach (var y in (double[])[0.4, 1.3])
+        {
+            var layout = Layout.OfRest([new(Ball.White, 1, y), new(Ball.Red(1), 2.4, 1.1)]);
+            var pot = new Pot(1, Pocket.GreenTop);
+            var cut = Cut.Of(layout, pot, Shape);
+            var stroke = new Stroke(0, 0, 0, 4.5, 3);
+            stroke = stroke with { AimDegrees = PotAim.Find(layout, cut, stroke, Shape)!.Value };
+            var found = Of(new(layout, stroke, new([], 0.02) { Missed = side }, pot));
+            Assert.Equal(fault, found.Causes[0].Cause);
+            Assert.True(found.Explains > 0.5);
+            // To the left a ball that is cut to the left is hit fuller.
+            var toLeft = (cut.CutDegrees > 0) == (side == MissSide.Thick);
+            Assert.True(toLeft ? found.Turn.Value > 0 : found.Turn.Value < 0);
+        }
+    }
+
+    [Fact]
+    public void A_ball_that_was_not_met_at_all_says_more_than_where_the_white_stopped()
+    {
+        var layout = Layout.OfRest([new(Ball.White, 0.5, 0.9), new(Ball.Red(1), 2.5, 0.9)]);
+        // Thin on the red's right edge, or just past it.
+        var stroke = new Stroke(-Math.Asin(1.9 * Dimensions.BallRadius / 2) * 180 / Math.PI, 0, 0, 3, 3);
+        Range90 Turn(bool met) => Of(new(layout, stroke, new([], 0.02) { MetABall = met })).Turn;
+        var (past, met) = (Turn(false), Turn(true));
+        Assert.True(past.High < 0.02 && past.Value < met.Value - 0.02, $"{past} {met}");
+    }
+
     [Fact]
     public void What_no_stroke_near_it_does_is_not_explained()
     {
@@ -138,7 +172,9 @@ public class DiagnosisTests
     public void What_cannot_have_been_seen_is_refused_by_field(string id, double x, double y, string? pocket, double doubt, string field)
     {
         var layout = Layout.OfRest([new(Ball.White, 0.6, 0.4)]);
-        var refused = Assert.Throws<InputException>(() => ObservedStroke.Create(layout, new(0, 0, 0, 4, 3), [(id, x, y, pocket)], doubt));
+        var refused = Assert.Throws<InputException>(() =>
+            ObservedStroke.Create(layout, new(0, 0, 0, 4, 3), [(id, x, y, pocket)], new([], doubt))
+        );
         Assert.Equal(field, refused.Errors[0].Field);
     }
 }

@@ -60,7 +60,7 @@ public class PaceScaleTests
             var simulator = new Simulator(shape);
             (meant with { Pace = 1.2 * named }).Play(simulator, layout);
             var end = simulator.At(0);
-            return ObservedStroke.Create(layout, meant, [("white", end.X, end.Y, null)], 0.02);
+            return ObservedStroke.Create(layout, meant, [("white", end.X, end.Y, null)], new([], 0.02));
         }
         double[] named = [2, 3, 4, 5, 6];
         var found = PaceScaleFit.Of(named.SelectMany(n => new[] { (n, Played(n)), (n, Played(n)) }), shape);

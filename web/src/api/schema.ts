@@ -1545,6 +1545,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learn/shot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What several attempts at one stroke have in common, apart from their scatter */
+        post: operations["learnShot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learn/table": {
         parameters: {
             query?: never;
@@ -2469,6 +2486,26 @@ export interface components {
              */
             version?: number;
         };
+        /** @description What attempts at one stroke have in common in one part of it. */
+        CommonErrorResult: {
+            /** @description thick, thin, pace, height, side, or direction where no ball is to be met. */
+            cause: string;
+            /** @description hard, soft, high, low, left or right; null of thick and thin. */
+            direction: null | string;
+            /** @description Average, with its sign: to the left, harder, to the right or higher is positive. */
+            error: components["schemas"]["RangeResult"];
+            /** @description degrees, share (of the cue's speed) or radius (a fraction of the ball's). */
+            unit: string;
+            /**
+             * Format: double
+             * @description The average of side and height in tips, of pace in steps of pace, without a sign; else null.
+             */
+            inPlayersUnits: null | number;
+            /** @description Whether that is clear, and large enough to matter beside the usual scatter. */
+            eachTime: boolean;
+            /** @description How widely it scatters, against what is usual for the player. */
+            scatter: components["schemas"]["ScatterSize"];
+        };
         /** @description A stroke that is compared. Shares 0–1, lengths m. */
         CompareColumnResult: {
             /** @description choice-1 to choice-4 in the order of the question, or advice. */
@@ -2868,6 +2905,8 @@ export interface components {
              * @description How far the balls end from where they were seen with the likeliest error, m.
              */
             left: number;
+            /** @description Pairs of parts (direction, pace, side, height) that leave the same ends here: which it was cannot be told. */
+            notApart: string[][];
         };
         /** @description An ellipse: its semi-axes, the longer first, m, and how the longer one lies, degrees from straight up the table. */
         EllipseResult: {
@@ -3856,6 +3895,19 @@ export interface components {
         LearnPlayerRequest: {
             attempts: components["schemas"]["ObservedEntry"][];
             /** @description Who the player was taken for. */
+            player?: components["schemas"]["PlayerEntry"];
+            conditions?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description Several attempts at one stroke. */
+        LearnShotRequest: {
+            balls: components["schemas"]["BallEntry"][];
+            /** @description As it was meant each time. */
+            strike: components["schemas"]["StrikeRequest"];
+            meant?: null | components["schemas"]["PotEntry"];
+            /** @description What was seen of each attempt, 3 to 60. */
+            seen: components["schemas"]["SeenEntry"][];
             player?: components["schemas"]["PlayerEntry"];
             conditions?: null | {
                 [key: string]: number;
@@ -5416,6 +5468,11 @@ export interface components {
             /** Format: uint32 */
             version: number;
         };
+        /**
+         * @description How widely something scatters, against what is usual for the player.
+         * @enum {unknown}
+         */
+        ScatterSize: "usual" | "more" | "less";
         /** @description Scores of a run. */
         Scores: {
             /** Format: int32 */
@@ -5467,10 +5524,21 @@ export interface components {
             /** @description The pocket it went into, off if it left the table, or null; then x and y do not count. */
             pocket?: null | string;
         };
+        /** @description How one attempt at a stroke was seen to end. */
+        SeenEnd: {
+            white: components["schemas"]["TracePoint"];
+            ball?: null | components["schemas"]["TracePoint"];
+            missed?: null | components["schemas"]["MissSide"];
+            /** @description Whether the white met a ball; null if nobody has said. */
+            hit?: null | boolean;
+        };
         /** @description What was seen of a stroke. */
         SeenEntry: {
-            /** @description The balls whose end was seen; others say nothing. */
+            /** @description The balls whose end was seen; others say nothing. May be empty where what is told besides says something. */
             finals: components["schemas"]["SeenBallEntry"][];
+            /** @description Whether the white was seen to meet a ball at all; null if nobody looked. */
+            met?: null | boolean;
+            missed?: null | components["schemas"]["MissSide"];
             /**
              * Format: double
              * @description Standard deviation of each coordinate, m, 0.0005 to 0.5.
@@ -5646,6 +5714,20 @@ export interface components {
             miss: null | components["schemas"]["LikeliestMissResult"];
             window: null | components["schemas"]["KnobWindowResult"];
             cannon: null | components["schemas"]["CannonResult"];
+        };
+        /** @description What several attempts at one stroke have in common. */
+        ShotVerdictResult: {
+            /**
+             * Format: int32
+             * @description Number of attempts that were read.
+             */
+            attempts: number;
+            /** @description Direction, pace, side and height. */
+            parts: components["schemas"]["CommonErrorResult"][];
+            /** @description Pairs of parts (direction, pace, side, height) that leave the same ends here: which it was cannot be told. */
+            notApart: string[][];
+            /** @description Attempts that nothing near the stroke explains, by their place in the list; left out. */
+            unexplained: number[];
         };
         /** @description How far each knob of a stroke may be turned, by itself, until the pot, or what the white is to do, is lost. Without errors of the player: what is needed, not what is likely. */
         ShotWindows: {
@@ -6448,6 +6530,11 @@ export interface components {
             shown?: boolean;
             seenWhite?: null | components["schemas"]["TracePoint"];
             seenBall?: null | components["schemas"]["TracePoint"];
+            missed?: null | components["schemas"]["MissSide"];
+            /** @description Whether the white was seen to meet a ball; null if nobody has said. */
+            hit?: null | boolean;
+            /** @description How attempts at this stroke ended before the one that is told by itself. */
+            earlier?: components["schemas"]["SeenEnd"][];
             /** @description The balls as they lay, if they have been moved since; null: as those of the position. */
             balls?: null | components["schemas"]["BallEntry"][];
         };
@@ -12035,6 +12122,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DiagnosisResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learnShot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnShotRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotVerdictResult"];
                 };
             };
             /** @description Bad Request */

@@ -51,6 +51,9 @@ describe('the schema of the lines that strokes leave', () => {
   })
   it('holds what the page keeps, and refuses a place off the table or a name that is missing', () => {
     expect(valid(file({ seenWhite: { x: 1.2, y: 0.7 }, seenBall: null, met: 0, balls: null, shown: true }))).toBe(true)
+    expect(valid(file({ missed: 'thick', hit: true, earlier: [{ white: { x: 1, y: 1 }, ball: null, missed: null }] }))).toBe(true)
+    expect(valid(file({ missed: 'short' }))).toBe(false)
+    expect(valid(file({ earlier: [{ ball: null }] }))).toBe(false)
     expect(valid(file({ line: [{ x: 9, y: 1 }] }))).toBe(false)
     expect(valid(file({ name: '' }))).toBe(false)
     expect(valid(file({ colour: 'red' }))).toBe(false)

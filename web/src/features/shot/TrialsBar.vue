@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
+import { computed } from 'vue'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
 import HandbookLink from '../../ui/HandbookLink.vue'
@@ -9,6 +10,12 @@ import { useTrials } from './trials'
 const trials = useTrials()
 const answer = useShot()
 const view = useView()
+const isDirect = computed(() => {
+  const pot = trials.mine?.stroke.pot
+  return !!pot && !pot.through && !pot.off
+})
+/** Of a straight pot there is no thick and no thin. */
+const sides = computed(() => (trials.isStraight ? (['left', 'right'] as const) : (['thick', 'thin'] as const)))
 </script>
 
 <template>
@@ -36,6 +43,36 @@ const view = useView()
       @click="trials.asks = trials.asks === 'ball' ? null : 'ball'"
       >Missed: ball here</ElButton
     >
+    <template v-if="trials.mine?.seenWhite">
+      <template v-if="isDirect">
+        <ElButton
+          v-for="side in sides"
+          :key="side"
+          size="small"
+          :type="trials.mine.missed === side ? 'primary' : undefined"
+          :aria-pressed="trials.mine.missed === side"
+          :data-testid="`missed-${side}`"
+          @click="trials.saw({ missed: side })"
+          >Missed {{ side }}</ElButton
+        >
+      </template>
+      <ElButton
+        v-else-if="!trials.mine.stroke.pot"
+        size="small"
+        :type="trials.mine.hit === false ? 'primary' : undefined"
+        :aria-pressed="trials.mine.hit === false"
+        data-testid="hit-nothing"
+        @click="trials.saw({ hit: false })"
+        >Hit nothing</ElButton
+      >
+      <ElButton
+        size="small"
+        title="The same stroke once more: what attempts have in common is told"
+        data-testid="played-again"
+        @click="trials.playedAgain()"
+        >Played again</ElButton
+      >
+    </template>
     <ElButton v-if="trials.trials.length" size="small" text data-testid="clear-lines" @click="trials.clear()">Clear</ElButton>
     <span v-if="trials.asks" class="asks" role="status">Touch the plan where the {{ trials.asks }} stopped.</span>
   </div>

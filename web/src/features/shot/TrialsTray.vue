@@ -24,7 +24,8 @@ const outcome = (t: Trial) =>
     .split('; ')
     .pop()!
     .replace(/^white /, '')
-const words = (t: Trial) => [seenWords(t), t.change || outcome(t)].filter(Boolean).join(' · ')
+const attemptWords = (t: Trial) => (t.earlier?.length ? `${t.earlier.length + (t.seenWhite ? 1 : 0)} attempts` : '')
+const words = (t: Trial) => [attemptWords(t), seenWords(t), t.change || outcome(t)].filter(Boolean).join(' · ')
 
 async function act(what: string, trial: Trial) {
   if (what === 'rename') {
@@ -41,6 +42,9 @@ async function act(what: string, trial: Trial) {
       <span class="soft">Against {{ trials.before?.name }}:</span> {{ trials.changed }}
     </p>
     <p v-if="trials.adjustment" class="changed" role="status" data-testid="adjustment">{{ trials.adjustment }}</p>
+    <p v-if="trials.measured" class="soft" data-testid="measured">{{ trials.measured }}</p>
+    <p v-if="trials.verdict" class="changed" role="status" data-testid="verdict">{{ trials.verdict }}</p>
+    <p v-else-if="trials.attempts.length === 2" class="soft">A third attempt tells what they have in common.</p>
     <p v-if="!rows.length" class="soft empty">Each stroke you play or keep leaves its line here. Change one thing and see what it did.</p>
     <ol v-else>
       <li v-for="{ trial, colour, dash, isNow } in rows" :key="trial.id" :class="{ now: isNow }" data-testid="trial-row">

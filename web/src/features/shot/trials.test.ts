@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { shortStrokeWords } from '../../domain/words'
 import { openedWords } from './goOn'
 import { isSameTable, thinned } from './trials'
-import { changeWords, diagnosisWords } from './trialWords'
+import { changeWords, diagnosisWords, instrumentWords, verdictWords } from './trialWords'
 
 describe('a line that a stroke leaves', () => {
   it('is kept with few points, none of them far from the way', () => {
@@ -97,4 +97,55 @@ describe('what went wrong', () => {
     expect(diagnosisWords({ causes, explains: 0.01, isUsual: false })).toContain('No stroke near the one meant')
     expect(diagnosisWords({ causes: [], explains: 0.9, isUsual: false })).toContain('No stroke near the one meant')
   })
+})
+
+describe('several attempts at one stroke', () => {
+  const range = { value: -0.08, low: -0.1, high: -0.06 }
+  const part = (cause: string, direction: string | null, more: object = {}) => ({
+    cause,
+    direction,
+    error: range,
+    unit: 'radius',
+    inPlayersUnits: 0.25,
+    eachTime: false,
+    scatter: 'usual' as const,
+    ...more,
+  })
+  it('have something in common, apart from their scatter', () => {
+    const parts = [
+      part('thick', null),
+      part('pace', 'soft', { scatter: 'more' }),
+      part('side', 'left'),
+      part('height', 'low', { eachTime: true }),
+    ]
+    expect(verdictWords({ attempts: 6, parts, notApart: [], unexplained: [2] })).toBe(
+      'Over 6 attempts: a quarter of a tip too low each time. Pace scatters more than usual. ' +
+        'One attempt left out: no stroke near the one meant does that.',
+    )
+    // What cannot be told apart is said of what is told, and only of that.
+    const notApart = [
+      ['pace', 'height'],
+      ['direction', 'side'],
+    ]
+    expect(verdictWords({ attempts: 6, parts, notApart, unexplained: [] })).toContain(
+      'Here pace and height leave the same ends: which it was cannot be told.',
+    )
+  })
+  it('have nothing in common where it is scatter', () => {
+    expect(verdictWords({ attempts: 4, parts: [part('pace', 'hard')], notApart: [], unexplained: [] })).toBe(
+      'Over 4 attempts: nothing that you do each time, it is scatter.',
+    )
+  })
+})
+
+it('a straight pot measures the cueing', () => {
+  const error = {
+    turnDegrees: { value: 0.03, low: -0.01, high: 0.05 },
+    side: { value: 0.08, low: -0.02, high: 0.15 },
+    pace: { value: 0, low: 0, high: 0 },
+    height: { value: 0, low: 0, high: 0 },
+  }
+  expect(instrumentWords(error, 0.02625)).toBe(
+    'Aim 0.03° left (0.01° right to 0.05° left), unmeant side 2.1 mm right (0.5 mm left to 3.9 mm right).',
+  )
 })

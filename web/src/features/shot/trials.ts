@@ -14,7 +14,7 @@ import { seen } from '../../position/seen'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
 import { outcomeWords } from '../../position/words'
-import { changeWords, diagnosisWords } from './trialWords'
+import { changeWords, diagnosisWords, instrumentWords, verdictWords } from './trialWords'
 
 type Point = { x: number; y: number }
 export type Trial = TrialEntry
@@ -25,6 +25,9 @@ const most = 24
 const thin = 0.004
 /** How well a place is seen that is dragged to or tapped, m. */
 const seenDoubt = 0.02
+/** Fewer attempts have nothing in common that could be told from chance; more than so many are not kept. */
+const fewestInCommon = 3
+const mostEarlier = 40
 /** Balls that lie within this are where they were, m. */
 const sameHere = 0.0005
 
@@ -64,10 +67,10 @@ export const useTrials = defineStore('trials', () => {
   const notices = useNotices()
 
   const trials = computed(() => position.draft.trials)
-  const present = (): Stroke => ({ ...copy(position.stroke), aim: shot.aim })
+  const stroke = (): Stroke => ({ ...copy(position.stroke), aim: shot.aim })
   const isOf = (t: Trial, stroke: Stroke) => isSameStroke(strokeOf(t.stroke), stroke) && isSameTable(t.balls, position.content.balls)
   /** The trial of the stroke that is set up, if it has left its line. */
-  const mine = computed(() => trials.value.find((t) => isOf(t, present())) ?? null)
+  const mine = computed(() => trials.value.find((t) => isOf(t, stroke())) ?? null)
   /** Lines that are drawn: the one of the present stroke is drawn already, and strong. */
   const shown = computed(() =>
     trials.value.filter((t) => t.shown && t.id !== mine.value?.id && isSameTable(t.balls, position.content.balls, hardlyMoved)),
@@ -90,15 +93,39 @@ export const useTrials = defineStore('trials', () => {
       const strike = shot.shot?.strike
       if (!mine.value?.seenWhite || !strike || !position.ball('white')) return null
       const { stroke, balls, conditions } = shot.settled
-      const ball = stroke.pot?.ball ?? met.value
-      const finals: Schemas['SeenBallEntry'][] = [{ id: 'white', ...mine.value.seenWhite, pocket: null }]
-      if (mine.value.seenBall && ball) finals.push({ id: ball, ...mine.value.seenBall, pocket: null })
-      return { balls, strike, meant: stroke.pot ?? null, conditions, player: players.player, seen: { finals, doubt: seenDoubt } }
+      return { balls, strike, meant: stroke.pot ?? null, conditions, player: players.player, seen: entryOf(present.value!) }
     },
     ask: (body, signal) => ask(client.POST('/api/learn/stroke', { body, signal })),
     isWanted: () => view.step === 'shot' && !!shot.shot,
     rest: 220,
   })
+  /** How the last attempt at this stroke was seen to end. */
+  const present = computed<Schemas['SeenEnd'] | null>(() => {
+    const t = mine.value
+    return t?.seenWhite ? { white: t.seenWhite, ball: t.seenBall ?? null, missed: t.missed ?? null, hit: t.hit ?? null } : null
+  })
+  function entryOf({ white, ball, missed, hit }: Schemas['SeenEnd']): Schemas['SeenEntry'] {
+    const finals: Schemas['SeenBallEntry'][] = [{ id: 'white', ...white, pocket: null }]
+    const id = shot.settled.stroke.pot?.ball ?? met.value
+    if (ball && id) finals.push({ id, ...ball, pocket: null })
+    return { finals, doubt: seenDoubt, missed: missed ?? null, met: hit ?? null }
+  }
+  const attempts = computed(() => [...(mine.value?.earlier ?? []), ...(present.value ? [present.value] : [])])
+  /** What all attempts at this stroke have in common. */
+  const judging = useAnswer<Schemas['LearnShotRequest'], Schemas['ShotVerdictResult']>({
+    question: () => {
+      const strike = shot.shot?.strike
+      if (attempts.value.length < fewestInCommon || !strike || !position.ball('white')) return null
+      const { stroke, balls, conditions } = shot.settled
+      return { balls, strike, meant: stroke.pot ?? null, conditions, player: players.player, seen: attempts.value.map(entryOf) }
+    },
+    ask: (body, signal) => ask(client.POST('/api/learn/shot', { body, signal })),
+    isWanted: () => view.step === 'shot' && !!shot.shot,
+    rest: 220,
+  })
+  const verdict = computed(() =>
+    attempts.value.length >= fewestInCommon && judging.present.value ? verdictWords(judging.present.value) : '',
+  )
   /** The ball that the white meets first. */
   const met = computed(() => {
     const first = shot.shot?.simulation.events.find((e) => e.kind === 'ball' && (e.ball === 'white' || e.other === 'white'))
@@ -106,6 +133,14 @@ export const useTrials = defineStore('trials', () => {
   })
   const diagnosis = computed(() => (mine.value?.seenWhite ? diagnosing.present.value : undefined))
   const adjustment = computed(() => (diagnosis.value ? diagnosisWords(diagnosis.value) : ''))
+  /** A pot as straight as this is a measure of the cueing, degrees. */
+  const straight = 2
+  const isStraight = computed(() => !!shot.settled.stroke.pot && Math.abs(shot.shot?.cut?.cutDegrees ?? 90) < straight)
+  const measured = computed(() =>
+    diagnosis.value && isStraight.value && diagnosis.value.explains > 0.2
+      ? instrumentWords(diagnosis.value.error, position.reference!.ballRadius)
+      : '',
+  )
   /** The white's way as it must have been, with the likeliest error. */
   const asPlayed = computed(() =>
     diagnosis.value && diagnosis.value.explains > 0.2
@@ -135,11 +170,11 @@ export const useTrials = defineStore('trials', () => {
     }
     const { line, met } = lineNow()
     if (!line.length) return null
-    const stroke = present()
+    const meant = stroke()
     const trial: Trial = {
       id: `${isKept ? 'k' : 'p'}${newId().slice(0, 8)}`,
-      name: shortStrokeWords(stroke),
-      stroke,
+      name: shortStrokeWords(meant),
+      stroke: meant,
       line,
       met,
       outcome: outcomeWords(answer).slice(0, 300),
@@ -147,6 +182,9 @@ export const useTrials = defineStore('trials', () => {
       shown: true,
       seenWhite: null,
       seenBall: null,
+      missed: null,
+      hit: null,
+      earlier: [],
       balls: position.content.balls.map((b) => ({ ...b, ...rounded(b) })),
     }
     let list = [...trials.value]
@@ -204,9 +242,10 @@ export const useTrials = defineStore('trials', () => {
     let isCounted = false
     if (now.seenWhite)
       void seen.trigger({
-        id,
+        // Another attempt is another one to count.
+        id: now.earlier?.length ? `${id}-${now.earlier.length}` : id,
         balls: copy(position.content.balls),
-        stroke: present(),
+        stroke: stroke(),
         white: now.seenWhite,
         ball: now.seenBall ?? null,
         counted: () => (isCounted = true),
@@ -220,13 +259,40 @@ export const useTrials = defineStore('trials', () => {
     })
   }
 
+  /** What else was seen of the last attempt; said twice it is taken back. */
+  function saw(what: Pick<Trial, 'missed'> | Pick<Trial, 'hit'>) {
+    const t = mine.value
+    if (!t) return
+    const isSaid = Object.entries(what).every(([key, value]) => t[key as 'missed' | 'hit'] === value)
+    update(t.id, isSaid ? { missed: null, hit: null } : what)
+  }
+  /** The stroke was played once more: how it ended before is kept beside. */
+  function playedAgain() {
+    const t = mine.value
+    if (!t || !present.value) return
+    update(t.id, {
+      earlier: [...(t.earlier ?? []), present.value].slice(-mostEarlier),
+      seenWhite: null,
+      seenBall: null,
+      missed: null,
+      hit: null,
+    })
+    asks.value = 'white'
+  }
+
   return {
+    attempts,
+    verdict,
+    saw,
+    playedAgain,
     trials,
     mine,
     shown,
     before,
     changed,
     adjustment,
+    measured,
+    isStraight,
     asPlayed,
     asks,
     dragged,
