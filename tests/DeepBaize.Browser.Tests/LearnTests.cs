@@ -39,6 +39,17 @@ public class LearnTests(SecondDesk desk)
     }
 
     [Fact]
+    public void What_to_practise_is_told_in_points_and_frames_with_what_routines_have_shown()
+    {
+        var page = desk.Open();
+        page.Visit("/practice/learn");
+        page.Click(() => page.Find("learn-gain"));
+        page.Says("gain", "points a visit");
+        Assert.Contains("more frames of a hundred", page.Text("gain"));
+        Assert.Matches("Lately: .+ of \\d+|Nothing practised", page.Text("gain"));
+    }
+
+    [Fact]
     public void A_thumb_shows_where_the_white_stopped()
     {
         var page = desk.Open(390, 844, touch: true);

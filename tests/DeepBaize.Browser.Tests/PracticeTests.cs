@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using System.Net.Http.Json;
 using System.Text.Json;
 using OpenQA.Selenium;
@@ -170,6 +171,9 @@ public class PracticeTests(SecondDesk desk)
         page.Tap(() => page.Driver.FindElements(By.CssSelector("[data-testid=pick-attempt]"))[1]);
         page.Until(() => page.Text("last-attempt").StartsWith("Attempt 1: not done", StringComparison.Ordinal));
         Assert.Contains("is-checked", page.Find("reason-thick").GetAttribute("class"));
+        // Of a stroke that stopped elsewhere it is said what went wrong.
+        page.Tap(() => page.Find("ask-why"));
+        page.Until(() => Regex.IsMatch(page.Text("why-attempt"), "It was|usual spread|No stroke near"));
         page.Tap(() => page.Find("put-back"));
         page.Until(() => page.Text("put-back-list").Contains("from the top cushion"));
     }

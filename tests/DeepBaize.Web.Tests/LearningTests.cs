@@ -345,6 +345,12 @@ public class LearningTests(Application app)
         Assert.Equal(3.6, scale[0].Item2, 0.1);
         Assert.Equal(4.8, scale[1].Item2, 0.1);
         Assert.Equal(1, learnt["paces"]![0]!["attempts"]!.GetValue<int>());
+        // And what went wrong in the first one, for which a standard three was meant.
+        var id = counted["attempts"]![0]!.Text("id");
+        (status, var why) = await app.Send(HttpMethod.Get, $"/api/learn/attempts/{id}");
+        Assert.Equal(200, status);
+        Assert.Contains(why["causes"]!.AsArray(), c => c!.Text("direction") == "hard" && c!["chance"]!.GetValue<double>() > 0.2);
+        Assert.Equal(404, (await app.Send(HttpMethod.Get, $"/api/learn/attempts/{Guid.NewGuid()}")).Status);
     }
 
     [Fact]

@@ -12,7 +12,8 @@ namespace DeepBaize.Core.Learning;
 
 /// <summary>What it would bring to be better at one part.</summary>
 /// <param name="Points">Points of a visit to an open table, less what the miss at its end leaves, more than now.</param>
-public sealed record PartGain(SkillPart Part, Estimate Points);
+/// <param name="Frames">Share of frames that are won more, 0–1, against a player as he is now.</param>
+public sealed record PartGain(SkillPart Part, Estimate Points, Estimate Frames);
 
 /// <summary>What to practise: by how much visits would be worth more if each part of a player's error were smaller by a fifth.</summary>
 /// <param name="Visit">Points of a break from an open table as the player is.</param>
@@ -38,8 +39,44 @@ public sealed record PracticeGain(Estimate Visit, IReadOnlyList<PartGain> Parts)
     {
         var better = Skill.Parts.Select(p => (Part: p, Skill: Improved(player.Skill, p))).ToList();
         var breaks = workers.InParallel(workers.Bounded(Breaks, 6), k => Play(player, better, shape, k, workers));
-        var parts = better.Select((b, i) => new PartGain(b.Part, MeanOf([.. breaks.Select(one => one.Gains[i])])));
-        return new(MeanOf([.. breaks.Select(b => (double)b.Points)]), [.. parts.OrderByDescending(p => p.Points.Value)]);
+        var visit = MeanOf([.. breaks.Select(b => (double)b.Points)]);
+        PartGain GainOf(int i)
+        {
+            var points = MeanOf([.. breaks.Select(one => one.Gains[i])]);
+            return new(better[i].Part, points, FramesOf(points, visit.Value, player));
+        }
+        return new(visit, [.. Enumerable.Range(0, better.Count).Select(GainOf).OrderByDescending(p => p.Points.Value)]);
+    }
+
+    /// <summary>
+    /// Share of frames that are won more by visits worth so many points more: in the game of visits, by a player whose breaks are as much
+    /// longer, against himself as he is now, each breaking off in turn.
+    /// </summary>
+    private static Estimate FramesOf(Estimate points, double visit, Player player)
+    {
+        var now = Evaluation.OrdinaryPot(player.Skill);
+        double Won(double more)
+        {
+            var chances = FrameChances.Of(VisitSkill.Of(Longer(now, 1 + more / Math.Max(1, visit))), VisitSkill.Of(now));
+            return (chances.AfterBreakOf(1) + 1 - chances.AfterBreakOf(0)) / 2 - 0.5;
+        }
+        var error = Math.Abs(Won(points.Value + points.Error) - Won(points.Value - points.Error)) / 2;
+        return new(Won(points.Value), error, points.Strokes);
+    }
+
+    /// <summary>The chance of an ordinary pot with which so many times as many go in a row.</summary>
+    private static double Longer(double ordinary, double times)
+    {
+        const double least = 0.05,
+            most = 0.999;
+        var wanted = times * VisitSkill.Of(ordinary).PotsInARow;
+        var (low, high) = (least, most);
+        for (var i = 0; i < 40; i++)
+        {
+            var middle = (low + high) / 2;
+            (low, high) = VisitSkill.Of(middle).PotsInARow < wanted ? (middle, high) : (low, middle);
+        }
+        return (low + high) / 2;
     }
 
     private static (int Points, double[] Gains) Play(

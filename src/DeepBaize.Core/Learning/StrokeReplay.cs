@@ -63,7 +63,9 @@ internal sealed class StrokeReplay
     /// <summary>What a ball is off more, m, where it was seen on the table and runs into a pocket, or the other way round.</summary>
     private const double WrongEnd = 0.05;
 
-    /// <summary>By how much the logarithm of the likelihood falls where a ball is met and none was seen to be, a pot missed otherwise, and the like.</summary>
+    /// <summary>
+    /// By how much the logarithm of the likelihood falls where a ball is met and none was seen to be, a pot missed otherwise, and the like.
+    /// </summary>
     private const double WrongContact = 12;
 
     private const double Radians = Math.PI / 180;

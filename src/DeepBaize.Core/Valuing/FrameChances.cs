@@ -140,6 +140,9 @@ internal sealed class FrameChances
     /// <summary>Chance of a player who comes to a table that nobody has looked at, after a miss of the other one.</summary>
     public double AfterMissOf(int other, int left, int lead) => Usual(1 - other, left, lead, _afterMiss[other, left]);
 
+    /// <summary>Chance of a player who comes to a full table after the break-off of the other one.</summary>
+    public double AfterBreakOf(int other) => Usual(1 - other, MostLeft, 0, _opening[other, MostLeft]);
+
     /// <summary>Chance of a player with the black on its spot again, the white in hand.</summary>
     public double Respotted(int who) => Usual(who, 1, 0, 0);
 

@@ -27,10 +27,15 @@ public readonly record struct VisitSkill(
     public const double KeepsPosition = 0.95;
 
     /// <summary>Returns a player of this skill.</summary>
-    public static VisitSkill Of(Player player)
+    public static VisitSkill Of(Player player) => Of(Evaluation.OrdinaryPot(player.Skill));
+
+    /// <summary>Pots in a row from an ordinary one on, on the average, as long as the next is as ordinary.</summary>
+    public double PotsInARow => Pot / (1 - Pot * Keeps);
+
+    /// <summary>Returns a player by the chance of an ordinary pot, 0–1.</summary>
+    public static VisitSkill Of(double ordinary)
     {
-        // Between the four presets by the chance of an ordinary pot: learner, club, county, tour.
-        var ordinary = Evaluation.OrdinaryPot(player.Skill);
+        // Between the four presets: learner, club, county, tour.
         double By(double learner, double club, double county, double tour) =>
             PiecewiseLinear.At(ordinary, [(0.35, learner), (0.65, club), (0.89, county), (0.974, tour), (1, tour + 0.3 * (tour - county))]);
         return new(

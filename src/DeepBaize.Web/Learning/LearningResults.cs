@@ -194,7 +194,8 @@ public sealed record TeachResult(
 /// <summary>What it would bring to be better at one part by a fifth.</summary>
 /// <param name="Points">More points of a visit to an open table, less what the miss at its end leaves.</param>
 /// <param name="Routines">Families of routines that train it, the nearest first.</param>
-public sealed record PartGainResult(string Part, Estimate Points, IReadOnlyList<RoutineFamily> Routines);
+/// <param name="Frames">Share of frames that are won more, 0 to 1, against a player as he is now: reckoned.</param>
+public sealed record PartGainResult(string Part, Estimate Points, Estimate Frames, IReadOnlyList<RoutineFamily> Routines);
 
 /// <summary>What to practise, the most worth first.</summary>
 /// <param name="Visit">Points of a break from an open table as the player is now.</param>
@@ -204,7 +205,7 @@ public sealed record GainResult(Estimate Visit, double Better, IReadOnlyList<Par
         new(
             gain.Visit,
             PracticeGain.Better,
-            [.. gain.Parts.Select(p => new PartGainResult(p.Part.Name, p.Points, FamiliesOf(p.Part.Name)))]
+            [.. gain.Parts.Select(p => new PartGainResult(p.Part.Name, p.Points, p.Frames, FamiliesOf(p.Part.Name)))]
         );
 
     /// <summary>Common practice, no source.</summary>

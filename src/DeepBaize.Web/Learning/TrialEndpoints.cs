@@ -6,6 +6,7 @@ using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Learning;
+using DeepBaize.Data.Practice;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.InHand;
 using DeepBaize.Web.Players;
@@ -150,6 +151,13 @@ public static class TrialEndpoints
             .ProducesProblem(503)
             .WithName("learnPaces")
             .WithSummary("The own scale of paces of the player in hand, by the attempts at the routine Pace scale");
+        app.MapGet("/api/learn/attempts/{id:guid}", OfAttempt)
+            .WithTags("Learning")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(503)
+            .WithName("learnAttempt")
+            .WithSummary("What went wrong in a counted attempt that says where the white stopped");
         app.MapPost("/api/learn/attempts", Attempts)
             .WithTags("Learning")
             .ProducesProblem(400)
@@ -260,6 +268,50 @@ public static class TrialEndpoints
         return new(observed.Count, LearningEndpoints.ResultOf(learnt));
     }
 
+    private static readonly RecordKind AttemptKind = new("attempt", "It may have been withdrawn.", "Look at it again.");
+
+    private static async Task<Results<Ok<DiagnosisResult>, ProblemHttpResult>> OfAttempt(
+        Guid id,
+        HttpContext http,
+        SearchDesk desk,
+        DeepBaizeContext db,
+        CancellationToken cancel
+    )
+    {
+        if (await LaidAttempts(db).SingleOrDefaultAsync(x => x.Attempt.Id == id, cancel) is not { } found)
+            return AttemptKind.Missing();
+        var row = await db.Players.AsNoTracking().SingleOrDefaultAsync(p => p.Id == found.Attempt.PlayerId, cancel);
+        var player = (row is null ? new PlayerEntry() : StoredPlayer.Of(row)).Checked();
+        var shape = new TableShape(Conditions.With(found.Laid.Conditions));
+        var observed =
+            (found.Attempt.WhiteX is null ? null : SeenIn(found.Attempt, found.Laid.Step, shape, player))
+            ?? throw new InputException(
+                "id",
+                "It does not say where a single stroke ended.",
+                "an attempt at one stroke, with the place where the white stopped"
+            );
+        var diagnosis = await desk.JudgeAsync(http, workers => Diagnosis.Of(observed, player.Skill, shape, workers));
+        return TypedResults.Ok(DiagnosisResult.Of(diagnosis, observed, shape));
+    }
+
+    /// <summary>A counted attempt, and what was laid for it.</summary>
+    private sealed class LaidAttempt
+    {
+        public required Data.Practice.Attempt Attempt { get; init; }
+        public required LaidStep Laid { get; init; }
+    }
+
+    private static IQueryable<LaidAttempt> LaidAttempts(DeepBaizeContext db) =>
+        db
+            .Attempts.AsNoTracking()
+            .Where(a => a.OwnerId == User.LocalId && !a.IsWithdrawn)
+            .Join(
+                db.LaidSteps.AsNoTracking(),
+                a => new { a.OwnerId, Hash = a.LaidHash },
+                l => new { l.OwnerId, Hash = (string?)l.Hash },
+                (a, l) => new LaidAttempt { Attempt = a, Laid = l }
+            );
+
     private static async Task<PaceScaleResult> PacesAsync(DeepBaizeContext db, CancellationToken cancel)
     {
         var (seen, shape, _) = await SeenAsync(db, ShippedRoutines.PaceScale, cancel);
@@ -281,24 +333,17 @@ public static class TrialEndpoints
         var inHand = await db.InHandAsync(cancel);
         var row = await db.AtHand<Data.Players.ClubPlayer>().AsNoTracking().SingleOrDefaultAsync(p => p.Id == inHand.PlayerId, cancel);
         var player = (row is null ? new PlayerEntry() : StoredPlayer.Of(row)).Checked();
-        var attempts = await db
-            .Attempts.AsNoTracking()
-            .Where(a => a.OwnerId == User.LocalId && a.PlayerId == inHand.PlayerId && !a.IsWithdrawn && a.WhiteX != null)
-            .Where(a => routine == null || a.Routine == routine)
-            .Join(
-                db.LaidSteps.AsNoTracking(),
-                a => new { a.OwnerId, Hash = a.LaidHash },
-                l => new { l.OwnerId, Hash = (string?)l.Hash },
-                (a, l) => new { a, l }
-            )
-            .OrderByDescending(x => x.a.At)
+        var attempts = await LaidAttempts(db)
+            .Where(x => x.Attempt.PlayerId == inHand.PlayerId && x.Attempt.WhiteX != null)
+            .Where(x => routine == null || x.Attempt.Routine == routine)
+            .OrderByDescending(x => x.Attempt.At)
             .Take(NewestAttempts)
             .ToListAsync(cancel);
-        var conditions = attempts.FirstOrDefault()?.l.Conditions ?? new Dictionary<string, double>();
+        var conditions = attempts.FirstOrDefault()?.Laid.Conditions ?? new Dictionary<string, double>();
         var shape = new TableShape(Conditions.With(conditions));
         var observed = attempts
-            .Where(x => x.l.Conditions.Count == conditions.Count && x.l.Conditions.All(c => conditions.GetValueOrDefault(c.Key) == c.Value))
-            .Select(x => SeenIn(x.a, x.l.Step, shape, player))
+            .Where(x => x.Laid.Conditions.Count == conditions.Count && x.Laid.Conditions.All(c => conditions.GetValueOrDefault(c.Key) == c.Value))
+            .Select(x => SeenIn(x.Attempt, x.Laid.Step, shape, player))
             .OfType<ObservedStroke>()
             .ToList();
         return (observed, shape, player);

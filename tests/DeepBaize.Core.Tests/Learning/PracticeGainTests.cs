@@ -25,6 +25,10 @@ public class PracticeGainTests
         Assert.Equal(0, PointsOf("allowance"), 1e-9);
         Assert.Equal(gain.Parts.OrderByDescending(p => p.Points.Value), gain.Parts);
         Assert.All(gain.Parts, p => Assert.True(p.Points.Error >= 0));
+        // More points a visit win more frames, and none win none.
+        Assert.Equal(gain.Parts.OrderByDescending(p => p.Frames.Value).Select(p => p.Part), gain.Parts.Select(p => p.Part));
+        Assert.InRange(gain.Parts[0].Frames.Value, 0.001, 0.5);
+        Assert.Equal(0, gain.Parts.Single(p => p.Part.Name == "allowance").Frames.Value, 1e-6);
     }
 
     [Fact]

@@ -16,7 +16,7 @@ import HandbookLink from '../../ui/HandbookLink.vue'
 import OneOf from '../../ui/OneOf.vue'
 import FigureTable from './FigureTable.vue'
 import { useLearning } from './learning'
-import { againstWords, figureNames, gainWords, habitWords, heldWords, lineWords, playerRows, tableRows } from './words'
+import { againstWords, figureNames, gainWords, latelyWords, habitWords, heldWords, lineWords, playerRows, tableRows } from './words'
 
 /** A few strokes that teach most about a table; what counted attempts tell of the player; taken over with a press. */
 const learning = useLearning()
@@ -235,7 +235,10 @@ const takenRows = computed(() =>
           <p><ElButton :disabled="busy" data-testid="learn-gain" @click="learnGain">Work it out</ElButton></p>
           <template v-if="learning.gain">
             <ol data-testid="gain">
-              <li v-for="p in learning.gain.parts" :key="p.part">{{ gainWords(p) }}</li>
+              <li v-for="(p, i) in learning.gain.parts" :key="p.part">
+                {{ gainWords(p) }}
+                <div v-if="i < 3 && p.points.value > 2 * p.points.error" class="soft">{{ latelyWords(p.routines, learning.routines) }}</div>
+              </li>
             </ol>
             <p class="soft">
               Breaks of {{ learning.gain.visit.value.toFixed(0) }} ± {{ learning.gain.visit.error.toFixed(0) }} points as you are, from

@@ -5,6 +5,8 @@ import { usePlayer } from '../../position/player'
 import { useClub } from '../../position/club'
 
 type Knowledge = Schemas['TableKnowledge']
+/** Days in which a routine has shown something lately. */
+const lately = 28
 type Point = { x: number; y: number }
 
 /** What is learnt of the table and the player in hand. */
@@ -15,6 +17,7 @@ export const useLearning = defineStore('learning', () => {
   const taken = shallowRef<Schemas['TakenResult'][]>([])
   const player = shallowRef<Schemas['AttemptsLearnt'] | null>(null)
   const gain = shallowRef<Schemas['GainResult'] | null>(null)
+  const routines = shallowRef<Schemas['RoutineTally'][]>([])
   /** Which of the strokes that would tell most is to be played. */
   const chosen = ref(0)
   /** A late answer about another table is dropped. */
@@ -59,10 +62,16 @@ export const useLearning = defineStore('learning', () => {
     player.value = await ask(client.POST('/api/learn/attempts'))
   }
 
-  /** What each part of the error would bring, were it smaller. */
+  /** What each part of the error would bring, were it smaller; and what routines have shown in the last weeks. */
   async function loadGain() {
     gain.value = null
-    gain.value = await ask(client.POST('/api/learn/gain', { body: { player: players.player, conditions: club.conditions } }))
+    const from = new Date(Date.now() - lately * 86_400_000).toISOString()
+    const [found, shown] = await Promise.all([
+      ask(client.POST('/api/learn/gain', { body: { player: players.player, conditions: club.conditions } })),
+      ask(client.GET('/api/practice/statistics', { params: { query: { player: club.player?.id, from } } })),
+    ])
+    routines.value = shown.routines
+    gain.value = found
   }
 
   async function take(kind: Schemas['TakenKind'], name: string, figures: Record<string, number>) {
@@ -75,5 +84,21 @@ export const useLearning = defineStore('learning', () => {
     await Promise.all([club.load(), loadTaken()])
   }
 
-  return { knowledge, taken, player, gain, chosen, load, loadTaken, seenAt, playByStandIn, remove, loadPlayer, loadGain, take, undo }
+  return {
+    knowledge,
+    taken,
+    player,
+    gain,
+    routines,
+    chosen,
+    load,
+    loadTaken,
+    seenAt,
+    playByStandIn,
+    remove,
+    loadPlayer,
+    loadGain,
+    take,
+    undo,
+  }
 })

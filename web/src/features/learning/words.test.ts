@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { driftWords } from '../../domain/words'
-import { againstWords, gainWords, habitWords, heldWords, playerRows, tableRows } from './words'
+import { againstWords, gainWords, habitWords, heldWords, latelyWords, playerRows, tableRows } from './words'
 
 describe('what a table is said to be', () => {
   it('names the side to which a slow ball runs', () => {
@@ -51,7 +51,25 @@ describe('what a player does each time', () => {
 
 describe('what to practise', () => {
   it('is told in points, and what is within its error is nothing', () => {
-    expect(gainWords({ part: 'pace', points: { value: 4.1, error: 0.6, strokes: 32 } })).toBe('Pace: +4.1 points a visit (± 0.6)')
-    expect(gainWords({ part: 'side', points: { value: 0.1, error: 0.2, strokes: 32 } })).toContain('nothing to speak of')
+    const frames = { value: 0.0213, error: 0.003, strokes: 32 }
+    expect(gainWords({ part: 'pace', points: { value: 4.1, error: 0.6, strokes: 32 }, frames })).toBe(
+      'Pace: +4.1 points a visit (± 0.6), 2.1 more frames of a hundred (± 0.3)',
+    )
+    expect(gainWords({ part: 'side', points: { value: 0.1, error: 0.2, strokes: 32 }, frames })).toContain('nothing to speak of')
+  })
+  it('has beside it what the routines for it have shown', () => {
+    const tally = (name: string, family: 'pace' | 'spin', done: number, of: number) => ({
+      routine: name,
+      name,
+      family,
+      all: { done, of, low: 0, high: 1 },
+      lastTen: { done, of, low: 0, high: 1 },
+      lastAt: '',
+      weeks: [],
+      scores: null,
+    })
+    const routines = [tally('Up and down', 'pace', 14, 20), tally('Screw', 'spin', 6, 10)]
+    expect(latelyWords(['pace', 'position'], routines)).toBe('Lately: Up and down 14 of 20 (70 %).')
+    expect(latelyWords(['safety'], routines)).toContain('Nothing practised')
   })
 })

@@ -100,10 +100,20 @@ export function againstWords(before: number | undefined, after: number): string 
   return `${share >= 0 ? '+' : '−'}${Math.abs(share * 100).toFixed(0)} %`
 }
 
-/** "Pace: +4.1 points a visit (± 0.6)"; within its error a gain is nothing. */
-export function gainWords({ part, points }: Pick<Schemas['PartGainResult'], 'part' | 'points'>): string {
+/** "Pace: +4.1 points a visit (± 0.6), 2.1 more frames of a hundred (± 0.3)"; within its error a gain is nothing. */
+export function gainWords({ part, points, frames }: Pick<Schemas['PartGainResult'], 'part' | 'points' | 'frames'>): string {
   const name = partNames[part]?.split(' (')[0] ?? 'Rest and other hand'
   return points.value > 2 * points.error && points.value >= 0.05
-    ? `${name}: +${points.value.toFixed(1)} points a visit (± ${points.error.toFixed(1)})`
+    ? `${name}: +${points.value.toFixed(1)} points a visit (± ${points.error.toFixed(1)}), ` +
+        `${figureWords(100 * frames.value, 1)} more frames of a hundred (± ${figureWords(100 * frames.error, 1)})`
     : `${name}: nothing to speak of (${points.value.toFixed(1)} ± ${points.error.toFixed(1)})`
 }
+
+/** "Lately: Stop shot 14 of 20 (70 %), The clock 6 of 10 (60 %).": the routines that train a part, the one played last first. */
+export function latelyWords(families: readonly string[], routines: readonly Schemas['RoutineTally'][]): string {
+  const of = routines.filter((r) => families.includes(r.family)).slice(0, mostLately)
+  return of.length
+    ? `Lately: ${of.map((r) => `${r.name} ${r.all.done} of ${r.all.of} (${percentWords(r.all.done / r.all.of)})`).join(', ')}.`
+    : 'Nothing practised for it in four weeks.'
+}
+const mostLately = 3

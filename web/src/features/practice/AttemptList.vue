@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
+import { ask, client } from '../../api/client'
+import { diagnosisWords } from '../../domain/diagnosis'
 import { countWords, listWords } from '../../lib/formats'
+import { useAttempt } from '../../lib/useAttempt'
 import { useCounting } from './counting'
 import { useSession, type Attempt } from './session'
 import LineButton from '../../ui/LineButton.vue'
@@ -19,6 +22,20 @@ const shown = 12
 const isAll = ref(false)
 const numbered = computed(() => props.attempts.map((a, i) => ({ a, number: i + 1 })).reverse())
 const list = computed(() => (isAll.value ? numbered.value : numbered.value.slice(0, shown)))
+const { attempt } = useAttempt()
+/** Of an attempt that says where the white stopped: what went wrong, once it is asked for. */
+const why = reactive(new Map<string, string>())
+const mayAsk = (a: Attempt) => !!a.white && !a.done && a.score == null && !sessions.waitingIds.has(a.id)
+const askWhy = (a: Attempt) =>
+  attempt(async () => {
+    const found = await ask(client.GET('/api/learn/attempts/{id}', { params: { path: { id: a.id } } }))
+    why.set(a.id, diagnosisWords(found))
+  }, 'Could not work out what went wrong')
+// Corrected, it is asked anew.
+watch(
+  () => props.attempts.map((a) => a.revision + a.id).join(),
+  () => why.clear(),
+)
 const writing = ref('')
 const text = ref('')
 function write(a: Attempt) {
@@ -55,6 +72,7 @@ const said = (a: Attempt) =>
         ><span v-if="sessions.waitingIds.has(a.id)" class="soft">
           · {{ sessions.judgedWhenSent.has(a.id) ? 'not sent, judged when sent' : 'not sent' }}</span
         >
+        <span v-if="why.get(a.id)" class="why" role="status" data-testid="why-attempt">{{ why.get(a.id) }}</span>
         <em v-if="a.note && writing !== a.id" data-testid="coach-note">{{ a.note }}</em>
         <ElInput
           v-if="writing === a.id"
@@ -68,6 +86,15 @@ const said = (a: Attempt) =>
           @blur="keep"
         />
       </span>
+      <ElButton
+        v-if="mayAsk(a) && !why.has(a.id)"
+        size="small"
+        text
+        :aria-label="`What went wrong in attempt ${number}`"
+        data-testid="ask-why"
+        @click="askWhy(a)"
+        >Why?</ElButton
+      >
       <ElButton
         v-if="writing !== a.id"
         size="small"
@@ -110,6 +137,10 @@ li {
 .chosen .number {
   color: var(--accent);
   font-weight: 650;
+}
+.why {
+  display: block;
+  color: var(--text-soft);
 }
 .what em {
   display: block;

@@ -1,9 +1,10 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
+import { diagnosisWords } from '../../domain/diagnosis'
 import { shortStrokeWords } from '../../domain/words'
 import { openedWords } from './goOn'
 import { isSameTable, thinned } from './trials'
-import { changeWords, diagnosisWords, instrumentWords, verdictWords } from './trialWords'
+import { changeWords, instrumentWords, verdictWords } from './trialWords'
 
 describe('a line that a stroke leaves', () => {
   it('is kept with few points, none of them far from the way', () => {

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { ask, client, type BallEntry, type Schemas, type Stroke, type TrialEntry } from '../../api/client'
+import { diagnosisWords } from '../../domain/diagnosis'
 import { copy, isSameStroke, strokeOf } from '../../domain/strokes'
 import { shortStrokeWords } from '../../domain/words'
 import { newId } from '../../lib/device'
@@ -14,7 +15,7 @@ import { seen } from '../../position/seen'
 import { useShot } from '../../position/shot'
 import { useView } from '../../position/view'
 import { outcomeWords } from '../../position/words'
-import { changeWords, diagnosisWords, instrumentWords, verdictWords } from './trialWords'
+import { changeWords, instrumentWords, verdictWords } from './trialWords'
 
 type Point = { x: number; y: number }
 export type Trial = TrialEntry
