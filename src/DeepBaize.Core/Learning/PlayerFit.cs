@@ -23,7 +23,14 @@ public sealed record Habits(Range90 Turn, Range90 Pace, Range90 Side, Range90 He
 /// <summary>What attempts teach of a player.</summary>
 /// <param name="Skill">The likeliest parts.</param>
 /// <param name="Unexplained">Attempts that no stroke near the one meant explains, by their place in the list; they were left out.</param>
-public sealed record PlayerLearnt(Skill Skill, IReadOnlyList<LearntPart> Parts, Habits Habits, IReadOnlyList<int> Unexplained);
+/// <param name="Butt">Degrees by which the butt is higher than it is taken to lie; null where too few strokes tell of it.</param>
+public sealed record PlayerLearnt(
+    Skill Skill,
+    IReadOnlyList<LearntPart> Parts,
+    Habits Habits,
+    IReadOnlyList<int> Unexplained,
+    Range90? Butt
+);
 
 /// <summary>
 /// Learns the parts of a player's error from strokes on a table that is known. Each stroke's ends are taken as straight in its own error,
@@ -102,7 +109,7 @@ public sealed class PlayerFit
         }
         var parts = Learnt.Select((l, k) => PartOf(walkers, l.Part, l.Doubt, k)).ToList();
         var unexplained = Enumerable.Range(0, attempts.Count).Where(i => read[i] is null);
-        return new(skill, parts, fit.HabitsOf(skill), [.. unexplained]);
+        return new(skill, parts, fit.HabitsOf(skill), [.. unexplained], ButtFit.Of(attempts, skill, shape, workers));
     }
 
     /// <summary>The error that explains an attempt best, in its deviations; null if nothing near the stroke as meant does.</summary>

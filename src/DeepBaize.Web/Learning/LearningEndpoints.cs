@@ -77,10 +77,10 @@ public static class LearningEndpoints
                 "/player",
                 async (LearnPlayerRequest request, HttpContext http, SearchDesk desk) =>
                 {
-                    var (shape, skill) = (ShapeOf(request.Conditions), request.Player.Checked().Skill);
+                    var (shape, player) = (ShapeOf(request.Conditions), request.Player.Checked());
                     var attempts = Checked(request.Attempts, shape, "attempts");
-                    var learnt = await desk.JudgeAsync(http, workers => PlayerFit.Of(attempts, skill, shape, workers));
-                    return ResultOf(learnt);
+                    var learnt = await desk.JudgeAsync(http, workers => PlayerFit.Of(attempts, player.Skill, shape, workers));
+                    return ResultOf(learnt, player);
                 }
             )
             .WithName("learnPlayer")
@@ -155,13 +155,20 @@ public static class LearningEndpoints
             ),
         ];
 
-    internal static PlayerLearntResult ResultOf(PlayerLearnt learnt)
+    internal static PlayerLearntResult ResultOf(PlayerLearnt learnt, Player player)
     {
         var habits = learnt.Habits;
         return new(
             [.. learnt.Parts.Select(p => new EstimateResult(p.Part.Name, p.Range.Value, p.Range.Low, p.Range.High, p.Narrowed))],
-            new(RangeResult.Of(habits.Turn), RangeResult.Of(habits.Pace), RangeResult.Of(habits.Side), RangeResult.Of(habits.Height)),
+            new(
+                RangeResult.Of(habits.Turn),
+                RangeResult.Of(habits.Pace),
+                RangeResult.Of(habits.Side),
+                RangeResult.Of(habits.Height),
+                learnt.Butt is { } raised ? RangeResult.Of(raised) : null
+            ),
             Pace.OfCueSpeed(Pace.CueSpeed(5) * Math.Max(0.1, 1 + habits.Pace.Value)),
+            learnt.Butt is { } butt ? Math.Clamp(player.NaturalElevation + butt.Value, 0, Player.HighestButt) : null,
             learnt.Unexplained
         );
     }

@@ -162,13 +162,21 @@ public sealed record TableLearntResult(
 );
 
 /// <summary>What a player's strokes are off by on the average, with 90 % intervals; units as of an error.</summary>
-public sealed record HabitsResult(RangeResult TurnDegrees, RangeResult Pace, RangeResult Side, RangeResult Height);
+public sealed record HabitsResult(
+    RangeResult TurnDegrees,
+    RangeResult Pace,
+    RangeResult Side,
+    RangeResult Height,
+    [property: Description("By how many degrees the butt is higher than it was taken to lie; null where too few strokes with side tell.")]
+        RangeResult? ButtDegrees
+);
 
 /// <summary>What strokes tell of a player.</summary>
 public sealed record PlayerLearntResult(
     [property: Description("The parts of a skill in its units, with 90 % intervals.")] IReadOnlyList<EstimateResult> Estimates,
     HabitsResult Habits,
     [property: Description("What the player calls five, on the standard scale, by the habit of pace.")] double PaceOfFive,
+    [property: Description("How high the butt lies with nothing in the way, degrees; null where nothing tells.")] double? NaturalElevation,
     [property: Description("Strokes that nothing near the one meant explains, by their place in the list; left out.")]
         IReadOnlyList<int> Unexplained
 );

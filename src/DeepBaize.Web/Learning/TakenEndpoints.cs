@@ -31,7 +31,7 @@ public sealed record TakeRequest
     [Description("1 to 80 letters.")]
     public required string Name { get; init; }
 
-    [Description("By name: conditions of a table, or parts of a skill and paceOfFive.")]
+    [Description("By name: conditions of a table, or parts of a skill, paceOfFive and naturalElevation.")]
     public required IReadOnlyDictionary<string, double> Figures { get; init; }
 }
 
@@ -60,7 +60,8 @@ public sealed record TakenResult(
 /// <summary>What was learnt and holds: taken over by a press, kept by name and date, and given back.</summary>
 public static class TakenEndpoints
 {
-    private const string PaceOfFive = "paceOfFive";
+    private const string PaceOfFive = "paceOfFive",
+        NaturalElevation = "naturalElevation";
 
     private static readonly RecordKind Kind = new("taken figures", "They may be of another table or player.", "Look at them again.");
 
@@ -178,17 +179,19 @@ public static class TakenEndpoints
         var skill = player.Skill == Skill.Own ? player.OwnSkill!.ToSkill("own") : Skill.Named(player.Skill);
         var parts = Skill.Parts.ToDictionary(p => p.Name, p => p.Of(skill));
         parts[PaceOfFive] = PaceScale.Standard(player.PaceScale, 5);
+        parts[NaturalElevation] = player.NaturalElevation;
         return parts;
     }
 
     /// <summary>Writes parts of a skill, and the pace, over those that a player has.</summary>
     private static void Write(ClubPlayer player, IReadOnlyDictionary<string, double> figures, string skill)
     {
-        var known = Skill.Parts.Select(p => p.Name).Append(PaceOfFive).ToList();
+        var known = Skill.Parts.Select(p => p.Name).Append(PaceOfFive).Append(NaturalElevation).ToList();
         var checks = new Checks("figures");
         foreach (var name in figures.Keys)
             checks.That(known.Contains(name), name, "There is no such part.", string.Join(", ", known));
         checks.Range(PaceOfFive, figures.GetValueOrDefault(PaceOfFive, 5), 3, 8);
+        checks.Range(NaturalElevation, figures.GetValueOrDefault(NaturalElevation, 3), 0, Core.Players.Player.HighestButt, "°");
         checks.ThrowIfAny();
         var all = Merged(FiguresOf(player), figures);
         var entry = new SkillEntry
@@ -207,5 +210,7 @@ public static class TakenEndpoints
         (player.OwnSkill, player.Skill) = (entry, skill);
         if (figures.TryGetValue(PaceOfFive, out var five))
             player.PaceScale = PaceScale.WithFive(player.PaceScale, five);
+        if (figures.TryGetValue(NaturalElevation, out var butt))
+            player.NaturalElevation = butt;
     }
 }

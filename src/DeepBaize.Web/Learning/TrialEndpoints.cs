@@ -6,8 +6,8 @@ using DeepBaize.Core.Practice.Shipped;
 using DeepBaize.Core.Table;
 using DeepBaize.Data;
 using DeepBaize.Data.Learning;
-using DeepBaize.Data.Practice;
 using DeepBaize.Data.Positions;
+using DeepBaize.Data.Practice;
 using DeepBaize.Web.InHand;
 using DeepBaize.Web.Players;
 using DeepBaize.Web.Records;
@@ -265,7 +265,7 @@ public static class TrialEndpoints
         if (observed.Count < FewestAttempts)
             return new(observed.Count, null);
         var learnt = await desk.JudgeAsync(http, workers => PlayerFit.Of(observed, player.Skill, shape, workers));
-        return new(observed.Count, LearningEndpoints.ResultOf(learnt));
+        return new(observed.Count, LearningEndpoints.ResultOf(learnt, player));
     }
 
     private static readonly RecordKind AttemptKind = new("attempt", "It may have been withdrawn.", "Look at it again.");
@@ -342,7 +342,9 @@ public static class TrialEndpoints
         var conditions = attempts.FirstOrDefault()?.Laid.Conditions ?? new Dictionary<string, double>();
         var shape = new TableShape(Conditions.With(conditions));
         var observed = attempts
-            .Where(x => x.Laid.Conditions.Count == conditions.Count && x.Laid.Conditions.All(c => conditions.GetValueOrDefault(c.Key) == c.Value))
+            .Where(x =>
+                x.Laid.Conditions.Count == conditions.Count && x.Laid.Conditions.All(c => conditions.GetValueOrDefault(c.Key) == c.Value)
+            )
             .Select(x => SeenIn(x.Attempt, x.Laid.Step, shape, player))
             .OfType<ObservedStroke>()
             .ToList();

@@ -125,6 +125,34 @@ public class TableFitTests
     }
 
     [Fact]
+    public void How_high_the_butt_lies_is_found_by_how_side_curves_the_way()
+    {
+        var shape = new TableShape(Conditions.Default);
+        var truth = new Skill(Skill.Own, 0.03, 0.2, 5, 3, 1, 0.3) { CushionDegrees = 0.3, Evenness = 8 };
+        var random = new Random(8);
+        var attempts = new List<ObservedStroke>();
+        for (var i = 0; i < 30; i++)
+        {
+            var (layout, bare) = RandomStrokes.Bare(random);
+            var meant = bare with { SideTips = i % 2 == 0 ? 1 : -1, HeightTips = 0 };
+            var error = Scatter.Of(layout, meant, truth, shape).Error(StandardDraws.Draw(random));
+            attempts.Add(
+                RandomStrokes.Seen(layout, meant with { ElevationDegrees = 6 }, error, shape, 0.01, random) with
+                {
+                    Meant = meant,
+                }
+            );
+        }
+        var butt = ButtFit.Of(attempts, truth, shape, Workers.Shared())!;
+        Assert.True(butt.Low < 3 && butt.High > 3, $"{butt}");
+        Assert.True(butt.Low > 1, $"{butt}");
+        // Plain strokes tell nothing of it.
+        Assert.Null(
+            ButtFit.Of([.. attempts.Select(a => a with { Meant = a.Meant with { SideTips = 0 } })], truth, shape, Workers.Shared())
+        );
+    }
+
+    [Fact]
     public void A_players_pace_and_height_are_found_again_and_what_he_always_does()
     {
         var shape = new TableShape(Conditions.Default);

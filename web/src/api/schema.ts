@@ -3717,6 +3717,7 @@ export interface components {
             pace: components["schemas"]["RangeResult"];
             side: components["schemas"]["RangeResult"];
             height: components["schemas"]["RangeResult"];
+            buttDegrees: null | components["schemas"]["RangeResult"];
         };
         /** @description A height of the tip at which the butt need be raised less. */
         HigherResult: {
@@ -4668,6 +4669,11 @@ export interface components {
              * @description What the player calls five, on the standard scale, by the habit of pace.
              */
             paceOfFive: number;
+            /**
+             * Format: double
+             * @description How high the butt lies with nothing in the way, degrees; null where nothing tells.
+             */
+            naturalElevation: null | number;
             /** @description Strokes that nothing near the one meant explains, by their place in the list; left out. */
             unexplained: number[];
         };
@@ -6388,7 +6394,7 @@ export interface components {
             kind: components["schemas"]["TakenKind"];
             /** @description 1 to 80 letters. */
             name: string;
-            /** @description By name: conditions of a table, or parts of a skill and paceOfFive. */
+            /** @description By name: conditions of a table, or parts of a skill, paceOfFive and naturalElevation. */
             figures: {
                 [key: string]: number;
             };

@@ -109,9 +109,11 @@ const takePlayer = () =>
     const name = await askName('Name what you have learnt', `${club.player?.name ?? 'Player'}, ${today()}`, 'Name')
     if (!name) return
     const figures = Object.fromEntries(learnt.value!.estimates.filter((e) => e.narrowed >= 0.1).map((e) => [e.name, e.value]))
-    const { pace } = learnt.value!.habits
+    const { pace, buttDegrees } = learnt.value!.habits
     // His own five only where it is more than chance, and within what a five may be.
     if (pace.low > 0 || pace.high < 0) figures.paceOfFive = Math.min(8, Math.max(3, learnt.value!.paceOfFive))
+    const butt = learnt.value!.naturalElevation
+    if (butt != null && buttDegrees && (buttDegrees.low > 0 || buttDegrees.high < 0)) figures.naturalElevation = butt
     const made = await learning.take('player', name, figures)
     notices.show({
       kind: 'info',

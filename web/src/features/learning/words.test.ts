@@ -37,15 +37,20 @@ describe('what a table is said to be', () => {
 describe('what a player does each time', () => {
   const none = { value: 0, low: -1, high: 1 }
   it('is said only where it is more than chance', () => {
-    expect(habitWords({ turnDegrees: none, pace: none, side: none, height: none })).toEqual([])
+    expect(habitWords({ turnDegrees: none, pace: none, side: none, height: none, buttDegrees: null })).toEqual([])
     expect(
       habitWords({
         turnDegrees: none,
         pace: { value: 0.06, low: 0.02, high: 0.1 },
         side: none,
         height: { value: -0.08, low: -0.12, high: -0.04 },
+        buttDegrees: { value: 2.1, low: 1.2, high: 3 },
       }),
-    ).toEqual(['You strike 6 % too hard on the average.', 'Your tip is 0.25 of a tip too low on the average.'])
+    ).toEqual([
+      'You strike 6 % too hard on the average.',
+      'Your tip is 0.25 of a tip too low on the average.',
+      'Your butt lies 2.1° higher than was assumed.',
+    ])
   })
 })
 

@@ -89,6 +89,9 @@ export function habitWords(h: Schemas['HabitsResult']): string[] {
     isSure(h.turnDegrees)
       ? `You start the white ${degreeWords(Math.abs(h.turnDegrees.value), 2)} too far ${h.turnDegrees.value > 0 ? 'left' : 'right'} on the average.`
       : '',
+    h.buttDegrees && isSure(h.buttDegrees)
+      ? `Your butt lies ${degreeWords(Math.abs(h.buttDegrees.value), 1)} ${h.buttDegrees.value > 0 ? 'higher' : 'lower'} than was assumed.`
+      : '',
   ].filter(Boolean)
 }
 
