@@ -5,8 +5,8 @@ using DeepBaize.Core.Work;
 namespace DeepBaize.Core.Learning;
 
 /// <summary>
-/// How much higher a player's butt lies than it is taken to: strokes with side curve by it. Each stroke is explained with the butt at several
-/// heights, its own error summed over about the best one (Laplace's approximation), and the heights are weighed by that.
+/// How much higher a player's butt lies than it is taken to: strokes with side curve by it. Each stroke is explained with the butt at
+/// several heights, its own error summed over about the best one (Laplace's approximation), and the heights are weighed by that.
 /// </summary>
 public static class ButtFit
 {

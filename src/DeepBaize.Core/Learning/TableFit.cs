@@ -92,7 +92,7 @@ public sealed class TableFit
         LeastWidening = 1.3,
         FullyTrusted = 10;
 
-    private double Widening => LeastWidening * Math.Max(1, _trials.Count / FullyTrusted);
+    private double Widening => LeastWidening * Math.Max(1, Math.Pow(_trials.Count / FullyTrusted, 2));
 
     /// <summary>Of a hop, in standard deviations.</summary>
     private const double HopLength = 2;

@@ -109,7 +109,7 @@ export const chapters: Chapter[] = [
         topic: 'lines',
         title: 'Lines of strokes',
         means:
-          'Every stroke you play on the desk, or keep, leaves its line. Change one thing by a little and see what it moved. Drag the ring of the white to where it really stopped, and that is kept with it.',
+          'Every stroke you play on the desk, or keep, leaves its line. Change one thing by a little and see what it moved. Drag the ring of the white to where it really stopped, and that is kept with it; press Played again for the next attempt, and from the third on you are told what they have in common.',
         found:
           'A change is told against the line before it: how much longer the white runs after the contact, and how much wider it comes off the same cushion.',
         exact: 'As exact as the strokes themselves.',
