@@ -76,8 +76,14 @@ public sealed class PlayerFit
     /// <summary>Attempts are read with the skill before, and once more with what was learnt of them.</summary>
     private const int Readings = 2;
 
-    /// <summary>Ends are not quite straight in an error: intervals are so much wider, by logarithm (docs/learning.md).</summary>
-    private const double Widening = 1.3;
+    /// <summary>
+    /// Ends are not quite straight in an error, and that does not average out: intervals are wider by logarithm, the more the more attempts
+    /// there are (docs/learning.md).
+    /// </summary>
+    private const double LeastWidening = 1.3,
+        FullyTrusted = 40;
+
+    private double Widening => LeastWidening * Math.Pow(Math.Max(1, _attempts.Count / FullyTrusted), 0.25);
 
     private static readonly ErrorStream Draws = ErrorStream.Named("player fit");
 
@@ -107,7 +113,7 @@ public sealed class PlayerFit
             walkers = fit.Sample(workers);
             skill = fit.SkillAt([.. Enumerable.Range(0, Learnt.Length).Select(k => Quantile(walkers, k, 0.5))]);
         }
-        var parts = Learnt.Select((l, k) => PartOf(walkers, l.Part, l.Doubt, k)).ToList();
+        var parts = Learnt.Select((l, k) => fit.PartOf(walkers, l.Part, l.Doubt, k)).ToList();
         var unexplained = Enumerable.Range(0, attempts.Count).Where(i => read[i] is null);
         return new(skill, parts, fit.HabitsOf(skill), [.. unexplained], ButtFit.Of(attempts, skill, shape, workers));
     }
@@ -308,7 +314,7 @@ public sealed class PlayerFit
     private static double Quantile(List<double[]> walkers, int k, double share) =>
         Math.Exp(MathNet.Numerics.Statistics.Statistics.Quantile(walkers.Select(w => w[k]), share));
 
-    private static LearntPart PartOf(List<double[]> walkers, string name, double doubt, int k)
+    private LearntPart PartOf(List<double[]> walkers, string name, double doubt, int k)
     {
         var part = PartNamed(name);
         var middle = Quantile(walkers, k, 0.5);

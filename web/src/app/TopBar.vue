@@ -3,10 +3,10 @@ import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-pl
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useRecords } from '../features/frames/records'
-import { useDraft } from '../position/draft'
 import { useOutbox } from '../lib/outbox'
 import { useAttempt } from '../lib/useAttempt'
 import { kinds, useClub, type Kind } from '../position/club'
+import { followingTable } from '../position/following'
 import { isUpdateReady, takeUpdate } from './updates'
 
 /** The places, the player in hand, and the settings: seen everywhere. */
@@ -15,7 +15,6 @@ const club = useClub()
 const router = useRouter()
 const { attempt } = useAttempt()
 const records = useRecords()
-const position = useDraft()
 const route = useRoute()
 const outbox = useOutbox()
 
@@ -46,17 +45,9 @@ const look = (isOpen: boolean) => {
 }
 function choose(what: { kind: Kind; id: string } | { go: string }) {
   if ('go' in what) return router.push(what.go)
-  return attempt(() => take(what.kind, what.id), 'Could not change it')
+  return attempt(async () => void (await take(what.kind, what.id)), 'Could not change it')
 }
-/** The table that is laid out follows another table or cue, unless it has figures of its own; undo goes back. */
-async function take(kind: Kind, id: string) {
-  const before = JSON.stringify(Object.entries(club.conditions).sort())
-  const isTheirs = JSON.stringify(Object.entries(position.content.conditions).sort()) === before
-  await club.take(kind, id)
-  if (!isTheirs || kind === 'players') return
-  position.content.conditions = { ...club.conditions }
-  position.commit()
-}
+const take = (kind: Kind, id: string) => (kind === 'players' ? club.take(kind, id) : followingTable(() => club.take(kind, id)))
 const help = (what: string) => (what === 'handbook' ? void router.push('/handbook') : what === 'tour' ? emit('tour') : emit('keys'))
 </script>
 

@@ -3,14 +3,14 @@ import { ElButton } from 'element-plus'
 import { computed } from 'vue'
 import { useClub } from '../../position/club'
 import { useDraft } from '../../position/draft'
+import { sortedFigures } from '../../position/following'
 import ConditionsFields from './ConditionsFields.vue'
 
 /** The conditions of the position that is open, and how they are made the table's and the cue's own. */
 const position = useDraft()
 const club = useClub()
 const errors = computed(() => position.problem?.errors.filter((e) => e.field.startsWith('conditions')) ?? [])
-const sorted = (figures: Record<string, number>) => JSON.stringify(Object.entries(figures).sort())
-const differs = computed(() => sorted(position.content.conditions) !== sorted(club.conditions))
+const differs = computed(() => sortedFigures(position.content.conditions) !== sortedFigures(club.conditions))
 
 function takeTheirs() {
   position.content.conditions = { ...club.conditions }

@@ -94,7 +94,9 @@ const takeTable = () =>
     const made = await learning.take('table', name, Object.fromEntries(known.map((e) => [e.name, e.value])))
     notices.show({
       kind: 'info',
-      text: `${club.table?.name} has the figures you learnt: chances and plans use them from now on.`,
+      text:
+        `${club.table?.name} has the figures you learnt: chances and plans use them from now on.` +
+        (made.isFollowed ? '' : ' The position on the table keeps conditions of its own: change them under Conditions.'),
       action: { label: 'Undo', run: () => void attempt(() => learning.undo(made.id), 'Could not undo it') },
     })
   }, 'Could not take them over')

@@ -3,6 +3,7 @@ import { ref, shallowRef } from 'vue'
 import { ask, askList, client, type Schemas } from '../../api/client'
 import { usePlayer } from '../../position/player'
 import { useClub } from '../../position/club'
+import { followingTable } from '../../position/following'
 
 type Knowledge = Schemas['TableKnowledge']
 /** Days in which a routine has shown something lately. */
@@ -74,14 +75,17 @@ export const useLearning = defineStore('learning', () => {
     gain.value = found
   }
 
+  /** Whether the table that is laid out has these figures too is said with it. */
   async function take(kind: Schemas['TakenKind'], name: string, figures: Record<string, number>) {
     const made = await ask(client.POST('/api/learn/taken', { body: { kind, name, figures } }))
-    await Promise.all([club.load(), loadTaken()])
-    return made
+    const isFollowed = await followingTable(() => club.load())
+    await loadTaken()
+    return { ...made, isFollowed }
   }
   async function undo(id: string) {
     await ask(client.POST('/api/learn/taken/{id}/undo', { params: { path: { id } } }))
-    await Promise.all([club.load(), loadTaken()])
+    await followingTable(() => club.load())
+    await loadTaken()
   }
 
   return {

@@ -24,14 +24,24 @@ export const figureNames: Record<string, { name: string; words: (v: number) => s
   spinDeceleration: { name: 'How soon side dies', words: (v) => `${figureWords(v, 1)} rad/s²` },
 }
 
+/** The chance that of so many strokes no more than this stop in an area that holds 90 of 100. */
+function chanceOfAtMost(count: number, of: number): number {
+  let [one, sum] = [0.1 ** of, 0]
+  for (let k = 0; k <= count; k++) {
+    sum += one
+    one *= ((of - k) / (k + 1)) * 9
+  }
+  return sum
+}
+
 /** "27 of the last 30 stopped in their 90 % area": how well each stroke is predicted from the others; with what it means if it is not. */
 export function heldWords(held: readonly boolean[]): string {
   const last = held.slice(-30)
   if (last.length < 3) return ''
   const count = last.filter(Boolean).length
   const words = `${count} of the last ${last.length} stopped in the 90 % area that the others predict`
-  // One in ten should not: far more than that is told.
-  return count < 0.7 * last.length
+  // One in ten should not: more than chance makes of that is told.
+  return chanceOfAtMost(count, last.length) < 0.1
     ? `${words}. That is too few: a place was misread, or the table has changed (brushed, damp, other balls). Delete what is wrong.`
     : `${words}.`
 }
@@ -107,8 +117,8 @@ export function againstWords(before: number | undefined, after: number): string 
 export function gainWords({ part, points, frames }: Pick<Schemas['PartGainResult'], 'part' | 'points' | 'frames'>): string {
   const name = partNames[part]?.split(' (')[0] ?? 'Rest and other hand'
   return points.value > 2 * points.error && points.value >= 0.05
-    ? `${name}: +${points.value.toFixed(1)} points a visit (± ${points.error.toFixed(1)}), ` +
-        `${figureWords(100 * frames.value, 1)} more frames of a hundred (± ${figureWords(100 * frames.error, 1)})`
+    ? `${name}: +${points.value.toFixed(1)} points a visit (±\u00a0${points.error.toFixed(1)}), ` +
+        `${figureWords(100 * frames.value, 1)} more frames of a hundred (±\u00a0${figureWords(100 * frames.error, 1)})`
     : `${name}: nothing to speak of (${points.value.toFixed(1)} ± ${points.error.toFixed(1)})`
 }
 
