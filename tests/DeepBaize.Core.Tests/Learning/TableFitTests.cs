@@ -124,6 +124,39 @@ public class TableFitTests
         Assert.NotEqual(next[0].Stroke, TeachingStrokes.Next(after, Skill.Named("county"), 0.02, Workers.Shared())[0].Stroke);
     }
 
+    /// <summary>Squirt by the way of a white with side, throw by what two balls do, a pocket by what its jaws refuse.</summary>
+    [Theory]
+    [InlineData("endMassRatio", 40)]
+    [InlineData("ballFrictionRange", 0.16)]
+    [InlineData("cornerGap", 0.081)]
+    public void Squirt_throw_and_the_width_of_a_pocket_are_found_from_strokes_that_show_them(string name, double truth)
+    {
+        var hidden = new TableShape(Conditions.With(new Dictionary<string, double> { [name] = truth }));
+        var random = new Random(35);
+        double Between(double low, double high) => low + (high - low) * random.NextDouble();
+        (Layout, Stroke) Shown(int i)
+        {
+            if (name == "endMassRatio")
+                return (Layout.OfRest([new(Ball.White, Between(0.3, 1), 0.9)]), new(0, i % 2 == 0 ? 0.9 : -0.9, 0, 3.5, 3));
+            // Half-ball contacts; or straight at a corner, a little beside its middle.
+            var red = name == "cornerGap" ? new Vec2(2.9, 1.25) : new Vec2(1.8, Between(0.7, 1.1));
+            var aim =
+                name == "cornerGap" ? (new Vec2(Dimensions.Length, Dimensions.Width) - red).Direction : Angle.FromDegrees(Between(-20, 20));
+            var white = red - 0.7 * aim.Unit;
+            var turn = name == "cornerGap" ? 0.06 * (i - 4.5) : Math.Asin(Between(0.5, 1.4) * Dimensions.BallRadius / 0.7) * 180 / Math.PI;
+            return (Layout.OfRest([new(Ball.White, white), new(Ball.Red(1), red)]), new(aim.Degrees + turn, 0, 0, 3.4, 3));
+        }
+        var strokes = Enumerable
+            .Range(0, 10)
+            .Select(Shown)
+            .Select(s => RandomStrokes.Seen(s.Item1, s.Item2, default, hidden, 0.003, random))
+            .ToList();
+        var learnt = TableFit.Of(strokes, Belief.Before(Conditions.Default, Parameter.Named([name])), Machine, Workers.Shared()).Belief;
+        var range = learnt.RangeOf(0);
+        Assert.True(range.Low <= truth && truth <= range.High, $"{range}");
+        Assert.True(learnt.Narrowed(0) > 0.5, $"{learnt.Narrowed(0)}");
+    }
+
     [Fact]
     public void How_high_the_butt_lies_is_found_by_how_side_curves_the_way()
     {
