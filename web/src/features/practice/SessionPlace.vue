@@ -241,7 +241,7 @@ const sent = computed(() => {
         <div class="thumb-side">
           <AttemptBar v-if="!isOver" />
           <p v-else class="over">
-            <strong>The session is over.</strong>&#32;
+            <strong>The session is over.</strong>{{ ' ' }}
             <RouterLink :to="`/progress?routine=${session.now?.routine}`">See how it went</RouterLink>, or
             <a :href="`/api/practice/sessions/${id}/sheet.pdf`" target="_blank" data-testid="sheet">print its sheet</a>.
           </p>
