@@ -1,3 +1,4 @@
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Work;
@@ -32,7 +33,8 @@ public static class ButtFit
         var telling = attempts.Where(a => Math.Abs(a.Meant.SideTips) >= LeastSide).Take(Most).ToList();
         if (telling.Count < Fewest)
             return null;
-        var heights = Raised.Where(r => telling.All(t => t.Meant.ElevationDegrees + r >= 0)).ToList();
+        bool CanLie(double raised) => telling.All(t => t.Meant.ElevationDegrees + raised is >= 0 and <= Strike.MaxElevationDegrees);
+        var heights = Raised.Where(CanLie).ToList();
         var evidence = workers.InParallel(
             telling.Count * heights.Count,
             i => EvidenceOf(telling[i / heights.Count], heights[i % heights.Count], skill, shape)

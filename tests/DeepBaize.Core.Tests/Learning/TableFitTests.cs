@@ -1,5 +1,6 @@
 using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Learning;
+using DeepBaize.Core.Physics;
 using DeepBaize.Core.Players;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
@@ -179,6 +180,12 @@ public class TableFitTests
         var butt = ButtFit.Of(attempts, truth, shape, Workers.Shared())!;
         Assert.True(butt.Low < 3 && butt.High > 3, $"{butt}");
         Assert.True(butt.Low > 1, $"{butt}");
+        // Where the butt is as high as it goes it cannot have been higher.
+        var steep = attempts
+            .Take(6)
+            .Select(a => a with { Meant = a.Meant with { ElevationDegrees = Strike.MaxElevationDegrees } })
+            .ToList();
+        Assert.InRange(ButtFit.Of(steep, truth, shape, Workers.Shared())!.High, -3, 0);
         // Plain strokes tell nothing of it.
         Assert.Null(
             ButtFit.Of([.. attempts.Select(a => a with { Meant = a.Meant with { SideTips = 0 } })], truth, shape, Workers.Shared())
