@@ -35,9 +35,10 @@ public static class ButtFit
             return null;
         bool CanLie(double raised) => telling.All(t => t.Meant.ElevationDegrees + raised is >= 0 and <= Strike.MaxElevationDegrees);
         var heights = Raised.Where(CanLie).ToList();
+        var deviations = telling.Select(t => t.DeviationsOf(skill, shape)).ToList();
         var evidence = workers.InParallel(
             telling.Count * heights.Count,
-            i => EvidenceOf(telling[i / heights.Count], heights[i % heights.Count], skill, shape)
+            i => EvidenceOf(telling[i / heights.Count], deviations[i / heights.Count], heights[i % heights.Count], shape)
         );
         var sums = new double[heights.Count];
         for (var t = 0; t < telling.Count; t++)
@@ -49,13 +50,11 @@ public static class ButtFit
         return Posterior([.. heights.Zip(sums, (at, sum) => (at, sum - 0.5 * Math.Pow(at / Doubt, 2)))]);
     }
 
-    private static double EvidenceOf(ObservedStroke stroke, double raised, Skill skill, TableShape shape)
+    private static double EvidenceOf(ObservedStroke stroke, double[] deviations, double raised, TableShape shape)
     {
         var meant = stroke.Meant with { ElevationDegrees = stroke.Meant.ElevationDegrees + raised };
-        var deviations = stroke.DeviationsOf(skill, shape);
         var fit = new ErrorFit(new(stroke with { Meant = meant }, shape), deviations);
-        double[] spread = [.. Enumerable.Repeat(1.0, deviations.Length)];
-        var best = fit.Screen(64, 1).Take(3).Select(z => fit.Refine(z, spread)).MaxBy(m => m.Value)!;
+        var best = fit.Best(64, 1, spread: 1);
         return best.Value + best.Root.Diagonal().Sum(Math.Log);
     }
 
@@ -64,7 +63,7 @@ public static class ButtFit
     {
         const int steps = 30;
         var most = known.Max(k => k.Log);
-        var places = new List<(double At, double Weight)>();
+        var places = new List<(double Value, double Weight)>();
         for (var i = 0; i + 1 < known.Count; i++)
             for (var s = 0; s < steps; s++)
             {
@@ -72,15 +71,6 @@ public static class ButtFit
                 var log = (1 - share) * known[i].Log + share * known[i + 1].Log;
                 places.Add((known[i].At + share * (known[i + 1].At - known[i].At), Math.Exp(log - most)));
             }
-        var total = places.Sum(p => p.Weight);
-        double At(double quantile)
-        {
-            var sum = 0.0;
-            foreach (var (at, weight) in places)
-                if ((sum += weight) >= quantile * total)
-                    return at;
-            return places[^1].At;
-        }
-        return new(places.Sum(p => p.At * p.Weight) / total, At(0.05), At(0.95));
+        return Range90.Of(places);
     }
 }

@@ -47,7 +47,24 @@ public enum StrokeFault
 public sealed record LikelyCause(StrokeFault Cause, double Amount, double Chance, StrokeError Error);
 
 /// <summary>A figure with the interval that holds it in 90 of 100 cases.</summary>
-public sealed record Range90(double Value, double Low, double High);
+public sealed record Range90(double Value, double Low, double High)
+{
+    /// <summary>Mean and interval of values that weigh differently.</summary>
+    /// <param name="sorted">The least first; one of them weighs something.</param>
+    public static Range90 Of(IReadOnlyList<(double Value, double Weight)> sorted)
+    {
+        var total = sorted.Sum(s => s.Weight);
+        double At(double share)
+        {
+            var sum = 0.0;
+            foreach (var (value, weight) in sorted)
+                if ((sum += weight) >= share * total)
+                    return value;
+            return sorted[^1].Value;
+        }
+        return new(sorted.Sum(s => s.Value * s.Weight) / total, At(0.05), At(0.95));
+    }
+}
 
 /// <summary>What went wrong with one stroke, from where the balls ended.</summary>
 /// <param name="Causes">The likeliest first.</param>
@@ -247,18 +264,7 @@ public sealed record Diagnosis(
                 .Zip(weights, (s, w) => (Value: s.Error[part] * deviations[part], Weight: w))
                 .OrderBy(s => s.Value)
                 .ToList();
-            var total = weights.Sum();
-            if (!(total > 0))
-                return new(0, double.NegativeInfinity, double.PositiveInfinity);
-            double At(double share)
-            {
-                var sum = 0.0;
-                foreach (var (value, weight) in sorted)
-                    if ((sum += weight) >= share * total)
-                        return value;
-                return sorted[^1].Value;
-            }
-            return new(sorted.Sum(s => s.Value * s.Weight) / total, At(0.05), At(0.95));
+            return weights.Sum() > 0 ? Range90.Of(sorted) : new(0, double.NegativeInfinity, double.PositiveInfinity);
         }
     }
 }

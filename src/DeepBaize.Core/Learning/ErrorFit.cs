@@ -87,6 +87,17 @@ internal sealed class ErrorFit
         return all[..count];
     }
 
+    /// <summary>Screens, and refines the most promising few: the error that explains what was seen best.</summary>
+    /// <param name="drawn">Number of errors drawn.</param>
+    /// <param name="stepAlone">Step of one part alone, in standard deviations.</param>
+    /// <param name="spread">Standard deviation of each part, in those of the player.</param>
+    public ErrorMode Best(int drawn, double stepAlone, double spread)
+    {
+        const int promising = 3;
+        double[] spreads = [.. Enumerable.Repeat(spread, Parts)];
+        return Screen(drawn, stepAlone).Take(promising).Select(z => Refine(z, spreads)).MaxBy(m => m.Value)!;
+    }
+
     /// <summary>Refines an error until it explains what was seen as well as it can under independent normal errors.</summary>
     /// <param name="spread">Standard deviation of each part, in those of the player.</param>
     public ErrorMode Refine(double[] start, double[] spread)

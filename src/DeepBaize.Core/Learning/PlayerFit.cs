@@ -123,8 +123,7 @@ public sealed class PlayerFit
     internal static (ErrorFit Fit, ErrorMode Mode)? Nearest(ObservedStroke stroke, double[] deviations, TableShape shape, double spread)
     {
         var fit = new ErrorFit(new(stroke, shape), deviations);
-        var spreads = Enumerable.Repeat(spread, deviations.Length).ToArray();
-        var best = fit.Screen(128, 0.6).Take(3).Select(z => fit.Refine(z, spreads)).MaxBy(m => m.Value)!;
+        var best = fit.Best(128, 0.6, spread);
         return best.Miss.Square > Farthest * best.Miss.Offs.Length || best.Miss.Penalty < 0 ? null : (fit, best);
     }
 
@@ -366,5 +365,5 @@ public sealed class PlayerFit
     }
 
     /// <summary>The variance of Student's t over that of an ordinary stroke, roughly, for the usual evenness.</summary>
-    private const double Spreading = 1.5;
+    internal const double Spreading = 1.5;
 }

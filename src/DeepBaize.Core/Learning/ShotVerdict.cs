@@ -49,9 +49,6 @@ public sealed record ShotVerdict(
     /// <summary>Scatter is told of a part only where the ends decide at least this share of its variance.</summary>
     private const double Decided = 0.3;
 
-    /// <summary>The variance of Student's t over that of an ordinary stroke, roughly, for the usual evenness.</summary>
-    private const double HeavyTails = 1.5;
-
     /// <summary>Returns the verdict: each attempt's ends taken as straight in its own error, the average by least squares.</summary>
     /// <param name="attempts">Of one stroke on one layout, <see cref="Fewest"/> at the least.</param>
     /// <param name="usual">How the player is taken to err.</param>
@@ -101,7 +98,8 @@ public sealed record ShotVerdict(
         /// <summary>The information about an average, the attempt's own scatter summed over; and what it tells of it.</summary>
         public (Matrix<double> Information, Vector<double> Told) OfAverage()
         {
-            var own = Information * (Information + Matrix<double>.Build.DenseIdentity(Information.RowCount) / HeavyTails).Inverse();
+            var own =
+                Information * (Information + Matrix<double>.Build.DenseIdentity(Information.RowCount) / PlayerFit.Spreading).Inverse();
             return (Information - own * Information, Told - own * Told);
         }
     }
@@ -142,7 +140,7 @@ public sealed record ShotVerdict(
         var about = Vector<double>.Build.DenseOfArray(mean);
         var sum = read.Zip(decided, (r, share) => Math.Pow((r.Left * (r.Told - r.Information * about))[part], 2) / share).Sum();
         var freedom = read.Count - 1;
-        return sum > HeavyTails * ChiSquared.InvCDF(freedom, 0.975) ? ScatterSize.More
+        return sum > PlayerFit.Spreading * ChiSquared.InvCDF(freedom, 0.975) ? ScatterSize.More
             : sum < ChiSquared.InvCDF(freedom, 0.025) ? ScatterSize.Less
             : ScatterSize.Usual;
     }

@@ -24,7 +24,7 @@ public sealed record RedSpread(RedCount Black, RedCount Pink, RedCount Middle, R
     public int All => Black.All + Pink.All + Middle.All + Baulk.All;
 
     /// <summary>Counts the reds of a layout.</summary>
-    /// <param name="lines">Of the same balls.</param>
+    /// <param name="lines">Ways into the pockets as the layout has its balls.</param>
     public static RedSpread Of(Layout layout, PotLines lines)
     {
         RedCount Between(double from, double to)

@@ -24,7 +24,7 @@ public enum CurveKind
     /// <summary>Pace, of a half-ball pot 0.6 m to the red, 0.8 m on.</summary>
     Power,
 
-    /// <summary>Tips of side of the same at pace 5, helping positive.</summary>
+    /// <summary>Tips of side, helping positive, of a half-ball pot at pace 5, 0.6 m to the red and 0.8 m on.</summary>
     Side,
 
     /// <summary>How far below the centre the ball is struck, tips: the share of miscues.</summary>
@@ -60,10 +60,10 @@ public static class SkillCurves
     public static IReadOnlyList<SkillCurve> Of(Skill skill, TableShape shape, Workers workers, int strokes = 1024)
     {
         var asked = Enum.GetValues<CurveKind>().SelectMany(kind => PlacesOf(kind, skill).Select(x => (Kind: kind, X: x))).ToList();
-        var points = workers.InParallel(asked.Count, i => new CurvePoint(
-            asked[i].X,
-            ShareOf(asked[i].Kind, asked[i].X, skill, shape, workers.Bounded(strokes, 64), workers.Cancel)
-        ));
+        var points = workers.InParallel(
+            asked.Count,
+            i => new CurvePoint(asked[i].X, ShareOf(asked[i].Kind, asked[i].X, skill, shape, workers.Bounded(strokes, 64), workers.Cancel))
+        );
         return
         [
             .. asked

@@ -91,7 +91,7 @@ public sealed class Evaluation
         };
 
     /// <summary>The value of a situation at rest.</summary>
-    /// <param name="lines">Of the same balls.</param>
+    /// <param name="lines">Ways into the pockets as the layout has its balls.</param>
     public Quality Of(Situation situation, PotLines lines) => At(situation, lines, situation.Layout.White.At, situation.Layout);
 
     /// <summary>Returns the evaluation with the white at another place.</summary>

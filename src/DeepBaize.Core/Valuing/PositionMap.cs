@@ -72,7 +72,7 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
     }
 
     /// <summary>What places are asked for.</summary>
-    /// <param name="Lines">Of the same balls.</param>
+    /// <param name="Lines">Ways into the pockets as the layout has its balls.</param>
     /// <param name="Only">The ball that is meant; null for any that is on.</param>
     private sealed record Question(
         Situation Situation,
@@ -114,12 +114,15 @@ public sealed record PositionMap(Vec2? Best, IReadOnlyList<Band> Bands)
             _columns = (int)Math.Ceiling((area.MaxX - area.MinX) / Step) + 3;
             var rows = (int)Math.Ceiling((area.MaxY - area.MinY) / Step) + 3;
             _values = new double[_columns * rows];
-            workers.InParallel(rows - 2, row =>
-            {
-                for (var i = 1; i < _columns - 1; i++)
-                    _values[(row + 1) * _columns + i] = ValueOf(question, At(i, row + 1));
-                return row;
-            });
+            workers.InParallel(
+                rows - 2,
+                row =>
+                {
+                    for (var i = 1; i < _columns - 1; i++)
+                        _values[(row + 1) * _columns + i] = ValueOf(question, At(i, row + 1));
+                    return row;
+                }
+            );
             var best = Array.IndexOf(_values, _values.Max());
             BestValue = _values[best];
             if (BestValue > 0)

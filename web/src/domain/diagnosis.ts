@@ -50,10 +50,9 @@ export function diagnosisWords({
   return `It was ${words.join(', or ')}${words.length > 1 ? ': change one' : ''}.${apart}`
 }
 
-export const partNames: Record<string, string> = { direction: 'direction', pace: 'pace', side: 'side', height: 'height' }
 export const partOf = (cause: string) => (cause === 'thick' || cause === 'thin' ? 'direction' : cause)
 /** "side and direction" */
-const pairWords = (pair: readonly string[]) => pair.map((p) => partNames[p]).join(' and ')
+const pairWords = (pair: readonly string[]) => pair.join(' and ')
 /** What leaves the same ends: said only of parts of which one is told. */
 export function notApartWords(pairs: readonly (readonly string[])[], told: readonly string[]): string {
   const named = pairs.filter((p) => p.some((part) => told.includes(part)))

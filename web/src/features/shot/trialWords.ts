@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { causeWords, notApartWords, partNames, partOf, tipWords } from '../../domain/diagnosis'
+import { causeWords, notApartWords, partOf, tipWords } from '../../domain/diagnosis'
 import { cushionNames } from '../../domain/words'
 import { degreeWords, lengthWords, sentence } from '../../lib/formats'
 
@@ -44,7 +44,7 @@ const one = (n: number) => (n === 1 ? 'One attempt' : `${n} attempts`)
 export function verdictWords({ attempts, parts, notApart, unexplained }: Schemas['ShotVerdictResult']): string {
   const off = parts.filter((p) => p.eachTime)
   const each = off.map((p) => causeWords({ ...p, amount: Math.abs(p.error.value) })).join(', ')
-  const scattered = (size: Schemas['ScatterSize']) => parts.filter((p) => p.scatter === size).map((p) => partNames[partOf(p.cause)])
+  const scattered = (size: Schemas['ScatterSize']) => parts.filter((p) => p.scatter === size).map((p) => partOf(p.cause))
   const scatter = (size: Schemas['ScatterSize'], words: string) => {
     const names = scattered(size)
     return names.length ? ` ${sentence(names.join(' and '))} scatter${names.length > 1 ? '' : 's'} ${words} than usual.` : ''
