@@ -34,7 +34,8 @@ public class ArchitectureTests
         ["Practice"],
         ["Practice.Shipped"],
         ["Learning"],
-        ["Photo"],
+        ["Photo", "Camera"],
+        ["StandIns"],
     ];
 
     /// <summary>

@@ -109,26 +109,39 @@ public static class Contours
         // Two points far apart cut the outline into two lines.
         var half = outline.Count / 2;
         keep[0] = keep[half] = true;
-        Between(0, half);
-        Between(half, outline.Count);
+        Keep(outline, keep, (0, half), tolerance);
+        Keep(outline, keep, (half, outline.Count), tolerance);
         return [.. outline.Where((_, i) => keep[i])];
+    }
 
-        void Between(int from, int to)
+    /// <summary>
+    /// An open line with fewer points, none of those left out farther from it than this (Douglas &amp; Peucker 1973, from memory).
+    /// </summary>
+    /// <returns>The places in the list of those that are kept, the first and the last among them.</returns>
+    public static IReadOnlyList<int> Thinned(IReadOnlyList<Vec2> line, double tolerance)
+    {
+        var keep = new bool[line.Count];
+        if (line.Count > 0)
+            keep[0] = keep[^1] = true;
+        Keep(line, keep, (0, line.Count - 1), tolerance);
+        return [.. Enumerable.Range(0, line.Count).Where(i => keep[i])];
+    }
+
+    private static void Keep(IReadOnlyList<Vec2> points, bool[] keep, (int From, int To) piece, double tolerance)
+    {
+        var chord = points.Count == 0 ? default : new Segment(points[piece.From], points[piece.To % points.Count]);
+        var (farthest, at) = (tolerance, -1);
+        for (var i = piece.From + 1; i < piece.To; i++)
         {
-            var chord = new Segment(outline[from], outline[to % outline.Count]);
-            var (farthest, at) = (tolerance, -1);
-            for (var i = from + 1; i < to; i++)
-            {
-                var off = chord.DistanceTo(outline[i]);
-                if (off > farthest)
-                    (farthest, at) = (off, i);
-            }
-            if (at < 0)
-                return;
-            keep[at] = true;
-            Between(from, at);
-            Between(at, to);
+            var off = chord.DistanceTo(points[i]);
+            if (off > farthest)
+                (farthest, at) = (off, i);
         }
+        if (at < 0)
+            return;
+        keep[at] = true;
+        Keep(points, keep, (piece.From, at), tolerance);
+        Keep(points, keep, (at, piece.To), tolerance);
     }
 
     /// <summary>Whether a place lies within a closed outline: by the crossings of a ray.</summary>

@@ -80,13 +80,16 @@ public sealed record Situation
         if (!after.IsOnTable(0) || frame.AwaitsLot)
         {
             // From hand: behind the middle of the baulk line, or as near to that as can be.
-            var middle = DCentre with { X = BaulkLineX - DRadius / 3 };
+            var middle = DCentre with
+            {
+                X = BaulkLineX - DRadius / 3,
+            };
             left.Add(new(Ball.White, Placement.Nearest(middle, left, shape, inD: true) ?? middle));
         }
         var layout = Layout.OfRest(left);
         // Whether there is a free ball is seen only once the colours are back (rule 12).
         if (ruling.IsFoul && !frame.IsOver && !frame.AwaitsLot && frame.Exercise is null)
-            frame = frame with { FreeBall = Hides(layout, frame) };
+            frame = frame with { FreeBall = IsHidden(layout, frame) };
         var leaves = new Situation(layout, frame) { BeforeOffence = frame.Offence is null ? null : Layout };
         return new(ruling with { NextFrame = frame }, leaves);
     }
@@ -198,7 +201,7 @@ public sealed record Situation
     }
 
     /// <summary>Whether the next striker is snookered: from where the white lies, or, in hand, from wherever in the D it could.</summary>
-    private static bool Hides(Layout layout, Frame frame)
+    public static bool IsHidden(Layout layout, Frame frame)
     {
         if (!frame.InHand)
             return IsSnookeredOn(layout, frame.IsOn);

@@ -43,6 +43,13 @@ public static class Jitter
                 var (along, across) = random.NormalPair();
                 balls[i] = Moved(balls[i], Shift * new Vec2(along, mirror * across));
             }
+        Part(balls, touching);
+    }
+
+    /// <summary>Moves balls that overlap apart, each of two by half.</summary>
+    /// <param name="which">Those that may have to be moved, a bit each.</param>
+    public static void Part(Span<PlacedBall> balls, uint which)
+    {
         // Whoever is pushed may push the next: until nothing overlaps.
         var overlap = true;
         for (var pass = 0; pass < MostPasses && overlap; pass++)
@@ -51,7 +58,7 @@ public static class Jitter
             for (var i = 1; i < balls.Length; i++)
                 for (var k = 0; k < i; k++)
                 {
-                    if (((touching >> i | touching >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
+                    if (((which >> i | which >> k) & 1) == 0 || Math.Abs(balls[i].X - balls[k].X) > 2 * BallRadius + Loose)
                         continue;
                     var way = balls[i].At - balls[k].At;
                     var square = way.SquaredLength;
