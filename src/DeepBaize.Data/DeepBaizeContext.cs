@@ -1,5 +1,6 @@
 using DeepBaize.Data.Answers;
 using DeepBaize.Data.Cues;
+using DeepBaize.Data.Devices;
 using DeepBaize.Data.Escapes;
 using DeepBaize.Data.Frames;
 using DeepBaize.Data.Learning;
@@ -35,6 +36,9 @@ public sealed class DeepBaizeContext(DbContextOptions<DeepBaizeContext> options)
     public DbSet<KeptFamily> Families => Set<KeptFamily>();
     public DbSet<LearningTrial> Trials => Set<LearningTrial>();
     public DbSet<TakenFigures> Taken => Set<TakenFigures>();
+    public DbSet<Camera> Cameras => Set<Camera>();
+    public DbSet<CameraStroke> CameraStrokes => Set<CameraStroke>();
+    public DbSet<CueStroke> CueStrokes => Set<CueStroke>();
 
     /// <summary>How every context connects, here and in the tools.</summary>
     public static void Configure(DbContextOptionsBuilder options, string connection) =>

@@ -11,6 +11,9 @@ public static class Limits
     /// <summary>Largest file of attempts, bytes: a season of 20,000 attempts takes about 9 MB.</summary>
     public const int AttemptFileBytes = 32 * 1024 * 1024;
 
+    /// <summary>Largest file of a camera, bytes: twenty-two balls for two minutes.</summary>
+    public const int CameraFileBytes = 12 * 1024 * 1024;
+
     /// <summary>Largest file of a position or a frame, bytes.</summary>
     public const int RecordFileBytes = 2 * 1024 * 1024;
 

@@ -20,7 +20,7 @@ internal sealed class BallTrack(Ball ball)
     /// <summary>However well it is seen, less than this is not called moved, m: a cloth gives.</summary>
     private const double LeastMove = 0.006;
 
-    /// <summary>A ball is at rest that seems to go slower, m/s: so slow it rolls half a millimetre on, and noise alone shows as much.</summary>
+    /// <summary>A ball that seems to go slower is at rest, m/s: so slow it rolls half a millimetre on, and noise shows as much.</summary>
     private const double SlowestSeen = 0.012;
     private const int FewestAtRest = 12,
         FewestInHalf = 5,

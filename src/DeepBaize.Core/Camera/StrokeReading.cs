@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Table;
 using static DeepBaize.Core.Table.Dimensions;
 

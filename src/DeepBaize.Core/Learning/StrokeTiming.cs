@@ -1,4 +1,3 @@
-using MathNet.Numerics;
 using MathNet.Numerics.LinearAlgebra;
 
 namespace DeepBaize.Core.Learning;
@@ -58,7 +57,7 @@ public sealed record StrokeTiming
     private const int FewestInWindow = 5,
         FewestAtEdge = 6;
 
-    /// <summary>At a contact the cue loses at least such a share of its speed: a ball of 141 g takes 30 to 40 %. [geometry of the strike]</summary>
+    /// <summary>At a contact the cue loses at least such a share of its speed: by the model of the strike, 30 to 40 %.</summary>
     private const double LeastLoss = 0.12;
     private const double Millisecond = 0.001;
     private static readonly double[] Looks = [0.06, 0.09, 0.12];
@@ -106,8 +105,8 @@ public sealed record StrokeTiming
     public int Dips { get; init; }
 
     /// <summary>
-    /// How smooth the delivery is: the negative logarithm of its squared jerk over time, made free of its length and speed (log dimensionless
-    /// jerk; Balasubramanian et al., J. NeuroEng. Rehabil. 9 (2012) 34, from memory). Larger is smoother; the smoothest start from rest has
+    /// How smooth the delivery is: the negative logarithm of its squared jerk over time, made free of its length and speed (log
+    /// dimensionless jerk; Balasubramanian et al., J. NeuroEng. Rehabil. 9 (2012) 34, from memory). Larger is smoother; the smoothest start from rest has
     /// about −2.5.
     /// </summary>
     public double? Smoothness { get; init; }
@@ -209,7 +208,7 @@ public sealed record StrokeTiming
 
         private double AccelerationNoise() => Spread([.. _motion.Samples.Where(s => s.Time <= 0.12).Select(s => s.Value)]);
 
-        /// <summary>By what is left of the readings beside parabolas through them: the middle one of all, so that a knock counts little.</summary>
+        /// <summary>By what is left of the readings beside parabolas through them: the median, so that a knock counts little.</summary>
         private double NoiseOf()
         {
             var left = new List<double>();
@@ -401,7 +400,7 @@ public sealed record StrokeTiming
 
         // ---- What the speed did at the contact -----------------------------------------------------------------
 
-        /// <summary>A cubic through the last part of the delivery: its speed is a parabola with the peak, and the error of both is known.</summary>
+        /// <summary>By a polynomial through the last part of the delivery: where its speed has a peak, and how well that is known.</summary>
         private (SpeedAtContact, Measured?) AtContactOf(Measured contact, CuePhase delivery)
         {
             var look = 0.0;

@@ -1,5 +1,4 @@
 using DeepBaize.Core.Camera;
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Table;
 

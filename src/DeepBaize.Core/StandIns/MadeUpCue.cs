@@ -1,4 +1,3 @@
-using DeepBaize.Core.Geometry;
 using DeepBaize.Core.Learning;
 
 namespace DeepBaize.Core.StandIns;
@@ -88,7 +87,7 @@ public static class MadeUpCue
 
     private static double MinimumJerkSlope(double s) => 30 * s * s * (1 - s) * (1 - s);
 
-    /// <summary>The speed rises like sin² to its peak and falls like it: how long before the contact the delivery begins, by its length.</summary>
+    /// <summary>The speed rises like sin² to its peak and falls like it: how long the delivery takes follows from its length.</summary>
     private static (double Start, double Contact) DeliveryOf(CueScript script)
     {
         // Beyond, the speed would be nought again before the contact.

@@ -2,12 +2,10 @@ using DeepBaize.Core.Advice.Break;
 using DeepBaize.Core.Physics;
 using DeepBaize.Core.Play;
 using DeepBaize.Core.Players;
-using DeepBaize.Core.Rules;
 using DeepBaize.Core.Search;
 using DeepBaize.Core.Strokes;
 using DeepBaize.Core.Table;
 using DeepBaize.Core.Valuing;
-using DeepBaize.Core.Work;
 
 namespace DeepBaize.Core.StandIns;
 

@@ -91,7 +91,7 @@ public static class SessionEndpoints
             .WithSummary("What is played now; whoever is at the session may change it")
             .ProducesProblem(404);
         group
-            .MapPost("{id:guid}/attempts", Count)
+            .MapPost("{id:guid}/attempts", CountAsync)
             .Saves("attempt")
             .WithName("countAttempts")
             .WithSummary("Counts attempts, corrects them or takes them back; each once, by its id and revision")
@@ -343,7 +343,7 @@ public static class SessionEndpoints
         return TypedResults.Ok(SessionResult.Of(session));
     }
 
-    private static async Task<Results<Ok<SessionState>, ProblemHttpResult>> Count(
+    internal static async Task<Results<Ok<SessionState>, ProblemHttpResult>> CountAsync(
         Guid id,
         AttemptsEntry entry,
         DeepBaizeContext db,

@@ -140,3 +140,6 @@ internal sealed class JsonFaults(JsonSerializerOptions options)
 
 /// <summary>The options by which an endpoint reads its body, where they are not the application's own.</summary>
 internal sealed record BodyOptions(JsonSerializerOptions Json);
+
+/// <summary>Of an endpoint whose body is a stream: it is not buffered.</summary>
+internal sealed record StreamedBody;

@@ -3,6 +3,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
 using DeepBaize.Core;
+using DeepBaize.Web.Safeguards;
 using DeepBaize.Web.Watching;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.Metadata;
@@ -47,6 +48,9 @@ public static class ProblemsSetup
         app.Use(
             (http, next) =>
             {
+                // What goes on for hours is read as it comes, and never again.
+                if (http.GetEndpoint()?.Metadata.GetMetadata<StreamedBody>() is not null)
+                    return next(http);
                 var limit = LimitOf(http.GetEndpoint());
                 // Without a length the server counts as it reads.
                 if (http.Request.ContentLength > limit)
@@ -123,7 +127,14 @@ public static class ProblemsSetup
                 BadHttpRequestException { StatusCode: 413 } => Input(413, [TooLarge(EndpointOf(http))]),
                 BadHttpRequestException { StatusCode: 415 } => Input(
                     415,
-                    [new("Content-Type", "The request is not JSON.", "application/json", "mediaType")]
+                    [
+                        new(
+                            "Content-Type",
+                            "The request is not of the kind that is taken here.",
+                            ForeignPages.Taken(EndpointOf(http)),
+                            "mediaType"
+                        ),
+                    ]
                 ),
                 BadHttpRequestException { InnerException: JsonException e } => Input(400, await BodyFaultsAsync(http, e, cancel)),
                 JsonException e => Input(400, await BodyFaultsAsync(http, e, cancel)),

@@ -1,5 +1,6 @@
 using DeepBaize.Web.Problems;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.Net.Http.Headers;
 
 namespace DeepBaize.Web.Safeguards;
@@ -38,20 +39,30 @@ internal static class ForeignPages
         return origin != "" && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
     }
 
-    /// <exception cref="BadHttpRequestException">There is a body that does not say it is JSON in UTF-8.</exception>
+    /// <summary>JSON; where files of a device come in, lines of JSON or CSV, which no foreign form can say of itself either.</summary>
+    private static IEnumerable<string> TakenBy(Endpoint? endpoint) =>
+        endpoint?.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes.Intersect(Files) is { } files && files.Any() ? files : [Json];
+
+    /// <summary>What may be sent to an endpoint, to be told.</summary>
+    public static string Taken(Endpoint? endpoint) => string.Join(", ", TakenBy(endpoint));
+
+    private const string Json = "application/json";
+    private static readonly string[] Files = ["application/x-ndjson", "text/csv"];
+
+    /// <exception cref="BadHttpRequestException">There is a body that does not say it is what is taken here, in UTF-8.</exception>
     private static void CheckBody(HttpContext http)
     {
         if (http.Features.Get<IHttpRequestBodyDetectionFeature>()?.CanHaveBody != true)
             return;
-        var isJson =
+        var isTaken =
             MediaTypeHeaderValue.TryParse(http.Request.ContentType, out var type)
-            && type.MediaType.Equals("application/json", StringComparison.OrdinalIgnoreCase)
+            && TakenBy(http.GetEndpoint()).Any(taken => type.MediaType.Equals(taken, StringComparison.OrdinalIgnoreCase))
             && (
                 !type.Charset.HasValue
                 || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
                 || type.Charset.Equals("\"utf-8\"", StringComparison.OrdinalIgnoreCase)
             );
-        if (!isJson)
+        if (!isTaken)
             throw new BadHttpRequestException("not JSON", StatusCodes.Status415UnsupportedMediaType);
     }
 }

@@ -1733,6 +1733,265 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stand-in/camera": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Starts a made-up camera over a made-up table: it goes on by itself until it is stopped */
+        post: operations["startStandInCamera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-in/camera/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stops a made-up camera */
+        post: operations["stopStandInCamera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-in/cue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A made-up stroke of the cue, as a sensor reads it */
+        post: operations["standInCue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The strokes in a file of a camera; nothing is kept */
+        post: operations["readCameraFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cameras that are known, the newest first */
+        get: operations["listCameras"];
+        put?: never;
+        /** Makes a camera known */
+        post: operations["createCamera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A camera with its newest strokes */
+        get: operations["readCamera"];
+        /** Its name, and where its strokes go */
+        put: operations["saveCamera"];
+        post?: never;
+        /** Forgets a camera and its strokes; what was made of them stays */
+        delete: operations["deleteCamera"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/{id}/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a camera sees, line by line, for as long as it goes on (docs/devices.md) */
+        post: operations["streamCamera"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/{id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stream of where the balls are and what strokes were seen, until it is closed */
+        get: operations["liveCamera"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/{id}/strokes/{stroke}/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** That was no stroke: what was made of it is taken back */
+        post: operations["dropCameraStroke"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/{id}/strokes/{stroke}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Puts right what a stroke met first and what went in, and what was made of it */
+        put: operations["correctCameraStroke"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cue/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The timing of a stroke of the cue; nothing is kept */
+        post: operations["readCueStroke"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cue/read/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The readings in a CSV file: a line each, columns time and travel or acceleration */
+        post: operations["readCueCsv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cue/strokes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest strokes of the player in hand, and his weeks */
+        get: operations["listCueStrokes"];
+        put?: never;
+        /** Keeps a stroke of the cue with the player in hand */
+        post: operations["keepCueStroke"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cue/strokes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a stroke that was measured wrong */
+        delete: operations["deleteCueStroke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cue/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Up to five strokes beside one another: what is alike in them, and what scatters */
+        post: operations["compareCueStrokes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -2319,6 +2578,125 @@ export interface components {
             /** @description How well the other player strikes: tour, county, club or learner. */
             rival?: string;
         };
+        /** @description What was made of a stroke. */
+        CameraBecame: {
+            /** @description attempt, shot, or none. */
+            kind: string;
+            /**
+             * Format: uuid
+             * @description The session or frame.
+             */
+            in?: null | string;
+            /**
+             * Format: uuid
+             * @description Of the attempt.
+             */
+            id?: null | string;
+            /**
+             * Format: int32
+             * @description Of the shot of a frame: its place, from nought.
+             */
+            number?: null | number;
+            /** @description Of none, why not, by a word that the page knows. */
+            why?: null | string;
+        };
+        /** @description A camera to connect. */
+        CameraEntry: {
+            name: string;
+            goal?: components["schemas"]["CameraGoalEntry"];
+        };
+        /** @description Where a camera's strokes go. */
+        CameraGoalEntry: {
+            /** @description session: counted as attempts at what is played there; frame: written down with their score; none: only kept. */
+            kind?: components["schemas"]["CameraGoalKind"];
+            /**
+             * Format: uuid
+             * @description Of the session or the frame.
+             */
+            id?: null | string;
+        };
+        /**
+         * @description Where the strokes of a camera go.
+         * @enum {unknown}
+         */
+        CameraGoalKind: "none" | "session" | "frame";
+        /** @description What a file of a camera shows. */
+        CameraReading: {
+            strokes: components["schemas"]["CameraStrokeContent"][];
+            balls: components["schemas"]["BallEntry"][];
+            told: components["schemas"]["CameraTold"];
+        };
+        /** @description A camera, and what it says of itself. */
+        CameraResult: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            isStandIn: boolean;
+            /** @description Whether something came from it just now. */
+            isOn: boolean;
+            goal: components["schemas"]["CameraGoalEntry"];
+            balls: components["schemas"]["BallEntry"][];
+            /** @description empty, settling, still or moving. */
+            state: string;
+            /** @description What it has had to put up with, by name. */
+            tally: {
+                [key: string]: number;
+            };
+            /** Format: date-time */
+            seenAt: null | string;
+            /** Format: int64 */
+            changes: number;
+        };
+        /** @description What is changed of a camera. */
+        CameraSave: {
+            name: string;
+            goal: components["schemas"]["CameraGoalEntry"];
+        };
+        /** @description A camera with those of its strokes that are new or have changed. */
+        CameraState: {
+            camera: components["schemas"]["CameraResult"];
+            strokes: components["schemas"]["CameraStrokeResult"][];
+        };
+        /** @description A stroke as a camera saw it. Balls by name, m, s, m/s, degrees. */
+        CameraStrokeContent: {
+            /**
+             * Format: double
+             * @description By the camera's clock, s.
+             */
+            startedAt: number;
+            /** Format: double */
+            endedAt: number;
+            before: components["schemas"]["BallEntry"][];
+            after: components["schemas"]["BallEntry"][];
+            first: null | string;
+            gone: components["schemas"]["StrokeGone"][];
+            paths: components["schemas"]["StrokePath"][];
+            /** Format: double */
+            direction: number;
+            /** Format: double */
+            speed: number;
+            doubts: string[];
+        };
+        /** @description A stroke that a camera saw, and what was made of it. */
+        CameraStrokeResult: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            stroke: components["schemas"]["CameraStrokeContent"];
+            became: components["schemas"]["CameraBecame"];
+            isDropped: boolean;
+            isCorrected: boolean;
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description What a camera has had to put up with, by name, and how often. */
+        CameraTold: {
+            state: string;
+            tally: {
+                [key: string]: number;
+            };
+        };
         /** @description A second ball that the white runs into. */
         CannonResult: {
             ball: string;
@@ -2718,6 +3096,10 @@ export interface components {
         CsvBody: {
             csv: string;
         };
+        /** @description Strokes to set beside one another. */
+        CueCompareRequest: {
+            ids: string[];
+        };
         /** @description A cue that is played with. */
         CueEntry: {
             /** @description Up to 80 characters; if it is not said, the name stays. */
@@ -2733,6 +3115,20 @@ export interface components {
              * @description As read: a save over a newer one is refused with 409. Not needed for a new one.
              */
             version?: number;
+        };
+        /**
+         * @description What a cue's motion was measured as.
+         * @enum {unknown}
+         */
+        CueMeasure: "travel" | "acceleration";
+        /** @description A part of a stroke: s, s, m. */
+        CuePhaseResult: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /** Format: double */
+            length: number;
         };
         /** @description How the cue lies in a stroke, seen from the side; heights above the bed, distances behind the white's centre, m. */
         CueSide: {
@@ -2784,6 +3180,56 @@ export interface components {
             railTop: number;
             lower: null | components["schemas"]["TipMovedResult"];
             upper: null | components["schemas"]["TipMovedResult"];
+        };
+        /**
+         * @description What measured a stroke of the cue.
+         * @enum {unknown}
+         */
+        CueSource: "sensor" | "film" | "standIn";
+        /** @description A stroke that is kept. */
+        CueStrokeResult: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            source: string;
+            timing: components["schemas"]["TimingResult"];
+            /** Format: uint32 */
+            version: number;
+        };
+        /** @description What is kept of the player in hand. */
+        CueStrokes: {
+            strokes: components["schemas"]["CueStrokeResult"][];
+            weeks: components["schemas"]["CueWeek"][];
+        };
+        /** @description Strokes of a week. */
+        CueWeek: {
+            /**
+             * Format: date
+             * @description Its first day.
+             */
+            monday: string;
+            /** Format: int32 */
+            strokes: number;
+            /**
+             * Format: int32
+             * @description Strokes of which it is known what the speed did at the contact.
+             */
+            told: number;
+            /**
+             * Format: int32
+             * @description Of these, those that were slowing.
+             */
+            pastPeak: number;
+            /**
+             * Format: double
+             * @description Mean, s; null if no stroke tells it.
+             */
+            peakBefore: null | number;
+            /** Format: double */
+            speed: number;
+            /** Format: double */
+            smoothness: null | number;
         };
         /**
          * @description What makes a stroke harder, one thing at a time.
@@ -3650,6 +4096,12 @@ export interface components {
          * @enum {unknown}
          */
         GoalKind: "stop" | "cannon" | "gap" | "past" | "angle" | "cushion" | "frees" | "drift" | "noCushion" | null;
+        /** @description A ball that went, as somebody says. */
+        GoneEntry: {
+            ball: string;
+            /** @description Null: off the table, or not known. */
+            pocket?: null | string;
+        };
         /** @description A guess that was made before the stroke was shown. */
         GuessEntry: {
             kind: components["schemas"]["GuessKind"];
@@ -3761,6 +4213,12 @@ export interface components {
             content: components["schemas"]["PositionContent"];
             player?: components["schemas"]["PlayerEntry"];
             goal?: null | components["schemas"]["GoalEntry"];
+        };
+        /** @description A stroke of the cue to keep with the player in hand. */
+        KeepCueRequest: {
+            /** @description sensor, film or standIn. */
+            source?: components["schemas"]["CueSource"];
+            motion: components["schemas"]["CueEntry"];
         };
         /** @description The stroke that is set up, and what its family is to be called. */
         KeepFamilyRequest: {
@@ -4084,6 +4542,13 @@ export interface components {
             pot?: null | components["schemas"]["MeantPot"];
             /** @default false */
             free: boolean;
+        };
+        /** @description A figure with the standard deviation of its error. */
+        Measured: {
+            /** Format: double */
+            value?: number;
+            /** Format: double */
+            doubt?: number;
         };
         /**
          * @description The line that a table is mirrored in.
@@ -5889,6 +6354,11 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /**
+         * @description What the cue's speed did when the tip met the ball.
+         * @enum {unknown}
+         */
+        SpeedAtContact: "rising" | "atPeak" | "pastPeak" | "unknown";
         /** @description The white's spin at one place of its way. */
         SpinMarkResult: {
             stage: components["schemas"]["SpinStage"];
@@ -5962,6 +6432,34 @@ export interface components {
             stance: components["schemas"]["Stance"];
             share: components["schemas"]["SuccessRate"];
         };
+        /** @description A made-up camera to start. */
+        StandInCameraRequest: {
+            plays?: components["schemas"]["StandInPlays"];
+            /** @description Of a stroke: the balls as they are laid. */
+            balls?: components["schemas"]["BallEntry"][];
+            strike?: null | components["schemas"]["StrikeRequest"];
+            /**
+             * Format: int32
+             * @description Of a stroke: how often.
+             */
+            times?: number;
+            /**
+             * Format: double
+             * @description So many times as fast as a real one.
+             */
+            haste?: number;
+            goal?: components["schemas"]["CameraGoalEntry"];
+        };
+        /** @description A made-up stroke of the cue. */
+        StandInCueRequest: {
+            timing?: components["schemas"]["StandInTiming"];
+            measure?: components["schemas"]["CueMeasure"];
+        };
+        /**
+         * @description What the made-up players in front of a made-up camera do.
+         * @enum {unknown}
+         */
+        StandInPlays: "frame" | "stroke";
         /** @description A stroke for the stand-in to play. */
         StandInRequest: {
             balls: components["schemas"]["BallEntry"][];
@@ -5977,6 +6475,11 @@ export interface components {
              */
             doubt: number;
         };
+        /**
+         * @description How a made-up stroke of the cue is timed.
+         * @enum {unknown}
+         */
+        StandInTiming: "well" | "slowing" | "hurried" | "uneven";
         /** @description A week's share at one mix of routines, so that a week of easy routines does not look like getting better. */
         StandardisedShare: {
             /**
@@ -6182,6 +6685,12 @@ export interface components {
             /** Format: int32 */
             second: number;
         };
+        /** @description What a stream of a camera came to. */
+        StreamResult: {
+            /** Format: int32 */
+            strokes: number;
+            told: components["schemas"]["CameraTold"];
+        };
         /**
          * @description The stretches of the table that players speak of, from baulk upwards.
          * @enum {unknown}
@@ -6227,6 +6736,14 @@ export interface components {
             height: number;
             /** Format: double */
             elevation: number;
+        };
+        /** @description What was wrong with a stroke. */
+        StrokeCorrection: {
+            /** Format: uint32 */
+            version?: number;
+            /** @description The ball that the white met first; null if it met none. */
+            first?: null | string;
+            gone?: components["schemas"]["GoneEntry"][];
         };
         /** @description What comes of a stroke. */
         StrokeEndResult: {
@@ -6294,6 +6811,11 @@ export interface components {
             /** @description As a fraction of the ball's radius, upwards. */
             height: components["schemas"]["RangeResult"];
         };
+        /** @description A ball that went in, and its pocket; off: it left the table. */
+        StrokeGone: {
+            ball: string;
+            pocket: null | string;
+        };
         /**
          * @description Screw, stun or follow: by the spin that the cue ball arrives with, which makes the angle.
          * @enum {unknown}
@@ -6304,6 +6826,11 @@ export interface components {
          * @enum {unknown}
          */
         StrokeKnob: "pace" | "height" | "side" | "elevation" | "aim" | null;
+        /** @description A ball's way, points of time and place. */
+        StrokePath: {
+            ball: string;
+            points: number[][];
+        };
         /**
          * @description Kinds of stroke, as players count them.
          * @enum {unknown}
@@ -6486,6 +7013,55 @@ export interface components {
             stroke: components["schemas"]["StrokeEntry"];
             strike: components["schemas"]["StrikeRequest"];
             towards: components["schemas"]["PlaceResult"];
+        };
+        /** @description A figure of several strokes. */
+        TimingFigure: {
+            /** @description contactSpeed, peakBefore, backswing, backswingTime, pause, delivery or followThrough. */
+            name: string;
+            /** @description Of each stroke, in m, s or m/s; null where it is not seen. */
+            values: (null | number)[];
+            /**
+             * Format: double
+             * @description Of those that are.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description Their standard deviation.
+             */
+            spread: number;
+            /** @description Whether they differ by more than is usual of one player's strokes. */
+            scatters: boolean;
+        };
+        /** @description The timing of a stroke. Times in s after the first reading, lengths in m, speeds in m/s. */
+        TimingResult: {
+            /** @description Time, speed, acceleration. */
+            curve: number[][];
+            contact: null | components["schemas"]["Measured"];
+            speed: components["schemas"]["Measured"];
+            /**
+             * Format: double
+             * @description Share of its speed that the cue lost to the ball.
+             */
+            loss: null | number;
+            atContact: components["schemas"]["SpeedAtContact"];
+            peakBefore: null | components["schemas"]["Measured"];
+            backswing: null | components["schemas"]["CuePhaseResult"];
+            pause: null | components["schemas"]["CuePhaseResult"];
+            delivery: null | components["schemas"]["CuePhaseResult"];
+            followThrough: null | components["schemas"]["CuePhaseResult"];
+            /**
+             * Format: int32
+             * @description How often the speed falls back on the way.
+             */
+            dips: number;
+            /** Format: double */
+            smoothness: null | number;
+            /**
+             * Format: double
+             * @description What is shorter is not told apart; its lag, half of it, is taken out.
+             */
+            filterWindow: number;
         };
         /** @description The stroke with the tip a tip lower or higher: the least that the butt must then be raised. */
         TipMovedResult: {
@@ -12718,6 +13294,985 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    startStandInCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInCameraRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    stopStandInCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    standInCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInCueRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CueEntry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCameraFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/x-ndjson": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraReading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCameras: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraResult"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createCamera: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    streamCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/x-ndjson": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    liveCamera: {
+        parameters: {
+            query?: {
+                since?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["CameraState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropCameraStroke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                stroke: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraStrokeResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    correctCameraStroke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                stroke: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrokeCorrection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraStrokeResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCueStroke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CueEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimingResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCueCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CueEntry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCueStrokes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CueStrokes"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepCueStroke: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A name of one's own for this request: asked again with the same one, it creates nothing anew. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepCueRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CueStrokeResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteCueStroke: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compareCueStrokes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CueCompareRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimingFigure"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,6 @@
 using System.ComponentModel;
 using DeepBaize.Core.Physics;
-using DeepBaize.Core.Players;
+using DeepBaize.Core.StandIns;
 using DeepBaize.Core.Table;
 using DeepBaize.Data.Positions;
 using DeepBaize.Web.Learning;
@@ -24,21 +24,8 @@ public sealed record StandInResult(
 /// <summary>
 /// A made-up table and player whose figures are hidden: it plays a stroke, so that everything about learning can be tried without a table.
 /// </summary>
-public static class HiddenTable
+public static class StandInStrokes
 {
-    /// <summary>The cloth is slower than it was taken for, the cushions duller, and slow balls run off to the green's side.</summary>
-    private static readonly TableShape Shape = new(
-        Conditions.Default with
-        {
-            RollingFriction = 0.0151,
-            SlidingFriction = 0.205,
-            CushionRestitution = 0.955,
-            DriftAcross = 0.004,
-        }
-    );
-
-    private static readonly Skill Skill = Skill.Named("county");
-
     private const double Doubt = 0.015;
 
     public static void MapStandIns(this IEndpointRouteBuilder app) =>
@@ -50,12 +37,11 @@ public static class HiddenTable
 
     private static StandInResult Play(StandInRequest request)
     {
-        var layout = Layout.Create(BallEntries.Of(request.Balls), Shape);
+        var layout = Layout.Create(BallEntries.Of(request.Balls), HiddenTable.Shape);
         var stroke = ObservedEntry.ToStroke(request.Strike, "strike");
         var random = Random.Shared;
-        var error = Scatter.Of(layout, stroke, Skill, Shape).Error(StandardDraws.Draw(random));
-        var simulator = new Simulator(Shape);
-        error.Play(simulator, layout, stroke, null);
+        var simulator = new Simulator(HiddenTable.Shape);
+        HiddenTable.Play(simulator, layout, stroke, random);
         SeenBallEntry Seen(int slot)
         {
             var (x, y) = Normal.Pair(random);
