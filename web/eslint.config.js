@@ -15,6 +15,7 @@ const features = [
   'practice',
   'progress',
   'learning',
+  'devices',
   'photo',
   'handbook',
   'glance',

@@ -58,11 +58,11 @@ public enum CueSource
 /// <param name="FilterWindow">What is shorter is not told apart; its lag, half of it, is taken out.</param>
 public sealed record TimingResult(
     IReadOnlyList<double[]> Curve,
-    Measured? Contact,
-    Measured Speed,
+    MeasuredResult? Contact,
+    MeasuredResult Speed,
     double? Loss,
     SpeedAtContact AtContact,
-    Measured? PeakBefore,
+    MeasuredResult? PeakBefore,
     CuePhaseResult? Backswing,
     CuePhaseResult? Pause,
     CuePhaseResult? Delivery,
@@ -84,11 +84,11 @@ public sealed record TimingResult(
                     .Curve.Where((_, i) => i % every == 0)
                     .Select(p => new[] { Rounded(p.Time), Rounded(p.Speed), Math.Round(p.Acceleration, 2) }),
             ],
-            t.Contact,
-            t.Speed,
+            MeasuredResult.Of(t.Contact),
+            MeasuredResult.Of(t.Speed)!,
             t.Loss,
             t.AtContact,
-            t.PeakBefore,
+            MeasuredResult.Of(t.PeakBefore),
             Phase(t.Backswing),
             Phase(t.Pause),
             Phase(t.Delivery),
@@ -98,6 +98,12 @@ public sealed record TimingResult(
             t.FilterWindow
         );
     }
+}
+
+/// <summary>A figure with the standard deviation of its error.</summary>
+public sealed record MeasuredResult(double Value, double Doubt)
+{
+    public static MeasuredResult? Of(Measured? measured) => measured is { } m ? new(Math.Round(m.Value, 5), Math.Round(m.Doubt, 5)) : null;
 }
 
 /// <summary>A part of a stroke: s, s, m.</summary>

@@ -128,10 +128,10 @@ async function send(path: string, request: RequestInit): Promise<Response> {
   return response
 }
 
-const posted = (json: string, signal?: AbortSignal): RequestInit => ({
+const posted = (text: string, signal?: AbortSignal, type = 'application/json'): RequestInit => ({
   method: 'POST',
-  headers: { 'Content-Type': 'application/json' },
-  body: json,
+  headers: { 'Content-Type': type },
+  body: text,
   signal,
 })
 
@@ -157,5 +157,6 @@ export const fileAt = async (path: string): Promise<Blob> => (await send(path, {
 /** Posts JSON and returns the answer as a file. */
 export const fetchFile = async (path: keyof paths, body: unknown): Promise<Blob> => (await send(path, posted(JSON.stringify(body)))).blob()
 
-/** Posts a text of JSON as it is and returns the text of the answer: for files, in and out. */
-export const exchange = async (path: keyof paths, json: string): Promise<string> => (await send(path, posted(json))).text()
+/** Posts a text, of JSON or of another kind, as it is and returns the text of the answer: for files, in and out. */
+export const exchange = async (path: keyof paths, text: string, type?: string): Promise<string> =>
+  (await send(path, posted(text, undefined, type))).text()

@@ -4544,11 +4544,11 @@ export interface components {
             free: boolean;
         };
         /** @description A figure with the standard deviation of its error. */
-        Measured: {
+        MeasuredResult: {
             /** Format: double */
-            value?: number;
+            value: number;
             /** Format: double */
-            doubt?: number;
+            doubt: number;
         };
         /**
          * @description The line that a table is mirrored in.
@@ -7037,15 +7037,15 @@ export interface components {
         TimingResult: {
             /** @description Time, speed, acceleration. */
             curve: number[][];
-            contact: null | components["schemas"]["Measured"];
-            speed: components["schemas"]["Measured"];
+            contact: null | components["schemas"]["MeasuredResult"];
+            speed: components["schemas"]["MeasuredResult"];
             /**
              * Format: double
              * @description Share of its speed that the cue lost to the ball.
              */
             loss: null | number;
             atContact: components["schemas"]["SpeedAtContact"];
-            peakBefore: null | components["schemas"]["Measured"];
+            peakBefore: null | components["schemas"]["MeasuredResult"];
             backswing: null | components["schemas"]["CuePhaseResult"];
             pause: null | components["schemas"]["CuePhaseResult"];
             delivery: null | components["schemas"]["CuePhaseResult"];

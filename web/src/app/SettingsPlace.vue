@@ -42,6 +42,12 @@ const unitChoices = [
             <RouterLink to="/cues">All cues</RouterLink>
           </p>
         </section>
+        <section aria-labelledby="devices-title">
+          <h2 id="devices-title">Devices</h2>
+          <p>
+            <RouterLink to="/devices" data-testid="to-devices">A camera over the table, a sensor on the cue</RouterLink>
+          </p>
+        </section>
         <section aria-labelledby="units-title">
           <h2 id="units-title">Units</h2>
           <OneOf v-model="unit" :options="unitChoices" label="Units" />

@@ -58,6 +58,12 @@ export const router = createRouter({
       props: (route: RouteLocation) => ({ kind, id: route.params.id as string | undefined }),
       meta: { title: sentence(kind) },
     })),
+    {
+      path: '/devices',
+      name: 'devices',
+      component: () => import('../features/devices/DevicesPlace.vue'),
+      meta: { title: 'Devices' },
+    },
     { path: '/settings', name: 'settings', component: () => import('./SettingsPlace.vue'), meta: { title: 'Settings' } },
     {
       path: '/:rest(.*)*',

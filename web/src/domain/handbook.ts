@@ -21,6 +21,7 @@ export const topics = [
   'lines',
   'guess',
   'learning',
+  'devices',
   'success',
 ] as const
 export type Topic = (typeof topics)[number]
