@@ -15,11 +15,18 @@ namespace DeepBaize.Web.Tests;
 [Collection("application")]
 public class DeviceTests(Application app)
 {
-    private static string Line(Sighting s) =>
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $$"""{"time":{{s.Time:0.000}},"ball":"{{(s.Ball.IsRed ? "red" : s.Ball.Id)}}","x":{{s.At.X:0.0000}},"y":{{s.At.Y:0.0000}},"doubt":{{s.Doubt:0.000}}}"""
-        ) + "\n";
+    private static string Line(Sighting s)
+    {
+        var line = new JsonObject
+        {
+            ["time"] = Math.Round(s.Time, 3),
+            ["ball"] = s.Ball.IsRed ? "red" : s.Ball.Id,
+            ["x"] = Math.Round(s.At.X, 4),
+            ["y"] = Math.Round(s.At.Y, 4),
+            ["doubt"] = s.Doubt,
+        };
+        return line.ToJsonString() + "\n";
+    }
 
     /// <summary>A table that lies still, a stroke on it, and the table afterwards.</summary>
     private static (List<Sighting> Film, Simulator After) Film(Layout layout, Stroke stroke, MadeUpCamera camera)

@@ -436,7 +436,7 @@ internal sealed class BallWay
     /// <summary>Its way in as few straight pieces as tell it, times from the strike on.</summary>
     public SeenPath Path(double start)
     {
-        const double within = 0.008;
+        const double within = 0.012;
         List<Seen> seen = [new(LeftAt!.Value, From), .. _seen.Where(s => s.Time > LeftAt)];
         if (To is { } to)
             seen.Add(new(seen[^1].Time, to));

@@ -47,7 +47,7 @@ public sealed record CueMotion
 
     private IEnumerable<double> Steps => Samples.Zip(Samples.Skip(1), (a, b) => b.Time - a.Time);
 
-    /// <exception cref="InputException">Too few or too many readings, times that do not rise, figures out of range: each by its place.</exception>
+    /// <exception cref="InputException">Too few or many readings, times that do not rise, figures out of range, each by its place.</exception>
     public static CueMotion Create(CueMeasure measure, IReadOnlyList<CueSample> samples, double? contact = null, string path = "samples")
     {
         if (samples.Count is < FewestSamples or > MostSamples)

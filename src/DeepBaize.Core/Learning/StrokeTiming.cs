@@ -1,5 +1,3 @@
-using MathNet.Numerics.LinearAlgebra;
-
 namespace DeepBaize.Core.Learning;
 
 /// <summary>What the cue's speed did when the tip met the ball.</summary>
@@ -57,13 +55,16 @@ public sealed record StrokeTiming
     private const int FewestInWindow = 5,
         FewestAtEdge = 6;
 
-    /// <summary>At a contact the cue loses at least such a share of its speed: by the model of the strike, 30 to 40 %.</summary>
+    /// <summary>At a contact the cue loses at least such a share of its speed; by the model of the strike 30 to 40 %.</summary>
     private const double LeastLoss = 0.12;
     private const double Millisecond = 0.001;
     private static readonly double[] Looks = [0.06, 0.09, 0.12];
 
     /// <summary>Slower than this share of its speed at contact the cue stands.</summary>
     private const double Standing = 0.04;
+
+    /// <summary>A shorter way back is no backswing, m.</summary>
+    private const double LeastBackswing = 0.02;
 
     /// <summary>Errors this many times as large as their deviation are no chance.</summary>
     private const double Sure = 2.5;
@@ -106,8 +107,7 @@ public sealed record StrokeTiming
 
     /// <summary>
     /// How smooth the delivery is: the negative logarithm of its squared jerk over time, made free of its length and speed (log
-    /// dimensionless jerk; Balasubramanian et al., J. NeuroEng. Rehabil. 9 (2012) 34, from memory). Larger is smoother; the smoothest start from rest has
-    /// about −2.5.
+    /// dimensionless jerk; Balasubramanian et al., J. NeuroEng. Rehabil. 9 (2012) 34, from memory). Larger is smoother.
     /// </summary>
     public double? Smoothness { get; init; }
 
@@ -152,7 +152,7 @@ public sealed record StrokeTiming
             var end = contact?.Value ?? top.Time;
             var speed = contact is null ? new Measured(top.Speed, SpeedDoubt(_window)) : new(before, SpeedDoubt(EdgeWindow / 2));
             var phases = PhasesOf(curve, end, speed.Value);
-            var (state, peak) = contact is { } c && phases.Delivery is { } d ? AtContactOf(c, d) : (SpeedAtContact.Unknown, null);
+            var (state, peak) = contact is { } c && phases.Delivery is { } d ? AtContactOf(curve, c, d) : (SpeedAtContact.Unknown, null);
             var delivery = phases.Delivery is { } own ? curve.Where(p => p.Time >= own.From && p.Time <= own.To).ToList() : [];
             return new()
             {
@@ -208,7 +208,7 @@ public sealed record StrokeTiming
 
         private double AccelerationNoise() => Spread([.. _motion.Samples.Where(s => s.Time <= 0.12).Select(s => s.Value)]);
 
-        /// <summary>By what is left of the readings beside parabolas through them: the median, so that a knock counts little.</summary>
+        /// <summary>By what is left of the readings beside parabolas through them: the median, for a knock.</summary>
         private double NoiseOf()
         {
             var left = new List<double>();
@@ -219,31 +219,8 @@ public sealed record StrokeTiming
             return left.Count == 0 ? 0 : left.Order().ElementAt(left.Count / 2) / medianOfNormal;
         }
 
-        /// <summary>A polynomial about a time, fitted to the readings from one time to another.</summary>
-        private sealed record Polynomial(double[] Terms, int Points, double Doubt)
-        {
-            public double this[int k] => k < Terms.Length ? Terms[k] : 0;
-        }
-
-        private Polynomial? Fit(double about, double from, double to, int degree)
-        {
-            var first = Array.BinarySearch(_times, from);
-            first = first < 0 ? ~first : first;
-            var last = first;
-            while (last < _times.Length && _times[last] <= to)
-                last++;
-            var points = last - first;
-            if (points <= degree)
-                return null;
-            var scale = Math.Max(1e-6, (to - from) / 2);
-            var design = Matrix<double>.Build.Dense(points, degree + 1, (i, k) => Math.Pow((_times[first + i] - about) / scale, k));
-            var values = Vector<double>.Build.Dense(points, i => _travel[first + i]);
-            var normal = design.TransposeThisAndMultiply(design);
-            var solved = normal.Cholesky().Solve(design.TransposeThisAndMultiply(values));
-            // Of the slope, per unit of noise.
-            var slope = degree > 0 ? Math.Sqrt(normal.Inverse()[1, 1]) / scale : 0;
-            return new([.. solved.Select((v, k) => v / Math.Pow(scale, k))], points, slope);
-        }
+        private LocalPolynomial? Fit(double about, double from, double to, int degree) =>
+            LocalPolynomial.Fit(_times, _travel, about, (from, to), degree);
 
         private double SpeedDoubt(double window)
         {
@@ -251,7 +228,7 @@ public sealed record StrokeTiming
             if (_motion.Measure == CueMeasure.Acceleration)
                 return AccelerationNoise() * Math.Sqrt(_motion.Step * _times[^1]);
             var middle = _times[_times.Length / 2];
-            return _noise * (Fit(middle, middle - window / 2, middle + window / 2, 2)?.Doubt ?? 0);
+            return _noise * (Fit(middle, middle - window / 2, middle + window / 2, 2)?.DoubtOf(1) ?? 0);
         }
 
         // ---- The contact -------------------------------------------------------------------------------------------
@@ -269,7 +246,7 @@ public sealed record StrokeTiming
                 if (Left(t) is not { } left || Right(t) is not { } right || left[1] < LeastLoss)
                     continue;
                 var loss = left[1] - right[1];
-                if (loss > LeastLoss * left[1] && loss > Sure * _noise * (left.Doubt + right.Doubt) && loss > best)
+                if (loss > LeastLoss * left[1] && loss > Sure * _noise * (left.DoubtOf(1) + right.DoubtOf(1)) && loss > best)
                     (best, at) = (loss, t);
             }
             if (double.IsNaN(at))
@@ -300,13 +277,13 @@ public sealed record StrokeTiming
             : _motion.Contact is not null ? _motion.ShortestStep / 2
             : Math.Min(0.0006, _motion.Step / 2);
 
-        private Polynomial? Before(double t)
+        private LocalPolynomial? Before(double t)
         {
             var last = Array.FindLastIndex(_times, x => x < t - Beside);
             return last < 0 ? null : FitEdge(t, Math.Min(t - EdgeWindow, _times[Math.Max(0, last - FewestAtEdge + 1)]), t - Beside);
         }
 
-        private Polynomial? After(double t)
+        private LocalPolynomial? After(double t)
         {
             var first = Array.FindIndex(_times, x => x > t + Beside);
             return first < 0
@@ -315,12 +292,12 @@ public sealed record StrokeTiming
         }
 
         /// <summary>With few readings a cubic would follow their noise.</summary>
-        private Polynomial? FitEdge(double t, double from, double to) =>
+        private LocalPolynomial? FitEdge(double t, double from, double to) =>
             Fit(t, from, to, 3) is { Points: > 2 * FewestAtEdge } cubic ? cubic : Fit(t, from, to, 2);
 
-        private Polynomial? Left(double t) => Fit(t, t - _break, t - Beside, 2);
+        private LocalPolynomial? Left(double t) => Fit(t, t - _break, t - Beside, 2);
 
-        private Polynomial? Right(double t) => Fit(t, t + Beside, t + _break, 2);
+        private LocalPolynomial? Right(double t) => Fit(t, t + Beside, t + _break, 2);
 
         // ---- The curve ---------------------------------------------------------------------------------------------
 
@@ -361,18 +338,23 @@ public sealed record StrokeTiming
             // From the threshold down to standing still, as it began.
             var begins = Zero(curve, start, still);
             var delivery = new CuePhase(begins, contact, TravelAt(contact) - TravelAt(begins));
-            var turn = start;
-            while (turn > 0 && curve[turn - 1].Speed > -still)
-                turn--;
             CuePhase? backswing = null,
                 pause = null;
-            if (turn > 0)
+            // A twitch on the way back is none: it belongs to the pause.
+            for (var turn = start; turn > 0 && backswing is null;)
             {
+                while (turn > 0 && curve[turn - 1].Speed > -still)
+                    turn--;
                 var back = turn;
                 while (back > 0 && curve[back - 1].Speed < -still)
                     back--;
-                backswing = new(curve[back].Time, curve[turn].Time, TravelAt(curve[back].Time) - TravelAt(curve[turn].Time));
-                pause = new(curve[turn].Time, Math.Max(curve[turn].Time, begins), 0);
+                var length = TravelAt(curve[back].Time) - TravelAt(curve[turn].Time);
+                if (back < turn && length > LeastBackswing)
+                {
+                    backswing = new(curve[back].Time, curve[turn].Time, length);
+                    pause = new(curve[turn].Time, Math.Max(curve[turn].Time, begins), 0);
+                }
+                turn = back;
             }
             var stop = curve.FindIndex(end + 1, p => p.Speed < still);
             CuePhase? follow =
@@ -401,7 +383,7 @@ public sealed record StrokeTiming
         // ---- What the speed did at the contact -----------------------------------------------------------------
 
         /// <summary>By a polynomial through the last part of the delivery: where its speed has a peak, and how well that is known.</summary>
-        private (SpeedAtContact, Measured?) AtContactOf(Measured contact, CuePhase delivery)
+        private (SpeedAtContact, Measured?) AtContactOf(List<CuePoint> curve, Measured contact, CuePhase delivery)
         {
             var look = 0.0;
             EndOfDelivery? fit = null;
@@ -424,7 +406,7 @@ public sealed record StrokeTiming
                 return isTurning && doubt < look / 2 ? (SpeedAtContact.AtPeak, new Measured(ago, doubt)) : (SpeedAtContact.Unknown, null);
             if (slope > 0)
                 return (SpeedAtContact.Rising, isTurning && -ago < look / 2 ? new Measured(ago, doubt) : null);
-            var past = isTurning && ago > 0 && ago < look / 2 ? ago : contact.Value - PeakOf(contact.Value, delivery);
+            var past = isTurning && ago > 0 && ago < look / 2 ? ago : contact.Value - PeakOf(curve, contact.Value, delivery);
             return (SpeedAtContact.PastPeak, new Measured(past, double.IsNaN(doubt) ? look / 4 : doubt));
         }
 
@@ -437,29 +419,22 @@ public sealed record StrokeTiming
         {
             const int few = 12,
                 fewest = 6;
-            List<int> own = [.. Enumerable.Range(0, _times.Length).Where(i => _times[i] > t - look && _times[i] < t - Beside)];
-            if (own.Count < fewest)
-                return null;
+            var points = Fit(t, t - look, t - Beside, 1)?.Points ?? 0;
             // Few readings do not bear a polynomial of degree four.
-            var degree = own.Count < few ? 3 : 4;
-            var design = Matrix<double>.Build.Dense(own.Count, degree + 1, (i, k) => Math.Pow((_times[own[i]] - t) / look, k));
-            var values = Vector<double>.Build.Dense(own.Count, i => _travel[own[i]]);
-            var normal = design.TransposeThisAndMultiply(design);
-            var x = normal.Cholesky().Solve(design.TransposeThisAndMultiply(values));
-            var error = normal.Inverse();
-            double Doubt(int k) => _noise * Math.Sqrt(error[k, k]);
-            // Of the slope of the speed, 2·x2 + 6·x3·s + 12·x4·s², the root next to the contact, in windows.
-            var (a, b, c) = (degree > 3 ? 12 * x[4] : 0, 6 * x[3], 2 * x[2]);
+            var degree = points < few ? 3 : 4;
+            if (points < fewest || Fit(t, t - look, t - Beside, degree) is not { } x)
+                return null;
+            // Of the slope of the speed, 2·x2 + 6·x3·t + 12·x4·t², the root next to the contact.
+            var (a, b, c) = (12 * x[4], 6 * x[3], 2 * x[2]);
             var inside = b * b - 4 * a * c;
-            var root = inside > 0 && Math.Abs(a) > 1e-12 ? 2 * c / (-b + Math.Sqrt(inside)) : -c / b;
-            var square = look * look;
-            return new(c / square, b / (square * look), 2 * Doubt(2) / square, 6 * Doubt(3) / (square * look), root * look);
+            var root = inside > 0 && Math.Abs(a) > 1e-9 ? 2 * c / (-b + Math.Sqrt(inside)) : -c / b;
+            return new(c, b, 2 * _noise * x.DoubtOf(2), 6 * _noise * x.DoubtOf(3), root);
         }
 
         /// <summary>The time at which the speed was greatest: the top of a parabola through the curve about it.</summary>
-        private double PeakOf(double contact, CuePhase delivery)
+        private double PeakOf(List<CuePoint> curve, double contact, CuePhase delivery)
         {
-            List<CuePoint> own = [.. Curve().Where(p => p.Time > delivery.From && p.Time < contact)];
+            List<CuePoint> own = [.. curve.Where(p => p.Time > delivery.From && p.Time < contact)];
             if (own.Count < 3)
                 return contact;
             var top = own.MaxBy(p => p.Speed);

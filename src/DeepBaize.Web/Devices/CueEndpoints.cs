@@ -135,7 +135,7 @@ public sealed record CueCompareRequest
 public static class CueEndpoints
 {
     private const int Shown = 60,
-        OfWeeks = 500,
+        OfWeeks = 300,
         MostKept = 5000;
 
     private static readonly RecordKind Kind = new("stroke", "It may have been deleted already.", "Look at it again.");

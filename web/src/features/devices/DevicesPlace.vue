@@ -193,9 +193,8 @@ const choose = (id: string) => attempt(() => timing.choose(id), 'Could not compa
             <li v-for="s in devices.strokes.slice(0, 30)" :key="s.id" data-testid="camera-stroke">
               <div class="row">
                 <span :class="{ dropped: s.isDropped }">
-                  {{ cameraStrokeWords(s) }}
-                  <span class="soft">{{ becameWords(s) }}</span>
-                  <em v-if="s.stroke.doubts.length"> {{ doubtWords(s.stroke.doubts) }}</em>
+                  {{ cameraStrokeWords(s) }}{{ ' ' }}<span class="soft">{{ becameWords(s) }}</span
+                  >{{ ' ' }}<em v-if="s.stroke.doubts.length">{{ doubtWords(s.stroke.doubts) }}</em>
                 </span>
                 <ElButton v-if="!s.isDropped" size="small" text data-testid="was-wrong" @click="mend(s)">That was wrong</ElButton>
               </div>
