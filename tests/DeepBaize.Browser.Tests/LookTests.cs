@@ -56,6 +56,7 @@ public class LookTests(SecondDesk desk)
     [InlineData("/library", "library")]
     [InlineData("/progress", "since")]
     [InlineData("/settings", "theme-dark")]
+    [InlineData("/devices", "start-camera")]
     public void Nothing_jumps_while_a_place_loads(string path, string whole)
     {
         var page = desk.Open();
@@ -143,6 +144,10 @@ public class LookTests(SecondDesk desk)
         page.Visit("/photo");
         page.Find("photo-place");
         Check(page, "a photograph");
+        page.Visit("/devices");
+        page.Click(() => page.Find("cue-slowing"));
+        page.Find("timing-verdict");
+        Check(page, "devices");
         page.Click(() => page.Find("settings"));
         page.Find("theme-dark");
         Check(page, "settings");

@@ -27,8 +27,12 @@ public sealed record CueMotion
         FarthestTravel = 2,
         GreatestAcceleration = 5000;
 
-    private CueMotion(CueMeasure measure, IReadOnlyList<CueSample> samples, double? contact) =>
+    private CueMotion(CueMeasure measure, IReadOnlyList<CueSample> samples, double? contact)
+    {
         (Measure, Samples, Contact) = (measure, samples, contact);
+        List<double> steps = [.. samples.Zip(samples.Skip(1), (a, b) => b.Time - a.Time).Order()];
+        (Step, ShortestStep) = (steps[(steps.Count - 1) / 2], steps[0]);
+    }
 
     /// <summary>What was measured.</summary>
     public CueMeasure Measure { get; }
@@ -40,14 +44,12 @@ public sealed record CueMotion
     public double? Contact { get; }
 
     /// <summary>Time between two readings, s: the middle one of all.</summary>
-    public double Step => Steps.Order().ElementAt((Samples.Count - 1) / 2);
+    public double Step { get; }
 
     /// <summary>Shortest time between two readings, s: of a film, one picture, if two that follow one another were read.</summary>
-    public double ShortestStep => Steps.Min();
+    public double ShortestStep { get; }
 
-    private IEnumerable<double> Steps => Samples.Zip(Samples.Skip(1), (a, b) => b.Time - a.Time);
-
-    /// <exception cref="InputException">Too few or many readings, times that do not rise, figures out of range, each by its place.</exception>
+    /// <exception cref="InputException">Too few or many readings, times that do not rise, or figures out of range.</exception>
     public static CueMotion Create(CueMeasure measure, IReadOnlyList<CueSample> samples, double? contact = null, string path = "samples")
     {
         if (samples.Count is < FewestSamples or > MostSamples)

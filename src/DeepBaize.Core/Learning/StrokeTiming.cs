@@ -341,7 +341,7 @@ public sealed record StrokeTiming
             CuePhase? backswing = null,
                 pause = null;
             // A twitch on the way back is none: it belongs to the pause.
-            for (var turn = start; turn > 0 && backswing is null;)
+            for (var turn = start; turn > 0 && backswing is null; )
             {
                 while (turn > 0 && curve[turn - 1].Speed > -still)
                     turn--;
@@ -382,7 +382,7 @@ public sealed record StrokeTiming
 
         // ---- What the speed did at the contact -----------------------------------------------------------------
 
-        /// <summary>By a polynomial through the last part of the delivery: where its speed has a peak, and how well that is known.</summary>
+        /// <summary>By a polynomial through the last part of the delivery: where its speed has a peak, and its doubt.</summary>
         private (SpeedAtContact, Measured?) AtContactOf(List<CuePoint> curve, Measured contact, CuePhase delivery)
         {
             var look = 0.0;

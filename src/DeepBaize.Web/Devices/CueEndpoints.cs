@@ -77,7 +77,7 @@ public sealed record TimingResult(
         static double Rounded(double v) => Math.Round(v, 4);
         static CuePhaseResult? Phase(CuePhase? p) => p is { } x ? new(Rounded(x.From), Rounded(x.To), Rounded(x.Length)) : null;
         // As many points as a picture shows.
-        var every = Math.Max(1, t.Curve.Count / 600);
+        var every = Math.Max(1, t.Curve.Count / 300);
         return new(
             [
                 .. t

@@ -39,11 +39,13 @@ const position = useDraft()
 const notices = useNotices()
 const router = useRouter()
 const { attempt, busy } = useAttempt()
+/** What is read at first keeps nobody from doing something. */
+const { attempt: reading } = useAttempt()
 
-void attempt(devices.load, 'Could not load the cameras')
+void reading(devices.load, 'Could not load the cameras')
 watch(
   () => club.ids.players,
-  () => attempt(timing.load, 'Could not load the strokes of the cue'),
+  () => reading(timing.load, 'Could not load the strokes of the cue'),
   { immediate: true },
 )
 onBeforeUnmount(devices.leave)
@@ -321,5 +323,12 @@ const choose = (id: string) => attempt(() => timing.choose(id), 'Could not compa
 }
 code {
   overflow-wrap: anywhere;
+}
+/* A line of the list, not a word beside a box. */
+.list :deep(.el-checkbox) {
+  height: auto;
+  min-height: 32px;
+  margin-right: 0;
+  white-space: normal;
 }
 </style>

@@ -63,11 +63,11 @@ export const useDevices = defineStore('devices', () => {
     }
   }
 
-  /** The goal that is meant by a word. */
-  const goalOf = (kind: Schemas['CameraGoalKind']): Schemas['CameraGoalEntry'] => ({
-    kind,
-    id: kind === 'session' ? session.value : kind === 'frame' ? frame.value : null,
-  })
+  /** The goal that is meant by a word; none, if nothing of the kind is open. */
+  function goalOf(kind: Schemas['CameraGoalKind']): Schemas['CameraGoalEntry'] {
+    const id = kind === 'session' ? session.value : kind === 'frame' ? frame.value : ''
+    return id ? { kind, id } : { kind: 'none', id: null }
+  }
 
   async function connect(name: string) {
     const made = await ask(client.POST('/api/camera', { body: { name, goal: goalOf('none') } }))
