@@ -341,7 +341,7 @@ public sealed record StrokeTiming
             CuePhase? backswing = null,
                 pause = null;
             // A twitch on the way back is none: it belongs to the pause.
-            for (var turn = start; turn > 0 && backswing is null; )
+            for (var turn = start; turn > 0 && backswing is null;)
             {
                 while (turn > 0 && curve[turn - 1].Speed > -still)
                     turn--;
