@@ -50,8 +50,6 @@ public class DeviceTests(SecondDesk desk)
         page.Click(() => page.Find("mend-drop"));
         page.Until(() => page.HasNotice("taken back"));
         page.Says("camera-stroke", "dropped");
-        page.Visit("/frames");
-        page.Find("frame-on");
         // One that came in while the camera was being stopped is there too.
         var list = page.Driver.ExecuteAsyncScript(
             """
