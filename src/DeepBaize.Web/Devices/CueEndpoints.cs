@@ -23,7 +23,7 @@ public sealed record CueSampleEntry
 }
 
 /// <summary>A stroke of the cue as it was measured.</summary>
-public sealed record CueEntry
+public sealed record CueMotionEntry
 {
     public CueMeasure Measure { get; init; }
     public required IReadOnlyList<CueSampleEntry> Samples { get; init; }
@@ -39,7 +39,7 @@ public sealed record KeepCueRequest
 {
     [Description("sensor, film or standIn.")]
     public CueSource Source { get; init; }
-    public required CueEntry Motion { get; init; }
+    public required CueMotionEntry Motion { get; init; }
 }
 
 /// <summary>What measured a stroke of the cue.</summary>
@@ -144,7 +144,7 @@ public static class CueEndpoints
     {
         var group = app.MapGroup("/api/cue").WithTags("Devices").ProducesProblem(400).ProducesProblem(503);
         group
-            .MapPost("/read", (CueEntry entry) => TimingResult.Of(StrokeTiming.Of(entry.Checked())))
+            .MapPost("/read", (CueMotionEntry entry) => TimingResult.Of(StrokeTiming.Of(entry.Checked())))
             .WithName("readCueStroke")
             .WithSummary("The timing of a stroke of the cue; nothing is kept");
         group
@@ -268,13 +268,13 @@ public static class CueEndpoints
 
     // ---- A file ----------------------------------------------------------------------------------------------------
 
-    private static async Task<CueEntry> ReadCsvAsync(HttpRequest request, CancellationToken cancel)
+    private static async Task<CueMotionEntry> ReadCsvAsync(HttpRequest request, CancellationToken cancel)
     {
         using var text = new StreamReader(request.Body, Encoding.UTF8);
         return Parsed(await text.ReadToEndAsync(cancel));
     }
 
-    private static CueEntry Parsed(string text)
+    private static CueMotionEntry Parsed(string text)
     {
         using var reader = new StringReader(text);
         var samples = new List<CueSampleEntry>();
@@ -315,7 +315,7 @@ public static class CueEndpoints
         }
         checks.That(measure is not null, "line 1", "The file is empty.", "columns time, and travel or acceleration");
         checks.ThrowIfAny();
-        var entry = new CueEntry { Measure = measure!.Value, Samples = samples };
+        var entry = new CueMotionEntry { Measure = measure!.Value, Samples = samples };
         entry.Checked();
         return entry;
     }

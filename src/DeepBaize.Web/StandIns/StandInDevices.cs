@@ -86,7 +86,7 @@ public static class StandInDevices
         group.MapPost("/cue", Cue).WithName("standInCue").WithSummary("A made-up stroke of the cue, as a sensor reads it");
     }
 
-    private static CueEntry Cue(StandInCueRequest request)
+    private static CueMotionEntry Cue(StandInCueRequest request)
     {
         var random = Random.Shared;
         double About(double value, double by) => value + by * (random.NextDouble() - 0.5);

@@ -3121,6 +3121,16 @@ export interface components {
          * @enum {unknown}
          */
         CueMeasure: "travel" | "acceleration";
+        /** @description A stroke of the cue as it was measured. */
+        CueMotionEntry: {
+            measure?: components["schemas"]["CueMeasure"];
+            samples: components["schemas"]["CueSampleEntry"][];
+            /**
+             * Format: double
+             * @description When the tip met the ball, if somebody saw it, s.
+             */
+            contact?: null | number;
+        };
         /** @description A part of a stroke: s, s, m. */
         CuePhaseResult: {
             /** Format: double */
@@ -3129,6 +3139,19 @@ export interface components {
             to: number;
             /** Format: double */
             length: number;
+        };
+        /** @description A reading of the cue. */
+        CueSampleEntry: {
+            /**
+             * Format: double
+             * @description s.
+             */
+            time: number;
+            /**
+             * Format: double
+             * @description m or m/s².
+             */
+            value: number;
         };
         /** @description How the cue lies in a stroke, seen from the side; heights above the bed, distances behind the white's centre, m. */
         CueSide: {
@@ -4218,7 +4241,7 @@ export interface components {
         KeepCueRequest: {
             /** @description sensor, film or standIn. */
             source?: components["schemas"]["CueSource"];
-            motion: components["schemas"]["CueEntry"];
+            motion: components["schemas"]["CueMotionEntry"];
         };
         /** @description The stroke that is set up, and what its family is to be called. */
         KeepFamilyRequest: {
@@ -13429,7 +13452,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CueEntry"];
+                    "application/json": components["schemas"]["CueMotionEntry"];
                 };
             };
             /** @description Bad Request */
@@ -14015,7 +14038,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CueEntry"];
+                "application/json": components["schemas"]["CueMotionEntry"];
             };
         };
         responses: {
@@ -14067,7 +14090,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CueEntry"];
+                    "application/json": components["schemas"]["CueMotionEntry"];
                 };
             };
             /** @description Bad Request */

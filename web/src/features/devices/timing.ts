@@ -28,7 +28,7 @@ export const useTiming = defineStore('timing', () => {
     chosen.value = without.length < chosen.value.length ? without : [...chosen.value, id].slice(-mostCompared)
     await compare()
   }
-  async function keep(motion: Schemas['CueEntry'], source: Schemas['CueSource']) {
+  async function keep(motion: Schemas['CueMotionEntry'], source: Schemas['CueSource']) {
     const made = await ask(client.POST('/api/cue/strokes', { body: { source, motion } }))
     chosen.value = [...chosen.value.slice(1 - mostCompared), made.id]
     await load()
@@ -41,7 +41,7 @@ export const useTiming = defineStore('timing', () => {
     const text = await file.text()
     const isJson = text.trimStart().startsWith('{')
     const motion = isJson ? text : await exchange('/api/cue/read/csv', text, 'text/csv')
-    await keep(JSON.parse(motion) as Schemas['CueEntry'], 'sensor')
+    await keep(JSON.parse(motion) as Schemas['CueMotionEntry'], 'sensor')
   }
   async function remove(stroke: Schemas['CueStrokeResult']) {
     await ask(client.DELETE('/api/cue/strokes/{id}', { params: { path: { id: stroke.id }, query: { version: stroke.version } } }))
