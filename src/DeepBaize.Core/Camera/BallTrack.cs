@@ -91,7 +91,7 @@ internal sealed class BallTrack(Ball ball)
         return apart > TableWatch.StillFor / 4 && Mean(late).DistanceTo(Mean(early)) < SlowestSeen * apart ? Mean(late) : null;
     }
 
-    /// <summary>Whether it has left its place: twice running, the same way.</summary>
+    /// <summary>Whether its last two sightings lie off its place, both in one direction.</summary>
     public bool HasLeft()
     {
         if (Rest is not { } rest || History.Count < 2)

@@ -256,7 +256,7 @@ internal sealed class BallWay
     /// <summary>Whether it lies a little beside where it lay.</summary>
     public bool IsTouched => To is { } to && to.DistanceTo(From) > Touched;
 
-    /// <summary>Without sightings that lie alone, far from those before and after, which lie together: they were of another ball.</summary>
+    /// <summary>Leaves out single sightings far from their neighbours: another ball was taken for this one.</summary>
     private static List<Seen> Cleaned(List<Seen> seen, bool isLost)
     {
         var kept = new List<Seen>();

@@ -343,7 +343,7 @@ public sealed class TableWatch(TableShape shape)
 
     private Dictionary<BallTrack, Vec2> _rests = [];
 
-    /// <summary>Whether everything lies still, and lay in the same places when it was looked at before.</summary>
+    /// <summary>Whether every ball lies still at two looks running, within a few millimetres.</summary>
     private bool ComesToRest(double now)
     {
         const double same = 0.0025;

@@ -115,9 +115,9 @@ public static class Contours
     }
 
     /// <summary>
-    /// An open line with fewer points, none of those left out farther from it than this (Douglas &amp; Peucker 1973, from memory).
+    /// An open line with fewer points; every point left out lies within the tolerance of it (Douglas &amp; Peucker 1973, from memory).
     /// </summary>
-    /// <returns>The places in the list of those that are kept, the first and the last among them.</returns>
+    /// <returns>Indices of the points that stay, the first and the last point always.</returns>
     public static IReadOnlyList<int> Thinned(IReadOnlyList<Vec2> line, double tolerance)
     {
         var keep = new bool[line.Count];
